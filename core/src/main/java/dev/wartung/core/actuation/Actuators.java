@@ -1,0 +1,42 @@
+package dev.wartung.core.actuation;
+
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
+import java.util.Optional;
+
+/** Builds the force models from a type sheet. */
+public final class Actuators {
+
+    private Actuators() {}
+
+    /** The actuator for a drive; empty for a hand drive or where the sheet gives no actuator. */
+    public static Optional<LinearActuator> of(TypeSheet type, Drive drive) {
+        return drive == Drive.MANUAL ? Optional.empty() : type.actuator(drive).flatMap(a -> {
+            if (a.pistonDiameter().isEmpty()) {
+                return Optional.empty();
+            }
+            double piston = Math.PI / 4 * Math.pow(a.pistonDiameter().get().si(), 2);
+            double rod = Math.PI / 4 * Math.pow(a.rodDiameter().map(Quantity::si).orElse(0.0), 2);
+            boolean sprung = drive != Drive.DA;
+            return Optional.of(new LinearActuator(drive,
+                    sprung ? a.preload().map(Quantity::si).orElse(0.0) : 0,
+                    sprung ? a.rate().map(Quantity::si).orElse(0.0) : 0,
+                    a.stroke().si(), a.friction().si(), piston - rod, piston));
+        });
+    }
+
+    public static Closure closure(TypeSheet type) {
+        TypeSheet.Seat seat = type.seat();
+        return new Closure(seat.seatDiameter().si(), seat.stemDiameter().si(), seat.sealingLoad().si());
+    }
+
+    /** Least air to bring the stem off its rest (to open for NC and DA, to close for NO), the line drained. */
+    public static Quantity leastAir(TypeSheet type, LinearActuator actuator) {
+        double pa = actuator.drive() == Drive.NO
+                ? actuator.airToClosePa(closure(type), LinePressure.NONE)
+                : actuator.airToOpenPa(closure(type), LinePressure.NONE);
+        return new Quantity(pa, Dimension.PRESSURE);
+    }
+}

@@ -1,0 +1,79 @@
+package dev.wartung.core.actuation;
+
+import dev.wartung.core.anatomy.Drive;
+
+/**
+ * A linear actuator on a plug that closes downward. SI units throughout: newton, metre, pascal (gauge), joule.
+ *
+ * <p>Sources: force equilibrium on the stem. The spring pushes with {@code preloadN} at its longest state and gains {@code rateNPerM} per metre.
+ * A spring-closing actuator has its longest state closed, a spring-opening one open.
+ *
+ * @param drive       NC, NO or DA
+ * @param preloadN    spring force at its longest state, ≥ 0; 0 without a spring
+ * @param rateNPerM   spring rate, ≥ 0
+ * @param strokeM     full travel, > 0
+ * @param frictionN   friction of seals and guides, ≥ 0, against the motion
+ * @param liftAreaM2  piston area that air acts on to lift the stem (rod side), > 0
+ * @param lowerAreaM2 piston area that air acts on to lower the stem, > 0
+ */
+public record LinearActuator(Drive drive, double preloadN, double rateNPerM, double strokeM, double frictionN, double liftAreaM2, double lowerAreaM2) {
+
+    public LinearActuator {
+        if (drive == Drive.MANUAL) {
+            throw new IllegalArgumentException("a hand-driven valve has no actuator");
+        }
+        if (preloadN < 0 || rateNPerM < 0 || frictionN < 0 || !(strokeM > 0) || !(liftAreaM2 > 0) || !(lowerAreaM2 > 0)) {
+            throw new IllegalArgumentException("forces and rates must not be negative, stroke and areas must be above zero");
+        }
+    }
+
+    /** Spring force with the stem lifted by {@code travelM} above closed, 0 ≤ travel ≤ stroke; newton. */
+    public double springForceN(double travelM) {
+        if (travelM < 0 || travelM > strokeM * (1 + 1e-9)) {
+            throw new IllegalArgumentException("travel outside the stroke");
+        }
+        double squeezedM = drive == Drive.NO ? strokeM - travelM : travelM;
+        return preloadN + rateNPerM * squeezedM;
+    }
+
+    /** Energy the spring gives off when it moves the stem over the full stroke: F0·s + ½·k·s²; joule. */
+    public double strokeEnergyJ() {
+        return preloadN * strokeM + 0.5 * rateNPerM * strokeM * strokeM;
+    }
+
+    /**
+     * Least air to lift the stem off its seat and through the full stroke; pascal (gauge). For DA the air works against friction alone.
+     * For a spring-opening actuator 0: the spring lifts.
+     */
+    public double airToOpenPa(Closure closure, LinePressure line) {
+        if (drive == Drive.NO) {
+            return 0;
+        }
+        double stemLiftN = line.bodyPa() * closure.stemAreaM2();
+        double breakOutN = springForceN(0) + frictionN + closure.downwardN(line);
+        double fullStrokeN = springForceN(strokeM) + frictionN - stemLiftN;
+        return Math.max(0, Math.max(breakOutN, fullStrokeN)) / liftAreaM2;
+    }
+
+    /**
+     * Least air to press the plug on its seat with the load its seal needs, against the spring; pascal (gauge).
+     * For a spring-closing actuator 0: the spring closes.
+     */
+    public double airToClosePa(Closure closure, LinePressure line) {
+        if (drive == Drive.NC) {
+            return 0;
+        }
+        double neededN = closure.sealingForceN() + springForceN(0) + frictionN - closure.downwardN(line);
+        return Math.max(0, neededN) / lowerAreaM2;
+    }
+
+    /**
+     * Force of the plug on its seat, closed; newton. Negative: the plug is lifted.
+     *
+     * @param airPa air on the closing side (NO, DA); ignored for NC, whose spring closes with the air off
+     */
+    public double seatForceN(Closure closure, LinePressure line, double airPa) {
+        double drivingN = drive == Drive.NC ? springForceN(0) : airPa * lowerAreaM2 - springForceN(0);
+        return drivingN + closure.downwardN(line) - frictionN;
+    }
+}

@@ -1,0 +1,92 @@
+package dev.wartung.core.anatomy;
+
+import com.fasterxml.jackson.annotation.JsonProperty;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A valve family: what it is made of and how it is worked on. Independent of maker and size.
+ *
+ * @param id         the name type sheets refer to
+ * @param version    raised with every change; a job keeps the sheet it was derived from
+ * @param drawing    the section drawing's file name
+ * @param options    what can differ between valves of the family, besides the drive
+ * @param excludes   combinations that do not exist
+ * @param movements  how the closure member is brought to a position
+ * @param rechecks   looks that become due after the work
+ */
+public record AnatomySheet(@JsonProperty("anatomy") String id, int version, String name, String drawing, List<Drive> drives,
+                           Map<String, Option> options, List<Condition> excludes, Build build, List<Reading> readings, List<Operation> movements,
+                           List<Operation> operations, List<WorkKind> works, List<Recheck> rechecks) {
+
+    /** An option of the configuration: its name and, in words, its choices, each with the value used in conditions. */
+    public record Option(String name, Map<String, String> choices) {
+
+        /** The choice in words. */
+        public String words(String value) {
+            return choices.entrySet().stream().filter(e -> e.getValue().equals(value)).map(Map.Entry::getKey).findFirst().orElse(value);
+        }
+    }
+
+    /** A look that becomes due some days after a job that contained one of the operations in {@code joins}. */
+    public record Recheck(String name, int afterDays, List<String> joins) {}
+
+    public AnatomySheet(String id, int version, String name, String drawing, List<Drive> drives, @Nullable Map<String, Option> options,
+                        @Nullable List<Condition> excludes, Build build, @Nullable List<Reading> readings, @Nullable List<Operation> movements,
+                        List<Operation> operations, List<WorkKind> works, @Nullable List<Recheck> rechecks) {
+        this.id = id;
+        this.version = version;
+        this.name = name;
+        this.drawing = drawing;
+        this.drives = List.copyOf(drives);
+        this.options = options == null ? Map.of() : new LinkedHashMap<>(options);
+        this.excludes = excludes == null ? List.of() : List.copyOf(excludes);
+        this.build = build;
+        this.readings = readings == null ? List.of() : List.copyOf(readings);
+        this.movements = movements == null ? List.of() : List.copyOf(movements);
+        this.operations = List.copyOf(operations);
+        this.works = List.copyOf(works);
+        this.rechecks = rechecks == null ? List.of() : List.copyOf(rechecks);
+    }
+
+    public Optional<WorkKind> work(String id) {
+        return works.stream().filter(w -> w.id().equals(id)).findFirst();
+    }
+
+    public Optional<Reading> reading(String id) {
+        return readings.stream().filter(r -> r.id().equals(id)).findFirst();
+    }
+
+    /** Whether such a valve can exist: a drive the family has, a value for every option, none of the excluded combinations. */
+    public boolean allows(ValveConfiguration configuration) {
+        return drives.contains(configuration.drive())
+                && options.entrySet().stream().allMatch(o -> o.getValue().choices().containsValue(configuration.options().getOrDefault(o.getKey(), "")))
+                && excludes.stream().noneMatch(c -> c.holds(configuration.facts()));
+    }
+
+    /** Every configuration that can exist, in a fixed order. */
+    public List<ValveConfiguration> configurations() {
+        List<ValveConfiguration> found = new ArrayList<>();
+        for (Drive drive : drives) {
+            collect(new ValveConfiguration(drive, Map.of()), new ArrayList<>(options.keySet()), found);
+        }
+        return found;
+    }
+
+    private void collect(ValveConfiguration partial, List<String> open, List<ValveConfiguration> found) {
+        if (open.isEmpty()) {
+            if (allows(partial)) {
+                found.add(partial);
+            }
+            return;
+        }
+        Option option = options.get(open.get(0));
+        for (String value : option == null ? List.<String>of() : option.choices().values()) {
+            collect(partial.with(open.get(0), value), open.subList(1, open.size()), found);
+        }
+    }
+}

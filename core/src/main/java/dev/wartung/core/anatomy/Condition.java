@@ -1,0 +1,26 @@
+package dev.wartung.core.anatomy;
+
+import com.fasterxml.jackson.annotation.JsonCreator;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * When a part, an operation or a wording applies: every named fact must have one of the listed values.
+ * Facts are the drive, the options of the configuration and, at a step, {@code held} (what holds the stem: air, spring, hand, nothing).
+ */
+public record Condition(Map<String, List<String>> allOf) {
+
+    public static final Condition ALWAYS = new Condition(Map.of());
+
+    @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
+    public Condition {
+        allOf = Map.copyOf(allOf);
+    }
+
+    public boolean holds(Map<String, String> facts) {
+        return allOf.entrySet().stream().allMatch(e -> {
+            String fact = facts.get(e.getKey());
+            return fact != null && e.getValue().contains(fact);
+        });
+    }
+}

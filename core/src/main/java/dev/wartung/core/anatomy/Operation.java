@@ -1,0 +1,91 @@
+package dev.wartung.core.anatomy;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * One thing a technician does: the know-how. An operation that takes parts off says how it is undone when closing; that undoing is
+ * itself an operation. A movement (bringing the stem to a position) is one too, with {@code brings}.
+ *
+ * @param id       unique in the sheet for any one configuration
+ * @param phase    where it belongs; an undoing closes unless it says otherwise; a movement takes the phase of the step it serves
+ * @param joins    operations whose presence brings this one along; "always" for every job
+ * @param needs    operations that give access; they are pulled in and come first
+ * @param after    operations that come first where they are in the job at all
+ * @param at       the position the closure member must be in; none: any, and no air
+ * @param brings   for a movement: the position it brings, or "rest"
+ * @param by       for a movement: what holds the position afterwards (air, spring, hand, nothing)
+ * @param say      the imperative sentence
+ * @param why      the reason
+ * @param done     what is true once it is confirmed
+ * @param marks    parts highlighted in the drawing
+ * @param tools    every tool whose condition holds
+ * @param minutes  usual time for one person
+ * @param asks     readings asked for
+ * @param greases  parts that get their film of grease in this step
+ * @param hands    the moving space hands are in
+ * @param takes    parts taken off, in order
+ * @param fits     for an undoing: parts put back, in order; default: those taken, in reverse
+ * @param opens    joints parted here that no part holds
+ * @param does     further acts, before parts are taken or fitted
+ * @param then     further acts, after
+ * @param kitCount the kit is counted in here
+ * @param proves   what it proves, for instance "fail-position"; such a step is never skipped
+ * @param undoneBy how it is undone when closing
+ */
+public record Operation(String id, Phase phase, Condition when, List<String> joins, List<String> needs, List<String> after, List<Variant> at,
+                        Optional<String> brings, Optional<String> by, List<Variant> say, List<Variant> why, String done, List<String> marks,
+                        List<Caution> cautions, List<Variant> tools, double minutes, List<String> asks, List<String> greases, Optional<String> hands,
+                        List<String> takes, List<String> fits, List<String> opens, List<Act> does, List<Act> then, boolean kitCount,
+                        Optional<String> proves, Optional<Operation> undoneBy) {
+
+    public static final String ALWAYS = "always";
+    public static final String REST = "rest";
+
+    public Operation(String id, @Nullable Phase phase, @Nullable Condition when, @Nullable List<String> joins, @Nullable List<String> needs,
+                     @Nullable List<String> after, @Nullable List<Variant> at, @Nullable Optional<String> brings, @Nullable Optional<String> by,
+                     List<Variant> say, List<Variant> why, String done, @Nullable List<String> marks, @Nullable List<Caution> cautions,
+                     @Nullable List<Variant> tools, double minutes, @Nullable List<String> asks, @Nullable List<String> greases,
+                     @Nullable Optional<String> hands, @Nullable List<String> takes, @Nullable List<String> fits, @Nullable List<String> opens,
+                     @Nullable List<Act> does, @Nullable List<Act> then, boolean kitCount, @Nullable Optional<String> proves,
+                     @Nullable Optional<Operation> undoneBy) {
+        this.id = id;
+        this.phase = phase == null ? Phase.CLOSE : phase;
+        this.when = when == null ? Condition.ALWAYS : when;
+        this.joins = orEmpty(joins);
+        this.needs = orEmpty(needs);
+        this.after = orEmpty(after);
+        this.at = orEmpty(at);
+        this.brings = brings == null ? Optional.empty() : brings;
+        this.by = by == null ? Optional.empty() : by;
+        this.say = List.copyOf(say);
+        this.why = List.copyOf(why);
+        this.done = done;
+        this.marks = orEmpty(marks);
+        this.cautions = orEmpty(cautions);
+        this.tools = orEmpty(tools);
+        this.minutes = minutes;
+        this.asks = orEmpty(asks);
+        this.greases = orEmpty(greases);
+        this.hands = hands == null ? Optional.empty() : hands;
+        this.takes = orEmpty(takes);
+        this.fits = orEmpty(fits);
+        this.opens = orEmpty(opens);
+        this.does = orEmpty(does);
+        this.then = orEmpty(then);
+        this.kitCount = kitCount;
+        this.proves = proves == null ? Optional.empty() : proves;
+        this.undoneBy = undoneBy == null ? Optional.empty() : undoneBy;
+    }
+
+    private static <T> List<T> orEmpty(@Nullable List<T> list) {
+        return list == null ? List.of() : List.copyOf(list);
+    }
+
+    /** The position needed, if one is. */
+    public Optional<String> position(Map<String, String> facts) {
+        return Variant.pick(at, facts);
+    }
+}

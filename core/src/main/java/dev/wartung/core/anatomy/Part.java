@@ -1,0 +1,60 @@
+package dev.wartung.core.anatomy;
+
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A part of the build.
+ *
+ * @param id        the name used in the sheet and the drawing; the same id may stand more than once under conditions that exclude each other
+ * @param name      what the technician calls it
+ * @param kind      fixed, assembly, metal, fastener, product-seal, actuator-seal, bush, locking or service
+ * @param when      the configurations that have it
+ * @param glyph     the small picture on the cloth
+ * @param behind    parts and joints that must be off or open before it can be touched
+ * @param singleUse once off, or once its joint has been open, it is never refitted
+ * @param film      the grease it is fitted with; "dry" where grease does harm; "none" where it does not matter
+ * @param trapsAir  air caught behind it pushes it out unless it is let out
+ * @param liftedWith the borrowed aid it takes to lift it, where it is too heavy for hands
+ * @param looseWith the joint whose opening lets it fall out unseen
+ * @param scrapes   seals its thread cuts when it goes through them without its sleeve
+ * @param sleeve    the borrowed aid that covers the thread
+ * @param carries   an energy it carries until switched off
+ */
+public record Part(String id, String name, String kind, Condition when, String glyph, List<String> behind, boolean singleUse, String film,
+                   boolean trapsAir, Optional<String> liftedWith, Optional<String> looseWith, List<String> scrapes, Optional<String> sleeve,
+                   Optional<String> carries) {
+
+    public static final String PRODUCT_SEAL = "product-seal";
+    public static final String FILM_DRY = "dry";
+    public static final String FILM_NONE = "none";
+
+    public Part(String id, String name, String kind, @Nullable Condition when, @Nullable String glyph, @Nullable List<String> behind, boolean singleUse,
+                @Nullable String film, boolean trapsAir, @Nullable Optional<String> liftedWith, @Nullable Optional<String> looseWith,
+                @Nullable List<String> scrapes, @Nullable Optional<String> sleeve, @Nullable Optional<String> carries) {
+        this.id = id;
+        this.name = name;
+        this.kind = kind;
+        this.when = when == null ? Condition.ALWAYS : when;
+        this.glyph = glyph == null ? "part" : glyph;
+        this.behind = behind == null ? List.of() : List.copyOf(behind);
+        this.singleUse = singleUse;
+        this.film = film == null ? FILM_NONE : film;
+        this.trapsAir = trapsAir;
+        this.liftedWith = liftedWith == null ? Optional.empty() : liftedWith;
+        this.looseWith = looseWith == null ? Optional.empty() : looseWith;
+        this.scrapes = scrapes == null ? List.of() : List.copyOf(scrapes);
+        this.sleeve = sleeve == null ? Optional.empty() : sleeve;
+        this.carries = carries == null ? Optional.empty() : carries;
+    }
+
+    public boolean fixed() {
+        return kind.equals("fixed");
+    }
+
+    /** Whether it needs a film of grease to be fitted without harm. */
+    public boolean greased() {
+        return !film.equals(FILM_DRY) && !film.equals(FILM_NONE);
+    }
+}

@@ -1,0 +1,115 @@
+package dev.wartung.core.anatomy;
+
+import com.fasterxml.jackson.annotation.JsonProperty;
+import dev.wartung.core.measure.Band;
+import dev.wartung.core.measure.Quantity;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * One maker's type in one size: an anatomy with its numbers.
+ *
+ * @param id         the name valves refer to
+ * @param size       nominal size as written on the plate, for instance "DN 50"
+ * @param anatomy    the family it belongs to
+ * @param drives     drives this type is made with
+ * @param options    values of the anatomy's options this type is made with
+ * @param sizes      named sizes used in the texts (spanners, tools), for instance "clamp.nut"
+ * @param seat       what the pressure and the seal act on
+ * @param actuators  the actuators, one for each drive that has one
+ * @param masses     mass of parts that are lifted
+ * @param bands      limits of readings
+ * @param articles   article numbers of parts, for kits and loose stock
+ * @param kits       what is packed together
+ * @param lubricants which grease serves which use
+ * @param drawing    dimensions of the section drawing
+ */
+public record TypeSheet(@JsonProperty("type") String id, int version, String maker, String name, String size, String anatomy, List<Drive> drives,
+                        Map<String, List<String>> options, Map<String, Quantity> sizes, Seat seat, List<ActuatorData> actuators,
+                        Map<String, Quantity> masses, Map<String, Band> bands, List<Article> articles, List<Kit> kits, List<Lubricant> lubricants,
+                        Map<String, Quantity> drawing) {
+
+    /**
+     * The closure in numbers.
+     *
+     * @param seatDiameter    sealing diameter of the seat
+     * @param stemDiameter    stem diameter in the body
+     * @param sealingLoad     line load the plug seal needs, in newton per millimetre of circumference
+     */
+    public record Seat(Quantity seatDiameter, Quantity stemDiameter, Quantity sealingLoad) {}
+
+    /**
+     * A linear actuator in numbers.
+     *
+     * @param preload        spring force at its longest state; absent without a spring
+     * @param rate           spring rate; absent without a spring
+     * @param stroke         full travel of the stem
+     * @param friction       of seals and guides together
+     * @param pistonDiameter bore of the air side
+     * @param rodDiameter    of the rod on the side below the piston
+     */
+    public record ActuatorData(List<Drive> drives, Optional<Quantity> preload, Optional<Quantity> rate, Quantity stroke, Quantity friction,
+                               Optional<Quantity> pistonDiameter, Optional<Quantity> rodDiameter) {
+
+        public ActuatorData(List<Drive> drives, @Nullable Optional<Quantity> preload, @Nullable Optional<Quantity> rate, Quantity stroke, Quantity friction,
+                            @Nullable Optional<Quantity> pistonDiameter, @Nullable Optional<Quantity> rodDiameter) {
+            this.drives = List.copyOf(drives);
+            this.preload = preload == null ? Optional.empty() : preload;
+            this.rate = rate == null ? Optional.empty() : rate;
+            this.stroke = stroke;
+            this.friction = friction;
+            this.pistonDiameter = pistonDiameter == null ? Optional.empty() : pistonDiameter;
+            this.rodDiameter = rodDiameter == null ? Optional.empty() : rodDiameter;
+        }
+    }
+
+    /** The article number a part is ordered by, in a configuration. */
+    public record Article(String part, Condition when, String number, String material) {
+        public Article(String part, @Nullable Condition when, String number, String material) {
+            this.part = part;
+            this.when = when == null ? Condition.ALWAYS : when;
+            this.number = number;
+            this.material = material;
+        }
+    }
+
+    /** Parts packed together for a configuration. */
+    public record Kit(String id, String name, Condition when, List<String> contains) {
+        public Kit(String id, String name, @Nullable Condition when, List<String> contains) {
+            this.id = id;
+            this.name = name;
+            this.when = when == null ? Condition.ALWAYS : when;
+            this.contains = List.copyOf(contains);
+        }
+    }
+
+    /** The grease for a use named in the anatomy's parts ({@code film}). {@code registration} is its food contact class. */
+    public record Lubricant(@JsonProperty("for") String use, Condition when, String name, String registration) {
+        public Lubricant(String use, @Nullable Condition when, String name, String registration) {
+            this.use = use;
+            this.when = when == null ? Condition.ALWAYS : when;
+            this.name = name;
+            this.registration = registration;
+        }
+    }
+
+    /** Whether this type is made in the configuration. */
+    public boolean madeAs(ValveConfiguration configuration) {
+        return drives.contains(configuration.drive())
+                && configuration.options().entrySet().stream().allMatch(o -> options.getOrDefault(o.getKey(), List.of()).contains(o.getValue()));
+    }
+
+    public Optional<Article> article(String part, Map<String, String> facts) {
+        return articles.stream().filter(a -> a.part().equals(part) && a.when().holds(facts)).findFirst();
+    }
+
+    public Optional<ActuatorData> actuator(Drive drive) {
+        return actuators.stream().filter(a -> a.drives().contains(drive)).findFirst();
+    }
+
+    public Optional<Lubricant> lubricant(String use, Map<String, String> facts) {
+        return lubricants.stream().filter(l -> l.use().equals(use) && l.when().holds(facts)).findFirst();
+    }
+}

@@ -1,0 +1,37 @@
+package dev.wartung.core.measure;
+
+import java.util.Optional;
+
+/**
+ * The limits a reading must lie within, ends included.
+ *
+ * @param min    the lower limit
+ * @param max    the upper limit, not below {@code min}
+ * @param target what to aim for, if the sheet says; within the limits
+ */
+public record Band(Quantity min, Quantity max, Optional<Quantity> target) {
+
+    public Band {
+        if (min.compareTo(max) > 0) {
+            throw new IllegalArgumentException("lower limit above upper limit");
+        }
+        target.ifPresent(t -> {
+            if (t.compareTo(min) < 0 || t.compareTo(max) > 0) {
+                throw new IllegalArgumentException("target outside the limits");
+            }
+        });
+    }
+
+    public Verdict.Outcome judge(Quantity reading) {
+        if (reading.compareTo(min) < 0) {
+            return Verdict.Outcome.LOW;
+        }
+        return reading.compareTo(max) > 0 ? Verdict.Outcome.HIGH : Verdict.Outcome.WITHIN;
+    }
+
+    /** For instance "12 to 14 N·m". */
+    public String shown() {
+        Unit unit = Unit.metric(min.dimension());
+        return min.numberIn(unit) + " to " + max.shownIn(unit);
+    }
+}

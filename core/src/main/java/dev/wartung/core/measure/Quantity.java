@@ -1,0 +1,72 @@
+package dev.wartung.core.measure;
+
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * A measured or stated amount, kept in SI.
+ *
+ * @param si        the value in the SI unit of its dimension (m, N·m, Pa, N, N/m, J, kg, K, s); finite
+ * @param dimension what it measures
+ */
+public record Quantity(double si, Dimension dimension) implements Comparable<Quantity> {
+
+    public Quantity {
+        if (!Double.isFinite(si)) {
+            throw new IllegalArgumentException("not a finite number");
+        }
+    }
+
+    public static Quantity of(double value, Unit unit) {
+        return new Quantity(unit.toSi(value), unit.dimension());
+    }
+
+    /** Reads a stated amount, number and unit both required and with a decimal point, as sheets write it: "2300 N", "1.4 mm". */
+    public static Optional<Quantity> stated(String text) {
+        int gap = text.indexOf(' ');
+        if (gap < 1) {
+            return Optional.empty();
+        }
+        try {
+            double value = Double.parseDouble(text.substring(0, gap));
+            return Unit.named(text.substring(gap + 1)).map(unit -> of(value, unit));
+        } catch (IllegalArgumentException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** The value in the given unit. @throws IllegalArgumentException if the unit measures something else */
+    public double in(Unit unit) {
+        if (unit.dimension() != dimension) {
+            throw new IllegalArgumentException(unit + " does not measure " + dimension);
+        }
+        return unit.fromSi(si);
+    }
+
+    /** Compares amounts of the same dimension. @throws IllegalArgumentException for different dimensions */
+    @Override
+    public int compareTo(Quantity other) {
+        if (other.dimension != dimension) {
+            throw new IllegalArgumentException("cannot compare " + dimension + " with " + other.dimension);
+        }
+        return Double.compare(si, other.si);
+    }
+
+    /** As read at the bench: metric, with the decimals that make sense, for instance "13.0 N·m". Forces from 1000 N on are shown in kN. */
+    public String shown() {
+        Unit unit = dimension == Dimension.FORCE && Math.abs(si) >= 1000 ? Unit.KILONEWTON : Unit.metric(dimension);
+        return shownIn(unit);
+    }
+
+    public String shownIn(Unit unit) {
+        return numberIn(unit) + " " + unit.symbol();
+    }
+
+    /** The bare number in the given unit, rounded as {@link #shownIn} does. */
+    public String numberIn(Unit unit) {
+        String text = String.format(Locale.ROOT, "%." + unit.decimals() + "f", in(unit));
+        return text.contains(".") && unit.dimension() != Dimension.TORQUE
+                ? text.replaceFirst("0+$", "").replaceFirst("\\.$", "")
+                : text.replaceFirst("\\.0$", "");
+    }
+}

@@ -1,0 +1,55 @@
+package dev.wartung.core.procedure;
+
+import dev.wartung.core.measure.Band;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
+import dev.wartung.core.measure.Verdict;
+import dev.wartung.core.measure.Verdict.Outcome;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A reading asked for at a step, with this valve's own limits.
+ *
+ * @param id        the reading's name in the anatomy sheet
+ * @param ask       what is read
+ * @param dimension what is measured; empty for an observation
+ * @param band      the limits, for a measured reading
+ * @param choices   the answers to an observation
+ * @param expected  the answer that lets the job go on
+ * @param critical  accepting it out of band takes a second person
+ * @param low       what to do when below the band
+ * @param high      what to do when above
+ * @param otherwise what to do when the observation is another one
+ */
+public record Ask(String id, String ask, Optional<Dimension> dimension, Optional<Band> band, List<String> choices, Optional<String> expected,
+                  boolean critical, String low, String high, String otherwise) {
+
+    /** The unit the field is typed in. @throws IllegalStateException for an observation */
+    public Unit unit() {
+        return Unit.metric(dimension.orElseThrow(() -> new IllegalStateException(id + " is an observation")));
+    }
+
+    /** Judges a measured reading. @throws IllegalStateException for an observation */
+    public Verdict judge(Quantity reading) {
+        Band limits = band.orElseThrow(() -> new IllegalStateException(id + " has no band"));
+        String found = reading.shownIn(unit()) + ", limits " + limits.shown();
+        Outcome outcome = limits.judge(reading);
+        return switch (outcome) {
+            case LOW -> new Verdict(outcome, found, low);
+            case HIGH -> new Verdict(outcome, found, high);
+            default -> new Verdict(outcome, found, "");
+        };
+    }
+
+    /** Judges an observation. @throws IllegalArgumentException if it is none of the choices */
+    public Verdict judge(String seen) {
+        if (!choices.contains(seen)) {
+            throw new IllegalArgumentException("not one of the choices");
+        }
+        return expected.filter(e -> !e.equals(seen)).isPresent()
+                ? new Verdict(Outcome.DIFFERENT, seen + ", expected " + expected.get(), otherwise)
+                : new Verdict(Outcome.WITHIN, seen, "");
+    }
+}

@@ -1,0 +1,79 @@
+package dev.wartung.core.procedure;
+
+import dev.wartung.core.actuation.Actuators;
+import dev.wartung.core.actuation.LinePressure;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
+import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * The figures of one valve that texts refer to as {@code {name}}: sizes, masses and bands from the type sheet, forces, energy and air
+ * computed from it.
+ *
+ * @param values name to figure with unit, ready to be read
+ */
+public record Figures(Map<String, String> values) {
+
+    private static final Pattern PLACE = Pattern.compile("\\{([a-z][a-zA-Z0-9.\\-]*)}");
+
+    public static Figures of(TypeSheet type, ValveConfiguration configuration) {
+        Map<String, String> values = new TreeMap<>();
+        type.sizes().forEach((name, size) -> values.put(name, size.shown()));
+        type.masses().forEach((part, mass) -> values.put("mass." + part, mass.shown()));
+        type.bands().forEach((name, band) -> {
+            values.put("band." + name + ".range", band.shown());
+            band.target().ifPresent(target -> values.put("band." + name + ".target", target.shown()));
+        });
+        type.actuator(configuration.drive()).ifPresent(a -> values.put("stroke", a.stroke().shown()));
+        Actuators.of(type, configuration.drive()).ifPresent(actuator -> {
+            values.put("spring.closed", force(actuator.springForceN(0)));
+            values.put("spring.open", force(actuator.springForceN(actuator.strokeM())));
+            values.put("energy.stroke", new Quantity(actuator.strokeEnergyJ(), Dimension.ENERGY).shown());
+            values.put("air.open", air(actuator.airToOpenPa(Actuators.closure(type), LinePressure.NONE)));
+            values.put("air.close", air(actuator.airToClosePa(Actuators.closure(type), LinePressure.NONE)));
+        });
+        return new Figures(values);
+    }
+
+    private static String force(double newton) {
+        return new Quantity(newton, Dimension.FORCE).shown();
+    }
+
+    /** Rounded up to a tenth of a bar: a least pressure must not be understated. */
+    private static String air(double pascal) {
+        return String.format(Locale.ROOT, "%.1f bar", Math.ceil(pascal / 1e4 - 1e-9) / 10);
+    }
+
+    /**
+     * Puts the figures into a text.
+     *
+     * @throws MissingFigure if the text refers to one that this valve's sheets do not give
+     */
+    public String into(String text) {
+        if (text.indexOf('{') < 0) {
+            return text;
+        }
+        return PLACE.matcher(text).replaceAll(match -> {
+            String value = values.get(match.group(1));
+            if (value == null) {
+                throw new MissingFigure(match.group(1));
+            }
+            return Matcher.quoteReplacement(value);
+        });
+    }
+
+    /** A text refers to a figure that the type sheet does not give. Found when a sheet is read, by deriving all its works. */
+    public static final class MissingFigure extends IllegalStateException {
+        private static final long serialVersionUID = 1;
+
+        MissingFigure(String name) {
+            super("the type sheet gives no “" + name + "”");
+        }
+    }
+}

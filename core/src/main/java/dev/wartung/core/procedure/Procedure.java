@@ -1,0 +1,35 @@
+package dev.wartung.core.procedure;
+
+import dev.wartung.core.anatomy.AnatomySheet.Recheck;
+import dev.wartung.core.anatomy.Phase;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * The derived work on one valve.
+ *
+ * @param steps    in order
+ * @param renews   parts renewed, in the order of the build
+ * @param rechecks looks that become due once it is done
+ */
+public record Procedure(List<Step> steps, Set<String> renews, List<Recheck> rechecks) {
+
+    public double minutes() {
+        return steps.stream().mapToDouble(Step::minutes).sum();
+    }
+
+    /** Every tool once, in the order it is first needed. */
+    public List<String> tools() {
+        return steps.stream().flatMap(s -> s.tools().stream()).distinct().toList();
+    }
+
+    /** Every grease once. */
+    public List<Step.Film> greases() {
+        return steps.stream().flatMap(s -> s.films().stream())
+                .map(f -> new Step.Film("", f.grease(), f.registration())).distinct().toList();
+    }
+
+    public List<Step> in(Phase phase) {
+        return steps.stream().filter(s -> s.phase() == phase).toList();
+    }
+}

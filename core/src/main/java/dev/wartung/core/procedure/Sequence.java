@@ -1,0 +1,113 @@
+package dev.wartung.core.procedure;
+
+import dev.wartung.core.anatomy.Operation;
+import dev.wartung.core.anatomy.Phase;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.PriorityQueue;
+import java.util.Set;
+
+/**
+ * A natural order for operations and their undoings: phase by phase, opening in the order of the sheet and closing in reverse, with every
+ * access and every stated precedence kept (a stable topological order).
+ */
+final class Sequence {
+
+    /**
+     * An operation at its place in the job.
+     *
+     * @param undoes the opening operation it undoes; empty text for none
+     * @param rank   order within the phase where nothing else decides
+     */
+    record Node(Operation operation, String undoes, int rank) {
+        String id() {
+            return operation.id();
+        }
+
+        Phase phase() {
+            return operation.phase();
+        }
+    }
+
+    private static final Comparator<Node> NATURAL = Comparator.comparing(Node::phase).thenComparing(Node::rank);
+
+    private final Map<String, Operation> included = new LinkedHashMap<>();
+    private final Map<String, Node> nodes = new LinkedHashMap<>();
+    private final Map<String, Set<String>> followers = new HashMap<>();
+    private final Map<String, Integer> waitingFor = new HashMap<>();
+
+    private Sequence(Collection<Operation> operations) {
+        int rank = 0;
+        for (Operation operation : operations) {
+            included.put(operation.id(), operation);
+            nodes.put(operation.id(), new Node(operation, "", rank));
+            int closingRank = 2 * operations.size() - rank;
+            operation.undoneBy().ifPresent(undo -> nodes.put(undo.id(), new Node(undo, operation.id(), closingRank)));
+            rank++;
+        }
+        nodes.values().forEach(this::addPrecedence);
+    }
+
+    /** Orders the operations, given in the order of the sheet, together with their undoings. @throws IllegalStateException on a circle */
+    static List<Node> of(Collection<Operation> operations) {
+        return new Sequence(operations).ordered();
+    }
+
+    private void addPrecedence(Node node) {
+        node.operation().needs().forEach(earlier -> precede(earlier, node.id()));
+        node.operation().after().forEach(earlier -> precede(earlier, node.id()));
+        if (!node.undoes().isEmpty()) {
+            precede(node.undoes(), node.id());
+            // what gave access is closed later than what it gave access to
+            access(node.undoes()).stream().map(included::get).flatMap(opened -> opened.undoneBy().stream())
+                    .forEach(undo -> precede(node.id(), undo.id()));
+        }
+    }
+
+    private void precede(String earlier, String later) {
+        if (nodes.containsKey(earlier) && followers.computeIfAbsent(earlier, k -> new LinkedHashSet<>()).add(later)) {
+            waitingFor.merge(later, 1, Integer::sum);
+        }
+    }
+
+    /** Everything in the job that gives access to the operation, through any number of others. */
+    private Set<String> access(String id) {
+        Set<String> found = new LinkedHashSet<>();
+        Deque<String> open = new ArrayDeque<>(List.of(id));
+        while (!open.isEmpty()) {
+            for (String need : included.get(open.pop()).needs()) {
+                if (included.containsKey(need) && found.add(need)) {
+                    open.push(need);
+                }
+            }
+        }
+        return found;
+    }
+
+    private List<Node> ordered() {
+        PriorityQueue<Node> ready = new PriorityQueue<>(NATURAL);
+        nodes.values().stream().filter(n -> !waitingFor.containsKey(n.id())).forEach(ready::add);
+        List<Node> order = new ArrayList<>(nodes.size());
+        while (!ready.isEmpty()) {
+            Node next = ready.poll();
+            order.add(next);
+            for (String follower : followers.getOrDefault(next.id(), Set.of())) {
+                if (waitingFor.merge(follower, -1, Integer::sum) == 0) {
+                    ready.add(nodes.get(follower));
+                }
+            }
+        }
+        if (order.size() < nodes.size()) {
+            throw new IllegalStateException("operations wait for each other in a circle");
+        }
+        return order;
+    }
+}

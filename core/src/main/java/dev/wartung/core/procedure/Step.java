@@ -1,0 +1,33 @@
+package dev.wartung.core.procedure;
+
+import dev.wartung.core.anatomy.Act;
+import dev.wartung.core.anatomy.Phase;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * One step of a derived procedure, complete in itself: it is kept with the job and shown as it stands.
+ *
+ * @param id        unique in the procedure
+ * @param operation the operation it came from
+ * @param undoes    the opening operation it undoes, for a closing step
+ * @param say       the imperative sentence
+ * @param why       the reason
+ * @param done      what is true once it is confirmed
+ * @param held      what holds the stem during the step: air, spring, hand or nothing
+ * @param marks     parts highlighted in the drawing
+ * @param minutes   usual time for one person
+ * @param acts      what physically happens, in order
+ * @param kitCount  the kit is counted in here
+ * @param proves    it proves something and is never skipped
+ */
+public record Step(String id, String operation, Optional<String> undoes, Phase phase, String say, String why, String done, String held,
+                   List<Warning> cautions, List<String> tools, double minutes, List<Ask> asks, List<Film> films, List<String> marks, List<Act> acts,
+                   boolean kitCount, boolean proves) {
+
+    /** A caution in the figures of this valve. */
+    public record Warning(String lead, String text) {}
+
+    /** A part fitted with a film of a named grease. */
+    public record Film(String part, String grease, String registration) {}
+}

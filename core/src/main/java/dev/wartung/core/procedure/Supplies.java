@@ -1,0 +1,55 @@
+package dev.wartung.core.procedure;
+
+import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.TypeSheet.Article;
+import dev.wartung.core.anatomy.TypeSheet.Kit;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * What has to be in hand before the line is opened.
+ *
+ * @param kit       the kit that covers most of the parts renewed; empty if none helps
+ * @param inKit     the kit's contents, each with whether this job uses it
+ * @param notInKit  parts renewed that the kit does not contain: to be fetched on their own
+ */
+public record Supplies(Optional<Kit> kit, List<Piece> inKit, List<Piece> notInKit) {
+
+    /**
+     * A part to have in hand.
+     *
+     * @param used whether this job fits it; a kit piece that is not used is left over
+     */
+    public record Piece(String part, String name, String article, String material, boolean used) {}
+
+    public static Supplies of(TypeSheet type, Build build, ValveConfiguration configuration, Set<String> renewed) {
+        Map<String, String> facts = configuration.facts();
+        Optional<Kit> kit = type.kits().stream()
+                .filter(k -> k.when().holds(facts) && k.contains().stream().anyMatch(renewed::contains))
+                .max(Comparator.comparingLong(k -> k.contains().stream().filter(renewed::contains).count()));
+        List<String> contents = kit.map(Kit::contains).orElse(List.of()).stream().filter(p -> build.part(p).isPresent()).toList();
+        List<Piece> inKit = new ArrayList<>();
+        contents.forEach(part -> inKit.add(piece(part, type, build, facts, renewed.contains(part))));
+        List<Piece> loose = renewed.stream().filter(part -> !contents.contains(part)).map(part -> piece(part, type, build, facts, true)).toList();
+        return new Supplies(kit, List.copyOf(inKit), loose);
+    }
+
+    private static Piece piece(String part, TypeSheet type, Build build, Map<String, String> facts, boolean used) {
+        Optional<Article> article = type.article(part, facts);
+        return new Piece(part, build.part(part).map(p -> p.name()).orElse(part), article.map(Article::number).orElse(""),
+                article.map(Article::material).orElse(""), used);
+    }
+
+    /** All pieces that have to be counted in: the kit's and the loose ones. */
+    public List<Piece> toCount() {
+        List<Piece> all = new ArrayList<>(inKit);
+        all.addAll(notInKit);
+        return all;
+    }
+}

@@ -1,0 +1,28 @@
+package dev.wartung.core.procedure;
+
+import dev.wartung.core.anatomy.WorkKind;
+import java.util.Optional;
+
+/**
+ * What is to be done on one valve.
+ *
+ * @param kind   the kind of work, from the anatomy sheet
+ * @param chosen the part to renew, where the kind leaves it to the planner
+ */
+public record Work(WorkKind kind, Optional<String> chosen) {
+
+    public static Work of(WorkKind kind) {
+        return new Work(kind, Optional.empty());
+    }
+
+    /** The way back to a closed valve, with nothing renewed beyond what is spent. Offered from any state of any job. */
+    public static Work closeUp() {
+        return of(new WorkKind(CLOSE_UP, "Close up", "The way back to a closed valve", null, null));
+    }
+
+    private static final String CLOSE_UP = "close-up";
+
+    boolean closesUp() {
+        return kind.id().equals(CLOSE_UP);
+    }
+}

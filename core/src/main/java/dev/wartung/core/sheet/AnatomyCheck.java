@@ -1,0 +1,220 @@
+package dev.wartung.core.sheet;
+
+import dev.wartung.core.anatomy.Act;
+import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.Operation;
+import dev.wartung.core.anatomy.Phase;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import tools.jackson.databind.JsonNode;
+
+/** Whether an anatomy sheet means something to itself: every name it uses is one it defines, and no two active things share an id. */
+final class AnatomyCheck {
+
+    private final AnatomySheet sheet;
+    private final SheetText text;
+    private final Set<String> parts;
+    private final Set<String> joints;
+    private final Set<String> operations;
+    private final Set<String> undoings;
+    private final Set<String> readings;
+
+    private AnatomyCheck(AnatomySheet sheet, SheetText text) {
+        this.sheet = sheet;
+        this.text = text;
+        parts = ids(sheet.build().parts().stream().map(p -> p.id()));
+        joints = ids(sheet.build().joints().stream().map(j -> j.id()));
+        operations = ids(sheet.operations().stream().map(Operation::id));
+        undoings = ids(sheet.operations().stream().flatMap(o -> o.undoneBy().stream()).map(Operation::id));
+        readings = ids(sheet.readings().stream().map(r -> r.id()));
+    }
+
+    static void check(AnatomySheet sheet, SheetText text) {
+        AnatomyCheck check = new AnatomyCheck(sheet, text);
+        check.build();
+        check.operations();
+        check.works();
+        check.conditions(text.root(), "");
+        if (text.problems().isEmpty()) {
+            check.uniqueness();
+        }
+    }
+
+    private void build() {
+        for (int i = 0; i < sheet.build().parts().size(); i++) {
+            var part = sheet.build().parts().get(i);
+            String at = "/build/parts/" + i;
+            known(part.behind(), at + "/behind", union(parts, joints), "part or joint");
+            known(part.scrapes(), at + "/scrapes", parts, "part");
+            known(part.looseWith().stream().toList(), at + "/loose-with", joints, "joint");
+        }
+        for (int i = 0; i < sheet.build().joints().size(); i++) {
+            var joint = sheet.build().joints().get(i);
+            String at = "/build/joints/" + i;
+            known(joint.heldBy(), at + "/held-by", parts, "part");
+            known(joint.seals(), at + "/seals", parts, "part");
+            joint.loaded().ifPresent(load -> {
+                known(load.path(), at + "/loaded/path", union(parts, joints), "part or joint");
+                known(List.of(load.thrown()), at + "/loaded/thrown", parts, "part");
+                known(List.of(load.at()), at + "/loaded/at", sheet.build().positions(), "position");
+            });
+        }
+        for (int i = 0; i < sheet.build().airThrough().size(); i++) {
+            known(sheet.build().airThrough().get(i).parts(), "/build/air-through/" + i + "/parts", parts, "part");
+        }
+    }
+
+    private void operations() {
+        for (int i = 0; i < sheet.operations().size(); i++) {
+            Operation operation = sheet.operations().get(i);
+            String at = "/operations/" + i;
+            operation(operation, at);
+            known(operation.needs(), at + "/needs", operations, "operation");
+            known(operation.joins(), at + "/joins", union(operations, Set.of(Operation.ALWAYS)), "operation");
+            operation.undoneBy().ifPresent(undo -> {
+                operation(undo, at + "/undone-by");
+                known(undo.fits(), at + "/undone-by/fits", operation.takes(), "part taken off by this operation");
+                if (undo.phase().compareTo(Phase.RENEW) < 0) {
+                    text.problem(at + "/undone-by/phase", "is before the valve is closed; an undoing renews, closes, proves or returns");
+                }
+            });
+        }
+        for (int i = 0; i < sheet.movements().size(); i++) {
+            String at = "/movements/" + i;
+            operation(sheet.movements().get(i), at);
+            known(sheet.movements().get(i).brings().stream().toList(), at + "/brings", union(sheet.build().positions(), Set.of(Operation.REST)), "position");
+        }
+    }
+
+    private void operation(Operation operation, String at) {
+        known(operation.after(), at + "/after", union(operations, undoings), "operation");
+        known(operation.asks(), at + "/asks", readings, "reading");
+        known(operation.greases(), at + "/greases", parts, "part");
+        known(operation.takes(), at + "/takes", parts, "part");
+        known(operation.opens(), at + "/opens", joints, "joint");
+        known(operation.marks(), at + "/marks", parts, "part");
+        known(operation.at().stream().map(v -> v.is()).toList(), at + "/at", sheet.build().positions(), "position");
+        known(operation.hands().stream().toList(), at + "/hands", ids(sheet.build().spaces().stream().map(s -> s.id())), "space");
+        acts(operation.does(), at + "/does");
+        acts(operation.then(), at + "/then");
+    }
+
+    private void acts(List<Act> acts, String at) {
+        for (int i = 0; i < acts.size(); i++) {
+            List<String> object = acts.get(i).object().isEmpty() ? List.of() : List.of(acts.get(i).object());
+            switch (acts.get(i).verb()) {
+                case OPEN, CLOSE, TIGHTEN -> known(object, at + "/" + i, joints, "joint");
+                case RELEASE_AIR -> known(object, at + "/" + i, parts, "part");
+                case AIR_ON, TURN -> known(object, at + "/" + i, sheet.build().positions(), "position");
+                default -> { }
+            }
+        }
+    }
+
+    private void works() {
+        for (int i = 0; i < sheet.works().size(); i++) {
+            var work = sheet.works().get(i);
+            known(work.renews().parts(), "/works/" + i + "/renews/parts", parts, "part");
+            known(work.reaches(), "/works/" + i + "/reaches", operations, "operation");
+        }
+        for (int i = 0; i < sheet.rechecks().size(); i++) {
+            known(sheet.rechecks().get(i).joins(), "/rechecks/" + i + "/joins", union(operations, Set.of(Operation.ALWAYS)), "operation");
+        }
+    }
+
+    /** Every condition anywhere in the sheet names facts and values that exist: a misspelt one would silently never hold. */
+    private void conditions(JsonNode node, String place) {
+        if (node.isArray()) {
+            for (int i = 0; i < node.size(); i++) {
+                conditions(node.get(i), place + "/" + i);
+            }
+        }
+        node.properties().forEach(entry -> {
+            String below = place + "/" + entry.getKey();
+            if (entry.getKey().equals("when") && entry.getValue().isObject()) {
+                condition(entry.getValue(), below);
+            }
+            conditions(entry.getValue(), below);
+        });
+        if (place.equals("/excludes")) {
+            for (int i = 0; i < node.size(); i++) {
+                condition(node.get(i), place + "/" + i);
+            }
+        }
+    }
+
+    private void condition(JsonNode condition, String place) {
+        facts(sheet, condition, place, text);
+    }
+
+    /** Checks one condition's facts and values against what a family knows. */
+    static void facts(AnatomySheet sheet, JsonNode condition, String place, SheetText text) {
+        condition.properties().forEach(fact -> {
+            Collection<String> values = switch (fact.getKey()) {
+                case "drive" -> sheet.drives().stream().map(d -> d.code()).toList();
+                case "held" -> List.of("air", "spring", "hand", "nothing");
+                case "stem" -> sheet.build().positions();
+                default -> sheet.options().containsKey(fact.getKey()) ? sheet.options().get(fact.getKey()).choices().values() : List.of();
+            };
+            if (values.isEmpty()) {
+                text.problem(place + "/" + fact.getKey(), "there is no fact “" + fact.getKey() + "”");
+                return;
+            }
+            Iterable<JsonNode> wanted = fact.getValue().isArray() ? fact.getValue() : List.of(fact.getValue());
+            wanted.forEach(value -> {
+                if (!values.contains(value.asString())) {
+                    text.problem(place + "/" + fact.getKey(), "“" + value.asString() + "” is none of " + String.join(", ", values));
+                }
+            });
+        });
+    }
+
+    private void uniqueness() {
+        for (var configuration : sheet.configurations()) {
+            Map<String, String> facts = configuration.facts();
+            once(sheet.build().parts().stream().filter(p -> p.when().holds(facts)).map(p -> p.id()), "/build/parts", "part", configuration);
+            once(sheet.operations().stream().filter(o -> o.when().holds(facts))
+                    .flatMap(o -> Stream.concat(Stream.of(o.id()), o.undoneBy().stream().map(Operation::id))), "/operations", "operation", configuration);
+            if (!text.problems().isEmpty()) {
+                return;
+            }
+        }
+    }
+
+    private void once(Stream<String> ids, String place, String what, Object configuration) {
+        Map<String, Integer> counts = new HashMap<>();
+        ids.forEach(id -> counts.merge(id, 1, Integer::sum));
+        counts.forEach((id, count) -> {
+            if (count > 1) {
+                text.problem(place, what + " “" + id + "” stands twice for " + configuration + "; give the two conditions that exclude each other");
+            }
+        });
+    }
+
+
+    private void known(Collection<String> names, String place, Collection<String> all, String what) {
+        int i = 0;
+        for (String name : names) {
+            if (!all.contains(name)) {
+                text.problem(place + (text.root().at(place).isArray() ? "/" + i : ""), "there is no " + what + " “" + name + "”");
+            }
+            i++;
+        }
+    }
+
+    private static Set<String> ids(Stream<String> ids) {
+        return ids.collect(Collectors.toSet());
+    }
+
+    private static Set<String> union(Collection<String> one, Collection<String> other) {
+        Set<String> both = new HashSet<>(one);
+        both.addAll(other);
+        return both;
+    }
+}

@@ -1,0 +1,107 @@
+package dev.wartung.core.sheet;
+
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.Schema;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.sheet.SheetResult.Accepted;
+import dev.wartung.core.sheet.SheetResult.Refused;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.function.Function;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.JsonParser;
+import tools.jackson.databind.DeserializationContext;
+import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.PropertyNamingStrategies;
+import tools.jackson.databind.deser.std.StdDeserializer;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.module.SimpleModule;
+
+/**
+ * Reads sheets. A sheet is accepted only when it fits the published schema (docs/schemas), means something to itself (every name it uses
+ * exists) and every work of every configuration can be derived from it. Thread-safe.
+ */
+public final class SheetReader {
+
+    private static final JsonMapper MAPPER = JsonMapper.builder()
+            .propertyNamingStrategy(PropertyNamingStrategies.KEBAB_CASE)
+            .enable(DeserializationFeature.ACCEPT_SINGLE_VALUE_AS_ARRAY)
+            .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+            .addModule(new SimpleModule().addDeserializer(Quantity.class, new StatedQuantity()))
+            .build();
+
+    private final Schema anatomySchema = schema("anatomy-sheet");
+    private final Schema typeSchema = schema("type-sheet");
+
+    /** @param file the name problems are reported under */
+    public SheetResult<AnatomySheet> readAnatomy(String file, String yaml) {
+        return read(new SheetText(file, yaml), anatomySchema, AnatomySheet.class, AnatomyCheck::check);
+    }
+
+    /** @param anatomies finds the family a type sheet names */
+    public SheetResult<TypeSheet> readType(String file, String yaml, Function<String, Optional<AnatomySheet>> anatomies) {
+        return read(new SheetText(file, yaml), typeSchema, TypeSheet.class, (sheet, text) -> TypeCheck.check(sheet, text, anatomies));
+    }
+
+    /** A sheet that comes with Wartung: that its jobs derive is shown by the tests, not again at every start. */
+    SheetResult<TypeSheet> readShippedType(String file, String yaml, Function<String, Optional<AnatomySheet>> anatomies) {
+        return read(new SheetText(file, yaml), typeSchema, TypeSheet.class, (sheet, text) -> TypeCheck.checkNames(sheet, text, anatomies));
+    }
+
+    private interface Check<T> {
+        void check(T sheet, SheetText text);
+    }
+
+    private static <T> SheetResult<T> read(SheetText text, Schema schema, Class<T> as, Check<T> check) {
+        if (text.problems().isEmpty()) {
+            schema.validate(text.root()).forEach(e -> text.problem(e.getInstanceLocation().toString(), e.getMessage()));
+        }
+        if (text.problems().isEmpty()) {
+            try {
+                T sheet = MAPPER.treeToValue(text.root(), as);
+                check.check(sheet, text);
+                if (text.problems().isEmpty()) {
+                    return new Accepted<>(sheet);
+                }
+            } catch (JacksonException e) {
+                text.problem(placeOf(e), Objects.requireNonNullElse(e.getOriginalMessage(), "cannot be read").replaceAll("\\s*\\(?(for|through) .*", ""));
+            }
+        }
+        return new Refused<>(text.problems());
+    }
+
+    private static String placeOf(JacksonException e) {
+        StringBuilder place = new StringBuilder();
+        e.getPath().forEach(p -> place.append('/').append(p.getPropertyName() != null ? p.getPropertyName() : String.valueOf(p.getIndex())));
+        return place.toString();
+    }
+
+    private static Schema schema(String name) {
+        try (InputStream in = Objects.requireNonNull(SheetReader.class.getResourceAsStream("schemas/" + name + ".schema.json"))) {
+            return SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12).getSchema(in, InputFormat.JSON);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** "2300 N" */
+    private static final class StatedQuantity extends StdDeserializer<Quantity> {
+        StatedQuantity() {
+            super(Quantity.class);
+        }
+
+        @Override
+        public Quantity deserialize(JsonParser parser, DeserializationContext context) {
+            String text = parser.getString();
+            return Quantity.stated(text).orElseGet(() -> (Quantity) context.handleWeirdStringValue(Quantity.class, text, "not an amount with a unit"));
+        }
+    }
+
+}

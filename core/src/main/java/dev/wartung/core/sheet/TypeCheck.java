@@ -1,0 +1,132 @@
+package dev.wartung.core.sheet;
+
+import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.procedure.Derivation;
+import dev.wartung.core.procedure.Work;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Stream;
+import tools.jackson.databind.JsonNode;
+
+/** Whether a type sheet fits its anatomy: every option and part it names exists there, and every job can be derived with its numbers. */
+final class TypeCheck {
+
+    private final TypeSheet sheet;
+    private final AnatomySheet anatomy;
+    private final SheetText text;
+
+    private TypeCheck(TypeSheet sheet, AnatomySheet anatomy, SheetText text) {
+        this.sheet = sheet;
+        this.anatomy = anatomy;
+        this.text = text;
+    }
+
+    /** Checks everything. */
+    static void check(TypeSheet sheet, SheetText text, Function<String, Optional<AnatomySheet>> anatomies) {
+        checkNames(sheet, text, anatomies);
+        if (text.problems().isEmpty()) {
+            anatomies.apply(sheet.anatomy()).ifPresent(anatomy -> new TypeCheck(sheet, anatomy, text).derivations());
+        }
+    }
+
+    /** Checks that every name exists, without deriving the jobs. */
+    static void checkNames(TypeSheet sheet, SheetText text, Function<String, Optional<AnatomySheet>> anatomies) {
+        anatomies.apply(sheet.anatomy()).ifPresentOrElse(anatomy -> {
+            TypeCheck check = new TypeCheck(sheet, anatomy, text);
+            check.options();
+            check.parts();
+            check.bands();
+            check.conditions();
+        }, () -> text.problem("/anatomy", "there is no anatomy “" + sheet.anatomy() + "”"));
+    }
+
+    private void options() {
+        for (int i = 0; i < sheet.drives().size(); i++) {
+            if (!anatomy.drives().contains(sheet.drives().get(i))) {
+                text.problem("/drives/" + i, "the anatomy has no drive “" + sheet.drives().get(i).code() + "”");
+            }
+        }
+        anatomy.options().keySet().stream().filter(o -> !sheet.options().containsKey(o))
+                .forEach(o -> text.problem("/options", "says nothing about “" + o + "”"));
+        sheet.options().forEach((option, values) -> {
+            AnatomySheet.Option known = anatomy.options().get(option);
+            if (known == null) {
+                text.problem("/options/" + option, "the anatomy has no such option");
+            } else {
+                values.stream().filter(v -> !known.choices().containsValue(v))
+                        .forEach(v -> text.problem("/options/" + option, "“" + v + "” is none of " + String.join(", ", known.choices().values())));
+            }
+        });
+    }
+
+    private void parts() {
+        for (int i = 0; i < sheet.articles().size(); i++) {
+            part(sheet.articles().get(i).part(), "/articles/" + i + "/part");
+        }
+        for (int i = 0; i < sheet.kits().size(); i++) {
+            for (int j = 0; j < sheet.kits().get(i).contains().size(); j++) {
+                part(sheet.kits().get(i).contains().get(j), "/kits/" + i + "/contains/" + j);
+            }
+        }
+        sheet.masses().keySet().forEach(p -> part(p, "/masses/" + p));
+    }
+
+    private void part(String id, String place) {
+        if (anatomy.build().part(id).isEmpty()) {
+            text.problem(place, "the anatomy has no part “" + id + "”");
+        }
+    }
+
+    private void bands() {
+        sheet.bands().forEach((name, band) -> {
+            for (var reading : anatomy.readings()) {
+                if (reading.band().equals(Optional.of(name)) && reading.quantity().isPresent()
+                        && reading.quantity().get().dimension() != band.min().dimension()) {
+                    text.problem("/bands/" + name, "must be a " + reading.quantity().get().name().toLowerCase(Locale.ROOT));
+                }
+            }
+        });
+    }
+
+    private void conditions() {
+        for (String list : List.of("articles", "kits", "lubricants")) {
+            JsonNode entries = text.root().get(list);
+            for (int i = 0; i < entries.size(); i++) {
+                if (entries.get(i).has("when")) {
+                    AnatomyCheck.facts(anatomy, entries.get(i).get("when"), "/" + list + "/" + i + "/when", text);
+                }
+            }
+        }
+    }
+
+    /** Derives every work of every configuration the type is made in; a figure, band or way that is missing shows here and not at the bench. */
+    private void derivations() {
+        Set<String> reasons = new LinkedHashSet<>();
+        List<ValveConfiguration> made = anatomy.configurations().stream().filter(sheet::madeAs).toList();
+        if (made.isEmpty()) {
+            text.problem("/options", "leaves no valve that can exist");
+        }
+        for (ValveConfiguration configuration : made) {
+            try {
+                Derivation derivation = new Derivation(anatomy, sheet, configuration);
+                works(configuration).forEach(derivation::derive);
+            } catch (IllegalStateException | IllegalArgumentException e) {
+                reasons.add(String.valueOf(e.getMessage()));
+            }
+        }
+        reasons.forEach(reason -> text.problem("", reason));
+    }
+
+    private Stream<Work> works(ValveConfiguration configuration) {
+        return anatomy.works().stream().flatMap(kind -> kind.renews().choose()
+                .map(wanted -> anatomy.build().resolve(configuration.facts()).parts().stream().filter(p -> p.kind().equals(wanted))
+                        .map(p -> new Work(kind, Optional.of(p.id()))))
+                .orElseGet(() -> Stream.of(Work.of(kind))));
+    }
+}

@@ -1,0 +1,70 @@
+package dev.wartung.core.procedure;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wartung.core.anatomy.Phase;
+import java.util.List;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+
+/** Worked examples: the order practitioners use. */
+class DerivedOrderTest {
+
+    private static List<String> ids(Procedure procedure, Phase... phases) {
+        return procedure.steps().stream().filter(s -> List.of(phases).contains(s.phase())).map(Step::id).toList();
+    }
+
+    @Test
+    @DisplayName("Spring closes: air before the clamp, off as soon as the insert is out, and again for closing")
+    void springClosing() {
+        Procedure procedure = AllJobs.kolm50("NC", "renew-product-seals").procedure();
+        assertThat(ids(procedure, Phase.OPEN, Phase.STRIP)).containsExactly("air-opens", "take-off-body-clamp", "lift-insert", "air-off",
+                "part-stem", "draw-stem", "take-off-bonnet", "take-out-plug-seal", "take-out-stem-seal", "take-out-stem-o-ring", "take-out-body-seal");
+        assertThat(ids(procedure, Phase.RENEW)).containsExactly("fit-body-seal", "fit-stem-o-ring", "fit-stem-seal", "fit-plug-seal");
+        assertThat(ids(procedure, Phase.CLOSE, Phase.PROVE)).containsExactly("fit-bonnet", "insert-stem", "couple-stem", "air-opens-2",
+                "lower-insert", "close-body-clamp", "air-off-2", "find-first-movement", "cycle", "prove-fail-position");
+        assertThat(procedure.renews()).containsExactly("plug-seal", "stem-seal", "stem-o-ring", "body-seal");
+    }
+
+    @Test
+    @DisplayName("Spring opens: no air at all until the valve is proven")
+    void springOpening() {
+        Procedure procedure = AllJobs.kolm50("NO", "renew-product-seals").procedure();
+        assertThat(procedure.steps()).noneMatch(s -> s.operation().startsWith("air-"));
+        assertThat(ids(procedure, Phase.OPEN)).containsExactly("take-off-body-clamp", "lift-insert");
+    }
+
+    @Test
+    @DisplayName("A profiled plug seal alone is reached without parting the stem; the body seal is spent by opening and renewed with it")
+    void onlyWhatIsNeeded() {
+        Procedure procedure = AllJobs.kolm50("NC", "renew-one-seal plug-seal").procedure();
+        assertThat(ids(procedure, Phase.STRIP)).containsExactly("take-out-plug-seal", "take-out-body-seal");
+        assertThat(procedure.renews()).containsExactly("plug-seal", "body-seal");
+        assertThat(AllJobs.kolm50("NC", "renew-one-seal plug-seal", "plug", "snap-on").procedure().steps()).anyMatch(s -> s.id().equals("draw-stem"));
+    }
+
+    @Test
+    @DisplayName("With a control head the air comes through it, so its hose goes on again before the insert is lowered")
+    void controlHead() {
+        Procedure procedure = AllJobs.kolm50("NC", "renew-bush", "head", "fitted", "lock-pin", "fitted").procedure();
+        List<String> close = ids(procedure, Phase.CLOSE);
+        assertThat(close.indexOf("connect-air")).isBetween(close.indexOf("fit-head"), close.indexOf("air-opens-2"));
+        assertThat(procedure.renews()).containsExactly("body-seal", "bush", "lock-pin", "passage-o-ring");
+    }
+
+    @Test
+    @DisplayName("The figures of the valve stand at the step that needs them, and what no kit contains is said")
+    void figuresAndSupplies() {
+        AllJobs.Job job = AllJobs.kolm50("NC", "renew-bush");
+        Procedure procedure = job.procedure();
+        Step air = procedure.steps().stream().filter(s -> s.id().equals("air-opens")).findFirst().orElseThrow();
+        // (2300 + 27·22 + 150) N on π/4·(100² − 20²) mm² = 4.04 bar, shown rounded up
+        assertThat(air.why()).contains("4.1 bar");
+        assertThat(air.cautions().get(0).text()).contains("2.9 kN");
+        Supplies supplies = Supplies.of(job.type(), job.build(), job.configuration(), procedure.renews());
+        assertThat(supplies.kit()).hasValueSatisfying(kit -> assertThat(kit.id()).isEqualTo("K50-PE"));
+        assertThat(supplies.notInKit()).extracting(Supplies.Piece::part).containsExactly("bush");
+        assertThat(supplies.inKit()).filteredOn(p -> !p.used()).extracting(Supplies.Piece::part)
+                .containsExactly("plug-seal", "stem-seal", "stem-o-ring");
+    }
+}

@@ -1,0 +1,162 @@
+package dev.wartung.core.procedure;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wartung.core.anatomy.Act;
+import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.procedure.AllJobs.Job;
+import dev.wartung.core.simulation.Bench;
+import dev.wartung.core.simulation.Incident;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Consumer;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+
+/** What holds for every job there is. The bench knows nothing of how a procedure was derived, so it can judge it. */
+class ProcedureLawsTest {
+
+    private static List<Incident> carryOut(Bench bench, List<Step> steps) {
+        return steps.stream().flatMap(step -> bench.carryOut(step.acts()).stream()).toList();
+    }
+
+    private static List<Incident> incidents(Job job, List<Step> steps, Set<String> renews) {
+        Bench bench = job.bench();
+        List<Incident> all = new ArrayList<>(carryOut(bench, steps));
+        all.addAll(bench.finish(renews));
+        return all;
+    }
+
+    @Test
+    @DisplayName("Carried out as derived, no job has an incident, and the valve ends closed up, renewed and at rest")
+    void derivedJobsAreSafeAndComplete() {
+        List<Job> jobs = AllJobs.all().toList();
+        assertThat(jobs).hasSizeGreaterThan(1000);
+        for (Job job : jobs) {
+            Procedure procedure = job.procedure();
+            Bench bench = job.bench();
+            assertThat(carryOut(bench, procedure.steps())).as("%s", job).isEmpty();
+            assertThat(bench.finish(procedure.renews())).as("%s", job).isEmpty();
+            assertThat(bench.cloth()).isEmpty();
+            job.configuration().drive().rest().ifPresent(rest -> assertThat(bench.energies().position()).as("%s", job).isEqualTo(rest));
+        }
+    }
+
+    @Test
+    @DisplayName("A job renews what its work names and every single-use seal that its opening spends, and nothing else")
+    void renewsWhatItMust() {
+        for (Job job : AllJobs.all().toList()) {
+            Procedure procedure = job.procedure();
+            Set<String> named = new TreeSet<>(job.work().kind().renews().parts());
+            job.work().chosen().ifPresent(named::add);
+            job.build().parts().stream().filter(p -> job.work().kind().renews().kinds().contains(p.kind())).map(Part::id).forEach(named::add);
+            assertThat(procedure.renews()).as("%s", job).containsAll(named);
+            procedure.renews().stream().filter(p -> !named.contains(p))
+                    .forEach(p -> assertThat(job.build().part(p).orElseThrow().singleUse()).as("%s in %s", p, job).isTrue());
+        }
+    }
+
+    @Test
+    @DisplayName("Leave out any one step that does something, and the bench reports an incident")
+    void droppingAStepIsNoticed() {
+        forSample(job -> {
+            Procedure procedure = job.procedure();
+            for (Step dropped : procedure.steps()) {
+                // a measurement leaves no trace on the valve; that it is not skipped is the job's business
+                boolean measurement = !dropped.asks().isEmpty() && dropped.acts().equals(List.of(Act.of(Verb.AIR_ON, ""), Act.of(Verb.AIR_OFF, "")));
+                if (!dropped.acts().isEmpty() && !measurement) {
+                    List<Step> rest = procedure.steps().stream().filter(s -> s != dropped).toList();
+                    assertThat(incidents(job, rest, procedure.renews())).as("without %s: %s", dropped.id(), job).isNotEmpty();
+                }
+            }
+        });
+    }
+
+    @Test
+    @DisplayName("Leave out any one act inside a step (a film of grease, a tightening, a hand put in), and it shows, hands excepted")
+    void droppingAnActIsNoticed() {
+        forSample(job -> {
+            Procedure procedure = job.procedure();
+            for (int i = 0; i < procedure.steps().size(); i++) {
+                List<Act> acts = procedure.steps().get(i).acts();
+                for (Act dropped : acts) {
+                    if (dropped.verb() == Verb.REACH) {
+                        continue;
+                    }
+                    Bench bench = job.bench();
+                    List<Incident> found = new ArrayList<>();
+                    for (int j = 0; j < procedure.steps().size(); j++) {
+                        found.addAll(bench.carryOut(j != i ? procedure.steps().get(j).acts() : acts.stream().filter(a -> a != dropped).toList()));
+                    }
+                    found.addAll(bench.finish(procedure.renews()));
+                    assertThat(found).as("without %s in %s: %s", dropped, procedure.steps().get(i).id(), job).isNotEmpty();
+                }
+            }
+        });
+    }
+
+    @Test
+    @DisplayName("Bring the air too late or take it away too early, and the spring throws the insert")
+    void orderOfTheAirMatters() {
+        forSample(job -> {
+            if (!job.configuration().drive().code().equals("NC")) {
+                return;
+            }
+            List<Step> steps = job.procedure().steps();
+            for (int i = 0; i < steps.size(); i++) {
+                if (Set.of("air-opens", "lift-insert", "close-body-clamp").contains(steps.get(i).id())) {
+                    List<Step> swapped = new ArrayList<>(steps);
+                    swapped.set(i, steps.get(i + 1));
+                    swapped.set(i + 1, steps.get(i));
+                    assertThat(incidents(job, swapped, Set.of())).as("%s after %s: %s", steps.get(i).id(), steps.get(i + 1).id(), job).isNotEmpty();
+                }
+            }
+        });
+    }
+
+    @Test
+    @DisplayName("From any state of any job, closing up leads back to a sound valve")
+    void closingUpFromAnywhere() {
+        forSample(job -> {
+            List<Step> steps = job.procedure().steps();
+            for (int done = 0; done <= steps.size(); done++) {
+                List<Step> confirmed = steps.subList(0, done);
+                Procedure way = job.derivation().derive(Work.closeUp(), Situation.within(job.configuration().drive(), confirmed));
+                Bench bench = job.bench();
+                carryOut(bench, confirmed);
+                assertThat(carryOut(bench, way.steps())).as("closing up after %d steps of %s", done, job).isEmpty();
+                assertThat(bench.finish(way.renews())).as("closed up after %d steps of %s", done, job).isEmpty();
+            }
+        });
+    }
+
+    @Test
+    @DisplayName("A job stopped where it may be left (no air held by hand) can be taken up by another one later")
+    void takingUpAStoppedJob() {
+        forSample(job -> {
+            List<Step> steps = job.procedure().steps();
+            for (int done = 0; done < steps.size(); done += 3) {
+                List<Step> confirmed = steps.subList(0, done);
+                Procedure next = job.derivation().derive(job.work(), Situation.leftBy(job.configuration().drive(), confirmed));
+                Bench bench = job.bench();
+                carryOut(bench, confirmed);
+                if (bench.energies().airOnByHand()) {
+                    continue;
+                }
+                assertThat(carryOut(bench, next.steps())).as("taken up after %d steps of %s", done, job).isEmpty();
+                assertThat(bench.finish(next.renews())).as("taken up after %d steps of %s", done, job).isEmpty();
+            }
+        });
+    }
+
+    /** Every drive, work, coupling, plug and head, on one size and one elastomer: the options that change the steps. */
+    private static void forSample(Consumer<Job> check) {
+        List<Job> jobs = AllJobs.all().filter(job -> job.configuration().options().get("elastomer").equals("EPDM")
+                && (job.configuration().options().get("weight").equals("hand") || job.work().kind().id().equals("inspect"))).toList();
+        assertThat(jobs).hasSizeGreaterThan(400);
+        jobs.forEach(check);
+    }
+}
