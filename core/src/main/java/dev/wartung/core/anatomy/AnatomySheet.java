@@ -68,6 +68,14 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
                 && excludes.stream().noneMatch(c -> c.holds(configuration.facts()));
     }
 
+    /** A configuration in words: the drive, then every option under its name. */
+    public Map<String, String> inWords(ValveConfiguration configuration) {
+        Map<String, String> words = new LinkedHashMap<>();
+        words.put("Drive", configuration.drive().code() + ", " + configuration.drive().words());
+        options.forEach((id, option) -> words.put(option.name(), option.words(configuration.options().getOrDefault(id, ""))));
+        return words;
+    }
+
     /** Every configuration that can exist, in a fixed order. */
     public List<ValveConfiguration> configurations() {
         List<ValveConfiguration> found = new ArrayList<>();

@@ -66,7 +66,7 @@ public final class Derivation {
         List<Step> steps = new Walk(scope.renewed(), start).through(Sequence.of(included));
         List<Recheck> rechecks = anatomy.rechecks().stream()
                 .filter(r -> r.joins().contains(Operation.ALWAYS) || r.joins().stream().anyMatch(scope.included()::contains)).toList();
-        return new Procedure(steps, scope.renewed(), rechecks);
+        return new Procedure(steps, List.copyOf(scope.renewed()), rechecks);
     }
 
     /** Walks along the ordered operations, writes each out as a step and puts movements in between. */

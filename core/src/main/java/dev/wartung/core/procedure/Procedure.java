@@ -3,7 +3,6 @@ package dev.wartung.core.procedure;
 import dev.wartung.core.anatomy.AnatomySheet.Recheck;
 import dev.wartung.core.anatomy.Phase;
 import java.util.List;
-import java.util.Set;
 
 /**
  * The derived work on one valve.
@@ -12,7 +11,7 @@ import java.util.Set;
  * @param renews   parts renewed, in the order of the build
  * @param rechecks looks that become due once it is done
  */
-public record Procedure(List<Step> steps, Set<String> renews, List<Recheck> rechecks) {
+public record Procedure(List<Step> steps, List<String> renews, List<Recheck> rechecks) {
 
     public double minutes() {
         return steps.stream().mapToDouble(Step::minutes).sum();

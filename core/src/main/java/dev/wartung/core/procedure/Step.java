@@ -25,6 +25,11 @@ public record Step(String id, String operation, Optional<String> undoes, Phase p
                    List<Warning> cautions, List<String> tools, double minutes, List<Ask> asks, List<Film> films, List<String> marks, List<Act> acts,
                    boolean kitCount, boolean proves) {
 
+    /** The same step under another id, for a procedure that goes on where another was left. */
+    public Step renamed(String newId) {
+        return new Step(newId, operation, undoes, phase, say, why, done, held, cautions, tools, minutes, asks, films, marks, acts, kitCount, proves);
+    }
+
     /** A caution in the figures of this valve. */
     public record Warning(String lead, String text) {}
 

@@ -6,11 +6,11 @@ import dev.wartung.core.anatomy.TypeSheet.Article;
 import dev.wartung.core.anatomy.TypeSheet.Kit;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /**
  * What has to be in hand before the line is opened.
@@ -28,7 +28,7 @@ public record Supplies(Optional<Kit> kit, List<Piece> inKit, List<Piece> notInKi
      */
     public record Piece(String part, String name, String article, String material, boolean used) {}
 
-    public static Supplies of(TypeSheet type, Build build, ValveConfiguration configuration, Set<String> renewed) {
+    public static Supplies of(TypeSheet type, Build build, ValveConfiguration configuration, Collection<String> renewed) {
         Map<String, String> facts = configuration.facts();
         Optional<Kit> kit = type.kits().stream()
                 .filter(k -> k.when().holds(facts) && k.contains().stream().anyMatch(renewed::contains))

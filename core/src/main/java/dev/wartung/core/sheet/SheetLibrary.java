@@ -2,6 +2,7 @@ package dev.wartung.core.sheet;
 
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.drawing.DrawingTemplate;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -20,18 +21,20 @@ public final class SheetLibrary {
 
     private final Map<String, AnatomySheet> anatomies = new TreeMap<>();
     private final Map<String, TypeSheet> types = new TreeMap<>();
+    private final Map<String, DrawingTemplate> drawings = new TreeMap<>();
 
     /** Reads the shipped sheets. @throws IllegalStateException if one of them is refused: a mistake in the build */
     public static SheetLibrary shipped() {
         SheetLibrary library = new SheetLibrary();
         SheetReader reader = new SheetReader();
-        ANATOMIES.forEach(id -> library.add(accepted(reader.readAnatomy(id + ".yaml", resource("anatomies/" + id + ".yaml")))));
-        TYPES.forEach(id -> library.add(accepted(reader.readShippedType(id + ".yaml", resource("types/" + id + ".yaml"), library::anatomy))));
+        ANATOMIES.forEach(id -> library.add(accepted(reader.readAnatomy(id + ".yaml", anatomyText(id)))));
+        TYPES.forEach(id -> library.add(accepted(reader.readAgain(id + ".yaml", typeText(id), library::anatomy))));
         return library;
     }
 
     private void add(AnatomySheet sheet) {
         anatomies.put(sheet.id(), sheet);
+        drawings.put(sheet.drawing(), new DrawingTemplate(sheet.drawing(), resource("drawings/" + sheet.drawing())));
     }
 
     private void add(TypeSheet sheet) {
@@ -50,6 +53,21 @@ public final class SheetLibrary {
         return List.copyOf(types.values());
     }
 
+    /** The section drawing of a shipped family. */
+    public DrawingTemplate drawing(AnatomySheet anatomy) {
+        return Objects.requireNonNull(drawings.get(anatomy.drawing()), anatomy.drawing());
+    }
+
+    /** The text a shipped anatomy was read from. */
+    public static String anatomyText(String id) {
+        return resource("anatomies/" + id + ".yaml");
+    }
+
+    /** The text a shipped type was read from. */
+    public static String typeText(String id) {
+        return resource("types/" + id + ".yaml");
+    }
+
     private static <T> T accepted(SheetResult<T> result) {
         if (result instanceof SheetResult.Accepted<T> accepted) {
             return accepted.sheet();
@@ -58,7 +76,7 @@ public final class SheetLibrary {
     }
 
     /** A shipped file beside this class, as text. @throws IllegalStateException if there is none */
-    public static String resource(String path) {
+    static String resource(String path) {
         try (InputStream in = Objects.requireNonNull(SheetLibrary.class.getResourceAsStream(path), path)) {
             return new String(in.readAllBytes(), StandardCharsets.UTF_8);
         } catch (IOException e) {

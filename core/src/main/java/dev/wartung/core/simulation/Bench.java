@@ -7,6 +7,7 @@ import dev.wartung.core.anatomy.Joint;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.simulation.Incident.Kind;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -65,7 +66,7 @@ public final class Bench {
     }
 
     /** What is wrong with leaving the valve as it is now. @param toRenew parts that must be new */
-    public List<Incident> finish(Set<String> toRenew) {
+    public List<Incident> finish(Collection<String> toRenew) {
         int before = incidents.size();
         build.parts().forEach(p -> {
             if (place(p.id()) != Place.ON_VALVE) {
@@ -369,6 +370,11 @@ public final class Bench {
 
     public boolean isOpen(String joint) {
         return openJoints.contains(joint);
+    }
+
+    /** Whether the driving force pushes this joint apart, or would if it were opened now. */
+    public boolean isPushed(String joint) {
+        return build.joint(joint).filter(this::pushed).isPresent();
     }
 
     public Energies energies() {

@@ -9,6 +9,7 @@ import dev.wartung.core.procedure.AllJobs.Job;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Incident;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
@@ -23,7 +24,7 @@ class ProcedureLawsTest {
         return steps.stream().flatMap(step -> bench.carryOut(step.acts()).stream()).toList();
     }
 
-    private static List<Incident> incidents(Job job, List<Step> steps, Set<String> renews) {
+    private static List<Incident> incidents(Job job, List<Step> steps, Collection<String> renews) {
         Bench bench = job.bench();
         List<Incident> all = new ArrayList<>(carryOut(bench, steps));
         all.addAll(bench.finish(renews));
@@ -50,7 +51,7 @@ class ProcedureLawsTest {
     void renewsWhatItMust() {
         for (Job job : AllJobs.all().toList()) {
             Procedure procedure = job.procedure();
-            Set<String> named = new TreeSet<>(job.work().kind().renews().parts());
+            Collection<String> named = new TreeSet<>(job.work().kind().renews().parts());
             job.work().chosen().ifPresent(named::add);
             job.build().parts().stream().filter(p -> job.work().kind().renews().kinds().contains(p.kind())).map(Part::id).forEach(named::add);
             assertThat(procedure.renews()).as("%s", job).containsAll(named);

@@ -1,0 +1,142 @@
+package dev.wartung.core.drawing;
+
+import com.ezylang.evalex.Expression;
+import com.ezylang.evalex.config.ExpressionConfiguration;
+import com.ezylang.evalex.BaseException;
+import java.io.IOException;
+import java.io.StringReader;
+import java.math.MathContext;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import javax.xml.XMLConstants;
+import javax.xml.parsers.DocumentBuilderFactory;
+import javax.xml.parsers.ParserConfigurationException;
+import org.w3c.dom.Element;
+import org.w3c.dom.NamedNodeMap;
+import org.w3c.dom.Node;
+import org.xml.sax.InputSource;
+import org.xml.sax.SAXException;
+
+/**
+ * A family's section drawing: an SVG whose numbers are expressions of a type sheet's drawing sizes. Expressions stand in braces in
+ * attributes; {@code w:let} names intermediate ones, {@code w:spring} draws a coil and {@code w:anchor} marks where a call-out points.
+ * Thread-safe.
+ */
+public final class DrawingTemplate {
+
+    private static final String OWN = "urn:wartung:drawing";
+    private static final Pattern BRACES = Pattern.compile("\\{([^}]*)}");
+    private static final ExpressionConfiguration PRECISION = ExpressionConfiguration.builder().mathContext(MathContext.DECIMAL32).build();
+
+    private final String name;
+    private final Element root;
+    private final Map<Map<String, Double>, Shape> drawn = new ConcurrentHashMap<>();
+
+    /** @throws IllegalArgumentException if the text is not an XML drawing */
+    public DrawingTemplate(String name, String svg) {
+        this.name = name;
+        try {
+            DocumentBuilderFactory factory = DocumentBuilderFactory.newInstance();
+            factory.setNamespaceAware(true);
+            factory.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
+            factory.setFeature("http://apache.org/xml/features/disallow-doctype-decl", true);
+            root = factory.newDocumentBuilder().parse(new InputSource(new StringReader(svg))).getDocumentElement();
+        } catch (SAXException | IOException | ParserConfigurationException e) {
+            throw new IllegalArgumentException(name + ": " + e.getMessage(), e);
+        }
+    }
+
+    /**
+     * The drawing with every expression worked out.
+     *
+     * @param sizes drawing sizes in millimetres, by name, and what of the state the numbers depend on
+     * @throws IllegalArgumentException if an expression names a size that is not given or cannot be worked out
+     */
+    Shape draw(Map<String, Double> sizes) {
+        return drawn.computeIfAbsent(Map.copyOf(sizes), key -> new Drafting(key).shape(root));
+    }
+
+    /**
+     * An element of the drawing with plain numbers.
+     *
+     * @param tag        SVG element name, or "anchor"
+     * @param attributes by name, in the order written
+     */
+    record Shape(String tag, Map<String, String> attributes, List<Shape> children) {
+
+        Optional<String> attribute(String key) {
+            return Optional.ofNullable(attributes.get(key));
+        }
+
+        double number(String key) {
+            return attribute(key).map(Double::parseDouble).orElse(0.0);
+        }
+    }
+
+    private final class Drafting {
+
+        private final Map<String, Double> names;
+
+        Drafting(Map<String, Double> sizes) {
+            names = new LinkedHashMap<>(sizes);
+        }
+
+        Shape shape(Element element) {
+            boolean own = OWN.equals(element.getNamespaceURI());
+            Map<String, String> attributes = new LinkedHashMap<>();
+            NamedNodeMap given = element.getAttributes();
+            for (int i = 0; i < given.getLength(); i++) {
+                if (!given.item(i).getNodeName().startsWith("xmlns")) {
+                    attributes.put(given.item(i).getNodeName(), given.item(i).getNodeValue());
+                }
+            }
+            List<Shape> children = new ArrayList<>();
+            // names first: a drawing's own limits may use them
+            for (Node child = element.getFirstChild(); child != null; child = child.getNextSibling()) {
+                if (child instanceof Element inner) {
+                    if (OWN.equals(inner.getNamespaceURI()) && inner.getLocalName().equals("let")) {
+                        names.put(inner.getAttribute("name"), value(inner.getAttribute("is")));
+                    } else {
+                        children.add(shape(inner));
+                    }
+                }
+            }
+            attributes.replaceAll((key, text) -> BRACES.matcher(text).replaceAll(m -> Matcher.quoteReplacement(rounded(value(m.group(1))))));
+            return own && element.getLocalName().equals("spring") ? coil(attributes) : new Shape(element.getLocalName(), attributes, children);
+        }
+
+        /** A coil in section view: a zigzag between two heights, as wide as given to both sides. */
+        private Shape coil(Map<String, String> attributes) {
+            double x = Double.parseDouble(attributes.getOrDefault("x", "0"));
+            double from = Double.parseDouble(attributes.getOrDefault("y1", "0"));
+            double to = Double.parseDouble(attributes.getOrDefault("y2", "0"));
+            int coils = Integer.parseInt(attributes.getOrDefault("coils", "4"));
+            StringBuilder path = new StringBuilder();
+            for (int i = 0; i <= 2 * coils; i++) {
+                path.append(i == 0 ? "M " : " L ").append(rounded(i % 2 == 0 ? -x : x)).append(' ').append(rounded(from + (to - from) * i / (2 * coils)));
+            }
+            return new Shape("path", Map.of("class", attributes.getOrDefault("class", ""), "d", path.toString()), List.of());
+        }
+
+        private double value(String expression) {
+            try {
+                return new Expression(expression, PRECISION).withValues(names).evaluate().getNumberValue().doubleValue();
+            } catch (BaseException e) {
+                throw new IllegalArgumentException(name + ": “" + expression + "” cannot be worked out: " + e.getMessage(), e);
+            }
+        }
+    }
+
+    /** Two decimals are a hundredth of a millimetre: finer than any line. */
+    static String rounded(double value) {
+        String text = String.format(Locale.ROOT, "%.2f", value);
+        return text.replaceFirst("\\.?0+$", "").replaceFirst("^-0$", "0");
+    }
+}

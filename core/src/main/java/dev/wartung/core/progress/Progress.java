@@ -1,0 +1,127 @@
+package dev.wartung.core.progress;
+
+import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.procedure.Procedure;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.core.simulation.Bench;
+import dev.wartung.core.simulation.Incident;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+
+/**
+ * A job under way. The steps confirmed so far are carried out on the simulated bench, which knows where every part is; the first step
+ * not confirmed is the current one. A job that began from a valve left part-way carries the steps that left it so.
+ */
+public final class Progress {
+
+    private final Procedure procedure;
+    private final List<Step> carried;
+    private final List<Confirmation> confirmed;
+    private final Bench bench;
+    private final List<Incident> incidents = new ArrayList<>();
+    private final Optional<String> positionBeforeLast;
+
+    /**
+     * @param build     resolved for the valve's configuration
+     * @param carried   steps of earlier, stopped jobs whose effect the valve still shows
+     * @param procedure what is to be done; its steps may begin with ones already confirmed or be only the rest of the way
+     * @param confirmed in the order they were confirmed
+     */
+    public Progress(Build build, Drive drive, List<Step> carried, Procedure procedure, List<Confirmation> confirmed) {
+        this.procedure = procedure;
+        this.carried = List.copyOf(carried);
+        this.confirmed = List.copyOf(confirmed);
+        this.bench = new Bench(build, drive);
+        carried.forEach(step -> bench.carryOut(step.acts()));
+        String before = bench.energies().position();
+        for (Confirmation confirmation : confirmed) {
+            before = bench.energies().position();
+            incidents.addAll(bench.carryOut(confirmation.step().acts()));
+        }
+        this.positionBeforeLast = Optional.of(before);
+    }
+
+    public Procedure procedure() {
+        return procedure;
+    }
+
+    public List<Confirmation> confirmed() {
+        return confirmed;
+    }
+
+    /** Where every part is now. */
+    public Bench bench() {
+        return bench;
+    }
+
+    /** Incidents the simulated bench saw in what was confirmed; none for a derived procedure done in its order. */
+    public List<Incident> incidents() {
+        return List.copyOf(incidents);
+    }
+
+    public Optional<String> positionBeforeLast() {
+        return positionBeforeLast;
+    }
+
+    /** The next step to do; empty when all are done. */
+    public Optional<Step> current() {
+        Set<String> done = new HashSet<>();
+        confirmed.forEach(c -> done.add(c.step().id()));
+        return procedure.steps().stream().filter(s -> !done.contains(s.id())).findFirst();
+    }
+
+    public boolean isConfirmed(String stepId) {
+        return confirmed.stream().anyMatch(c -> c.step().id().equals(stepId));
+    }
+
+    /** Old seals that are out, of those the job takes out. */
+    public Count oldOut() {
+        return count(Verb.BIN);
+    }
+
+    /** New parts that are in, of those the job fits. */
+    public Count newIn() {
+        return count(Verb.FIT_NEW);
+    }
+
+    private Count count(Verb verb) {
+        Stream<Step> still = procedure.steps().stream().filter(s -> !isConfirmed(s.id()));
+        int done = times(verb, confirmed.stream().map(Confirmation::step)) + times(verb, carried.stream());
+        return new Count(done, done + times(verb, still));
+    }
+
+    private static int times(Verb verb, Stream<Step> steps) {
+        return (int) steps.flatMap(s -> s.acts().stream()).filter(a -> a.verb() == verb).count();
+    }
+
+    /** All steps the valve's present state comes from: what a later job carries. */
+    public List<Step> behind() {
+        return Stream.concat(carried.stream(), confirmed.stream().map(Confirmation::step)).toList();
+    }
+
+    /** Why the valve cannot be left as it stands (a job cannot be stopped here); empty when it can. */
+    public Optional<String> cannotBeLeft() {
+        return bench.energies().airOnByHand()
+                ? Optional.of("Air is holding the stem. Go on until the air is off, then stop.")
+                : Optional.empty();
+    }
+
+    /** What stands in the way of closing the job, each in one sentence; empty when it may be closed. */
+    public List<String> hindrances() {
+        List<String> found = new ArrayList<>();
+        current().ifPresent(s -> found.add("Not done yet: " + s.say() + "."));
+        bench.finish(procedure.renews()).forEach(i -> found.add(i.text()));
+        if (!oldOut().complete() || !newIn().complete()) {
+            found.add("The count differs: " + oldOut().done() + " of " + oldOut().of() + " old out, " + newIn().done() + " of " + newIn().of() + " new in.");
+        }
+        confirmed.stream().flatMap(c -> c.answers().stream()).filter(a -> !a.settled())
+                .forEach(a -> found.add("“" + a.asked() + "” failed and nobody decided what to do about it."));
+        return found;
+    }
+}

@@ -1,0 +1,21 @@
+package dev.wartung.web;
+
+import java.time.Clock;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.autoconfigure.SpringBootApplication;
+import org.springframework.context.annotation.Bean;
+
+/** Starts Wartung. */
+@SpringBootApplication
+public class WartungApplication {
+
+    public static void main(String[] args) {
+        SpringApplication.run(WartungApplication.class, args);
+    }
+
+    /** The only clock. */
+    @Bean
+    Clock clock() {
+        return Clock.systemDefaultZone();
+    }
+}

@@ -1,0 +1,64 @@
+package dev.wartung.web.account;
+
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.FetchType;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import java.util.EnumSet;
+import java.util.Set;
+
+/** Somebody who may log in. */
+@Entity
+public class Account {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Long id;
+    private String username;
+    private String name;
+    private String passwordHash;
+    @ElementCollection(fetch = FetchType.EAGER)
+    @CollectionTable(name = "account_role", joinColumns = @JoinColumn(name = "account_id"))
+    @Column(name = "role")
+    @Enumerated(EnumType.STRING)
+    private Set<Role> roles = EnumSet.noneOf(Role.class);
+
+    @SuppressWarnings("NullAway.Init")
+    protected Account() {}
+
+    /** @param passwordHash as made by the application's password encoder, never a password */
+    @SuppressWarnings("NullAway.Init")
+    public Account(String username, String name, String passwordHash, Set<Role> roles) {
+        this.username = username;
+        this.name = name;
+        this.passwordHash = passwordHash;
+        this.roles.addAll(roles);
+    }
+
+    public Long id() {
+        return id;
+    }
+
+    public String username() {
+        return username;
+    }
+
+    public String name() {
+        return name;
+    }
+
+    String passwordHash() {
+        return passwordHash;
+    }
+
+    public Set<Role> roles() {
+        return Set.copyOf(roles);
+    }
+}

@@ -1,0 +1,42 @@
+package dev.wartung.web.account;
+
+import java.util.Optional;
+import org.springframework.security.authentication.AuthenticationManager;
+import org.springframework.security.authentication.ProviderManager;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.AuthenticationException;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.stereotype.Component;
+
+/** The account at work now, and a second one that agrees with name and password at the same screen. */
+@Component
+public class CurrentAccount {
+
+    private final Accounts accounts;
+    private final AuthenticationManager manager;
+
+    CurrentAccount(Accounts accounts, Login login) {
+        this.accounts = accounts;
+        this.manager = new ProviderManager(login);
+    }
+
+    /** @throws IllegalStateException if nobody is logged in */
+    public Account get() {
+        Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
+        if (authentication == null) {
+            throw new IllegalStateException("nobody is logged in");
+        }
+        return accounts.findByUsername(authentication.getName()).orElseThrow(() -> new IllegalStateException("the account is gone"));
+    }
+
+    /** Somebody else's agreement: their own name and password. Empty if these are wrong, throttled, or the first person's own. */
+    public Optional<Account> second(String username, String password) {
+        try {
+            Authentication second = manager.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(username, password));
+            return accounts.findByUsername(second.getName()).filter(a -> !a.username().equals(get().username()));
+        } catch (AuthenticationException e) {
+            return Optional.empty();
+        }
+    }
+}

@@ -1,0 +1,24 @@
+package dev.wartung.web.account;
+
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The login page. */
+@Controller
+class LoginController {
+
+    @GetMapping("/login")
+    String login(@RequestParam(required = false) @Nullable String wrong, @RequestParam(required = false) @Nullable String wait,
+                 @RequestParam(required = false) @Nullable String expired, @RequestParam(required = false) @Nullable String left,
+                 @RequestParam(required = false) @Nullable String name, Model model) {
+        model.addAttribute("name", name == null ? "" : name);
+        model.addAttribute("trouble", wrong != null ? "Name or password is wrong. Check both and try again."
+                : wait != null ? "Too many wrong tries. Wait " + LoginThrottle.WINDOW.toMinutes() + " minutes, then try again." : "");
+        model.addAttribute("notice", expired != null ? "You were logged out because nothing happened for a long time. Log in to go on; what you typed is kept."
+                : left != null ? "You are logged out." : "");
+        return "login";
+    }
+}

@@ -1,0 +1,83 @@
+package dev.wartung.web.account;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.nio.charset.StandardCharsets;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpMethod;
+import org.springframework.security.authentication.LockedException;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.AuthenticationEntryPoint;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.access.AccessDeniedHandlerImpl;
+import org.springframework.security.web.authentication.AuthenticationFailureHandler;
+import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+import org.springframework.web.util.UriUtils;
+
+/** Who may come in, and what the browser may load. */
+@Configuration
+class SecurityConfiguration {
+
+    private static final String POLICY = "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; "
+            + "connect-src 'self'; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'";
+
+    @Bean
+    PasswordEncoder passwordEncoder() {
+        return Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8();
+    }
+
+    @Bean
+    SecurityFilterChain security(HttpSecurity http, Login login) throws Exception {
+        return http
+                .authenticationProvider(login)
+                .authorizeHttpRequests(requests -> requests
+                        .requestMatchers("/css/**", "/js/**", "/vendor/**", "/webjars/**", "/favicon.svg", "/actuator/health", "/login", "/error").permitAll()
+                        .requestMatchers(HttpMethod.POST, "/valves/*/plan").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
+                        .requestMatchers(HttpMethod.POST, "/jobs/**").hasRole(Role.TECHNICIAN.name())
+                        .anyRequest().authenticated())
+                .formLogin(form -> form.loginPage("/login").failureHandler(failure()).defaultSuccessUrl("/"))
+                .logout(logout -> logout.logoutSuccessUrl("/login?left"))
+                .exceptionHandling(e -> e.authenticationEntryPoint(entry())
+                        .accessDeniedHandler((request, response, denied) -> {
+                            if (request.getUserPrincipal() == null || request.getSession(false) == null) {
+                                entry().commence(request, response, null);
+                            } else {
+                                new AccessDeniedHandlerImpl().handle(request, response, denied);
+                            }
+                        }))
+                .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(POLICY))
+                        .referrerPolicy(referrer -> referrer.policy(
+                                ReferrerPolicy.SAME_ORIGIN)))
+                .build();
+    }
+
+    /** Parts of pages fetched in the background are told with 401, so that the page can say so and keep what was typed. */
+    private static AuthenticationEntryPoint entry() {
+        LoginUrlAuthenticationEntryPoint page = new LoginUrlAuthenticationEntryPoint("/login");
+        return (request, response, exception) -> {
+            if (inBackground(request)) {
+                response.setStatus(HttpServletResponse.SC_UNAUTHORIZED);
+            } else if (exception == null) {
+                response.sendRedirect("/login?expired");
+            } else {
+                page.commence(request, response, exception);
+            }
+        };
+    }
+
+    private static boolean inBackground(HttpServletRequest request) {
+        return "true".equals(request.getHeader("HX-Request"));
+    }
+
+    private static AuthenticationFailureHandler failure() {
+        return (request, response, exception) -> {
+            String name = request.getParameter("username");
+            response.sendRedirect("/login?" + (exception instanceof LockedException ? "wait" : "wrong")
+                    + "&name=" + UriUtils.encode(name == null ? "" : name.strip(), StandardCharsets.UTF_8));
+        };
+    }
+}

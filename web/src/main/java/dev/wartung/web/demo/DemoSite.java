@@ -1,0 +1,159 @@
+package dev.wartung.web.demo;
+
+import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.measure.Band;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Work;
+import dev.wartung.core.progress.Answer;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.account.Accounts;
+import dev.wartung.web.account.Role;
+import dev.wartung.web.job.PastJobs;
+import dev.wartung.web.job.Planning;
+import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.valve.Valve;
+import dev.wartung.web.valve.Valves;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnBooleanProperty;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Component;
+
+/**
+ * Loads the demo site once, into an empty database. Everything is invented and made from a fixed seed; dates are relative to the day it
+ * is loaded, so every run tells the same stories.
+ */
+@Component
+@ConditionalOnBooleanProperty("wartung.demo")
+class DemoSite implements ApplicationRunner {
+
+    private static final Logger LOG = LoggerFactory.getLogger(DemoSite.class);
+    private static final long SEED = 20260101;
+
+    private final Accounts accounts;
+    private final Valves valves;
+    private final Planning planning;
+    private final PastJobs pastJobs;
+    private final Sheets sheets;
+    private final PasswordEncoder encoder;
+    private final Clock clock;
+    private final Random random = new Random(SEED);
+
+    DemoSite(Accounts accounts, Valves valves, Planning planning, PastJobs pastJobs, Sheets sheets, PasswordEncoder encoder, Clock clock) {
+        this.accounts = accounts;
+        this.valves = valves;
+        this.planning = planning;
+        this.pastJobs = pastJobs;
+        this.sheets = sheets;
+        this.encoder = encoder;
+        this.clock = clock;
+    }
+
+    @Override
+    public void run(ApplicationArguments arguments) {
+        if (accounts.count() > 0) {
+            return;
+        }
+        Account varga = person("ivarga", "Ilka Varga", "oat-and-spanner", EnumSet.of(Role.TECHNICIAN));
+        Account oyel = person("moyel", "Mattis Oyel", "ginger-and-gauge", EnumSet.of(Role.TECHNICIAN));
+        Account planner = person("radair", "Renske Adair", "window-of-hours", EnumSet.of(Role.PLANNER));
+        person("jwick", "Jolanta Wick", "safe-position", EnumSet.of(Role.PROCESS_OWNER));
+        person("dfalk", "Desmond Falk", "second-look", EnumSet.of(Role.REVIEWER));
+        person("sprior", "Sunniva Prior", "keys-and-doors", EnumSet.of(Role.ADMINISTRATOR));
+        List<Valve> all = DemoValves.all().stream().map(this::valve).toList();
+        history(all, List.of(varga, oyel));
+        stories(varga, oyel, planner);
+        LOG.info("Demo site loaded: {} valves", all.size());
+    }
+
+    private Account person(String username, String name, String password, Set<Role> roles) {
+        return accounts.save(new Account(username, name, encoder.encode(password), roles));
+    }
+
+    private Valve valve(DemoValves.Row row) {
+        Sheets.Pair pair = sheets.of(row.type());
+        ValveConfiguration configuration = new ValveConfiguration(row.drive(), Map.of("coupling", row.coupling(), "plug", row.plug(), "head", row.head(),
+                "lock-pin", row.coupling().equals("threaded") && row.head().equals("fitted") ? "fitted" : "none",
+                "weight", pair.type().options().getOrDefault("weight", List.of("hand")).get(0), "elastomer", row.elastomer()));
+        LocalDate due = LocalDate.now(clock).plusDays(row.dueInDays());
+        return valves.save(new Valve(row.tag(), row.service(), row.area(), row.line(), row.type(), pair.type().maker() + " " + pair.type().name(), configuration, due));
+    }
+
+    /** Every valve had its seals renewed about a year before it is due again; a third of them once more before that. */
+    private void history(List<Valve> all, List<Account> technicians) {
+        for (Valve valve : all) {
+            LocalDate last = valve.nextDue().orElseThrow().minusYears(1);
+            if (random.nextInt(3) == 0) {
+                renewed(valve, last.minusMonths(11).minusDays(random.nextInt(30)), technicians.get(random.nextInt(2)));
+            }
+            renewed(valve, last, technicians.get(random.nextInt(2)));
+        }
+    }
+
+    private void renewed(Valve stale, LocalDate day, Account by) {
+        Valve valve = valves.findById(stale.id()).orElseThrow();
+        pastJobs.enter(valve, work(valve, "renew-product-seals", Optional.empty()), past(by, day, Integer.MAX_VALUE));
+    }
+
+    private void stories(Account varga, Account oyel, Account planner) {
+        LocalDate today = LocalDate.now(clock);
+        // half done on the bench: the insert is out, parts lie on the cloth
+        Valve running = byTag("CU-214");
+        pastJobs.enter(running, work(running, "renew-product-seals", Optional.empty()), past(varga, today, 13));
+        // somebody else's bench, to be watched
+        Valve other = byTag("MX-107");
+        pastJobs.enter(other, work(other, "inspect", Optional.empty()), past(oyel, today, 6));
+        // a look due tomorrow, raised by yesterday's job
+        Valve looked = byTag("FL-031");
+        pastJobs.enter(looked, work(looked, "renew-one-seal", Optional.of("stem-seal")), past(oyel, today.minusDays(1), Integer.MAX_VALUE));
+        plan("CU-208", "renew-product-seals", Optional.empty(), today, planner);
+        plan("MX-112", "renew-bush", Optional.empty(), today, planner);
+        plan("EZ-006", "renew-one-seal", Optional.of("plug-seal"), today.plusDays(1), planner);
+        plan("FL-022", "inspect", Optional.empty(), today.plusDays(2), planner);
+    }
+
+    private void plan(String tag, String kind, Optional<String> part, LocalDate due, Account by) {
+        Valve valve = byTag(tag);
+        planning.keep(valve, work(valve, kind, part), due, by);
+    }
+
+    private Valve byTag(String tag) {
+        return valves.findByTagIgnoreCase(tag).orElseThrow();
+    }
+
+    private Work work(Valve valve, String kind, Optional<String> part) {
+        return planning.work(valve, kind, part).orElseThrow(() -> new IllegalStateException(kind + " on " + valve.tag()));
+    }
+
+    private PastJobs.Past past(Account by, LocalDate day, int steps) {
+        return new PastJobs.Past(by, day.atTime(LocalTime.of(7, 30 + random.nextInt(25))).atZone(clock.getZone()).toInstant(), steps,
+                "L" + day.minusDays(40).toString().substring(2, 7).replace("-", "") + "-" + (10 + random.nextInt(80)),
+                this::reading, () -> new UUID(random.nextLong(), random.nextLong()));
+    }
+
+    /** A believable reading: near the target, within the band; the expected observation, or the first where any will do. */
+    private Answer reading(Ask ask) {
+        if (ask.band().isPresent()) {
+            Band band = ask.band().get();
+            double middle = band.target().map(Quantity::si).orElse((band.min().si() + band.max().si()) / 2);
+            double spread = Math.min(middle - band.min().si(), band.max().si() - middle);
+            Quantity read = new Quantity(middle + spread * 0.8 * (random.nextDouble() * 2 - 1), band.min().dimension());
+            return new Answer(ask.id(), ask.ask(), Optional.of(read), Optional.empty(), ask.judge(read), Optional.empty());
+        }
+        String seen = ask.expected().orElse(ask.choices().get(0));
+        return new Answer(ask.id(), ask.ask(), Optional.empty(), Optional.of(seen), ask.judge(seen), Optional.empty());
+    }
+}

@@ -1,0 +1,146 @@
+package dev.wartung.web.job;
+
+import dev.wartung.core.drawing.GaugeDrawing;
+import dev.wartung.core.measure.Entry;
+import dev.wartung.core.procedure.Ask;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+
+/** The bench: working through a job. Every action answers with the board as it stands after it. */
+@Controller
+@RequestMapping("/jobs/{number:\\d{1,9}}")
+class BenchController {
+
+    private static final String BOARD = "bench :: board";
+
+    private final JobService service;
+    private final Planning planning;
+    private final Boards boards;
+
+    BenchController(JobService service, Planning planning, Boards boards) {
+        this.service = service;
+        this.planning = planning;
+        this.boards = boards;
+    }
+
+    /** The job's page: what is planned, the bench, or the report, by how far it is. */
+    @GetMapping
+    String job(@PathVariable int number, @RequestParam(required = false) @Nullable String look, Model model) {
+        JobView view = view(number);
+        model.addAttribute("nav", "bench");
+        model.addAttribute("job", view.job());
+        if (view.job().state() == JobState.PLANNED) {
+            return planned(view, "", model);
+        }
+        if (view.job().state() != JobState.RUNNING) {
+            return "redirect:/records/" + number;
+        }
+        show(view, Optional.ofNullable(look), Map.of(), Outcome.DONE, model);
+        return "bench";
+    }
+
+    /** The board alone, for the screens of those who watch. Nothing (204) while it is the one they have seen. */
+    @GetMapping("/board")
+    String board(@PathVariable int number, @RequestParam(defaultValue = "-1") int seen, @RequestParam(required = false) @Nullable String look, Model model) {
+        JobView view = view(number);
+        if (view.seq() == seen) {
+            throw new ResponseStatusException(HttpStatus.NO_CONTENT);
+        }
+        return show(view, Optional.ofNullable(look), Map.of(), Outcome.DONE, model);
+    }
+
+    /** One reading judged as it is typed: its gauge and what to do next. */
+    @GetMapping("/steps/{step}/judge")
+    String judge(@PathVariable int number, @PathVariable String step, @RequestParam String ask, @RequestParam Map<String, String> typed, Model model) {
+        Ask asked = view(number).progress().procedure().steps().stream().filter(s -> s.id().equals(step)).flatMap(s -> s.asks().stream())
+                .filter(a -> a.id().equals(ask) && a.band().isPresent()).findFirst().orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        String text = typed.getOrDefault(StepForm.READING + ask, "");
+        model.addAttribute("gauge", GaugeDrawing.svg(asked.band().orElseThrow(), Boards.reading(asked, typed)));
+        model.addAttribute("verdict", StepForm.judge(asked, text).orElse(null));
+        model.addAttribute("trouble", !text.isBlank() && Entry.read(text, asked.unit()) instanceof Entry.NotUnderstood not ? not.reason() : "");
+        return "bench :: judged";
+    }
+
+    @PostMapping("/start")
+    String start(@PathVariable int number, @RequestParam UUID entryId, Model model) {
+        Outcome outcome = service.start(number, entryId);
+        if (outcome.went()) {
+            return "redirect:/jobs/" + number;
+        }
+        return planned(view(number), outcome.trouble(), model);
+    }
+
+    private String planned(JobView view, String trouble, Model model) {
+        model.addAttribute("nav", "bench");
+        model.addAttribute("job", view.job());
+        model.addAttribute("view", view);
+        model.addAttribute("figures", planning.figures(view.job().valve()));
+        model.addAttribute("trouble", trouble);
+        return "job";
+    }
+
+    @PostMapping("/steps/{step}")
+    String confirm(@PathVariable int number, @PathVariable String step, @RequestParam UUID entryId, @RequestParam Map<String, String> typed, Model model) {
+        Outcome outcome = service.confirm(number, step, entryId, typed);
+        Map<String, String> kept = new HashMap<>(outcome.went() ? Map.of() : typed);
+        kept.remove(StepForm.SECOND_PASSWORD);
+        return show(view(number), Optional.empty(), kept, outcome, model);
+    }
+
+    @PostMapping("/problem")
+    String problem(@PathVariable int number, @RequestParam UUID entryId, @RequestParam(defaultValue = "") String note, Model model) {
+        return answer(number, service.problem(number, entryId, note), Map.of("note", note), model);
+    }
+
+    @PostMapping("/take-back")
+    String takeBack(@PathVariable int number, @RequestParam UUID entryId, @RequestParam(defaultValue = "") String reason, Model model) {
+        return answer(number, service.takeBack(number, entryId, reason), Map.of("reason", reason), model);
+    }
+
+    @PostMapping("/take-over")
+    String takeOver(@PathVariable int number, @RequestParam UUID entryId, @RequestParam(defaultValue = "") String reason, Model model) {
+        return answer(number, service.takeOver(number, entryId, reason), Map.of("reason", reason), model);
+    }
+
+    @PostMapping("/close-up")
+    String closeUp(@PathVariable int number, @RequestParam UUID entryId, Model model) {
+        return answer(number, service.closeUp(number, entryId), Map.of(), model);
+    }
+
+    @PostMapping("/stop")
+    String stop(@PathVariable int number, @RequestParam UUID entryId, @RequestParam(defaultValue = "") String reason, Model model) {
+        return answer(number, service.stop(number, entryId, reason), Map.of("reason", reason), model);
+    }
+
+    @PostMapping("/close")
+    String close(@PathVariable int number, @RequestParam UUID entryId, @RequestParam(defaultValue = "") String bin,
+                 @RequestParam(defaultValue = "") String bag, @RequestParam(defaultValue = "") String remark, Model model) {
+        return answer(number, service.close(number, entryId, bin, bag, remark), Map.of("bin", bin, "bag", bag, "remark", remark), model);
+    }
+
+    private String answer(int number, Outcome outcome, Map<String, String> typed, Model model) {
+        return show(view(number), Optional.empty(), outcome.went() ? Map.of() : typed, outcome, model);
+    }
+
+    private String show(JobView view, Optional<String> look, Map<String, String> typed, Outcome outcome, Model model) {
+        model.addAttribute("board", boards.board(view, look, typed, outcome));
+        model.addAttribute("job", view.job());
+        return BOARD;
+    }
+
+    private JobView view(int number) {
+        return service.view(number).orElseThrow(() -> new NoSuchJob(number));
+    }
+}

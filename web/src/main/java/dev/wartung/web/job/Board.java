@@ -1,0 +1,75 @@
+package dev.wartung.web.job;
+
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.Phase;
+import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.core.progress.Answer;
+import dev.wartung.core.progress.Count;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * Everything the bench shows of a job at one moment.
+ *
+ * @param view        the job
+ * @param step        the step shown: the current one, or an earlier one that is being looked at
+ * @param looking     an earlier step is looked at; nothing can be confirmed there
+ * @param stepNumber  of the step shown, counted from 1
+ * @param steps       how many there are
+ * @param earlier     id of the step before the one shown
+ * @param later       id of the step after, while looking back
+ * @param phases      the phases this job has, each with how far it is
+ * @param svg         the section drawing
+ * @param plates      the energies
+ * @param cloth       parts on the cloth, in the order they came off
+ * @param coming      parts that the current step lays on the cloth
+ * @param aids        borrowed aids on the valve
+ * @param gauges      by reading: its band drawn, with the value typed
+ * @param typed       what stands in the fields
+ * @param outcome     what came of the last thing asked for
+ * @param failed      readings that failed on the last try, with their verdicts
+ * @param mine        the bench is held by whoever is looking
+ * @param hindrances  with all steps done: what stands in the way of closing
+ */
+public record Board(JobView view, Optional<Step> step, boolean looking, int stepNumber, int steps, Optional<String> earlier, Optional<String> later,
+                    List<PhaseMark> phases, String svg, List<EnergyPlate> plates, List<Part> cloth, List<Part> coming, List<String> aids,
+                    Map<String, String> gauges, Map<String, String> typed, Outcome outcome, Map<String, Answer> failed, boolean mine,
+                    List<String> hindrances) {
+
+    /** A phase on the strip: done, now or to come. */
+    public record PhaseMark(Phase phase, String state) {}
+
+    public Count oldOut() {
+        return view.progress().oldOut();
+    }
+
+    public Count newIn() {
+        return view.progress().newIn();
+    }
+
+    public String typed(String field) {
+        return typed.getOrDefault(field, "");
+    }
+
+    public String trouble(String field) {
+        return outcome.byField().getOrDefault(field, "");
+    }
+
+    /** The unit a reading is typed in. */
+    public String unit(Ask ask) {
+        return ask.dimension().isPresent() ? ask.unit().symbol() : "";
+    }
+
+    /** Whether any failed reading on the board needs a second person to stand. */
+    public boolean needsSecond() {
+        return step.isPresent() && step.get().asks().stream().anyMatch(a -> a.critical() && failed.containsKey(a.id()));
+    }
+
+    /** What was read at the step that is being looked at. */
+    public List<Answer> answersHere() {
+        return view.progress().confirmed().stream().filter(c -> step.filter(s -> s.id().equals(c.step().id())).isPresent())
+                .flatMap(c -> c.answers().stream()).toList();
+    }
+}

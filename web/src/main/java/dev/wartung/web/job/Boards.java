@@ -1,0 +1,150 @@
+package dev.wartung.web.job;
+
+import dev.wartung.core.actuation.Actuators;
+import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.Phase;
+import dev.wartung.core.drawing.CallOut;
+import dev.wartung.core.drawing.GaugeDrawing;
+import dev.wartung.core.drawing.SectionDrawing;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Entry;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Figures;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.core.progress.Answer;
+import dev.wartung.core.progress.Progress;
+import dev.wartung.core.simulation.Bench;
+import dev.wartung.core.simulation.Place;
+import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.sheet.Sheets;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** Puts together what the bench shows. */
+@Component
+class Boards {
+
+    private final Sheets sheets;
+    private final CurrentAccount current;
+
+    Boards(Sheets sheets, CurrentAccount current) {
+        this.sheets = sheets;
+        this.current = current;
+    }
+
+    /**
+     * @param look  id of an earlier step to look at; the current one if it is none
+     * @param typed what stands in the fields, kept from the last try
+     */
+    Board board(JobView view, Optional<String> look, Map<String, String> typed, Outcome outcome) {
+        Progress progress = view.progress();
+        List<Step> path = path(progress);
+        Optional<Step> now = progress.current();
+        Optional<Step> lookedAt = look.flatMap(id -> path.stream().filter(s -> s.id().equals(id)).findFirst()).filter(s -> progress.isConfirmed(s.id()));
+        Optional<Step> step = lookedAt.or(() -> now);
+        int index = step.map(path::indexOf).orElse(path.size());
+        Progress shown = lookedAt.isPresent() ? before(view, lookedAt.get()) : progress;
+        return new Board(view, step, lookedAt.isPresent(), index + 1, path.size(),
+                index > 0 ? Optional.of(path.get(index - 1).id()) : Optional.empty(),
+                lookedAt.isPresent() && index + 1 < path.size() ? Optional.of(path.get(index + 1).id()) : Optional.empty(),
+                phases(path, step), svg(view, shown, step), EnergyPlate.of(view), progress.bench().cloth(),
+                now.map(s -> coming(view, s)).orElse(List.of()), List.copyOf(progress.bench().aids()),
+                step.map(s -> gauges(s, typed)).orElse(Map.of()), typed, outcome, failed(step, typed, outcome),
+                view.job().holder().filter(h -> h.id().equals(current.get().id())).isPresent(),
+                now.isEmpty() ? progress.hindrances() : List.of());
+    }
+
+    /** All steps in the order they were and will be done. */
+    private static List<Step> path(Progress progress) {
+        List<Step> path = new ArrayList<>(progress.confirmed().stream().map(c -> c.step()).toList());
+        progress.procedure().steps().stream().filter(s -> !progress.isConfirmed(s.id())).forEach(path::add);
+        return path;
+    }
+
+    /** The job as it stood just before a confirmed step. */
+    private static Progress before(JobView view, Step step) {
+        int upTo = view.progress().confirmed().stream().map(c -> c.step().id()).toList().indexOf(step.id());
+        List<Step> behind = view.progress().behind();
+        int carried = behind.size() - view.progress().confirmed().size();
+        return new Progress(view.build(), view.job().configuration().drive(), behind.subList(0, carried), view.progress().procedure(),
+                view.progress().confirmed().subList(0, upTo));
+    }
+
+    private static List<Board.PhaseMark> phases(List<Step> path, Optional<Step> step) {
+        List<Phase> present = path.stream().map(Step::phase).distinct().sorted().toList();
+        return present.stream().map(p -> new Board.PhaseMark(p, step.isEmpty() || p.compareTo(step.get().phase()) < 0 ? "done"
+                : p == step.get().phase() ? "now" : "to-come")).toList();
+    }
+
+    private static List<Part> coming(JobView view, Step step) {
+        return step.acts().stream().filter(a -> a.verb() == Verb.TAKE).flatMap(a -> view.build().part(a.object()).stream()).toList();
+    }
+
+    private static Map<String, String> gauges(Step step, Map<String, String> typed) {
+        Map<String, String> gauges = new LinkedHashMap<>();
+        step.asks().forEach(ask -> ask.band().ifPresent(band -> gauges.put(ask.id(), GaugeDrawing.svg(band, reading(ask, typed)))));
+        return gauges;
+    }
+
+    static Optional<Quantity> reading(Ask ask, Map<String, String> typed) {
+        return Entry.read(typed.getOrDefault(StepForm.READING + ask.id(), ""), ask.unit()) instanceof Entry.Understood understood
+                ? Optional.of(understood.quantity()) : Optional.empty();
+    }
+
+    private static Map<String, Answer> failed(Optional<Step> step, Map<String, String> typed, Outcome outcome) {
+        Map<String, Answer> failed = new LinkedHashMap<>();
+        step.ifPresent(s -> s.asks().stream().filter(a -> outcome.open().contains(a.id())).forEach(ask -> {
+            Optional<Quantity> quantity = ask.dimension().isPresent() ? reading(ask, typed) : Optional.empty();
+            String seen = typed.getOrDefault(StepForm.READING + ask.id(), "");
+            failed.put(ask.id(), new Answer(ask.id(), ask.ask(), quantity, Optional.of(seen),
+                    quantity.map(ask::judge).orElseGet(() -> ask.judge(seen)), Optional.empty()));
+        }));
+        return failed;
+    }
+
+    private String svg(JobView view, Progress shown, Optional<Step> step) {
+        List<String> marks = step.map(Step::marks).orElse(List.of());
+        SectionDrawing drawing = sheets.drawing(view.sheets(), view.job().configuration());
+        List<String> renews = view.supplies().toCount().stream().filter(p -> p.used()).map(p -> p.part()).toList();
+        return drawing.svg(shown.bench(), new SectionDrawing.View(renews, marks, callOuts(view, shown.bench(), marks, renews), shown.positionBeforeLast()),
+                "Section of " + view.job().valve().tag() + " as it stands at this step");
+    }
+
+    private static List<CallOut> callOuts(JobView view, Bench bench, List<String> marks, List<String> renews) {
+        List<CallOut> callOuts = new ArrayList<>();
+        for (Part part : view.build().parts()) {
+            boolean renewed = renews.contains(part.id());
+            boolean there = bench.place(part.id()) != Place.BIN && bench.place(part.id()) != Place.LOST;
+            String anchor = part.id().equals("stem") && renewed ? "bonded-plug" : part.id();
+            if (renewed && there) {
+                callOuts.add(new CallOut(anchor, part.name(), bench.isNew(part.id()) ? "new" : "old, to renew", bench.isNew(part.id()) ? "new" : "old"));
+            } else if (marks.contains(part.id()) && there) {
+                callOuts.add(new CallOut(part.id(), part.name(), loadNote(part, bench), "marked"));
+            }
+        }
+        Actuators.of(view.sheets().type(), view.job().configuration().drive()).ifPresent(actuator -> {
+            Map<String, String> figures = Figures.of(view.sheets().type(), view.job().configuration()).values();
+            boolean down = bench.energies().position().equals(bench.build().positions().get(0));
+            boolean air = bench.energies().airOn();
+            view.job().configuration().drive().rest().ifPresent(rest -> callOuts.add(new CallOut("spring",
+                    "Spring " + new Quantity(actuator.springForceN(down ? 0 : actuator.strokeM()), Dimension.FORCE).shown(),
+                    bench.energies().airOnByHand() ? "air lost = " + (rest.equals("closed") ? "drops" : "rises") : "at rest, stem " + (down ? "down" : "up"), "spring")));
+            if (air) {
+                callOuts.add(new CallOut("air", "Air on", "needs " + figures.get(down ? "air.close" : "air.open"), "plain"));
+            }
+        });
+        return callOuts;
+    }
+
+    /** At a fastener: whether its joint carries the stem's force now. */
+    private static String loadNote(Part part, Bench bench) {
+        return bench.build().joints().stream().filter(j -> j.heldBy().contains(part.id()) && j.loaded().isPresent()).findFirst()
+                .map(j -> bench.isPushed(j.id()) ? "carries the stem's force" : "carries no force now").orElse("");
+    }
+}

@@ -1,0 +1,12 @@
+package dev.wartung.web.job;
+
+import dev.wartung.core.progress.Answer;
+import java.util.List;
+
+/**
+ * What is kept of a confirmed step, or of a failed try at one.
+ *
+ * @param answers what was read
+ * @param lots    what was counted in, at the step that counts the kit
+ */
+record Confirmed(List<Answer> answers, List<CountedIn> lots) {}

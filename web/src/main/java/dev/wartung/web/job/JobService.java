@@ -1,0 +1,244 @@
+package dev.wartung.web.job;
+
+import dev.wartung.core.procedure.Derivation;
+import dev.wartung.core.procedure.Procedure;
+import dev.wartung.core.procedure.Situation;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.core.procedure.Work;
+import dev.wartung.core.progress.Answer;
+import dev.wartung.core.progress.Confirmation;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.job.JobEntry.Kind;
+import dev.wartung.web.valve.ValveState;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Everything that can happen in a job. Each call locks the job, checks that it may happen now, and adds one entry in one transaction: it
+ * is there when the answer is given. An entry's id comes with the request, so that asking twice is the same as asking once.
+ */
+@Service
+public class JobService {
+
+    private final Jobs jobs;
+    private final JobEntries entries;
+    private final JobFiles files;
+    private final Planning planning;
+    private final AfterClosing afterClosing;
+    private final CurrentAccount current;
+    private final Clock clock;
+
+    JobService(Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, CurrentAccount current, Clock clock) {
+        this.jobs = jobs;
+        this.entries = entries;
+        this.files = files;
+        this.planning = planning;
+        this.afterClosing = afterClosing;
+        this.current = current;
+        this.clock = clock;
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<JobView> view(int number) {
+        return jobs.findByNumber(number).map(files::open);
+    }
+
+    /** What an entry says in words. */
+    public String words(JobEntry entry) {
+        return files.words(entry);
+    }
+
+    /** The readings that failed in a try at a step, in words. */
+    public String failedIn(JobEntry entry) {
+        return files.confirmed(entry).answers().stream().filter(a -> !a.settled()).map(a -> a.asked() + " " + a.verdict().finding())
+                .collect(Collectors.joining("; "));
+    }
+
+    /** Takes the job to the bench. Where the valve was left otherwise than planned for since, it is not begun but must be planned anew. */
+    @Transactional
+    public Outcome start(int number, UUID entryId) {
+        Job job = lock(number);
+        if (entries.existsById(entryId)) {
+            return Outcome.DONE;
+        }
+        if (job.state() != JobState.PLANNED) {
+            return Outcome.done("This job has been started already.");
+        }
+        if (job.valve().state() == ValveState.ON_BENCH) {
+            return Outcome.refused("Another job on " + job.valve().tag() + " is on the bench. Finish that one first.");
+        }
+        if (planning.isOutdated(job)) {
+            return Outcome.refused(job.valve().tag() + " was left in another state since this was planned. Plan the job again.");
+        }
+        job.start(current.get(), clock.instant());
+        job.valve().becomes(ValveState.ON_BENCH);
+        add(job, entryId, Kind.STARTED, null, "");
+        return Outcome.DONE;
+    }
+
+    /** Confirms the current step with what was typed at it. */
+    @Transactional
+    public Outcome confirm(int number, String stepId, UUID entryId, Map<String, String> typed) {
+        return during(number, entryId, view -> {
+            if (view.progress().isConfirmed(stepId)) {
+                return Outcome.done("This step was confirmed already, here or on another screen.");
+            }
+            Optional<Step> step = view.progress().current().filter(s -> s.id().equals(stepId));
+            if (step.isEmpty()) {
+                return Outcome.refused("The job has moved on. This is the step that is due now.");
+            }
+            StepForm form = new StepForm(step.get(), view.supplies(), typed, current::second);
+            if (!form.troubles().isEmpty()) {
+                return new Outcome("", form.troubles(), "", form.open().stream().map(Answer::ask).toList());
+            }
+            Confirmed body = new Confirmed(form.answers(), form.lots());
+            if (!form.open().isEmpty()) {
+                add(view.job(), entryId, Kind.FAILED_READING, stepId, body);
+                return new Outcome("", Map.of(), "", form.open().stream().map(Answer::ask).toList());
+            }
+            add(view.job(), entryId, Kind.CONFIRMED, stepId, body);
+            return Outcome.DONE;
+        });
+    }
+
+    /** Notes a problem at the current step. */
+    @Transactional
+    public Outcome problem(int number, UUID entryId, String note) {
+        return withReason(note, "note", () -> during(number, entryId, view -> {
+            add(view.job(), entryId, Kind.PROBLEM, view.progress().current().map(Step::id).orElse(null), note.strip());
+            return Outcome.done("Noted. It stays on the record.");
+        }));
+    }
+
+    /** Takes the last confirmation back. */
+    @Transactional
+    public Outcome takeBack(int number, UUID entryId, String reason) {
+        return withReason(reason, "reason", () -> during(number, entryId, view -> {
+            List<Confirmation> confirmed = view.progress().confirmed();
+            if (confirmed.isEmpty()) {
+                return Outcome.refused("Nothing has been confirmed yet.");
+            }
+            boolean wayBackBegan = view.entries().stream().filter(e -> e.kind() == Kind.CONFIRMED || e.kind() == Kind.CLOSE_UP)
+                    .reduce((a, b) -> b).filter(e -> e.kind() == Kind.CLOSE_UP).isPresent();
+            if (wayBackBegan) {
+                return Outcome.refused("The way back was derived from the last step; that step can no longer be taken back.");
+            }
+            add(view.job(), entryId, Kind.TAKEN_BACK, confirmed.get(confirmed.size() - 1).step().id(), reason.strip());
+            return Outcome.done("The last step is taken back. It stays on the record that it was.");
+        }));
+    }
+
+    /** Takes the bench over from whoever holds it. */
+    @Transactional
+    public Outcome takeOver(int number, UUID entryId, String reason) {
+        return withReason(reason, "reason", () -> {
+            Job job = lock(number);
+            if (entries.existsById(entryId)) {
+                return Outcome.DONE;
+            }
+            if (job.state() != JobState.RUNNING) {
+                return Outcome.refused("This job is not on the bench.");
+            }
+            job.takenOverBy(current.get());
+            add(job, entryId, Kind.TAKEN_OVER, null, reason.strip());
+            return Outcome.done("You hold the bench now.");
+        });
+    }
+
+    /** Derives the way back to a closed valve from where the job stands. */
+    @Transactional
+    public Outcome closeUp(int number, UUID entryId) {
+        return during(number, entryId, view -> {
+            List<Step> behind = view.progress().behind();
+            Situation here = Situation.within(view.job().configuration().drive(), behind);
+            Procedure way = new Derivation(view.sheets().anatomy(), view.sheets().type(), view.job().configuration()).derive(Work.closeUp(), here);
+            String prefix = "way" + (view.seq() + 1) + "-";
+            Procedure renamed = new Procedure(way.steps().stream().map(s -> s.renamed(prefix + s.id())).toList(), way.renews(), way.rechecks());
+            add(view.job(), entryId, Kind.CLOSE_UP, null, new NewWay(renamed));
+            return Outcome.done("This is the way back to a closed valve from here.");
+        });
+    }
+
+    /** Ends the job with the valve out of service, as it lies. */
+    @Transactional
+    public Outcome stop(int number, UUID entryId, String reason) {
+        return withReason(reason, "reason", () -> during(number, entryId, view -> {
+            Optional<String> hindrance = view.progress().cannotBeLeft();
+            if (hindrance.isPresent()) {
+                return Outcome.refused(hindrance.get());
+            }
+            add(view.job(), entryId, Kind.STOPPED, view.progress().current().map(Step::id).orElse(null), reason.strip());
+            view.job().end(JobState.STOPPED, clock.instant());
+            afterClosing.stopped(view, LocalDate.now(clock));
+            return Outcome.done("Stopped. " + view.job().valve().tag() + " is out of service.");
+        }));
+    }
+
+    /** Closes the job, if nothing stands in the way and the count is right. */
+    @Transactional
+    public Outcome close(int number, UUID entryId, String bin, String bag, String remark) {
+        return during(number, entryId, view -> {
+            List<String> hindrances = view.progress().hindrances();
+            if (!hindrances.isEmpty()) {
+                return Outcome.refused(String.join(" ", hindrances));
+            }
+            ClosingCount count = new ClosingCount(view);
+            Map<String, String> troubles = count.troubles(bin, bag);
+            if (!troubles.isEmpty()) {
+                return Outcome.refused(troubles);
+            }
+            add(view.job(), entryId, Kind.CLOSED, null, new Closing(count.inBin(), count.leftInBag(), remark.strip()));
+            view.job().end(JobState.CLOSED, clock.instant());
+            afterClosing.closed(view, LocalDate.now(clock));
+            return Outcome.DONE;
+        });
+    }
+
+    private interface InJob {
+        Outcome happen(JobView view);
+    }
+
+    /** Runs something that only whoever holds the bench of a running job may do, once. */
+    private Outcome during(int number, UUID entryId, InJob what) {
+        Job job = lock(number);
+        if (entries.existsById(entryId)) {
+            return Outcome.DONE;
+        }
+        if (job.state() != JobState.RUNNING) {
+            return Outcome.refused("This job is " + job.state().words() + "; nothing can be added to it.");
+        }
+        Account me = current.get();
+        if (job.holder().filter(h -> h.id().equals(me.id())).isEmpty()) {
+            return Outcome.refused("The bench is held by " + job.holder().map(Account::name).orElse("nobody") + ". Take it over to go on here.");
+        }
+        return what.happen(files.open(job));
+    }
+
+    private interface Happening {
+        Outcome happen();
+    }
+
+    private static Outcome withReason(String reason, String field, Happening what) {
+        if (reason.isBlank()) {
+            return Outcome.refused(Map.of(field, "Say in a few words why."));
+        }
+        return reason.length() > 2000 ? Outcome.refused(Map.of(field, "Keep it under 2000 letters.")) : what.happen();
+    }
+
+    private Job lock(int number) {
+        return jobs.lock(number).orElseThrow(() -> new NoSuchJob(number));
+    }
+
+    private void add(Job job, UUID id, Kind kind, @Nullable String stepId, Object body) {
+        entries.saveAndFlush(new JobEntry(id, job.id(), entries.lastSeq(job.id()) + 1, kind, stepId, current.get(), clock.instant(), files.write(body)));
+    }
+}

@@ -1,0 +1,22 @@
+package dev.wartung.web.job;
+
+import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.procedure.Supplies;
+import dev.wartung.core.progress.Progress;
+import dev.wartung.web.sheet.Sheets;
+import java.util.List;
+
+/**
+ * A job with everything that happened in it, worked out.
+ *
+ * @param sheets    as they were when the job was derived
+ * @param entries   in order
+ * @param countedIn what was counted in, with lots
+ */
+public record JobView(Job job, Sheets.Pair sheets, Build build, Progress progress, Supplies supplies, List<JobEntry> entries, List<CountedIn> countedIn) {
+
+    /** Raised by one with every entry: two screens show the same job only when they show the same number. */
+    public int seq() {
+        return entries.isEmpty() ? 0 : entries.get(entries.size() - 1).seq();
+    }
+}

@@ -1,0 +1,33 @@
+package dev.wartung.web.job;
+
+import dev.wartung.web.account.Account;
+import jakarta.persistence.LockModeType;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
+
+/** All jobs. */
+public interface Jobs extends JpaRepository<Job, Long> {
+
+    Optional<Job> findByNumber(int number);
+
+    /** The job, with its row locked until the transaction ends: what happens in one job happens one after the other. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select j from Job j where j.number = :number")
+    Optional<Job> lock(int number);
+
+    @Query(value = "select nextval('job_number')", nativeQuery = true)
+    int nextNumber();
+
+    @Query("select j from Job j where j.valve.id = :valveId order by j.number desc")
+    List<Job> ofValve(Long valveId);
+
+    List<Job> findByStateOrderByDueOnAscNumberAsc(JobState state);
+
+    @Query("select j from Job j where j.state = dev.wartung.web.job.JobState.CLOSED order by j.endedAt desc limit 12")
+    List<Job> latelyClosed();
+
+    List<Job> findByHolderAndState(Account holder, JobState state);
+}

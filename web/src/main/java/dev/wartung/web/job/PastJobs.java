@@ -1,0 +1,106 @@
+package dev.wartung.web.job;
+
+import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.core.procedure.Supplies;
+import dev.wartung.core.procedure.Work;
+import dev.wartung.core.progress.Answer;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.job.JobEntry.Kind;
+import dev.wartung.web.valve.Valve;
+import dev.wartung.web.valve.ValveState;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Enters jobs that were done, or begun, at an earlier time: what came before Wartung, or came back on paper. */
+@Service
+public class PastJobs {
+
+    private final Jobs jobs;
+    private final JobEntries entries;
+    private final JobFiles files;
+    private final Planning planning;
+    private final AfterClosing afterClosing;
+    private final ZoneId zone;
+
+    PastJobs(Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Clock clock) {
+        this.jobs = jobs;
+        this.entries = entries;
+        this.files = files;
+        this.planning = planning;
+        this.afterClosing = afterClosing;
+        this.zone = clock.getZone();
+    }
+
+    /**
+     * What is entered of a past job.
+     *
+     * @param by      who did it
+     * @param started when
+     * @param steps   how many steps were done; all of them close the job, fewer leave it on the bench
+     * @param lot     the lot of the parts
+     * @param reading what was read, by what was asked
+     * @param ids     where entry ids come from
+     */
+    public record Past(Account by, Instant started, int steps, String lot, Function<Ask, Answer> reading, Supplier<UUID> ids) {}
+
+    @Transactional
+    public Job enter(Valve valve, Work work, Past past) {
+        Planning.Plan plan = planning.derive(valve, work);
+        Job job = planning.keep(valve, work, past.started().atZone(zone).toLocalDate(), past.by());
+        List<JobEntry> written = new ArrayList<>();
+        Writer writer = new Writer(job, past, written);
+        job.start(past.by(), past.started());
+        writer.write(Kind.STARTED, null, "", 0);
+        List<Step> steps = plan.procedure().steps();
+        for (Step step : steps.subList(0, Math.min(past.steps(), steps.size()))) {
+            List<CountedIn> lots = step.kitCount() ? counted(plan.supplies(), past.lot()) : List.of();
+            writer.write(Kind.CONFIRMED, step.id(), new Confirmed(step.asks().stream().map(past.reading()).toList(), lots), step.minutes());
+        }
+        if (past.steps() < steps.size()) {
+            entries.saveAllAndFlush(written);
+            valve.becomes(ValveState.ON_BENCH);
+            return job;
+        }
+        int left = (int) plan.supplies().toCount().stream().filter(p -> !p.used()).count();
+        writer.write(Kind.CLOSED, null, new Closing(plan.procedure().renews().size(), left, ""), 1);
+        entries.saveAllAndFlush(written);
+        job.end(JobState.CLOSED, writer.at);
+        afterClosing.closed(files.open(job), writer.at.atZone(zone).toLocalDate());
+        return jobs.save(job);
+    }
+
+    private static List<CountedIn> counted(Supplies supplies, String lot) {
+        return supplies.toCount().stream().map(p -> new CountedIn(p.part(), p.name(), p.article(), p.material(), lot)).toList();
+    }
+
+    /** Writes entries one after the other, each as long after the one before as its step takes. */
+    private final class Writer {
+
+        private final Job job;
+        private final Past past;
+        private final List<JobEntry> written;
+        private Instant at;
+
+        Writer(Job job, Past past, List<JobEntry> written) {
+            this.job = job;
+            this.past = past;
+            this.written = written;
+            this.at = past.started();
+        }
+
+        void write(Kind kind, @Nullable String stepId, Object body, double minutes) {
+            at = at.plusSeconds(Math.round(minutes * 60));
+            written.add(new JobEntry(past.ids().get(), job.id(), written.size() + 1, kind, stepId, past.by(), at, files.write(body)));
+        }
+    }
+}

@@ -1,0 +1,131 @@
+package dev.wartung.web.job;
+
+import dev.wartung.core.measure.Entry;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Verdict;
+import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.core.procedure.Supplies;
+import dev.wartung.core.progress.Answer;
+import dev.wartung.core.progress.Answer.Acceptance;
+import dev.wartung.web.account.Account;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BiFunction;
+
+/**
+ * Reads what was typed at a step: readings, reasons for accepting a failed one, and the kit counted in. Nothing typed is thrown away;
+ * every trouble is kept under the name of its field.
+ */
+final class StepForm {
+
+    static final String READING = "reading.";
+    static final String REASON = "reason.";
+    static final String HAVE = "have.";
+    static final String LOT = "lot.";
+    static final String KIT_LOT = "lot.kit";
+    static final String SECOND_NAME = "second.name";
+    static final String SECOND_PASSWORD = "second.password";
+    private static final int LONGEST = 500;
+
+    private final Map<String, String> typed;
+    private final Map<String, String> troubles = new LinkedHashMap<>();
+    private final List<Answer> answers = new ArrayList<>();
+    private final List<CountedIn> lots = new ArrayList<>();
+
+    /** @param second finds a second person by name and password, or nobody */
+    StepForm(Step step, Supplies supplies, Map<String, String> typed, BiFunction<String, String, Optional<Account>> second) {
+        this.typed = typed;
+        step.asks().forEach(this::answer);
+        accept(step, second);
+        if (step.kitCount()) {
+            count(supplies);
+        }
+    }
+
+    Map<String, String> troubles() {
+        return troubles;
+    }
+
+    List<Answer> answers() {
+        return answers;
+    }
+
+    List<CountedIn> lots() {
+        return lots;
+    }
+
+    /** Readings that failed and were given no reason to stand. */
+    List<Answer> open() {
+        return answers.stream().filter(a -> !a.settled()).toList();
+    }
+
+    private String typed(String field) {
+        String value = typed.getOrDefault(field, "").strip();
+        return value.length() > LONGEST ? value.substring(0, LONGEST) : value;
+    }
+
+    private void answer(Ask ask) {
+        String field = READING + ask.id();
+        String value = typed(field);
+        if (ask.dimension().isEmpty()) {
+            if (ask.choices().contains(value)) {
+                answers.add(new Answer(ask.id(), ask.ask(), Optional.empty(), Optional.of(value), ask.judge(value), Optional.empty()));
+            } else {
+                troubles.put(field, "Choose what you see.");
+            }
+        } else if (Entry.read(value, ask.unit()) instanceof Entry.Understood understood) {
+            Quantity quantity = understood.quantity();
+            answers.add(new Answer(ask.id(), ask.ask(), Optional.of(quantity), Optional.empty(), ask.judge(quantity), Optional.empty()));
+        } else if (Entry.read(value, ask.unit()) instanceof Entry.NotUnderstood not) {
+            troubles.put(field, not.reason());
+        }
+    }
+
+    /** Failed readings with a reason typed stand, the critical ones with a second person's agreement. */
+    private void accept(Step step, BiFunction<String, String, Optional<Account>> second) {
+        for (int i = 0; i < answers.size(); i++) {
+            Answer answer = answers.get(i);
+            String reason = typed(REASON + answer.ask());
+            if (answer.verdict().passed() || reason.isEmpty()) {
+                continue;
+            }
+            boolean critical = step.asks().stream().anyMatch(a -> a.id().equals(answer.ask()) && a.critical());
+            Optional<Account> agreed = critical ? second.apply(typed(SECOND_NAME), typed.getOrDefault(SECOND_PASSWORD, "")) : Optional.empty();
+            if (critical && agreed.isEmpty()) {
+                troubles.put(SECOND_NAME, "A second person agrees with their own name and password.");
+            } else {
+                answers.set(i, new Answer(answer.ask(), answer.asked(), answer.measured(), answer.seen(), answer.verdict(),
+                        Optional.of(new Acceptance(reason, agreed.map(Account::name)))));
+            }
+        }
+    }
+
+    private void count(Supplies supplies) {
+        supplies.kit().ifPresent(kit -> {
+            if (typed(KIT_LOT).isEmpty()) {
+                troubles.put(KIT_LOT, "Type or scan the kit's lot.");
+            }
+        });
+        for (Supplies.Piece piece : supplies.toCount()) {
+            boolean inKit = supplies.inKit().contains(piece);
+            if (typed(HAVE + piece.part()).isEmpty()) {
+                troubles.put(HAVE + piece.part(), "Not counted in yet.");
+            }
+            String lot = inKit ? typed(KIT_LOT) : typed(LOT + piece.part());
+            if (!inKit && lot.isEmpty()) {
+                troubles.put(LOT + piece.part(), "Type or scan its lot.");
+            }
+            lots.add(new CountedIn(piece.part(), piece.name(), piece.article(), piece.material(), lot));
+        }
+    }
+
+    /** A reading judged on its own, as it is typed; empty while it is not understood. */
+    static Optional<Verdict> judge(Ask ask, String typed) {
+        return ask.dimension().isPresent() && Entry.read(typed, ask.unit()) instanceof Entry.Understood understood
+                ? Optional.of(ask.judge(understood.quantity())) : Optional.empty();
+    }
+}

@@ -1,0 +1,135 @@
+package dev.wartung.web.job;
+
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.procedure.Work;
+import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.valve.FittedPart;
+import dev.wartung.web.valve.FittedParts;
+import dev.wartung.web.valve.Valve;
+import dev.wartung.web.valve.ValveDrawing;
+import dev.wartung.web.valve.Valves;
+import java.time.Clock;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+
+/** A valve's own page, and planning a job on it. */
+@Controller
+class ValveController {
+
+    private final Valves valves;
+    private final FittedParts fittedParts;
+    private final Jobs jobs;
+    private final Rechecks rechecks;
+    private final Planning planning;
+    private final Sheets sheets;
+    private final ValveDrawing drawing;
+    private final CurrentAccount current;
+    private final Clock clock;
+
+    ValveController(Valves valves, FittedParts fittedParts, Jobs jobs, Rechecks rechecks, Planning planning, Sheets sheets, ValveDrawing drawing,
+                    CurrentAccount current, Clock clock) {
+        this.valves = valves;
+        this.fittedParts = fittedParts;
+        this.jobs = jobs;
+        this.rechecks = rechecks;
+        this.planning = planning;
+        this.sheets = sheets;
+        this.drawing = drawing;
+        this.current = current;
+        this.clock = clock;
+    }
+
+    @GetMapping("/valves/{tag}")
+    String valve(@PathVariable String tag, Model model) {
+        Valve valve = byTag(tag);
+        Sheets.Pair pair = sheets.of(valve.typeId());
+        Map<String, FittedPart> fitted = fittedParts.findByValveIdAndRemovedOnIsNull(valve.id()).stream()
+                .collect(Collectors.toMap(FittedPart::part, Function.identity(), (a, b) -> b));
+        model.addAttribute("nav", "valves");
+        model.addAttribute("valve", valve);
+        model.addAttribute("today", LocalDate.now(clock));
+        model.addAttribute("svg", drawing.svg(valve, fitted));
+        model.addAttribute("configuration", pair.anatomy().inWords(valve.configuration()));
+        model.addAttribute("figures", planning.figures(valve));
+        model.addAttribute("fitted", planning.build(valve).parts().stream().map(Part::id).filter(fitted::containsKey).map(fitted::get).toList());
+        model.addAttribute("partNames", planning.build(valve).parts().stream().collect(Collectors.toMap(Part::id, Part::name)));
+        model.addAttribute("ages", fitted.values().stream().collect(Collectors.toMap(FittedPart::part, f -> drawing.age(f.fittedOn()))));
+        model.addAttribute("jobs", jobs.ofValve(valve.id()));
+        model.addAttribute("rechecks", rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()));
+        return "valve";
+    }
+
+    @GetMapping("/valves/{tag}/plan")
+    String plan(@PathVariable String tag, @RequestParam(defaultValue = "") String work, @RequestParam(defaultValue = "") String part,
+                @RequestParam(defaultValue = "") String due, Model model) {
+        return show(byTag(tag), work, part, due, Map.of(), model);
+    }
+
+    @PostMapping("/valves/{tag}/plan")
+    String keep(@PathVariable String tag, @RequestParam(defaultValue = "") String work, @RequestParam(defaultValue = "") String part,
+                @RequestParam(defaultValue = "") String due, Model model) {
+        Valve valve = byTag(tag);
+        Map<String, String> troubles = new LinkedHashMap<>();
+        Optional<Work> chosen = planning.work(valve, work, Optional.of(part).filter(p -> !p.isBlank()));
+        if (chosen.isEmpty()) {
+            troubles.put("work", "Choose what is to be done.");
+        }
+        Optional<LocalDate> day = day(due);
+        if (day.isEmpty()) {
+            troubles.put("due", "“" + due + "” is not a date. Type it as 2027-03-15.");
+        } else if (day.get().isBefore(LocalDate.now(clock))) {
+            troubles.put("due", "That day is past. Choose today or later.");
+        }
+        if (!troubles.isEmpty() || chosen.isEmpty() || day.isEmpty()) {
+            return show(valve, work, part, due, troubles, model);
+        }
+        return "redirect:/jobs/" + planning.keep(valve, chosen.get(), day.get(), current.get()).number();
+    }
+
+    private String show(Valve valve, String workId, String part, String due, Map<String, String> troubles, Model model) {
+        List<WorkKind> works = planning.works(valve);
+        WorkKind kind = works.stream().filter(w -> w.id().equals(workId)).findFirst().orElse(works.get(0));
+        List<Part> choices = planning.choices(valve, kind);
+        String chosenPart = choices.stream().map(Part::id).filter(part::equals).findFirst().orElse(choices.isEmpty() ? "" : choices.get(0).id());
+        Work work = planning.work(valve, kind.id(), Optional.of(chosenPart)).orElseThrow();
+        model.addAttribute("nav", "valves");
+        model.addAttribute("valve", valve);
+        model.addAttribute("works", works);
+        model.addAttribute("work", kind);
+        model.addAttribute("choices", choices);
+        model.addAttribute("part", chosenPart);
+        model.addAttribute("due", due.isEmpty() ? LocalDate.now(clock).toString() : due);
+        model.addAttribute("troubles", troubles);
+        model.addAttribute("plan", planning.derive(valve, work));
+        model.addAttribute("figures", planning.figures(valve));
+        return "plan";
+    }
+
+    private static Optional<LocalDate> day(String text) {
+        try {
+            return Optional.of(LocalDate.parse(text.strip())).filter(d -> d.getYear() < 2200);
+        } catch (DateTimeException e) {
+            return Optional.empty();
+        }
+    }
+
+    private Valve byTag(String tag) {
+        return valves.findByTagIgnoreCase(tag).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+}

@@ -1,0 +1,29 @@
+package dev.wartung.web.page;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
+import org.springframework.stereotype.Component;
+
+/** Moments written out in the site's time zone. */
+@Component("dates")
+public class Dates {
+
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
+    private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.UK);
+
+    private final Clock clock;
+
+    Dates(Clock clock) {
+        this.clock = clock;
+    }
+
+    public String day(Instant at) {
+        return DAY.format(at.atZone(clock.getZone()));
+    }
+
+    public String moment(Instant at) {
+        return MOMENT.format(at.atZone(clock.getZone()));
+    }
+}

@@ -1,0 +1,38 @@
+package dev.wartung.web.record;
+
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.core.progress.Answer;
+import dev.wartung.web.job.CountedIn;
+import dev.wartung.web.job.Job;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * What is left of a job: what was done, read, fitted, noted and by whom.
+ *
+ * @param svg      the valve as it was left
+ * @param lines    what happened, in order
+ * @param readings every reading that stands, with its verdict
+ * @param bands    limits by reading, in words
+ * @param fitted   new parts that went in, with their lots
+ * @param leftOver pieces counted in that were not fitted
+ * @param cloth    what still lies on the cloth; empty for a closed job
+ * @param greases  what was used
+ * @param rechecks looks that became due
+ * @param remark   said when the job was closed
+ */
+public record ServiceReport(Job job, String svg, Map<String, String> configuration, List<Line> lines, List<Reading> readings, List<CountedIn> fitted,
+                            List<CountedIn> leftOver, List<Part> cloth, List<Step.Film> greases, List<String> rechecks, String remark) {
+
+    /** Something that happened: when (already written out), by whom, what, and whether it needs a reader's eye. */
+    public record Line(String when, String who, String what, String detail, boolean notable) {}
+
+    /** A reading that stands. */
+    public record Reading(String step, Answer answer, String limits, String who) {}
+
+    /** Readings accepted although they failed. */
+    public List<Reading> deviations() {
+        return readings.stream().filter(r -> r.answer().accepted().isPresent()).toList();
+    }
+}

@@ -1,0 +1,82 @@
+package dev.wartung.web.record;
+
+import dev.wartung.core.drawing.SectionDrawing;
+import dev.wartung.core.measure.Band;
+import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Procedure;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.core.progress.Answer;
+import dev.wartung.core.progress.Confirmation;
+import dev.wartung.web.job.CountedIn;
+import dev.wartung.web.job.Job;
+import dev.wartung.web.job.JobEntry;
+import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.JobView;
+import dev.wartung.web.page.Dates;
+import dev.wartung.web.record.ServiceReport.Line;
+import dev.wartung.web.record.ServiceReport.Reading;
+import dev.wartung.web.sheet.Sheets;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Writes service reports from ended jobs. */
+@Component
+class ServiceReports {
+
+    private final JobService jobs;
+    private final Sheets sheets;
+    private final Dates dates;
+
+    ServiceReports(JobService jobs, Sheets sheets, Dates dates) {
+        this.jobs = jobs;
+        this.sheets = sheets;
+        this.dates = dates;
+    }
+
+    ServiceReport of(JobView view) {
+        Job job = view.job();
+        Map<String, Step> steps = view.progress().confirmed().stream().map(Confirmation::step).collect(Collectors.toMap(Step::id, s -> s));
+        String svg = sheets.drawing(view.sheets(), job.configuration()).svg(view.progress().bench(), SectionDrawing.View.PLAIN,
+                job.valve().tag() + " as it was left");
+        List<CountedIn> fitted = view.countedIn().stream().filter(c -> view.progress().bench().isNew(c.part())).toList();
+        List<CountedIn> left = view.countedIn().stream().filter(c -> !view.progress().bench().isNew(c.part())).toList();
+        String remark = view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CLOSED || e.kind() == JobEntry.Kind.STOPPED)
+                .map(jobs::words).findFirst().orElse("");
+        Procedure procedure = view.progress().procedure();
+        return new ServiceReport(job, svg, view.sheets().anatomy().inWords(job.configuration()), view.entries().stream().map(e -> line(e, steps)).toList(), readings(view), fitted, left,
+                view.progress().bench().cloth(), procedure.greases(), procedure.rechecks().stream().map(r -> r.name() + ", after " + r.afterDays() + " days").toList(),
+                remark);
+    }
+
+    private Line line(JobEntry entry, Map<String, Step> steps) {
+        String when = dates.moment(entry.at());
+        String step = entry.stepId().map(id -> steps.containsKey(id) ? steps.get(id).say() : id).orElse("");
+        String who = entry.by().name();
+        return switch (entry.kind()) {
+            case STARTED -> new Line(when, who, "Job started", "", false);
+            case CONFIRMED -> new Line(when, who, step, entry.stepId().filter(steps::containsKey).map(id -> steps.get(id).done()).orElse("taken back later"), false);
+            case FAILED_READING -> new Line(when, who, step, "Reading failed: " + jobs.failedIn(entry), true);
+            case TAKEN_BACK -> new Line(when, who, "Taken back: the step before", jobs.words(entry), true);
+            case PROBLEM -> new Line(when, who, "Problem noted", jobs.words(entry), true);
+            case TAKEN_OVER -> new Line(when, who, "Bench taken over", jobs.words(entry), true);
+            case CLOSE_UP -> new Line(when, who, "Chose to close up from here", "", true);
+            case STOPPED -> new Line(when, who, "Job stopped, valve out of service", jobs.words(entry), true);
+            case CLOSED -> new Line(when, who, "Job closed", jobs.words(entry), false);
+        };
+    }
+
+    private static List<Reading> readings(JobView view) {
+        Map<String, String> who = view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CONFIRMED && e.stepId().isPresent())
+                .collect(Collectors.toMap(e -> e.stepId().get(), e -> e.by().name(), (a, b) -> b));
+        return view.progress().confirmed().stream().flatMap(c -> c.answers().stream().map(a ->
+                new Reading(c.step().say(), a, limits(c.step(), a), who.getOrDefault(c.step().id(), "")))).toList();
+    }
+
+    private static String limits(Step step, Answer answer) {
+        Optional<Ask> ask = step.asks().stream().filter(a -> a.id().equals(answer.ask())).findFirst();
+        return ask.flatMap(Ask::band).map(Band::shown).or(() -> ask.flatMap(Ask::expected)).orElse("");
+    }
+}

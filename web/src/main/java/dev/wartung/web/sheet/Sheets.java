@@ -1,0 +1,94 @@
+package dev.wartung.web.sheet;
+
+import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.drawing.SectionDrawing;
+import dev.wartung.core.sheet.SheetLibrary;
+import dev.wartung.core.sheet.SheetReader;
+import dev.wartung.core.sheet.SheetResult;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.stereotype.Service;
+
+/** The sheets in use now, and those that jobs were derived from. */
+@Service
+public class Sheets {
+
+    /** An anatomy with a type of it. */
+    public record Pair(AnatomySheet anatomy, TypeSheet type) {}
+
+    private final SheetLibrary library = SheetLibrary.shipped();
+    private final SheetReader reader = new SheetReader();
+    private final KeptSheets kept;
+    /** Sheets read back from kept texts; a digest always means the same text, so any instance may remember it. */
+    private final Map<String, Pair> readBack = new ConcurrentHashMap<>();
+
+    Sheets(KeptSheets kept) {
+        this.kept = kept;
+    }
+
+    public List<TypeSheet> types() {
+        return library.types();
+    }
+
+    /** @throws IllegalStateException if a valve names a type that is not there: broken data */
+    public Pair of(String typeId) {
+        TypeSheet type = library.type(typeId).orElseThrow(() -> new IllegalStateException("no type " + typeId));
+        return new Pair(library.anatomy(type.anatomy()).orElseThrow(() -> new IllegalStateException("no anatomy " + type.anatomy())), type);
+    }
+
+    public SectionDrawing drawing(Pair pair, ValveConfiguration configuration) {
+        return new SectionDrawing(library.drawing(pair.anatomy()), pair.anatomy(), pair.type(), configuration);
+    }
+
+    /** Keeps the present text of a type's anatomy and returns its digest. */
+    public String keepAnatomy(Pair pair) {
+        return keep("anatomy", pair.anatomy().id(), pair.anatomy().version(), SheetLibrary.anatomyText(pair.anatomy().id()));
+    }
+
+    /** Keeps the present text of a type sheet and returns its digest. */
+    public String keepType(Pair pair) {
+        return keep("type", pair.type().id(), pair.type().version(), SheetLibrary.typeText(pair.type().id()));
+    }
+
+    private String keep(String kind, String name, int version, String yaml) {
+        String digest = digest(yaml);
+        if (!kept.existsById(digest)) {
+            kept.save(new KeptSheet(digest, kind, name, version, yaml));
+        }
+        return digest;
+    }
+
+    /** The sheets behind two digests, as they were. @throws IllegalStateException if they are not kept or no longer readable */
+    public Pair asKept(String anatomyDigest, String typeDigest) {
+        return readBack.computeIfAbsent(anatomyDigest + typeDigest, key -> {
+            KeptSheet anatomyText = kept.findById(anatomyDigest).orElseThrow();
+            KeptSheet typeText = kept.findById(typeDigest).orElseThrow();
+            AnatomySheet anatomy = accepted(reader.readAnatomy(anatomyText.name(), anatomyText.yaml()));
+            TypeSheet type = accepted(reader.readAgain(typeText.name(), typeText.yaml(), id -> Optional.of(anatomy)));
+            return new Pair(anatomy, type);
+        });
+    }
+
+    private static <T> T accepted(SheetResult<T> result) {
+        if (result instanceof SheetResult.Accepted<T> accepted) {
+            return accepted.sheet();
+        }
+        throw new IllegalStateException(((SheetResult.Refused<T>) result).problems().toString());
+    }
+
+    private static String digest(String text) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,39 @@
+package dev.wartung.web.today;
+
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.valve.Valve;
+import dev.wartung.web.valve.Valves;
+import java.util.Optional;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.util.UriComponentsBuilder;
+
+/** Finds whatever was scanned or typed: a tag, a job's number, or words. */
+@Controller
+class FindController {
+
+    private final Valves valves;
+    private final Jobs jobs;
+
+    FindController(Valves valves, Jobs jobs) {
+        this.valves = valves;
+        this.jobs = jobs;
+    }
+
+    @GetMapping("/find")
+    String find(@RequestParam(defaultValue = "") String q) {
+        String text = q.strip();
+        if (text.isEmpty()) {
+            return "redirect:/valves";
+        }
+        Optional<Valve> valve = valves.findByTagIgnoreCase(text);
+        if (valve.isPresent()) {
+            return "redirect:" + UriComponentsBuilder.fromPath("/valves/{tag}").build(valve.get().tag());
+        }
+        if (text.matches("\\d{1,9}") && jobs.findByNumber(Integer.parseInt(text)).isPresent()) {
+            return "redirect:/jobs/" + Integer.parseInt(text);
+        }
+        return "redirect:" + UriComponentsBuilder.fromPath("/valves").queryParam("q", "{q}").queryParam("scanned", "true").build(text);
+    }
+}

@@ -1,0 +1,52 @@
+package dev.wartung.web.today;
+
+import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.job.JobState;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.Rechecks;
+import dev.wartung.web.valve.ValveState;
+import dev.wartung.web.valve.Valves;
+import java.time.Clock;
+import java.time.LocalDate;
+import org.springframework.data.domain.PageRequest;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+
+/** The first page: what is on the bench, what is due, what is blocked. */
+@Controller
+class TodayController {
+
+    private static final int LOOK_AHEAD_DAYS = 14;
+    private static final int MOST_DUE = 8;
+
+    private final Jobs jobs;
+    private final Valves valves;
+    private final Rechecks rechecks;
+    private final CurrentAccount current;
+    private final Clock clock;
+
+    TodayController(Jobs jobs, Valves valves, Rechecks rechecks, CurrentAccount current, Clock clock) {
+        this.jobs = jobs;
+        this.valves = valves;
+        this.rechecks = rechecks;
+        this.current = current;
+        this.clock = clock;
+    }
+
+    @GetMapping("/")
+    String today(Model model) {
+        LocalDate today = LocalDate.now(clock);
+        model.addAttribute("nav", "today");
+        model.addAttribute("today", today);
+        model.addAttribute("mine", jobs.findByHolderAndState(current.get(), JobState.RUNNING));
+        model.addAttribute("others", jobs.findByStateOrderByDueOnAscNumberAsc(JobState.RUNNING).stream()
+                .filter(j -> j.holder().filter(h -> h.id().equals(current.get().id())).isEmpty()).toList());
+        model.addAttribute("planned", jobs.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED));
+        model.addAttribute("rechecks", rechecks.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(today.plusDays(2)));
+        model.addAttribute("blocked", valves.findByStateOrderByTag(ValveState.OUT_OF_SERVICE));
+        model.addAttribute("due", valves.due(today.plusDays(LOOK_AHEAD_DAYS), PageRequest.of(0, MOST_DUE)));
+        model.addAttribute("closed", jobs.latelyClosed());
+        return "today";
+    }
+}

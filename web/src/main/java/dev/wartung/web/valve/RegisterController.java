@@ -1,0 +1,74 @@
+package dev.wartung.web.valve;
+
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.web.sheet.Sheets;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.Locale;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Page;
+import org.springframework.data.domain.PageRequest;
+import org.springframework.data.domain.Sort;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.bind.annotation.RequestHeader;
+
+/** The register: search and filter, a page at a time. */
+@Controller
+class RegisterController {
+
+    private static final int PAGE = 12;
+    private static final int FARTHEST_PAGE = 100_000;
+
+    private final Valves valves;
+    private final Sheets sheets;
+    private final Clock clock;
+
+    RegisterController(Valves valves, Sheets sheets, Clock clock) {
+        this.valves = valves;
+        this.sheets = sheets;
+        this.clock = clock;
+    }
+
+    /** What the register is searched for, as it stands in the address. Values that mean nothing are taken as "any". */
+    record Search(@Nullable String q, @Nullable String area, @Nullable String type, @Nullable String drive, @Nullable String due, @Nullable String page,
+                  @Nullable String scanned) {
+
+        String text() {
+            return q == null ? "" : q.strip();
+        }
+
+        int pageNumber() {
+            return page != null && page.matches("\\d{1,6}") ? Math.min(Integer.parseInt(page), FARTHEST_PAGE) : 0;
+        }
+    }
+
+    @GetMapping("/valves")
+    String list(@ModelAttribute("search") Search search, @RequestHeader(name = "HX-Request", required = false) @Nullable String inBackground, Model model) {
+        LocalDate today = LocalDate.now(clock);
+        Optional<LocalDate> dueBefore = switch (search.due() == null ? "" : search.due()) {
+            case "overdue" -> Optional.of(today.minusDays(1));
+            case "month" -> Optional.of(today.plusMonths(1));
+            case "quarter" -> Optional.of(today.plusMonths(3));
+            default -> Optional.empty();
+        };
+        String like = "%" + search.text().toLowerCase(Locale.ROOT).replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
+        Page<Valve> found = valves.search(like, blankToNull(search.area()), blankToNull(search.type()),
+                Drive.of(search.drive() == null ? "" : search.drive()).orElse(null), dueBefore.orElse(null),
+                PageRequest.of(search.pageNumber(), PAGE, Sort.by("tag")));
+        model.addAttribute("nav", "valves");
+        model.addAttribute("today", today);
+        model.addAttribute("found", found);
+        model.addAttribute("areas", valves.areas());
+        model.addAttribute("types", sheets.types());
+        model.addAttribute("drives", Drive.values());
+        return inBackground != null ? "valves :: results" : "valves";
+    }
+
+    private static @Nullable String blankToNull(@Nullable String text) {
+        return text == null || text.isBlank() ? null : text;
+    }
+}

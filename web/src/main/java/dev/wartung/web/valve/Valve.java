@@ -1,0 +1,114 @@
+package dev.wartung.web.valve;
+
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import jakarta.persistence.Convert;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.Version;
+import java.time.LocalDate;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** A valve of the site, as on record. */
+@Entity
+public class Valve {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Long id;
+    private String tag;
+    private String service;
+    private String area;
+    private String line;
+    private String typeId;
+    private String typeName;
+    @Enumerated(EnumType.STRING)
+    private Drive drive;
+    @Convert(converter = StoredOptions.class)
+    private Map<String, String> options;
+    @Enumerated(EnumType.STRING)
+    private ValveState state = ValveState.IN_SERVICE;
+    private @Nullable LocalDate nextDue;
+    @Version
+    private int version;
+
+    @SuppressWarnings("NullAway.Init")
+    protected Valve() {}
+
+    /**
+     * @param tag     as on the plate, unique on the site
+     * @param service what it does in the plant, for instance "oat base to culture tank 2"
+     * @param line    the isolation group it belongs to
+     */
+    @SuppressWarnings("NullAway.Init")
+    public Valve(String tag, String service, String area, String line, String typeId, String typeName, ValveConfiguration configuration,
+                 @Nullable LocalDate nextDue) {
+        this.tag = tag;
+        this.service = service;
+        this.area = area;
+        this.line = line;
+        this.typeId = typeId;
+        this.typeName = typeName;
+        this.drive = configuration.drive();
+        this.options = configuration.options();
+        this.nextDue = nextDue;
+    }
+
+    public Long id() {
+        return id;
+    }
+
+    public String tag() {
+        return tag;
+    }
+
+    public String service() {
+        return service;
+    }
+
+    public String area() {
+        return area;
+    }
+
+    public String line() {
+        return line;
+    }
+
+    public String typeId() {
+        return typeId;
+    }
+
+    public String typeName() {
+        return typeName;
+    }
+
+    public Drive drive() {
+        return drive;
+    }
+
+    public ValveConfiguration configuration() {
+        return new ValveConfiguration(drive, options);
+    }
+
+    public ValveState state() {
+        return state;
+    }
+
+    public Optional<LocalDate> nextDue() {
+        return Optional.ofNullable(nextDue);
+    }
+
+    public void becomes(ValveState next) {
+        state = next;
+    }
+
+    public void isNextDue(LocalDate day) {
+        nextDue = day;
+    }
+}

@@ -1,0 +1,43 @@
+package dev.wartung.web.valve;
+
+import dev.wartung.core.anatomy.Drive;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Page;
+import org.springframework.data.domain.Pageable;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+/** The register. */
+public interface Valves extends JpaRepository<Valve, Long> {
+
+    Optional<Valve> findByTagIgnoreCase(String tag);
+
+    /**
+     * Searches the register.
+     *
+     * @param like      part of tag, service or type, lower case, with percent signs; "%" for any
+     * @param area      exactly, or null for any
+     * @param type      exactly, or null for any
+     * @param drive     exactly, or null for any
+     * @param dueBefore due on or before this day; any when null
+     */
+    @Query("""
+            select v from Valve v
+            where (lower(v.tag) like :like or lower(v.service) like :like or lower(v.typeName) like :like)
+              and (:area is null or v.area = :area)
+              and (:type is null or v.typeId = :type)
+              and (:drive is null or v.drive = :drive)
+              and (cast(:dueBefore as date) is null or v.nextDue <= :dueBefore)""")
+    Page<Valve> search(String like, @Nullable String area, @Nullable String type, @Nullable Drive drive, @Nullable LocalDate dueBefore, Pageable page);
+
+    @Query("select distinct v.area from Valve v order by v.area")
+    List<String> areas();
+
+    @Query("select v from Valve v where v.nextDue <= :day and v.state = dev.wartung.web.valve.ValveState.IN_SERVICE order by v.nextDue, v.tag")
+    List<Valve> due(LocalDate day, Pageable page);
+
+    List<Valve> findByStateOrderByTag(ValveState state);
+}

@@ -1,0 +1,113 @@
+/* What is purely local: keys, dialogs, keeping what was typed, and saying when the connection or the login is lost. */
+'use strict';
+
+const lost = (text, link) => {
+  const box = document.getElementById('lost');
+  box.replaceChildren(document.createTextNode(text));
+  if (link) {
+    const a = document.createElement('a');
+    a.href = link.href;
+    a.textContent = link.text;
+    box.append(a);
+  }
+  box.hidden = false;
+};
+const found = () => { document.getElementById('lost').hidden = true; };
+
+/* Typed text is kept in this browser under the form's name until the form has been accepted. Passwords never are. */
+const keep = {
+  key: form => 'kept:' + form.dataset.keep,
+  fields: form => [...form.elements].filter(f => f.name && f.type !== 'hidden' && f.type !== 'password' && f.type !== 'submit'),
+  save(form) {
+    const values = keep.fields(form).filter(f => (f.type !== 'checkbox' && f.type !== 'radio') || f.checked).map(f => [f.name, f.value]);
+    sessionStorage.setItem(keep.key(form), JSON.stringify(values));
+  },
+  restore(form) {
+    const stored = sessionStorage.getItem(keep.key(form));
+    if (!stored) return;
+    for (const [name, value] of JSON.parse(stored)) {
+      for (const f of keep.fields(form).filter(each => each.name === name)) {
+        if (f.type === 'checkbox' || f.type === 'radio') f.checked = f.checked || f.value === value;
+        else if (!f.value) f.value = value;
+      }
+    }
+  },
+  forget: form => sessionStorage.removeItem(keep.key(form)),
+};
+
+const prepare = root => {
+  root.querySelectorAll('form[data-keep]').forEach(keep.restore);
+  root.querySelectorAll('dialog[data-reopen]').forEach(d => { if (d.dataset.reopen) d.showModal(); });
+};
+
+document.addEventListener('alpine:init', () => {
+  // the board: where the hand goes next
+  window.Alpine.data('bench', () => ({
+    init() {
+      if (document.activeElement && document.activeElement !== document.body && document.activeElement.closest('.top')) return;
+      const wrong = this.$root.querySelector('.failed input, .trouble ~ input');
+      (wrong || this.$root.querySelector('#confirm input.reading-field:not([type=radio])') || this.$root.querySelector('#done'))?.focus({ preventScroll: true });
+    },
+  }));
+});
+
+document.addEventListener('input', e => { const form = e.target.closest('form[data-keep]'); if (form) keep.save(form); });
+document.addEventListener('submit', e => { const form = e.target.closest('form[data-keep]:not([hx-post])'); if (form) keep.save(form); });
+
+document.addEventListener('click', e => {
+  const opener = e.target.closest('[data-opens]');
+  if (opener) document.getElementById(opener.dataset.opens).showModal();
+  if (e.target.closest('[data-closes]')) e.target.closest('dialog').close();
+});
+
+document.addEventListener('keydown', e => {
+  const typing = e.target.matches('input:not([type=radio]):not([type=checkbox]), textarea, select');
+  if (e.ctrlKey || e.altKey || e.metaKey) return;
+  if (e.key === 'Escape' && e.target.id === 'scan') e.target.blur();
+  if (typing || document.querySelector('dialog[open]')) return;
+  const press = id => { const target = document.getElementById(id); if (target) { e.preventDefault(); target.click(); } };
+  switch (e.key) {
+    case '/': e.preventDefault(); document.getElementById('scan')?.focus(); break;
+    case '?': document.getElementById('keys').showModal(); break;
+    case 'm': case 'M': { const f = document.querySelector('.reading-field'); if (f) { e.preventDefault(); f.focus(); f.select?.(); } break; }
+    case 'p': case 'P': press('problem-button'); break;
+    case 'b': case 'B': press('back'); break;
+    case 'Enter': if (!e.target.closest('a, button, summary')) press('done'); break;
+  }
+});
+
+document.addEventListener('htmx:configRequest', e => {
+  const header = document.querySelector('meta[name=csrf-header]');
+  if (header) e.detail.headers[header.content] = document.querySelector('meta[name=csrf-token]').content;
+});
+document.addEventListener('htmx:afterRequest', e => {
+  if (!e.detail.successful) return;
+  found();
+  // accepted: what was typed is on the server now, so the browser's copy goes
+  const form = e.target.closest?.('form[data-keep]');
+  if (form && e.detail.requestConfig.verb === 'post') keep.forget(form);
+});
+document.addEventListener('htmx:afterSwap', () => prepare(document));
+document.addEventListener('htmx:oobAfterSwap', () => prepare(document));
+document.addEventListener('htmx:sendError', () => lost('No connection to Wartung. What you typed is kept here; try again when the network is back.'));
+document.addEventListener('htmx:responseError', e => {
+  const status = e.detail.xhr.status;
+  if (status === 401 || status === 403 && !document.querySelector('meta[name=csrf-token]')) {
+    lost('You have been logged out. What you typed is kept in this browser.', { href: '/login?expired', text: 'Log in again' });
+    sessionStorage.setItem('after-login', location.pathname + location.search);
+  } else if (status === 403) {
+    lost('Your role does not allow this.');
+  } else {
+    lost('That did not work (' + status + '). Nothing that was confirmed is lost; what you typed is kept here. Try again.');
+  }
+});
+
+window.addEventListener('load', () => {
+  prepare(document);
+  const back = sessionStorage.getItem('after-login');
+  if (back && location.pathname === '/') {
+    sessionStorage.removeItem('after-login');
+    location.replace(back);
+  }
+  document.documentElement.dataset.ready = 'true';
+});
