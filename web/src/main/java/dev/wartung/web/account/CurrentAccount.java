@@ -2,7 +2,6 @@ package dev.wartung.web.account;
 
 import java.util.Optional;
 import org.springframework.security.authentication.AuthenticationManager;
-import org.springframework.security.authentication.ProviderManager;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
@@ -16,9 +15,9 @@ public class CurrentAccount {
     private final Accounts accounts;
     private final AuthenticationManager manager;
 
-    CurrentAccount(Accounts accounts, Login login) {
+    CurrentAccount(Accounts accounts, AuthenticationManager manager) {
         this.accounts = accounts;
-        this.manager = new ProviderManager(login);
+        this.manager = manager;
     }
 
     /** @throws IllegalStateException if nobody is logged in */

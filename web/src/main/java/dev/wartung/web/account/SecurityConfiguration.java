@@ -6,7 +6,9 @@ import java.nio.charset.StandardCharsets;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
+import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.authentication.LockedException;
+import org.springframework.security.authentication.ProviderManager;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -30,10 +32,16 @@ class SecurityConfiguration {
         return Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8();
     }
 
+    /** Named, so that every login goes through this one check and is counted once. */
     @Bean
-    SecurityFilterChain security(HttpSecurity http, Login login) throws Exception {
+    AuthenticationManager authenticationManager(Login login) {
+        return new ProviderManager(login);
+    }
+
+    @Bean
+    SecurityFilterChain security(HttpSecurity http, AuthenticationManager manager) throws Exception {
         return http
-                .authenticationProvider(login)
+                .authenticationManager(manager)
                 .authorizeHttpRequests(requests -> requests
                         .requestMatchers("/css/**", "/js/**", "/vendor/**", "/webjars/**", "/favicon.svg", "/actuator/health", "/login", "/error").permitAll()
                         .requestMatchers(HttpMethod.POST, "/valves/*/plan").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())

@@ -103,22 +103,21 @@ class DemoSite implements ApplicationRunner {
         }
     }
 
-    private void renewed(Valve stale, LocalDate day, Account by) {
-        Valve valve = valves.findById(stale.id()).orElseThrow();
-        pastJobs.enter(valve, work(valve, "renew-product-seals", Optional.empty()), past(by, day, Integer.MAX_VALUE));
+    private void renewed(Valve valve, LocalDate day, Account by) {
+        pastJobs.enter(valve.tag(), work(valve, "renew-product-seals", Optional.empty()), past(by, day, Integer.MAX_VALUE));
     }
 
     private void stories(Account varga, Account oyel, Account planner) {
         LocalDate today = LocalDate.now(clock);
         // half done on the bench: the insert is out, parts lie on the cloth
         Valve running = byTag("CU-214");
-        pastJobs.enter(running, work(running, "renew-product-seals", Optional.empty()), past(varga, today, 13));
+        pastJobs.enter(running.tag(), work(running, "renew-product-seals", Optional.empty()), past(varga, today, 13));
         // somebody else's bench, to be watched
         Valve other = byTag("MX-107");
-        pastJobs.enter(other, work(other, "inspect", Optional.empty()), past(oyel, today, 6));
+        pastJobs.enter(other.tag(), work(other, "inspect", Optional.empty()), past(oyel, today, 6));
         // a look due tomorrow, raised by yesterday's job
         Valve looked = byTag("FL-031");
-        pastJobs.enter(looked, work(looked, "renew-one-seal", Optional.of("stem-seal")), past(oyel, today.minusDays(1), Integer.MAX_VALUE));
+        pastJobs.enter(looked.tag(), work(looked, "renew-one-seal", Optional.of("stem-seal")), past(oyel, today.minusDays(1), Integer.MAX_VALUE));
         plan("CU-208", "renew-product-seals", Optional.empty(), today, planner);
         plan("MX-112", "renew-bush", Optional.empty(), today, planner);
         plan("EZ-006", "renew-one-seal", Optional.of("plug-seal"), today.plusDays(1), planner);

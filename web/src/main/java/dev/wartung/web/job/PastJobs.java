@@ -9,9 +9,10 @@ import dev.wartung.web.account.Account;
 import dev.wartung.web.job.JobEntry.Kind;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
+import dev.wartung.web.valve.Valves;
 import java.time.Clock;
 import java.time.Instant;
-import java.time.ZoneId;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
@@ -25,20 +26,25 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class PastJobs {
 
+    private final Valves valves;
     private final Jobs jobs;
     private final JobEntries entries;
     private final JobFiles files;
     private final Planning planning;
     private final AfterClosing afterClosing;
-    private final ZoneId zone;
+    private final Rechecks rechecks;
+    private final Clock clock;
 
-    PastJobs(Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Clock clock) {
+    PastJobs(Valves valves, Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Rechecks rechecks,
+             Clock clock) {
+        this.valves = valves;
         this.jobs = jobs;
         this.entries = entries;
         this.files = files;
         this.planning = planning;
         this.afterClosing = afterClosing;
-        this.zone = clock.getZone();
+        this.rechecks = rechecks;
+        this.clock = clock;
     }
 
     /**
@@ -54,9 +60,10 @@ public class PastJobs {
     public record Past(Account by, Instant started, int steps, String lot, Function<Ask, Answer> reading, Supplier<UUID> ids) {}
 
     @Transactional
-    public Job enter(Valve valve, Work work, Past past) {
+    public Job enter(String tag, Work work, Past past) {
+        Valve valve = valves.findByTagIgnoreCase(tag).orElseThrow();
         Planning.Plan plan = planning.derive(valve, work);
-        Job job = planning.keep(valve, work, past.started().atZone(zone).toLocalDate(), past.by());
+        Job job = planning.keep(valve, work, past.started().atZone(clock.getZone()).toLocalDate(), past.by());
         List<JobEntry> written = new ArrayList<>();
         Writer writer = new Writer(job, past, written);
         job.start(past.by(), past.started());
@@ -75,8 +82,11 @@ public class PastJobs {
         writer.write(Kind.CLOSED, null, new Closing(plan.procedure().renews().size(), left, ""), 1);
         entries.saveAllAndFlush(written);
         job.end(JobState.CLOSED, writer.at);
-        afterClosing.closed(files.open(job), writer.at.atZone(zone).toLocalDate());
-        return jobs.save(job);
+        afterClosing.closed(files.open(job), writer.at.atZone(clock.getZone()).toLocalDate());
+        // looks that fell due before now are taken as done when the job was entered
+        LocalDate today = LocalDate.now(clock);
+        rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream().filter(r -> r.dueOn().isBefore(today)).forEach(r -> r.done(r.dueOn()));
+        return job;
     }
 
     private static List<CountedIn> counted(Supplies supplies, String lot) {

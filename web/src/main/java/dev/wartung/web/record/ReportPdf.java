@@ -2,7 +2,9 @@ package dev.wartung.web.record;
 
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.slf4j.Slf4jLogger;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
+import com.openhtmltopdf.util.XRLog;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -18,6 +20,10 @@ import org.thymeleaf.context.Context;
 class ReportPdf {
 
     private static final String FONT = "Atkinson Hyperlegible Next";
+
+    static {
+        XRLog.setLoggerImpl(new Slf4jLogger());
+    }
 
     private final TemplateEngine templates;
 

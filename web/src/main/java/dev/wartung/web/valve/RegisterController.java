@@ -34,10 +34,10 @@ class RegisterController {
     }
 
     /** What the register is searched for, as it stands in the address. Values that mean nothing are taken as "any". */
-    record Search(@Nullable String q, @Nullable String area, @Nullable String type, @Nullable String drive, @Nullable String due, @Nullable String page,
+    public record Search(@Nullable String q, @Nullable String area, @Nullable String type, @Nullable String drive, @Nullable String due, @Nullable String page,
                   @Nullable String scanned) {
 
-        String text() {
+        public String text() {
             return q == null ? "" : q.strip();
         }
 

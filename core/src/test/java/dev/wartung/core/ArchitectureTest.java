@@ -1,0 +1,38 @@
+package dev.wartung.core;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.junit.AnalyzeClasses;
+import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchRule;
+import dev.wartung.core.anatomy.Operation;
+import java.time.Clock;
+import java.util.Random;
+
+/** What keeps the core pure and the judge independent of the judged. */
+@AnalyzeClasses(packages = "dev.wartung.core", importOptions = ImportOption.DoNotIncludeTests.class)
+class ArchitectureTest {
+
+    @ArchTest
+    static final ArchRule PLAIN_JAVA = noClasses().should().dependOnClassesThat()
+            .resideInAnyPackage("org.springframework..", "jakarta..", "org.hibernate..", "java.sql..", "java.net..");
+
+    /** The bench reads the build only; it must not know how a procedure was derived or what an operation requires. */
+    @ArchTest
+    static final ArchRule INDEPENDENT_BENCH = noClasses().that().resideInAPackage("..simulation..").should().dependOnClassesThat()
+            .resideInAPackage("..procedure..").orShould().dependOnClassesThat().areAssignableTo(Operation.class);
+
+    @ArchTest
+    static final ArchRule NO_CLOCK_NO_CHANCE = noClasses().should().dependOnClassesThat().areAssignableTo(Clock.class)
+            .orShould().dependOnClassesThat().areAssignableTo(Random.class).orShould().callMethod(System.class, "currentTimeMillis");
+
+    @ArchTest
+    static final ArchRule PACKAGES_WITHOUT_CIRCLES = slices().matching("dev.wartung.core.(*)..").should().beFreeOfCycles();
+
+    @ArchTest
+    static final ArchRule NO_DRAWERS = classes().should().haveSimpleNameNotEndingWith("Util").andShould().haveSimpleNameNotEndingWith("Utils")
+            .andShould().haveSimpleNameNotEndingWith("Manager").andShould().haveSimpleNameNotEndingWith("Helper");
+}

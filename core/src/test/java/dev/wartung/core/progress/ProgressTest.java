@@ -1,0 +1,80 @@
+package dev.wartung.core.progress;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.measure.Verdict;
+import dev.wartung.core.procedure.Derivation;
+import dev.wartung.core.procedure.Procedure;
+import dev.wartung.core.procedure.Work;
+import dev.wartung.core.sheet.SheetLibrary;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+
+class ProgressTest {
+
+    private final SheetLibrary library = SheetLibrary.shipped();
+    private final AnatomySheet anatomy = library.anatomy("single-seat").orElseThrow();
+    private final ValveConfiguration configuration = new ValveConfiguration(Drive.NC, Map.of("coupling", "threaded", "plug", "profiled", "head", "none",
+            "lock-pin", "none", "weight", "hand", "elastomer", "EPDM"));
+    private final Build build = anatomy.build().resolve(configuration.facts());
+    private final Procedure procedure = new Derivation(anatomy, library.type("kolm-50").orElseThrow(), configuration)
+            .derive(Work.of(anatomy.work("renew-product-seals").orElseThrow()));
+
+    private Progress after(int steps) {
+        return new Progress(build, Drive.NC, List.of(), procedure,
+                procedure.steps().subList(0, steps).stream().map(s -> new Confirmation(s, List.of())).toList());
+    }
+
+    @Test
+    @DisplayName("The count goes up as seals come out and go in, and both are complete at the end")
+    void counts() {
+        assertThat(after(0).oldOut()).isEqualTo(new Count(0, 4));
+        int all = procedure.steps().size();
+        for (int i = 1; i <= all; i++) {
+            assertThat(after(i).oldOut().done()).isGreaterThanOrEqualTo(after(i - 1).oldOut().done());
+            assertThat(after(i).newIn().done()).isLessThanOrEqualTo(after(i).oldOut().done());
+            assertThat(after(i).incidents()).isEmpty();
+        }
+        assertThat(after(all).oldOut().complete() && after(all).newIn().complete()).isTrue();
+        assertThat(after(all).hindrances()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("Before the end something always stands in the way of closing, and a part on the cloth is named")
+    void hindrances() {
+        for (int i = 0; i < procedure.steps().size(); i++) {
+            assertThat(after(i).hindrances()).as("after %d steps", i).isNotEmpty();
+        }
+        assertThat(after(15).hindrances()).anyMatch(h -> h.contains("Body clamp is not back"));
+    }
+
+    @Test
+    @DisplayName("A failed reading that nobody decided about stands in the way; with a reason it does not")
+    void undecidedReading() {
+        Verdict failed = new Verdict(Verdict.Outcome.HIGH, "18 N·m, limits 12 to 14 N·m", "Slacken");
+        Answer undecided = new Answer("t", "Clamp torque", Optional.empty(), Optional.empty(), failed, Optional.empty());
+        Answer accepted = new Answer("t", "Clamp torque", Optional.empty(), Optional.empty(), failed, Optional.of(new Answer.Acceptance("known", Optional.empty())));
+        List<Confirmation> all = new ArrayList<>(procedure.steps().stream().map(s -> new Confirmation(s, List.<Answer>of())).toList());
+        all.set(3, new Confirmation(procedure.steps().get(3), List.of(undecided)));
+        assertThat(new Progress(build, Drive.NC, List.of(), procedure, all).hindrances()).singleElement().asString().contains("Clamp torque");
+        all.set(3, new Confirmation(procedure.steps().get(3), List.of(accepted)));
+        assertThat(new Progress(build, Drive.NC, List.of(), procedure, all).hindrances()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("A valve is not left while air holds its stem")
+    void notLeftUnderAir() {
+        int air = procedure.steps().stream().map(s -> s.id()).toList().indexOf("air-opens");
+        assertThat(after(air).cannotBeLeft()).isEmpty();
+        assertThat(after(air + 1).cannotBeLeft()).isPresent();
+        assertThat(after(air + 4).cannotBeLeft()).isEmpty();
+    }
+}

@@ -1,0 +1,91 @@
+package dev.wartung.core.sheet;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.sheet.SheetResult.Accepted;
+import dev.wartung.core.sheet.SheetResult.Refused;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class SheetReaderTest {
+
+    private static final SheetReader READER = new SheetReader();
+    private static final String ANATOMY = SheetLibrary.anatomyText("single-seat");
+    private static final String TYPE = SheetLibrary.typeText("kolm-50");
+    private static final AnatomySheet SINGLE_SEAT = ((Accepted<AnatomySheet>) READER.readAnatomy("single-seat.yaml", ANATOMY)).sheet();
+
+    private static List<SheetProblem> problems(SheetResult<?> result) {
+        return result instanceof Refused<?> refused ? refused.problems() : List.of();
+    }
+
+    private static SheetResult<TypeSheet> type(String yaml) {
+        return READER.readType("mine.yaml", yaml, id -> id.equals("single-seat") ? Optional.of(SINGLE_SEAT) : Optional.empty());
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"kolm-25", "kolm-40", "kolm-50", "kolm-65", "kolm-80", "kolm-100"})
+    @DisplayName("Every shipped type sheet is sound: every work of every configuration can be derived from it")
+    void shippedTypes(String id) {
+        assertThat(problems(type(SheetLibrary.typeText(id)))).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {
+            "behind: [body-joint]|behind: [body-jiont]|there is no part or joint “body-jiont”",
+            "needs: [lock-line]|needs: [look-line]|there is no operation “look-line”",
+            "phase: strip|phase: stripp|enumeration",
+            "{drive: NC}|{drive: NX}|“NX” is none of NC, NO, DA, manual",
+            "when: {head: fitted}|when: {haed: fitted}|there is no fact “haed”",
+            "asks: [identity]|asks: [identiti]|there is no reading “identiti”",
+            "minutes: 2|minutes: two|string found, number expected",
+            "hands: lantern|hands: lantren|there is no space “lantren”",
+            "kind: bush|kind: bush, colour: red|not defined in the schema"})
+    @DisplayName("A mistake in an anatomy sheet is refused with file, line, place and reason")
+    void anatomyMistakes(String right, String wrong, String reason) {
+        String broken = ANATOMY.replaceFirst(Pattern.quote(right), wrong);
+        assertThat(problems(READER.readAnatomy("mine.yaml", broken))).isNotEmpty().first().satisfies(p -> {
+            assertThat(p.file()).isEqualTo("mine.yaml");
+            assertThat(p.reason()).contains(reason);
+            assertThat(p.place()).startsWith("/");
+            assertThat(broken.split("\n")[p.line() - 1]).as("line %d", p.line()).contains(wrong.replaceAll(".*[\\[{ ]([a-zA-Z-]+)[\\]}]?$", "$1"));
+        });
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {
+            "anatomy: single-seat|anatomy: double-seat|there is no anatomy “double-seat”",
+            "insert: 6.4 kg|insret: 6.4 kg|no part “insret”",
+            "head.nut: 10 mm|head.mut: 10 mm|the type sheet gives no “head.nut”",
+            "bush-standout: {min: 1.4 mm|bush-stand: {min: 1.4 mm|the type sheet gives no “band bush-standout”",
+            "target: 13 N·m|target: 17 N·m|target outside the limits",
+            "min: 12 N·m|min: 12 bar|cannot compare",
+            "preload: 2300 N|preload: lots|does not match",
+            "for: seal-grease|for: sael-grease|gives no “lubricant for seal-grease”",
+            "plug: [profiled|plug: [profield|“profield” is none of"})
+    @DisplayName("A mistake in a type sheet is refused, also one that only shows when a job is derived")
+    void typeMistakes(String right, String wrong, String reason) {
+        assertThat(problems(type(TYPE.replace(right, wrong)))).isNotEmpty().anySatisfy(p -> assertThat(p.toString()).startsWith("mine.yaml").contains(reason));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"", "- 1", "just words", "a: [1, 2", "a: &x [1]\nb: *x", "a: 1\na: 2", "? [a]\n: b", "\u0000", "--- a: 1\n--- b: 2"})
+    @DisplayName("What is no sheet at all is refused with a reason, never with a crash")
+    void noSheet(String text) {
+        assertThat(problems(READER.readAnatomy("x.yaml", text))).isNotEmpty();
+        assertThat(problems(type(text))).isNotEmpty();
+    }
+
+    @Test
+    @DisplayName("NO is a drive, not a truth value")
+    void no() {
+        assertThat(((Accepted<TypeSheet>) type(TYPE)).sheet().drives()).extracting(d -> d.code()).containsExactly("NC", "NO", "DA", "manual");
+    }
+}

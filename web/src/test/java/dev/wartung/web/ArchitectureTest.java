@@ -1,0 +1,41 @@
+package dev.wartung.web;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noMethods;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.junit.AnalyzeClasses;
+import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchRule;
+import jakarta.persistence.Entity;
+import java.time.Instant;
+import java.time.LocalDate;
+import org.springframework.stereotype.Controller;
+
+/** The application's own borders. */
+@AnalyzeClasses(packages = "dev.wartung.web", importOptions = ImportOption.DoNotIncludeTests.class)
+class ArchitectureTest {
+
+    /** Features use each other in one direction only. */
+    @ArchTest
+    static final ArchRule FEATURES_WITHOUT_CIRCLES = slices().matching("dev.wartung.web.(*)..").should().beFreeOfCycles();
+
+    /** Only the demo knows the demo. */
+    @ArchTest
+    static final ArchRule DEMO_IS_A_LEAF = noClasses().that().resideOutsideOfPackage("..demo..").should().dependOnClassesThat().resideInAPackage("..demo..");
+
+    @ArchTest
+    static final ArchRule CONTROLLERS_ARE_NAMED_SO = classes().that().areAnnotatedWith(Controller.class).should().haveSimpleNameEndingWith("Controller")
+            .orShould().haveSimpleName("ErrorPage");
+
+    /** Time comes from the one clock. */
+    @ArchTest
+    static final ArchRule ONE_CLOCK = noClasses().should().callMethod(Instant.class, "now").orShould().callMethod(LocalDate.class, "now");
+
+    /** Entities change by what happens to them, not by setting their fields. */
+    @ArchTest
+    static final ArchRule ENTITIES_HAVE_NO_SETTERS = noMethods().that().areDeclaredInClassesThat().areAnnotatedWith(Entity.class)
+            .should().haveNameMatching("set[A-Z].*");
+}

@@ -1,0 +1,113 @@
+package dev.wartung.web.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.WaitForSelectorState;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.extension.AfterEachCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.ParameterContext;
+import org.junit.jupiter.api.extension.ParameterResolver;
+
+/** Debian's Chromium, one for the run. Each person in a test has windows of their own; an error on any console fails the test. */
+public final class Browser implements ParameterResolver, AfterEachCallback {
+
+    private static final List<String> ARGUMENTS = List.of("--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+            "--disable-background-networking", "--disable-component-update", "--disable-sync");
+    private static com.microsoft.playwright.Browser chromium;
+
+    private final List<BrowserContext> open = new ArrayList<>();
+    private final List<String> errors = new ArrayList<>();
+
+    private static com.microsoft.playwright.Browser chromium() {
+        if (chromium == null) {
+            Playwright playwright = Playwright.create();
+            chromium = playwright.chromium().launch(new BrowserType.LaunchOptions().setExecutablePath(Path.of("/usr/bin/chromium")).setArgs(ARGUMENTS));
+        }
+        return chromium;
+    }
+
+    @Override
+    public boolean supportsParameter(ParameterContext parameter, ExtensionContext test) {
+        return parameter.getParameter().getType() == Browser.class;
+    }
+
+    @Override
+    public Object resolveParameter(ParameterContext parameter, ExtensionContext test) {
+        return this;
+    }
+
+    @Override
+    public void afterEach(ExtensionContext test) {
+        open.forEach(BrowserContext::close);
+        open.clear();
+        List<String> seen = List.copyOf(errors);
+        errors.clear();
+        assertThat(seen).as("errors on the console").isEmpty();
+    }
+
+    /** A new window at an address, with nobody logged in. */
+    public Page window(String base) {
+        return window(base, 1280, 800);
+    }
+
+    public Page window(String base, int width, int height) {
+        BrowserContext context = chromium().newContext(new com.microsoft.playwright.Browser.NewContextOptions().setBaseURL(base).setViewportSize(width, height));
+        context.setDefaultTimeout(15_000);
+        open.add(context);
+        Page page = context.newPage();
+        page.onConsoleMessage(message -> {
+            // a refused background request is logged by the browser itself; what the page makes of it is tested
+            if (message.type().equals("error") && !message.text().contains("status of 401") && !message.text().contains("Error Code 401")) {
+                errors.add(message.text());
+            }
+        });
+        page.onPageError(errors::add);
+        return page;
+    }
+
+    /** A new window with somebody logged in. */
+    public Page loggedIn(String base, String name) {
+        Page page = window(base);
+        login(page, name, TestSite.PASSWORD);
+        return page;
+    }
+
+    public static void login(Page page, String name, String password) {
+        go(page, "/login");
+        page.fill("#username", name);
+        page.fill("#password", password);
+        page.click("button:has-text('Log in')");
+        ready(page);
+    }
+
+    public static void go(Page page, String path) {
+        page.navigate(path);
+        ready(page);
+    }
+
+    /** Waits until the page's scripts have run. */
+    public static void ready(Page page) {
+        page.waitForSelector("html[data-ready='true']", new Page.WaitForSelectorOptions().setState(WaitForSelectorState.ATTACHED));
+    }
+
+    /** Waits until nothing is being fetched and swapped any more. */
+    public static void settled(Page page) {
+        PlaywrightAssertions.assertThat(page.locator(".htmx-request, .htmx-swapping, .htmx-settling")).hasCount(0);
+    }
+
+    /** Whatever is on the page can be used by everybody (WCAG A and AA, by axe). */
+    public static void usableByAll(Page page) {
+        List<Rule> violations = new AxeBuilder(page).withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa")).analyze().getViolations();
+        assertThat(violations.stream().map(v -> v.getId() + " " + v.getNodes().stream().map(n -> n.getHtml()).limit(3).toList())).as(page.url()).isEmpty();
+    }
+}

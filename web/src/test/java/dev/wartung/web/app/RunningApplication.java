@@ -1,0 +1,57 @@
+package dev.wartung.web.app;
+
+import static org.springframework.security.test.web.servlet.setup.SecurityMockMvcConfigurers.springSecurity;
+
+import dev.wartung.web.WartungApplication;
+import org.flywaydb.core.Flyway;
+import org.junit.jupiter.api.extension.BeforeAllCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.ParameterContext;
+import org.junit.jupiter.api.extension.ParameterResolver;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.test.web.servlet.MockMvc;
+import org.springframework.test.web.servlet.setup.MockMvcBuilders;
+import org.springframework.web.context.WebApplicationContext;
+
+/**
+ * Starts the real application once for the whole run, on a free port and the PostgreSQL that the environment names, and hands its beans
+ * to tests. Each test class begins with an empty database and the people and valves of {@link TestSite}.
+ */
+public final class RunningApplication implements BeforeAllCallback, ParameterResolver {
+
+    private static ConfigurableApplicationContext context;
+
+    @Override
+    public void beforeAll(ExtensionContext test) {
+        if (context == null) {
+            context = new SpringApplicationBuilder(WartungApplication.class).properties("server.port=0").run();
+        }
+        JdbcTemplate jdbc = context.getBean(JdbcTemplate.class);
+        jdbc.execute("drop schema public cascade");
+        jdbc.execute("create schema public");
+        context.getBean(Flyway.class).migrate();
+        TestSite.load(context);
+    }
+
+    @Override
+    public boolean supportsParameter(ParameterContext parameter, ExtensionContext test) {
+        Class<?> type = parameter.getParameter().getType();
+        return type == MockMvc.class || type == Address.class || context.getBeanNamesForType(type).length == 1;
+    }
+
+    @Override
+    public Object resolveParameter(ParameterContext parameter, ExtensionContext test) {
+        Class<?> type = parameter.getParameter().getType();
+        if (type == MockMvc.class) {
+            return MockMvcBuilders.webAppContextSetup((WebApplicationContext) context).apply(springSecurity()).build();
+        }
+        return type == Address.class ? new Address("http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort())
+                : context.getBean(type);
+    }
+
+    /** Where the application listens. */
+    public record Address(String base) {}
+}

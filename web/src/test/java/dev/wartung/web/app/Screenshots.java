@@ -1,0 +1,85 @@
+package dev.wartung.web.app;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import dev.wartung.web.WartungApplication;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/** Takes one picture of each main view from the demo site. Not a test: {@code ./wartung screenshots} runs it. */
+@ExtendWith(Browser.class)
+class Screenshots {
+
+    private final Path folder = Path.of(System.getProperty("wartung.screenshots", "target/screenshots"));
+
+    @Test
+    void take(Browser browser) throws Exception {
+        Files.createDirectories(folder);
+        try (ConfigurableApplicationContext context = new SpringApplicationBuilder(WartungApplication.class)
+                .properties("server.port=0", "wartung.demo=true").run()) {
+            Page page = browser.window("http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort());
+            Browser.go(page, "/login");
+            shoot(page, "login");
+            Browser.login(page, "ivarga", "oat-and-spanner");
+            shoot(page, "today");
+            view(page, "/valves?area=Culture+hall", "valves");
+            view(page, "/valves/CU-212", "valve");
+            view(page, "/valves/MX-112/plan?work=renew-bush", "plan");
+            Browser.go(page, "/");
+            page.click(".job-card.running");
+            Browser.ready(page);
+            shoot(page, "bench-strip");
+            works(page);
+            Browser.go(page, "/valves/FL-031");
+            page.locator(".history a").first().click();
+            Browser.ready(page);
+            shoot(page, "report");
+        }
+    }
+
+    /** A job of its own, for the pictures of opening and of a reading. */
+    private void works(Page page) {
+        Browser.go(page, "/valves/CU-213/plan?work=inspect");
+        page.click("button:has-text('Plan this job')");
+        Browser.ready(page);
+        page.click("button:has-text('Take it to the bench')");
+        Browser.ready(page);
+        until(page, "Take off the body clamp");
+        shoot(page, "bench-open");
+        until(page, "Close the body clamp");
+        page.fill(".measure input", "15,5");
+        page.waitForSelector(".verdict.off");
+        shoot(page, "bench-reading");
+    }
+
+    private static void until(Page page, String sentence) {
+        while (!page.locator(".step .say").innerText().startsWith(sentence)) {
+            page.locator(".picks").all().forEach(p -> (p.locator("input[value='down']").count() > 0 ? p.locator("input[value='down']") : p.locator("input")).first().check());
+            page.locator(".measure input").all().forEach(f -> f.fill("21"));
+            if (page.locator("[name='lot.kit']").count() > 0) {
+                page.fill("[name='lot.kit']", "L2610-22");
+                page.locator(".kit input[type=checkbox]").all().forEach(Locator::check);
+            }
+            String before = page.locator("#board").getAttribute("data-seq");
+            page.click("#done");
+            page.waitForSelector("#board:not([data-seq='" + before + "'])");
+            Browser.settled(page);
+        }
+    }
+
+    private void view(Page page, String path, String name) {
+        Browser.go(page, path);
+        shoot(page, name);
+    }
+
+    private void shoot(Page page, String name) {
+        page.mouse().move(0, 799);
+        page.waitForTimeout(800);
+        page.screenshot(new Page.ScreenshotOptions().setPath(folder.resolve(name + ".png")));
+    }
+}

@@ -1,0 +1,76 @@
+package dev.wartung.web.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import dev.wartung.web.app.Browser;
+import java.util.Map;
+
+/** A technician's hands on the bench view: plans, takes to the bench, answers what is asked, confirms. */
+final class BenchHands {
+
+    /** Good readings of a Kolm 50, as they are typed; some with a comma, some with a unit. */
+    private static final Map<String, String> READINGS = Map.of("line-temperature", "21,5", "coupling-torque", "52", "body-clamp-torque", "13 Nm",
+            "first-movement", "3.3", "bush-standout", "1,7");
+    private static final Map<String, String> SEEN = Map.of("rest-position", "down", "fail-position", "down");
+
+    private final Page page;
+
+    BenchHands(Page page) {
+        this.page = page;
+    }
+
+    /** Plans a work on a valve and takes it to the bench; returns the job's number. */
+    int begin(String tag, String work) {
+        Browser.go(page, "/valves/" + tag + "/plan?work=" + work);
+        page.click("button:has-text('Plan this job')");
+        Browser.ready(page);
+        page.click("button:has-text('Take it to the bench')");
+        Browser.ready(page);
+        return Integer.parseInt(page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
+    }
+
+    String step() {
+        return page.locator(".step .say").innerText();
+    }
+
+    /** Answers everything the step asks, well. */
+    void answer() {
+        for (Locator field : page.locator(".measure input.reading-field").all()) {
+            String id = field.getAttribute("name").replace("reading.", "");
+            field.fill(READINGS.get(id));
+        }
+        for (Locator pick : page.locator(".picks").all()) {
+            String name = pick.locator("input").first().getAttribute("name").replace("reading.", "");
+            Locator choice = SEEN.containsKey(name) ? pick.locator("input[value='" + SEEN.get(name) + "']") : pick.locator("input").first();
+            choice.check();
+        }
+        if (page.locator(".kit").count() > 0) {
+            page.fill("[name='lot.kit']", "L-2611-07");
+            page.locator(".kit input[type=checkbox]").all().forEach(Locator::check);
+        }
+    }
+
+    void confirm() {
+        String before = step();
+        int seq = seq();
+        page.click("#done");
+        page.waitForSelector("#board:not([data-seq='" + seq + "'])");
+        Browser.settled(page);
+        assertThat(page.locator(".step .trouble").all()).as(before).isEmpty();
+    }
+
+    int seq() {
+        return Integer.parseInt(page.locator("#board").getAttribute("data-seq"));
+    }
+
+    /** Goes on until the step whose sentence begins so, or until all steps are done. */
+    void workUntil(String sentence) {
+        for (int i = 0; i < 80 && !step().startsWith(sentence); i++) {
+            answer();
+            confirm();
+        }
+        assertThat(step()).startsWith(sentence);
+    }
+}

@@ -1,0 +1,181 @@
+package dev.wartung.web.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.wartung.core.procedure.Step;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.account.Accounts;
+import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.valve.Valve;
+import dev.wartung.web.valve.ValveState;
+import dev.wartung.web.valve.Valves;
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.context.SecurityContextHolder;
+
+/** What must hold for the record of a job, whatever the screen does. */
+@ExtendWith(RunningApplication.class)
+class JobServiceTest {
+
+    private final JobService service;
+    private final Planning planning;
+    private final Valves valves;
+    private final Accounts accounts;
+    private final JdbcTemplate jdbc;
+
+    JobServiceTest(JobService service, Planning planning, Valves valves, Accounts accounts, JdbcTemplate jdbc) {
+        this.service = service;
+        this.planning = planning;
+        this.valves = valves;
+        this.accounts = accounts;
+        this.jdbc = jdbc;
+    }
+
+    @BeforeEach
+    void tessaIsAtWork() {
+        actAs("tessa");
+    }
+
+    @AfterEach
+    void nobodyIs() {
+        SecurityContextHolder.clearContext();
+    }
+
+    private static void actAs(String name) {
+        SecurityContextHolder.getContext().setAuthentication(UsernamePasswordAuthenticationToken.authenticated(name, "", List.of()));
+    }
+
+    private int begun(String tag, String work) {
+        int number = planned(tag, work);
+        assertThat(service.start(number, UUID.randomUUID()).went()).isTrue();
+        return number;
+    }
+
+    private int planned(String tag, String work) {
+        Valve valve = valves.findByTagIgnoreCase(tag).orElseThrow();
+        Account tessa = accounts.findByUsername("tessa").orElseThrow();
+        return planning.keep(valve, planning.work(valve, work, Optional.empty()).orElseThrow(), LocalDate.now(), tessa).number();
+    }
+
+    private Step current(int number) {
+        return service.view(number).orElseThrow().progress().current().orElseThrow();
+    }
+
+    private static Map<String, String> goodAnswers(JobView view, Step step) {
+        Map<String, String> typed = new HashMap<>();
+        step.asks().forEach(a -> typed.put(StepForm.READING + a.id(), a.band().map(b -> b.target().orElse(b.max()).numberIn(a.unit()))
+                .orElseGet(() -> a.expected().orElse(a.choices().get(0)))));
+        if (step.kitCount()) {
+            typed.put(StepForm.KIT_LOT, "LOT-1");
+            view.supplies().toCount().forEach(p -> {
+                typed.put(StepForm.HAVE + p.part(), "yes");
+                typed.put(StepForm.LOT + p.part(), "LOT-2");
+            });
+        }
+        return typed;
+    }
+
+    private Outcome confirm(int number) {
+        JobView view = service.view(number).orElseThrow();
+        Step step = view.progress().current().orElseThrow();
+        return service.confirm(number, step.id(), UUID.randomUUID(), goodAnswers(view, step));
+    }
+
+    private void confirmAll(int number) {
+        while (service.view(number).orElseThrow().progress().current().isPresent()) {
+            assertThat(confirm(number).went()).isTrue();
+        }
+    }
+
+    @Test
+    @DisplayName("The same confirmation sent many times at once is recorded once")
+    void onceIsOnce() throws Exception {
+        int number = begun("TS-010", "inspect");
+        JobView view = service.view(number).orElseThrow();
+        Step step = current(number);
+        UUID id = UUID.randomUUID();
+        ExecutorService hands = Executors.newFixedThreadPool(4);
+        Callable<Outcome> same = () -> {
+            actAs("tessa");
+            return service.confirm(number, step.id(), id, goodAnswers(view, step));
+        };
+        for (Future<Outcome> each : hands.invokeAll(List.of(same, same, same, same))) {
+            assertThat(each.get().trouble()).isEmpty();
+        }
+        hands.shutdown();
+        assertThat(jdbc.queryForObject("select count(*) from job_entry where id = ?", Integer.class, id)).isEqualTo(1);
+        // and once more under a new id, from a tab that was left open
+        assertThat(service.confirm(number, step.id(), UUID.randomUUID(), goodAnswers(view, step)).notice()).contains("confirmed already");
+        assertThat(service.view(number).orElseThrow().progress().confirmed()).hasSize(1);
+    }
+
+    @Test
+    @DisplayName("What was recorded cannot be changed, not even in the database")
+    void entriesNeverChange() {
+        int number = begun("TS-011", "inspect");
+        confirm(number);
+        assertThatThrownBy(() -> jdbc.update("update job_entry set body = '{}'")).hasMessageContaining("never changed");
+        assertThatThrownBy(() -> jdbc.update("delete from job_entry")).hasMessageContaining("never changed");
+    }
+
+    @Test
+    @DisplayName("A job closes only when all is done and the count is right; then the valve knows its new parts and when it is due again")
+    void closing() {
+        int number = begun("TS-012", "renew-product-seals");
+        assertThat(service.close(number, UUID.randomUUID(), "4", "0", "").trouble()).contains("Not done yet");
+        confirmAll(number);
+        assertThat(service.close(number, UUID.randomUUID(), "four", "1", "").byField()).containsOnlyKeys("bin", "bag");
+        assertThat(service.close(number, UUID.randomUUID(), "4", "0", "fine").went()).isTrue();
+        Valve valve = valves.findByTagIgnoreCase("TS-012").orElseThrow();
+        assertThat(valve.state()).isEqualTo(ValveState.IN_SERVICE);
+        assertThat(valve.nextDue()).contains(LocalDate.now().plusMonths(12));
+        assertThat(jdbc.queryForList("select lot from fitted_part where valve_id = ? and removed_on is null", String.class, valve.id()))
+                .containsExactly("LOT-1", "LOT-1", "LOT-1", "LOT-1");
+        assertThat(service.problem(number, UUID.randomUUID(), "too late").trouble()).contains("closed");
+    }
+
+    @Test
+    @DisplayName("Only whoever holds the bench adds to the job, and one valve is on one bench")
+    void oneBenchOneHolder() {
+        int number = begun("TS-013", "inspect");
+        int other = planned("TS-013", "renew-bush");
+        assertThat(service.start(other, UUID.randomUUID()).trouble()).contains("Another job on TS-013");
+        actAs("theo");
+        assertThat(confirm(number).trouble()).contains("held by Tessa Technician");
+        assertThat(service.takeOver(number, UUID.randomUUID(), " ").byField()).containsKey("reason");
+        assertThat(service.takeOver(number, UUID.randomUUID(), "asked, she agreed").went()).isTrue();
+        assertThat(confirm(number).went()).isTrue();
+    }
+
+    @Test
+    @DisplayName("A job planned before its valve was left in another state is not begun as it was planned")
+    void outdatedPlan() {
+        int early = planned("TS-014", "inspect");
+        int number = begun("TS-014", "renew-product-seals");
+        while (!current(number).id().equals("take-out-plug-seal")) {
+            confirm(number);
+        }
+        assertThat(service.stop(number, UUID.randomUUID(), "shift ends").went()).isTrue();
+        assertThat(service.start(early, UUID.randomUUID()).trouble()).contains("Plan the job again");
+        int next = begun("TS-014", "renew-product-seals");
+        assertThat(service.view(next).orElseThrow().progress().procedure().steps()).extracting(Step::id).doesNotContain("lift-insert").contains("lower-insert");
+        confirmAll(next);
+        assertThat(service.close(next, UUID.randomUUID(), "4", "0", "").went()).isTrue();
+    }
+}

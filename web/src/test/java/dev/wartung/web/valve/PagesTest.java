@@ -1,0 +1,78 @@
+package dev.wartung.web.valve;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.hamcrest.Matchers.containsString;
+import static org.hamcrest.Matchers.not;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
+import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.content;
+import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.redirectedUrl;
+import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
+
+import dev.wartung.web.app.RunningApplication;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.test.web.servlet.MockMvc;
+import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
+
+/** Finding, filtering and planning, with good input and bad. */
+@ExtendWith(RunningApplication.class)
+class PagesTest {
+
+    private static MockHttpServletRequestBuilder as(MockHttpServletRequestBuilder request) {
+        return request.with(user("tessa").roles("TECHNICIAN"));
+    }
+
+    @Test
+    @DisplayName("A scanned tag leads to its valve in any case; an unknown one is named and kept in the field")
+    void find(MockMvc web) throws Exception {
+        web.perform(as(get("/find").param("q", " ts-002 "))).andExpect(redirectedUrl("/valves/TS-002"));
+        web.perform(as(get("/find").param("q", "99999999"))).andExpect(redirectedUrl("/valves?q=99999999&scanned=true"));
+        web.perform(as(get("/valves").param("q", "XX-404 <b>").param("scanned", "true")))
+                .andExpect(content().string(containsString("No valve and no job is called “XX-404 &lt;b&gt;”")));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"q,TS-002,1 ", "drive,NO,1 ", "drive,manual,1 ", "type,kolm-50,29 ", "area,Elsewhere,Nothing fits", "due,overdue,Nothing fits", "due,month,29 "})
+    void filters(String name, String value, String expected, MockMvc web) throws Exception {
+        String page = web.perform(as(get("/valves").param(name, value))).andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
+        assertThat(page.replaceAll("<[^>]*>", "")).contains(expected.strip());
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"page=-1", "page=99999999999", "page=zzz", "drive=sideways", "due=never", "q=%25%5C_'%22", "area=%00x"})
+    void nonsenseInTheAddress(String query, MockMvc web) throws Exception {
+        assertThat(web.perform(as(get("/valves?" + query))).andReturn().getResponse().getStatus()).isLessThan(500);
+    }
+
+    @Test
+    @DisplayName("A date that is none, or past, is told beside the field with the text kept")
+    void planErrors(MockMvc web) throws Exception {
+        web.perform(as(post("/valves/TS-001/plan").with(csrf()).param("work", "inspect").param("due", "soon")))
+                .andExpect(content().string(containsString("“soon” is not a date"))).andExpect(content().string(containsString("value=\"soon\"")));
+        web.perform(as(post("/valves/TS-001/plan").with(csrf()).param("work", "inspect").param("due", "2001-01-01")))
+                .andExpect(content().string(containsString("That day is past")));
+        web.perform(as(post("/valves/TS-001/plan").with(csrf()).param("work", "polish-it").param("due", "2199-01-01")))
+                .andExpect(content().string(containsString("Choose what is to be done")));
+    }
+
+    @Test
+    @DisplayName("What the kit does not contain is said before the line is opened; a spring-opening valve is planned without air")
+    void planShowsWhatMatters(MockMvc web) throws Exception {
+        web.perform(as(get("/valves/TS-001/plan").param("work", "renew-bush")))
+                .andExpect(content().string(containsString("Not in the kit"))).andExpect(content().string(containsString("Guide bush")));
+        web.perform(as(get("/valves/TS-002/plan").param("work", "inspect"))).andExpect(content().string(not(containsString("Put air on so that the stem"))));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"/valves/NO-SUCH", "/jobs/999999", "/records/999999", "/records/999999.pdf", "/nowhere"})
+    void notThere(String path, MockMvc web) throws Exception {
+        web.perform(as(get(path))).andExpect(status().isNotFound());
+    }
+}
