@@ -1,6 +1,7 @@
 package dev.wartung.core.measure;
 
-import java.util.Locale;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.Optional;
 
 /**
@@ -52,7 +53,7 @@ public record Quantity(double si, Dimension dimension) implements Comparable<Qua
         return Double.compare(si, other.si);
     }
 
-    /** As read at the bench: metric, with the decimals that make sense, for instance "13.0 N·m". Forces from 1000 N on are shown in kN. */
+    /** As read at the bench: metric, with the decimals that make sense, for instance "13 N·m". Forces from 1000 N on are shown in kN. */
     public String shown() {
         Unit unit = dimension == Dimension.FORCE && Math.abs(si) >= 1000 ? Unit.KILONEWTON : Unit.metric(dimension);
         return shownIn(unit);
@@ -62,11 +63,9 @@ public record Quantity(double si, Dimension dimension) implements Comparable<Qua
         return numberIn(unit) + " " + unit.symbol();
     }
 
-    /** The bare number in the given unit, rounded as {@link #shownIn} does. */
+    /** The bare number in the given unit, rounded half up to the decimals that make sense for it, without trailing zeros. */
     public String numberIn(Unit unit) {
-        String text = String.format(Locale.ROOT, "%." + unit.decimals() + "f", in(unit));
-        return text.contains(".") && unit.dimension() != Dimension.TORQUE
-                ? text.replaceFirst("0+$", "").replaceFirst("\\.$", "")
-                : text.replaceFirst("\\.0$", "");
+        BigDecimal rounded = BigDecimal.valueOf(in(unit)).setScale(unit.decimals(), RoundingMode.HALF_UP);
+        return rounded.signum() == 0 ? "0" : rounded.stripTrailingZeros().toPlainString();
     }
 }

@@ -6,7 +6,6 @@ import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
-import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
@@ -47,7 +46,7 @@ public record Figures(Map<String, String> values) {
 
     /** Rounded up to a tenth of a bar: a least pressure must not be understated. */
     private static String air(double pascal) {
-        return String.format(Locale.ROOT, "%.1f bar", Math.ceil(pascal / 1e4 - 1e-9) / 10);
+        return new Quantity(Math.ceil(pascal / 1e4 - 1e-9) * 1e4, Dimension.PRESSURE).shown();
     }
 
     /**

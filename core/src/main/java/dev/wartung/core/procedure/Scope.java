@@ -5,8 +5,9 @@ import dev.wartung.core.anatomy.Joint;
 import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -24,6 +25,7 @@ final class Scope {
     private final boolean closesUp;
     private final Set<String> included = new LinkedHashSet<>();
     private final Set<String> renewed = new LinkedHashSet<>();
+    private final Map<String, Operation> takenBy = new HashMap<>();
 
     /** @param operations the configuration's own, by id */
     Scope(Build build, Map<String, Operation> operations, Work work, Situation start) {
@@ -31,6 +33,7 @@ final class Scope {
         this.operations = operations;
         this.start = start;
         this.closesUp = work.closesUp();
+        operations.values().forEach(o -> o.takes().forEach(part -> takenBy.putIfAbsent(part, o)));
         renewed.addAll(goals(work));
         renewed.addAll(start.inBin());
         work.kind().reaches().stream().filter(operations::containsKey).forEach(included::add);
@@ -61,11 +64,14 @@ final class Scope {
         do {
             before = included.size() + renewed.size();
             renewed.forEach(part -> included.add(taking(part).id()));
-            Set.copyOf(included).forEach(id -> operation(id).needs().stream().filter(operations::containsKey).forEach(included::add));
+            for (String id : List.copyOf(included)) {
+                Operation operation = operation(id);
+                operation.needs().stream().filter(operations::containsKey).forEach(included::add);
+                operation.takes().forEach(part -> spend(part, !start.open().contains(id)));
+            }
             operations.values().stream().filter(this::comesAlong).map(Operation::id).forEach(included::add);
             build.joints().stream().filter(joint -> opened(joint, included))
                     .forEach(joint -> joint.seals().forEach(seal -> spend(seal, !opened(joint, start.open()))));
-            Set.copyOf(included).forEach(id -> operation(id).takes().forEach(part -> spend(part, !start.open().contains(id))));
         } while (included.size() + renewed.size() > before);
     }
 
@@ -83,17 +89,8 @@ final class Scope {
 
     /** Whether these operations open the joint. */
     private boolean opened(Joint joint, Set<String> by) {
-        Set<String> taken = new HashSet<>();
-        for (String id : by) {
-            Operation operation = operations.get(id);
-            if (operation != null) {
-                taken.addAll(operation.takes());
-                if (operation.opens().contains(joint.id())) {
-                    return true;
-                }
-            }
-        }
-        return !joint.heldBy().isEmpty() && taken.containsAll(joint.heldBy());
+        boolean unfastened = !joint.heldBy().isEmpty() && joint.heldBy().stream().allMatch(holder -> takenBy.containsKey(holder) && by.contains(takenBy.get(holder).id()));
+        return unfastened || by.stream().anyMatch(id -> operations.containsKey(id) && operation(id).opens().contains(joint.id()));
     }
 
     /**
@@ -109,8 +106,11 @@ final class Scope {
     }
 
     private Operation taking(String part) {
-        return operations.values().stream().filter(o -> o.takes().contains(part)).findFirst()
-                .orElseThrow(() -> new IllegalStateException("no operation takes off “" + part + "”"));
+        Operation taking = takenBy.get(part);
+        if (taking == null) {
+            throw new IllegalStateException("no operation takes off “" + part + "”");
+        }
+        return taking;
     }
 
     private Operation operation(String id) {

@@ -5,10 +5,12 @@ import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.slf4j.Slf4jLogger;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
 import com.openhtmltopdf.util.XRLog;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.Objects;
 import org.springframework.stereotype.Component;
@@ -19,6 +21,7 @@ import org.thymeleaf.context.Context;
 @Component
 class ReportPdf {
 
+    private static final String SECTION_STYLE = new String(resource("section-print.css"), StandardCharsets.UTF_8);
     private static final String FONT = "Atkinson Hyperlegible Next";
 
     static {
@@ -34,7 +37,8 @@ class ReportPdf {
     byte[] render(ServiceReport report) {
         Context context = new Context(Locale.UK);
         context.setVariable("report", report);
-        String html = templates.process("report-pdf", context);
+        // the drawing does not see the page's styles; it carries its own
+        String html = templates.process("report-pdf", context).replaceFirst("(<svg class=\"section\"[^>]*>)", "$1<style>" + SECTION_STYLE + "</style>");
         ByteArrayOutputStream out = new ByteArrayOutputStream(100_000);
         PdfRendererBuilder builder = new PdfRendererBuilder();
         builder.useFastMode();
@@ -52,6 +56,14 @@ class ReportPdf {
     }
 
     private static InputStream font(String weight) {
-        return Objects.requireNonNull(ReportPdf.class.getResourceAsStream("/pdf/atkinson-hyperlegible-next-" + weight + ".ttf"));
+        return new ByteArrayInputStream(resource("atkinson-hyperlegible-next-" + weight + ".ttf"));
+    }
+
+    private static byte[] resource(String name) {
+        try (InputStream in = Objects.requireNonNull(ReportPdf.class.getResourceAsStream("/pdf/" + name), name)) {
+            return in.readAllBytes();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 }

@@ -20,7 +20,7 @@ import org.springframework.web.bind.annotation.RequestHeader;
 @Controller
 class RegisterController {
 
-    private static final int PAGE = 12;
+    private static final int PAGE = 10;
     private static final int FARTHEST_PAGE = 100_000;
 
     private final Valves valves;

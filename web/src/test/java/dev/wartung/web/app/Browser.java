@@ -27,6 +27,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
 
     private final List<BrowserContext> open = new ArrayList<>();
     private final List<String> errors = new ArrayList<>();
+    private final List<String> expected = new ArrayList<>();
 
     private static com.microsoft.playwright.Browser chromium() {
         if (chromium == null) {
@@ -52,7 +53,13 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
         open.clear();
         List<String> seen = List.copyOf(errors);
         errors.clear();
+        expected.clear();
         assertThat(seen).as("errors on the console").isEmpty();
+    }
+
+    /** Console errors that belong to what the test does; what the page makes of them is what is tested. */
+    public void expectsErrors(String... parts) {
+        expected.addAll(List.of(parts));
     }
 
     /** A new window at an address, with nobody logged in. */
@@ -66,8 +73,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
         open.add(context);
         Page page = context.newPage();
         page.onConsoleMessage(message -> {
-            // a refused background request is logged by the browser itself; what the page makes of it is tested
-            if (message.type().equals("error") && !message.text().contains("status of 401") && !message.text().contains("Error Code 401")) {
+            if (message.type().equals("error") && expected.stream().noneMatch(message.text()::contains)) {
                 errors.add(message.text());
             }
         });

@@ -27,7 +27,7 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
     @Override
     public void beforeAll(ExtensionContext test) {
         if (context == null) {
-            context = new SpringApplicationBuilder(WartungApplication.class).properties("server.port=0").run();
+            context = new SpringApplicationBuilder(WartungApplication.class).run("--server.port=0");
         }
         JdbcTemplate jdbc = context.getBean(JdbcTemplate.class);
         jdbc.execute("drop schema public cascade");

@@ -2,6 +2,7 @@ package dev.wartung.web.app;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.ScreenshotCaret;
 import dev.wartung.web.WartungApplication;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -21,7 +22,7 @@ class Screenshots {
     void take(Browser browser) throws Exception {
         Files.createDirectories(folder);
         try (ConfigurableApplicationContext context = new SpringApplicationBuilder(WartungApplication.class)
-                .properties("server.port=0", "wartung.demo=true").run()) {
+                .run("--server.port=0", "--wartung.demo=true")) {
             Page page = browser.window("http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort());
             Browser.go(page, "/login");
             shoot(page, "login");
@@ -80,6 +81,6 @@ class Screenshots {
     private void shoot(Page page, String name) {
         page.mouse().move(0, 799);
         page.waitForTimeout(800);
-        page.screenshot(new Page.ScreenshotOptions().setPath(folder.resolve(name + ".png")));
+        page.screenshot(new Page.ScreenshotOptions().setPath(folder.resolve(name + ".png")).setCaret(ScreenshotCaret.INITIAL));
     }
 }

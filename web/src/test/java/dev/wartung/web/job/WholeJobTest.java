@@ -83,6 +83,12 @@ class WholeJobTest {
         Page page = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(page);
         hands.begin("TS-004", "inspect");
+        page.keyboard().press("p");
+        page.click("text=Put it on the record");
+        assertThat(page.locator("#problem .trouble")).containsText("Say in a few words");
+        page.fill("#note", "Drain cock drips");
+        page.click("text=Put it on the record");
+        assertThat(page.locator("#board .notice")).containsText("stays on the record");
         hands.workUntil("Close the body clamp while the air holds");
         var field = page.locator("[name='reading.body-clamp-torque']");
         field.fill("twelve");
@@ -117,7 +123,8 @@ class WholeJobTest {
         page.click("#done");
         page.click("text=Service report");
         assertThat(page.locator(".report")).containsText("Wrench slipped, seal looked at, no damage (agreed: Theo Technician)");
-        assertThat(page.locator(".report .notable").first()).containsText("Reading failed");
+        assertThat(page.locator(".report .notable").first()).containsText("Drain cock drips");
+        assertThat(page.locator(".report .notable").nth(1)).containsText("Reading failed");
     }
 
     @Test
@@ -150,6 +157,7 @@ class WholeJobTest {
         hands.begin("TS-006", "inspect");
         hands.workUntil("Count the kit in");
         page.fill("[name='lot.kit']", "LOT-TYPED-LONG");
+        browser.expectsErrors("401");
         jdbc.update("delete from spring_session");
         page.click("#done");
         assertThat(page.locator("#lost")).containsText("You have been logged out");
@@ -161,6 +169,25 @@ class WholeJobTest {
         page.click("button:has-text('Log in')");
         assertThat(page.locator(".step .say")).hasText("Count the kit in before the line is opened");
         assertThat(page.locator("[name='lot.kit']")).hasValue("LOT-TYPED-LONG");
+    }
+
+    @Test
+    @DisplayName("Without a network it is said, nothing typed is lost, and pressing again when it is back confirms once")
+    void connectionLost(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        BenchHands hands = new BenchHands(page);
+        hands.begin("TS-009", "inspect");
+        hands.workUntil("Vent, drain and rinse");
+        browser.expectsErrors("ERR_INTERNET_DISCONNECTED", "htmx:sendError");
+        page.fill("[name='reading.line-temperature']", "22,5");
+        page.context().setOffline(true);
+        page.click("#done");
+        assertThat(page.locator("#lost")).containsText("No connection");
+        assertThat(page.locator("[name='reading.line-temperature']")).hasValue("22,5");
+        page.context().setOffline(false);
+        page.click("#done");
+        assertThat(page.locator(".step .say")).hasText("Take the plant air hose off the actuator");
+        assertThat(page.locator("#lost")).isHidden();
     }
 
     @Test
