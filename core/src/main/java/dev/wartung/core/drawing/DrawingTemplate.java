@@ -16,6 +16,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javax.xml.XMLConstants;
+import javax.xml.parsers.DocumentBuilder;
 import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.parsers.ParserConfigurationException;
 import org.w3c.dom.Element;
@@ -47,7 +48,10 @@ public final class DrawingTemplate {
             factory.setNamespaceAware(true);
             factory.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
             factory.setFeature("http://apache.org/xml/features/disallow-doctype-decl", true);
-            root = factory.newDocumentBuilder().parse(new InputSource(new StringReader(svg))).getDocumentElement();
+            DocumentBuilder builder = factory.newDocumentBuilder();
+            // mistakes are reported by the exception, not on the console
+            builder.setErrorHandler(null);
+            root = builder.parse(new InputSource(new StringReader(svg))).getDocumentElement();
         } catch (SAXException | IOException | ParserConfigurationException e) {
             throw new IllegalArgumentException(name + ": " + e.getMessage(), e);
         }

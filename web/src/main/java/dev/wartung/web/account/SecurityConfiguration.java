@@ -10,6 +10,7 @@ import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.authentication.LockedException;
 import org.springframework.security.authentication.ProviderManager;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.AuthenticationEntryPoint;
@@ -51,7 +52,8 @@ class SecurityConfiguration {
                 .logout(logout -> logout.logoutSuccessUrl("/login?left"))
                 .exceptionHandling(e -> e.authenticationEntryPoint(entry())
                         .accessDeniedHandler((request, response, denied) -> {
-                            if (request.getUserPrincipal() == null || request.getSession(false) == null) {
+                            // a form sent after the login expired has no token either: that person logs in again
+                            if (SecurityContextHolder.getContext().getAuthentication() == null) {
                                 entry().commence(request, response, null);
                             } else {
                                 new AccessDeniedHandlerImpl().handle(request, response, denied);

@@ -178,7 +178,7 @@ class WholeJobTest {
         BenchHands hands = new BenchHands(page);
         hands.begin("TS-009", "inspect");
         hands.workUntil("Vent, drain and rinse");
-        browser.expectsErrors("ERR_INTERNET_DISCONNECTED", "htmx:sendError");
+        browser.expectsErrors("ERR_INTERNET_DISCONNECTED", "htmx:sendError", "htmx:afterRequest");
         page.fill("[name='reading.line-temperature']", "22,5");
         page.context().setOffline(true);
         page.click("#done");

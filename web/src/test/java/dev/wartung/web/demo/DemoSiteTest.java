@@ -1,0 +1,104 @@
+package dev.wartung.web.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.account.Accounts;
+import dev.wartung.web.account.Role;
+import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.job.Job;
+import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.JobState;
+import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.PastJobs;
+import dev.wartung.web.job.Planning;
+import dev.wartung.web.job.Rechecks;
+import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.valve.ValveState;
+import dev.wartung.web.valve.Valves;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.security.crypto.password.PasswordEncoder;
+
+/** The demo tells the stories it is meant to tell, and its records are ones the application itself would have written. */
+@ExtendWith(RunningApplication.class)
+class DemoSiteTest {
+
+    private final Accounts accounts;
+    private final Valves valves;
+    private final Jobs jobs;
+    private final JobService service;
+    private final Rechecks rechecks;
+    private final JdbcTemplate jdbc;
+    private final DemoSite demo;
+
+    DemoSiteTest(Accounts accounts, Valves valves, Jobs jobs, JobService service, Rechecks rechecks, JdbcTemplate jdbc, Planning planning, PastJobs pastJobs,
+                 Sheets sheets, PasswordEncoder encoder, Clock clock) {
+        this.accounts = accounts;
+        this.valves = valves;
+        this.jobs = jobs;
+        this.service = service;
+        this.rechecks = rechecks;
+        this.jdbc = jdbc;
+        this.demo = new DemoSite(accounts, valves, planning, pastJobs, sheets, encoder, clock);
+    }
+
+    @BeforeEach
+    void loaded() {
+        jdbc.execute("truncate account, valve cascade");
+        demo.run(null);
+    }
+
+    @Test
+    @DisplayName("Every role has somebody, every valve a history, one bench is half done, a look is due tomorrow")
+    void stories() {
+        assertThat(accounts.findAll().stream().flatMap(a -> a.roles().stream())).contains(Role.values());
+        assertThat(valves.areas()).containsExactly("Culture hall", "Enzyme suite", "Filling", "Mixing");
+        assertThat(valves.findAll()).hasSizeGreaterThan(60).allSatisfy(v -> assertThat(jobs.ofValve(v.id())).isNotEmpty());
+        Account varga = accounts.findByUsername("ivarga").orElseThrow();
+        assertThat(jobs.findByHolderAndState(varga, JobState.RUNNING)).singleElement().satisfies(job -> {
+            JobView view = service.view(job.number()).orElseThrow();
+            assertThat(job.valve().tag()).isEqualTo("CU-214");
+            assertThat(job.valve().state()).isEqualTo(ValveState.ON_BENCH);
+            assertThat(view.progress().bench().cloth()).extracting(p -> p.id()).contains("insert", "stem", "bonnet");
+        });
+        assertThat(jobs.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED)).hasSize(4);
+        assertThat(rechecks.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(LocalDate.now().plusDays(1)))
+                .anySatisfy(r -> assertThat(r.valve().tag()).isEqualTo("FL-031"));
+    }
+
+    @Test
+    @DisplayName("Every closed job of the demo was done to its end without an incident, every reading settled, every new part with a lot")
+    void soundRecords() {
+        List<Job> closed = jobs.findAll().stream().filter(j -> j.state() == JobState.CLOSED).toList();
+        assertThat(closed).hasSizeGreaterThan(60);
+        for (Job job : closed) {
+            JobView view = service.view(job.number()).orElseThrow();
+            assertThat(view.progress().hindrances()).as("job %d", job.number()).isEmpty();
+            assertThat(view.progress().incidents()).isEmpty();
+            assertThat(view.countedIn()).isNotEmpty().allSatisfy(c -> assertThat(c.lot()).isNotBlank());
+            assertThat(view.progress().procedure().steps()).extracting(Step::id).doesNotHaveDuplicates();
+        }
+    }
+
+    @Test
+    @DisplayName("Loaded twice it is there once; loaded again elsewhere it is the same")
+    void repeatable() {
+        List<String> before = jdbc.queryForList("select tag || drive || options || next_due from valve order by tag", String.class);
+        demo.run(null);
+        assertThat(jdbc.queryForList("select tag || drive || options || next_due from valve order by tag", String.class)).isEqualTo(before);
+        assertThat(before).hasSameSizeAs(DemoValves.all()).doesNotHaveDuplicates();
+        assertThat(DemoValves.all()).isEqualTo(DemoValves.all());
+        assertThat(Arrays.stream(Drive.values())).allSatisfy(d -> assertThat(DemoValves.all()).anyMatch(r -> r.drive() == d));
+    }
+}

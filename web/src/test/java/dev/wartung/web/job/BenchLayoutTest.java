@@ -1,0 +1,127 @@
+package dev.wartung.web.job;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.BoundingBox;
+import dev.wartung.web.app.Browser;
+import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.RunningApplication.Address;
+import dev.wartung.web.app.TestSite;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** What must hold for the bench view at every step, whatever it shows: it is read at arm's length and worked with gloves. */
+@ExtendWith({RunningApplication.class, Browser.class})
+class BenchLayoutTest {
+
+    private static List<String> troubles(Page page, int width, int height) {
+        List<String> found = new ArrayList<>();
+        if ((int) page.evaluate("() => Math.max(document.documentElement.scrollHeight, document.body.scrollHeight)") > height) {
+            found.add("the page scrolls down");
+        }
+        if ((int) page.evaluate("() => document.documentElement.scrollWidth") > width) {
+            found.add("the page scrolls sideways");
+        }
+        for (String area : List.of(".step", ".cloth")) {
+            if ((boolean) page.evaluate("s => { const e = document.querySelector(s); return e.scrollHeight > e.clientHeight + 1 || e.scrollWidth > e.clientWidth + 1; }", area)) {
+                found.add(area + " scrolls");
+            }
+        }
+        for (Locator button : page.locator(".do .btn:visible, .pick:visible, .reading-field:visible:not([type=radio])").all()) {
+            BoundingBox box = button.boundingBox();
+            if (box.height < 48 || box.x + box.width > width || box.y + box.height > height) {
+                found.add(button.innerText() + " is too small or outside: " + box.height + " high, to " + (box.x + box.width) + ", " + (box.y + box.height));
+            }
+        }
+        return found;
+    }
+
+    @Test
+    @DisplayName("At 1280 by 800 nothing on the bench scrolls, at any step, and everything to press is at least 48 pixels high")
+    void nothingScrolls(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        BenchHands hands = new BenchHands(page);
+        hands.begin("TS-001", "renew-product-seals");
+        for (int i = 0; i < 80 && !hands.step().startsWith("Count, then close"); i++) {
+            assertThat(troubles(page, 1280, 800)).as(hands.step()).isEmpty();
+            hands.answer();
+            hands.confirm();
+        }
+        assertThat(troubles(page, 1280, 800)).as("closing").isEmpty();
+    }
+
+    @Test
+    @DisplayName("At 900 pixels wide nothing leaves the screen sideways on any main view")
+    void narrow(Address at, Browser browser) {
+        Page page = browser.window(at.base(), 900, 800);
+        Browser.login(page, "tessa", TestSite.PASSWORD);
+        for (String path : List.of("/", "/valves", "/valves/TS-002", "/valves/TS-002/plan?work=renew-bush")) {
+            Browser.go(page, path);
+            assertThat((int) page.evaluate("() => document.documentElement.scrollWidth")).as(path).isLessThanOrEqualTo(900);
+        }
+        new BenchHands(page).begin("TS-002", "inspect");
+        assertThat((int) page.evaluate("() => document.documentElement.scrollWidth")).as("bench").isLessThanOrEqualTo(900);
+    }
+
+    @Test
+    @DisplayName("Looking back shows a step as it was, with what was read, and offers nothing to confirm; B and the buttons lead there and back")
+    void lookingBack(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        BenchHands hands = new BenchHands(page);
+        hands.begin("TS-003", "inspect");
+        hands.workUntil("Turn the handwheel until the stem is up");
+        page.keyboard().press("b");
+        Browser.ready(page);
+        assertThat(page.locator(".back-note")).isVisible();
+        assertThat(page.locator(".answers")).containsText("22 °C");
+        assertThat(page.locator("#done")).hasCount(0);
+        page.click("text=To the step that is due");
+        assertThat(page.locator(".step .say")).hasText("Turn the handwheel until the stem is up");
+        assertThat(page.locator(".plate:has-text('Spring')")).containsText("none here");
+    }
+
+    @Test
+    @DisplayName("The keys: ? lists them, M goes to the reading, / to the search; in a field they are letters")
+    void keys(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        BenchHands hands = new BenchHands(page);
+        hands.begin("TS-004", "inspect");
+        hands.workUntil("Vent, drain and rinse");
+        assertThat(page.locator("[name='reading.line-temperature']")).isFocused();
+        page.locator("#done").focus();
+        page.keyboard().press("?");
+        assertThat(page.locator("#keys")).isVisible();
+        page.keyboard().press("Escape");
+        page.keyboard().press("m");
+        page.keyboard().type("19");
+        assertThat(page.locator(".verdict.ok")).hasText("Within limits.");
+        page.keyboard().type("pm/");
+        assertThat(page.locator("[name='reading.line-temperature']")).hasValue("19pm/");
+        assertThat(page.locator("#problem")).isHidden();
+        assertThat(page.locator(".judged .trouble")).containsText("not a unit");
+    }
+
+    @Test
+    @DisplayName("The register answers as one types, and a page later keeps the question")
+    void register(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        Browser.go(page, "/valves");
+        assertThat(page.locator("caption")).hasText("29 valves");
+        page.click(".pages >> text=Next");
+        Browser.ready(page);
+        assertThat(page.locator(".pages")).containsText("Page 2 of 3");
+        page.locator("#q").pressSequentially("of ts-01");
+        assertThat(page.locator("caption")).hasText("10 valves");
+        page.selectOption("[name=drive]", "NO");
+        assertThat(page.locator("#results .empty")).containsText("Nothing fits");
+        Browser.usableByAll(page);
+        page.reload();
+        assertThat(page.locator("#q")).hasValue("of ts-01");
+    }
+}
