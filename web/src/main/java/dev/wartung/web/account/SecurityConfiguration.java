@@ -45,7 +45,7 @@ class SecurityConfiguration {
                 .authenticationManager(manager)
                 .authorizeHttpRequests(requests -> requests
                         .requestMatchers("/css/**", "/js/**", "/vendor/**", "/webjars/**", "/favicon.svg", "/actuator/health", "/login", "/error").permitAll()
-                        .requestMatchers(HttpMethod.POST, "/valves/*/plan").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
+                        .requestMatchers(HttpMethod.POST, "/valves/*/plan", "/jobs/*/cancel").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
                         .requestMatchers(HttpMethod.POST, "/jobs/**").hasRole(Role.TECHNICIAN.name())
                         .anyRequest().authenticated())
                 .formLogin(form -> form.loginPage("/login").failureHandler(failure()).defaultSuccessUrl("/"))

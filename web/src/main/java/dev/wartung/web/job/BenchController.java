@@ -44,6 +44,9 @@ class BenchController {
         if (view.job().state() == JobState.PLANNED) {
             return planned(view, "", model);
         }
+        if (view.job().state() == JobState.CANCELLED) {
+            return planned(view, "This job was cancelled before it was begun.", model);
+        }
         if (view.job().state() != JobState.RUNNING) {
             return "redirect:/records/" + number;
         }
@@ -80,6 +83,12 @@ class BenchController {
             return "redirect:/jobs/" + number;
         }
         return planned(view(number), outcome.trouble(), model);
+    }
+
+    @PostMapping("/cancel")
+    String cancel(@PathVariable int number, @RequestParam UUID entryId, Model model) {
+        Outcome outcome = service.cancel(number, entryId);
+        return outcome.went() ? "redirect:/" : planned(view(number), outcome.trouble(), model);
     }
 
     private String planned(JobView view, String trouble, Model model) {

@@ -26,6 +26,7 @@ public class JobEntry implements Persistable<UUID> {
 
     /** What an entry is. */
     public enum Kind {
+        /** taken off the list before it was begun */ CANCELLED,
         /** the bench was taken by whoever began */ STARTED,
         /** a step was confirmed; body: {@link Confirmed} */ CONFIRMED,
         /** a reading failed and was not accepted: rework; body: {@link Confirmed} */ FAILED_READING,

@@ -55,7 +55,7 @@ class JobFiles {
             }
         }
         Progress progress = new Progress(build, job.configuration().drive(), carried(job), procedure, confirmed);
-        return new JobView(job, pair, build, progress, supplies, all, List.copyOf(countedIn));
+        return new JobView(job, pair, build, progress, supplies, all, List.copyOf(countedIn), Map.copyOf(steps));
     }
 
     List<Step> carried(Job job) {

@@ -85,6 +85,21 @@ public class JobService {
         return Outcome.DONE;
     }
 
+    /** Takes a job that was only planned off the list. */
+    @Transactional
+    public Outcome cancel(int number, UUID entryId) {
+        Job job = lock(number);
+        if (entries.existsById(entryId)) {
+            return Outcome.DONE;
+        }
+        if (job.state() != JobState.PLANNED) {
+            return Outcome.refused("This job is " + job.state().words() + "; only a planned one can be cancelled.");
+        }
+        job.end(JobState.CANCELLED, clock.instant());
+        add(job, entryId, Kind.CANCELLED, null, "");
+        return Outcome.DONE;
+    }
+
     /** Confirms the current step with what was typed at it. */
     @Transactional
     public Outcome confirm(int number, String stepId, UUID entryId, Map<String, String> typed) {
@@ -127,12 +142,11 @@ public class JobService {
             if (confirmed.isEmpty()) {
                 return Outcome.refused("Nothing has been confirmed yet.");
             }
-            boolean wayBackBegan = view.entries().stream().filter(e -> e.kind() == Kind.CONFIRMED || e.kind() == Kind.CLOSE_UP)
-                    .reduce((a, b) -> b).filter(e -> e.kind() == Kind.CLOSE_UP).isPresent();
-            if (wayBackBegan) {
-                return Outcome.refused("The way back was derived from the last step; that step can no longer be taken back.");
+            Step last = confirmed.get(confirmed.size() - 1).step();
+            if (view.progress().procedure().steps().stream().noneMatch(s -> s.id().equals(last.id()))) {
+                return Outcome.refused("The way back was derived from what was done before it; that can no longer be taken back.");
             }
-            add(view.job(), entryId, Kind.TAKEN_BACK, confirmed.get(confirmed.size() - 1).step().id(), reason.strip());
+            add(view.job(), entryId, Kind.TAKEN_BACK, last.id(), reason.strip());
             return Outcome.done("The last step is taken back. It stays on the record that it was.");
         }));
     }

@@ -5,7 +5,8 @@ public enum JobState {
     PLANNED("planned"),
     RUNNING("on the bench"),
     STOPPED("stopped"),
-    CLOSED("closed");
+    CLOSED("closed"),
+    CANCELLED("cancelled");
 
     private final String words;
 

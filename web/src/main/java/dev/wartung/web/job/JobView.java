@@ -1,10 +1,12 @@
 package dev.wartung.web.job;
 
 import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.progress.Progress;
 import dev.wartung.web.sheet.Sheets;
 import java.util.List;
+import java.util.Map;
 
 /**
  * A job with everything that happened in it, worked out.
@@ -12,8 +14,10 @@ import java.util.List;
  * @param sheets    as they were when the job was derived
  * @param entries   in order
  * @param countedIn what was counted in, with lots
+ * @param steps     every step this job ever had, by id: also those taken back, or left for a way back
  */
-public record JobView(Job job, Sheets.Pair sheets, Build build, Progress progress, Supplies supplies, List<JobEntry> entries, List<CountedIn> countedIn) {
+public record JobView(Job job, Sheets.Pair sheets, Build build, Progress progress, Supplies supplies, List<JobEntry> entries, List<CountedIn> countedIn,
+                      Map<String, Step> steps) {
 
     /** Raised by one with every entry: two screens show the same job only when they show the same number. */
     public int seq() {

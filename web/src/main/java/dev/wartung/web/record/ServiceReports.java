@@ -6,7 +6,6 @@ import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer;
-import dev.wartung.core.progress.Confirmation;
 import dev.wartung.web.job.CountedIn;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobEntry;
@@ -38,7 +37,6 @@ class ServiceReports {
 
     ServiceReport of(JobView view) {
         Job job = view.job();
-        Map<String, Step> steps = view.progress().confirmed().stream().map(Confirmation::step).collect(Collectors.toMap(Step::id, s -> s));
         String svg = sheets.drawing(view.sheets(), job.configuration()).svg(view.progress().bench(), SectionDrawing.View.PLAIN,
                 job.valve().tag() + " as it was left");
         List<CountedIn> fitted = view.countedIn().stream().filter(c -> view.progress().bench().isNew(c.part())).toList();
@@ -46,20 +44,22 @@ class ServiceReports {
         String remark = view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CLOSED || e.kind() == JobEntry.Kind.STOPPED)
                 .map(jobs::words).findFirst().orElse("");
         Procedure procedure = view.progress().procedure();
-        return new ServiceReport(job, svg, view.sheets().anatomy().inWords(job.configuration()), view.entries().stream().map(e -> line(e, steps)).toList(), readings(view), fitted, left,
+        return new ServiceReport(job, svg, view.sheets().anatomy().inWords(job.configuration()), view.entries().stream().map(e -> line(e, view)).toList(), readings(view), fitted, left,
                 view.progress().bench().cloth(), procedure.greases(), procedure.rechecks().stream().map(r -> r.name() + ", after " + r.afterDays() + " days").toList(),
                 remark);
     }
 
-    private Line line(JobEntry entry, Map<String, Step> steps) {
+    private Line line(JobEntry entry, JobView view) {
         String when = dates.moment(entry.at());
-        String step = entry.stepId().map(id -> steps.containsKey(id) ? steps.get(id).say() : id).orElse("");
+        Optional<Step> at = entry.stepId().map(view.steps()::get);
+        String step = at.map(Step::say).orElse("");
         String who = entry.by().name();
         return switch (entry.kind()) {
+            case CANCELLED -> new Line(when, who, "Job cancelled", "", true);
             case STARTED -> new Line(when, who, "Job started", "", false);
-            case CONFIRMED -> new Line(when, who, step, entry.stepId().filter(steps::containsKey).map(id -> steps.get(id).done()).orElse("taken back later"), false);
+            case CONFIRMED -> new Line(when, who, step, at.map(Step::done).orElse(""), false);
             case FAILED_READING -> new Line(when, who, step, "Reading failed: " + jobs.failedIn(entry), true);
-            case TAKEN_BACK -> new Line(when, who, "Taken back: the step before", jobs.words(entry), true);
+            case TAKEN_BACK -> new Line(when, who, "Taken back: " + step, jobs.words(entry), true);
             case PROBLEM -> new Line(when, who, "Problem noted", jobs.words(entry), true);
             case TAKEN_OVER -> new Line(when, who, "Bench taken over", jobs.words(entry), true);
             case CLOSE_UP -> new Line(when, who, "Chose to close up from here", "", true);

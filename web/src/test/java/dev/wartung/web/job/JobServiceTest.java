@@ -17,6 +17,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
@@ -25,6 +26,8 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.context.SecurityContextHolder;
@@ -161,6 +164,58 @@ class JobServiceTest {
         assertThat(service.takeOver(number, UUID.randomUUID(), " ").byField()).containsKey("reason");
         assertThat(service.takeOver(number, UUID.randomUUID(), "asked, she agreed").went()).isTrue();
         assertThat(confirm(number).went()).isTrue();
+    }
+
+    @Test
+    @DisplayName("Steps done before a way back was derived are not taken back; those of the way are, one by one")
+    void takingBackOnTheWay() {
+        int number = begun("TS-018", "inspect");
+        while (!current(number).id().equals("air-off")) {
+            confirm(number);
+        }
+        assertThat(service.closeUp(number, UUID.randomUUID()).went()).isTrue();
+        assertThat(service.takeBack(number, UUID.randomUUID(), "why not").trouble()).contains("no longer be taken back");
+        Step first = current(number);
+        confirm(number);
+        confirm(number);
+        assertThat(service.takeBack(number, UUID.randomUUID(), "too early").went()).isTrue();
+        assertThat(service.takeBack(number, UUID.randomUUID(), "both").went()).isTrue();
+        assertThat(current(number)).isEqualTo(first);
+        assertThat(service.takeBack(number, UUID.randomUUID(), "and more").trouble()).contains("no longer be taken back");
+        confirmAll(number);
+        assertThat(service.view(number).orElseThrow().progress().incidents()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("A planned job can be cancelled, a begun one cannot")
+    void cancelling() {
+        int planned = planned("TS-019", "inspect");
+        assertThat(service.cancel(planned, UUID.randomUUID()).went()).isTrue();
+        assertThat(service.cancel(planned, UUID.randomUUID()).trouble()).contains("only a planned one");
+        int begun = begun("TS-019", "inspect");
+        assertThat(service.cancel(begun, UUID.randomUUID()).trouble()).contains("on the bench");
+    }
+
+    @Test
+    @DisplayName("Two jobs on one valve begun at the same moment: one is on the bench, the other is told")
+    void begunAtOnce() throws Exception {
+        int one = planned("TS-020", "inspect");
+        int two = planned("TS-020", "renew-product-seals");
+        ExecutorService hands = Executors.newFixedThreadPool(2);
+        List<Future<Outcome>> both = hands.invokeAll(List.of(one, two).stream().map(number -> (Callable<Outcome>) () -> {
+            actAs("tessa");
+            return service.start(number, UUID.randomUUID());
+        }).toList());
+        int went = 0;
+        for (Future<Outcome> each : both) {
+            try {
+                went += each.get().went() ? 1 : 0;
+            } catch (ExecutionException e) {
+                assertThat(e.getCause()).isInstanceOfAny(OptimisticLockingFailureException.class, DataIntegrityViolationException.class);
+            }
+        }
+        hands.shutdown();
+        assertThat(went).isEqualTo(1);
     }
 
     @Test
