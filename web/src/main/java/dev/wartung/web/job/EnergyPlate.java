@@ -28,13 +28,16 @@ record EnergyPlate(String name, String says, boolean live) {
         return plates;
     }
 
+    /** Live while only air holds it back, and while it pushes a joint apart; dead where it rests against the actuator's own stops. */
     private static EnergyPlate spring(JobView view, Energies energies) {
         boolean sprung = view.job().configuration().drive().rest().isPresent();
         return Actuators.of(view.sheets().type(), view.job().configuration().drive()).filter(a -> sprung).map(a -> {
             boolean down = energies.position().equals(view.build().positions().get(0));
             String force = new Quantity(a.springForceN(down ? 0 : a.strokeM()), Dimension.FORCE).shown();
             String energy = new Quantity(a.strokeEnergyJ(), Dimension.ENERGY).shown();
-            return new EnergyPlate("Spring", energies.airOnByHand() ? force + " · " + energy : force + " at rest", energies.airOnByHand());
+            boolean held = energies.airOnByHand();
+            boolean pushing = !held && view.build().joints().stream().anyMatch(j -> view.progress().bench().isPushed(j.id()));
+            return new EnergyPlate("Spring", held ? force + " · " + energy : force + (pushing ? " pushing" : " at rest"), held || pushing);
         }).orElse(new EnergyPlate("Spring", "none here", false));
     }
 }

@@ -39,6 +39,7 @@ class WholeJobTest {
         hands.begin("TS-001", "renew-product-seals");
         Browser.usableByAll(page);
 
+        assertThat(page.locator(".plate:has-text('Spring')")).containsText("2.3 kN pushing");
         hands.workUntil("Take off the body clamp while the air holds");
         assertThat(page.locator(".plate:has-text('Air')")).hasClass(Pattern.compile("live"));
         assertThat(page.locator(".plate:has-text('Spring')")).containsText("2.9 kN · 57 J");

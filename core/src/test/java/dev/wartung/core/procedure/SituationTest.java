@@ -1,0 +1,89 @@
+package dev.wartung.core.procedure;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.procedure.AllJobs.Job;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+
+/** Where a valve stands after some steps, the figures in the texts, and the supplies. */
+class SituationTest {
+
+    private static final Job JOB = AllJobs.kolm50("NC", "renew-product-seals");
+
+    private static Situation after(String lastStep) {
+        List<Step> steps = JOB.procedure().steps();
+        int last = steps.stream().map(Step::id).toList().indexOf(lastStep);
+        return Situation.within(Drive.NC, steps.subList(0, last + 1));
+    }
+
+    @Test
+    @DisplayName("Air, spring and position are followed; what is open is known until it is closed again")
+    void followed() {
+        assertThat(Situation.untouched(Drive.NC)).satisfies(s -> {
+            assertThat(s.position()).contains("closed");
+            assertThat(s.held()).isEqualTo("spring");
+        });
+        assertThat(after("air-opens").held()).isEqualTo("air");
+        assertThat(after("air-opens").position()).contains("open");
+        assertThat(after("air-off").held()).isEqualTo("spring");
+        assertThat(after("lift-insert").open()).contains("take-off-body-clamp", "lift-insert");
+        assertThat(after("close-body-clamp").open()).doesNotContain("take-off-body-clamp", "lift-insert").contains("lock-line");
+        assertThat(Situation.untouched(Drive.DA).position()).isEmpty();
+        assertThat(Situation.untouched(Drive.DA).held()).isEqualTo("nothing");
+    }
+
+    @Test
+    @DisplayName("A seal in the bin is missing until the new one is in; then it is new and need not be renewed once more")
+    void seals() {
+        assertThat(after("take-out-plug-seal").inBin()).containsExactly("plug-seal");
+        assertThat(after("fit-plug-seal").inBin()).isEmpty();
+        assertThat(after("fit-plug-seal").renewed()).contains("plug-seal");
+        Procedure way = JOB.derivation().derive(Work.closeUp(), after("fit-plug-seal"));
+        assertThat(way.renews()).isEmpty();
+        assertThat(JOB.derivation().derive(Work.closeUp(), after("take-out-stem-seal")).renews()).containsExactly("plug-seal", "stem-seal", "body-seal");
+    }
+
+    @Test
+    @DisplayName("Closing up an untouched valve is nothing to do; a locked line is unlocked again")
+    void closingUpLittle() {
+        assertThat(JOB.derivation().derive(Work.closeUp()).steps()).isEmpty();
+        assertThat(JOB.derivation().derive(Work.closeUp(), after("lock-line")).steps()).extracting(Step::id).containsExactly("unlock-line");
+    }
+
+    @Test
+    @DisplayName("A valve that cannot exist is refused")
+    void impossible() {
+        assertThatThrownBy(() -> AllJobs.kolm50("manual", "inspect", "head", "fitted").derivation()).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> AllJobs.kolm50("NC", "inspect", "coupling", "welded").derivation()).isInstanceOf(IllegalArgumentException.class);
+    }
+
+    @Test
+    @DisplayName("Figures go into texts; one that nobody gives is named, not left out")
+    void figures() {
+        Figures figures = new Figures(Map.of("clamp.nut", "14 mm", "spring.open", "2.9 kN"));
+        assertThat(figures.into("Spanner {clamp.nut}, {spring.open}")).isEqualTo("Spanner 14 mm, 2.9 kN");
+        assertThat(figures.into("No figure, no $1 and no \\ trouble")).isEqualTo("No figure, no $1 and no \\ trouble");
+        assertThatThrownBy(() -> figures.into("Spanner {head.nut}")).isInstanceOf(Figures.MissingFigure.class).hasMessageContaining("head.nut");
+        Map<String, String> opening = Figures.of(AllJobs.kolm50("NO", "inspect").type(), AllJobs.kolm50("NO", "inspect").configuration()).values();
+        // shown rounded up: 5.444 bar must not be given as 5.4
+        assertThat(opening).containsEntry("air.close", "5.5 bar").containsEntry("air.open", "0 bar").containsEntry("spring.closed", "2.9 kN");
+    }
+
+    @Test
+    @DisplayName("The kit that covers most of the work is taken; where nothing fits there is none and everything is fetched")
+    void supplies() {
+        Supplies all = Supplies.of(JOB.type(), JOB.build(), JOB.configuration(), JOB.procedure().renews());
+        assertThat(all.kit().map(k -> k.id())).contains("K50-PE");
+        assertThat(all.notInKit()).isEmpty();
+        assertThat(all.toCount()).hasSize(4).allMatch(Supplies.Piece::used).allSatisfy(p -> assertThat(p.article()).isNotBlank());
+        Supplies bushOnly = Supplies.of(JOB.type(), JOB.build(), JOB.configuration(), List.of("bush"));
+        assertThat(bushOnly.kit()).isEqualTo(Optional.empty());
+        assertThat(bushOnly.toCount()).extracting(Supplies.Piece::article).containsExactly("K50-50C");
+    }
+}

@@ -1,0 +1,103 @@
+package dev.wartung.web.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.when;
+
+import dev.wartung.core.anatomy.Act;
+import dev.wartung.core.anatomy.Phase;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.measure.Band;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
+import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.core.procedure.Supplies;
+import dev.wartung.web.account.Account;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+
+/** What is made of what was typed at a step. */
+class StepFormTest {
+
+    private static final Supplies NO_SUPPLIES = new Supplies(Optional.empty(), List.of(), List.of());
+
+    private static Ask torque(String id, boolean critical) {
+        Band band = new Band(Quantity.of(12, Unit.NEWTON_METRE), Quantity.of(14, Unit.NEWTON_METRE), Optional.empty());
+        return new Ask(id, "Torque " + id, Optional.of(Dimension.TORQUE), Optional.of(band), List.of(), Optional.empty(), critical, "Tighten on", "Slacken", "");
+    }
+
+    private static Ask seen() {
+        return new Ask("seen", "What is seen", Optional.empty(), Optional.empty(), List.of("dry", "wet"), Optional.of("dry"), false, "", "", "Find the leak");
+    }
+
+    private static Step step(boolean kit, Ask... asks) {
+        return new Step("s", "s", Optional.empty(), Phase.CLOSE, "Do", "Why", "Done", "nothing", List.of(), List.of(), 1, List.of(asks), List.of(), List.of(),
+                List.<Act>of(), kit, false);
+    }
+
+    private static Optional<Account> onlyTheo(String name, String password) {
+        Account theo = mock(Account.class);
+        when(theo.name()).thenReturn("Theo");
+        return name.equals("theo") && password.equals("right") ? Optional.of(theo) : Optional.empty();
+    }
+
+    private static StepForm form(Step step, String... typed) {
+        Map<String, String> fields = new HashMap<>();
+        for (int i = 0; i < typed.length; i += 2) {
+            fields.put(typed[i], typed[i + 1]);
+        }
+        return new StepForm(step, NO_SUPPLIES, fields, StepFormTest::onlyTheo);
+    }
+
+    @Test
+    @DisplayName("Every field has its own trouble: nothing typed, not understood, no choice, a choice that is none")
+    void troublesByField() {
+        StepForm form = form(step(false, torque("a", true), torque("b", true), seen()), "reading.b", "tight");
+        assertThat(form.troubles()).containsOnlyKeys("reading.a", "reading.b", "reading.seen");
+        assertThat(form(step(false, seen()), "reading.seen", "damp").troubles()).containsEntry("reading.seen", "Choose what you see.");
+    }
+
+    @Test
+    @DisplayName("A failed reading without a reason stays open; with one it stands, if it is not critical")
+    void reasons() {
+        Step plain = step(false, torque("a", false));
+        assertThat(form(plain, "reading.a", "20").open()).singleElement().satisfies(a -> assertThat(a.verdict().next()).isEqualTo("Slacken"));
+        StepForm stands = form(plain, "reading.a", "20", "reason.a", "old clamp");
+        assertThat(stands.open()).isEmpty();
+        assertThat(stands.answers().get(0).accepted()).hasValueSatisfying(a -> assertThat(a.secondPerson()).isEmpty());
+        assertThat(form(step(false, seen()), "reading.seen", "wet").open()).hasSize(1);
+        assertThat(form(plain, "reading.a", "13", "reason.a", "needless").answers().get(0).accepted()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("A critical one stands only with a second person's own name and password; a very long reason is cut")
+    void secondPerson() {
+        Step critical = step(false, torque("a", true));
+        assertThat(form(critical, "reading.a", "20", "reason.a", "x", "second.name", "theo", "second.password", "wrong").troubles()).containsKey("second.name");
+        StepForm agreed = form(critical, "reading.a", "20", "reason.a", "x".repeat(2000), "second.name", "theo", "second.password", "right");
+        assertThat(agreed.troubles()).isEmpty();
+        assertThat(agreed.answers().get(0).accepted()).hasValueSatisfying(a -> {
+            assertThat(a.secondPerson()).contains("Theo");
+            assertThat(a.reason()).hasSize(500);
+        });
+    }
+
+    @Test
+    @DisplayName("Counting in: the kit's lot, a tick for each piece, and a lot of its own for what is not in the kit")
+    void countingIn() {
+        Supplies.Piece inKit = new Supplies.Piece("plug-seal", "Plug seal", "A1", "EPDM", true);
+        Supplies.Piece loose = new Supplies.Piece("bush", "Guide bush", "A2", "composite", true);
+        Supplies supplies = new Supplies(Optional.of(new TypeSheet.Kit("K1", "Kit", null, List.of("plug-seal"))), List.of(inKit), List.of(loose));
+        StepForm nothing = new StepForm(step(true), supplies, Map.of(), StepFormTest::onlyTheo);
+        assertThat(nothing.troubles()).containsOnlyKeys("lot.kit", "have.plug-seal", "have.bush", "lot.bush");
+        StepForm all = new StepForm(step(true), supplies, Map.of("lot.kit", " L1 ", "have.plug-seal", "yes", "have.bush", "yes", "lot.bush", "L2"), StepFormTest::onlyTheo);
+        assertThat(all.troubles()).isEmpty();
+        assertThat(all.lots()).extracting(CountedIn::lot).containsExactly("L1", "L2");
+    }
+}
