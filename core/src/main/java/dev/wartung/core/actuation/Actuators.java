@@ -27,16 +27,19 @@ public final class Actuators {
         });
     }
 
+    /** What the spring pushes with, the stem lifted or down; empty where no spring drives it. */
+    public static Optional<Quantity> springForce(TypeSheet type, Drive drive, boolean lifted) {
+        return drive.rest().isEmpty() ? Optional.empty()
+                : of(type, drive).map(a -> new Quantity(a.springForceN(lifted ? a.strokeM() : 0), Dimension.FORCE));
+    }
+
+    /** What the spring gives off over the full stroke; empty where no spring drives it. */
+    public static Optional<Quantity> springEnergy(TypeSheet type, Drive drive) {
+        return drive.rest().isEmpty() ? Optional.empty() : of(type, drive).map(a -> new Quantity(a.strokeEnergyJ(), Dimension.ENERGY));
+    }
+
     public static Closure closure(TypeSheet type) {
         TypeSheet.Seat seat = type.seat();
         return new Closure(seat.seatDiameter().si(), seat.stemDiameter().si(), seat.sealingLoad().si());
-    }
-
-    /** Least air to bring the stem off its rest (to open for NC and DA, to close for NO), the line drained. */
-    public static Quantity leastAir(TypeSheet type, LinearActuator actuator) {
-        double pa = actuator.drive() == Drive.NO
-                ? actuator.airToClosePa(closure(type), LinePressure.NONE)
-                : actuator.airToOpenPa(closure(type), LinePressure.NONE);
-        return new Quantity(pa, Dimension.PRESSURE);
     }
 }

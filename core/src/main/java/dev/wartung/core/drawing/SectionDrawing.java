@@ -205,8 +205,7 @@ public final class SectionDrawing {
 
         /** Air lifts the stem from below the piston and lowers it from above. */
         private boolean airIn(String side) {
-            boolean lifted = !bench.energies().position().equals(anatomy.build().positions().get(0));
-            return bench.energies().airOn() && (side.equals("on") || side.equals(lifted ? "below" : "above"));
+            return bench.energies().airOn() && (side.equals("on") || side.equals(bench.energies().lifted() ? "below" : "above"));
         }
 
         private Optional<String> classes(Shape shape) {

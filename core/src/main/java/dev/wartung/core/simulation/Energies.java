@@ -6,6 +6,7 @@ import dev.wartung.core.anatomy.Drive;
 public final class Energies {
 
     private final Drive drive;
+    private final String first;
     private String position;
     private boolean airOn;
     private boolean airOnByHand;
@@ -17,6 +18,7 @@ public final class Energies {
 
     Energies(Drive drive, String start) {
         this.drive = drive;
+        this.first = start;
         this.position = drive.rest().orElse(start);
         this.turned = drive == Drive.MANUAL;
         // the plant keeps a double-acting valve closed by air
@@ -71,6 +73,11 @@ public final class Energies {
         if (drive == Drive.MANUAL) {
             position = asked;
         }
+    }
+
+    /** Whether the closure member is away from where the build says it begins: lifted, for a plug. */
+    public boolean lifted() {
+        return !position.equals(first);
     }
 
     /** Where the closure member is. */

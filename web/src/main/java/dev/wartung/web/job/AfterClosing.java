@@ -2,6 +2,7 @@ package dev.wartung.web.job;
 
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.progress.Confirmation;
 import dev.wartung.web.valve.FittedPart;
 import dev.wartung.web.valve.FittedParts;
@@ -35,7 +36,7 @@ class AfterClosing {
         valve.becomes(ValveState.IN_SERVICE);
         List<String> renewed = renewed(view);
         replace(view, valve, renewed, day);
-        if (renewed.containsAll(view.build().parts().stream().filter(p -> p.kind().equals("product-seal")).map(p -> p.id()).toList())) {
+        if (renewed.containsAll(view.build().parts().stream().filter(p -> p.kind().equals(Part.PRODUCT_SEAL)).map(Part::id).toList())) {
             valve.isNextDue(day.plusMonths(MONTHS_TO_NEXT));
         }
         rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).forEach(r -> r.done(day));

@@ -2,12 +2,12 @@ package dev.wartung.web.job;
 
 import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.drawing.CallOut;
 import dev.wartung.core.drawing.GaugeDrawing;
 import dev.wartung.core.drawing.SectionDrawing;
-import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.procedure.Ask;
@@ -121,25 +121,25 @@ class Boards {
         for (Part part : view.build().parts()) {
             boolean renewed = renews.contains(part.id());
             boolean there = bench.place(part.id()) != Place.BIN && bench.place(part.id()) != Place.LOST;
-            String anchor = part.id().equals("stem") && renewed ? "bonded-plug" : part.id();
             if (renewed && there) {
-                callOuts.add(new CallOut(anchor, part.name(), bench.isNew(part.id()) ? "new" : "old, to renew", bench.isNew(part.id()) ? "new" : "old"));
+                callOuts.add(new CallOut(part.id(), part.name(), bench.isNew(part.id()) ? "new" : "old, to renew", bench.isNew(part.id()) ? "new" : "old"));
             } else if (marks.contains(part.id()) && there) {
                 callOuts.add(new CallOut(part.id(), part.name(), loadNote(part, bench), "marked"));
             }
         }
-        Actuators.of(view.sheets().type(), view.job().configuration().drive()).ifPresent(actuator -> {
-            Map<String, String> figures = Figures.of(view.sheets().type(), view.job().configuration()).values();
-            boolean down = bench.energies().position().equals(bench.build().positions().get(0));
-            boolean air = bench.energies().airOn();
-            view.job().configuration().drive().rest().ifPresent(rest -> callOuts.add(new CallOut("spring",
-                    "Spring " + new Quantity(actuator.springForceN(down ? 0 : actuator.strokeM()), Dimension.FORCE).shown(),
-                    bench.energies().airOnByHand() ? "air lost = " + (rest.equals("closed") ? "drops" : "rises") : "at rest, stem " + (down ? "down" : "up"), "spring")));
-            if (air) {
-                callOuts.add(new CallOut("air", "Air on", "needs " + figures.get(down ? "air.close" : "air.open"), "plain"));
-            }
-        });
+        energyNotes(view, bench, callOuts);
         return callOuts;
+    }
+
+    private static void energyNotes(JobView view, Bench bench, List<CallOut> callOuts) {
+        Drive drive = view.job().configuration().drive();
+        boolean lifted = bench.energies().lifted();
+        Actuators.springForce(view.sheets().type(), drive, lifted).ifPresent(force -> callOuts.add(new CallOut("spring", "Spring " + force.shown(),
+                bench.energies().airOnByHand() ? "air lost = " + (lifted ? "drops" : "rises") : "at rest, stem " + (lifted ? "up" : "down"), "spring")));
+        if (bench.energies().airOn()) {
+            String least = Figures.of(view.sheets().type(), view.job().configuration()).values().getOrDefault(lifted ? "air.open" : "air.close", "");
+            callOuts.add(new CallOut("air", "Air on", "needs " + least, "plain"));
+        }
     }
 
     /** At a fastener: whether its joint carries the stem's force now. */

@@ -1,11 +1,12 @@
 package dev.wartung.web.job;
 
 import dev.wartung.core.actuation.Actuators;
-import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.simulation.Energies;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * One of the energies at a valve, live or dead, with the figure.
@@ -17,27 +18,30 @@ record EnergyPlate(String name, String says, boolean live) {
     /** Always the same five, in the same order; one that a valve does not have says so. */
     static List<EnergyPlate> of(JobView view) {
         Energies energies = view.progress().bench().energies();
-        boolean head = view.build().part("head").isPresent();
-        boolean air = view.build().part("air-hose").isPresent();
+        boolean wired = carried(view, "electricity");
+        boolean air = carried(view, "air");
         List<EnergyPlate> plates = new ArrayList<>();
         plates.add(new EnergyPlate("Line", energies.lineEmpty() ? "locked, empty" : energies.lineLocked() ? "locked, not vented" : "live", !energies.lineEmpty()));
         plates.add(new EnergyPlate("Air", !air ? "none here" : energies.airOn() ? "on" : "off", energies.airOn()));
         plates.add(spring(view, energies));
-        plates.add(new EnergyPlate("Electric", !head ? "none here" : energies.electricityOn() ? "live" : "off", head && energies.electricityOn()));
+        plates.add(new EnergyPlate("Electric", !wired ? "none here" : energies.electricityOn() ? "live" : "off", wired && energies.electricityOn()));
         plates.add(new EnergyPlate("Heat, CIP", energies.lineHot() ? "may be hot" : "rinsed, cool", energies.lineHot()));
         return plates;
     }
 
+    private static boolean carried(JobView view, String energy) {
+        return view.build().parts().stream().anyMatch(p -> p.carries().equals(Optional.of(energy)));
+    }
+
     /** Live while only air holds it back, and while it pushes a joint apart; dead where it rests against the actuator's own stops. */
     private static EnergyPlate spring(JobView view, Energies energies) {
-        boolean sprung = view.job().configuration().drive().rest().isPresent();
-        return Actuators.of(view.sheets().type(), view.job().configuration().drive()).filter(a -> sprung).map(a -> {
-            boolean down = energies.position().equals(view.build().positions().get(0));
-            String force = new Quantity(a.springForceN(down ? 0 : a.strokeM()), Dimension.FORCE).shown();
-            String energy = new Quantity(a.strokeEnergyJ(), Dimension.ENERGY).shown();
-            boolean held = energies.airOnByHand();
-            boolean pushing = !held && view.build().joints().stream().anyMatch(j -> view.progress().bench().isPushed(j.id()));
-            return new EnergyPlate("Spring", held ? force + " · " + energy : force + (pushing ? " pushing" : " at rest"), held || pushing);
+        Drive drive = view.job().configuration().drive();
+        return Actuators.springForce(view.sheets().type(), drive, energies.lifted()).map(Quantity::shown).map(force -> {
+            if (energies.airOnByHand()) {
+                return new EnergyPlate("Spring", force + Actuators.springEnergy(view.sheets().type(), drive).map(e -> " · " + e.shown()).orElse(""), true);
+            }
+            boolean pushing = view.build().joints().stream().anyMatch(j -> view.progress().bench().isPushed(j.id()));
+            return new EnergyPlate("Spring", force + (pushing ? " pushing" : " at rest"), pushing);
         }).orElse(new EnergyPlate("Spring", "none here", false));
     }
 }

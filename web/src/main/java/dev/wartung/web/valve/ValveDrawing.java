@@ -4,8 +4,6 @@ import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.drawing.CallOut;
 import dev.wartung.core.drawing.SectionDrawing;
-import dev.wartung.core.measure.Dimension;
-import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.web.sheet.Sheets;
 import java.time.Clock;
@@ -36,22 +34,16 @@ public class ValveDrawing {
         List<CallOut> callOuts = new ArrayList<>();
         for (Part part : bench.build().parts()) {
             FittedPart now = fitted.get(part.id());
-            if (now != null) {
+            if (part.kind().equals("fastener")) {
+                callOuts.add(new CallOut(part.id(), part.name(), "", "plain"));
+            } else if (now != null) {
                 callOuts.add(new CallOut(part.id(), part.name(), now.material() + ", " + age(now.fittedOn()), "plain"));
             }
         }
-        callOuts.add(new CallOut("body-clamp", "Body clamp", "", "plain"));
-        spring(valve, pair).ifPresent(callOuts::add);
+        Actuators.springForce(pair.type(), valve.drive(), bench.energies().lifted()).ifPresent(force ->
+                callOuts.add(new CallOut("spring", "Spring " + force.shown(), bench.energies().lifted() ? "holds the plug up" : "holds the plug down", "spring")));
         return sheets.drawing(pair, valve.configuration()).svg(bench, new SectionDrawing.View(List.of(), List.of(), callOuts, Optional.empty()),
                 "Section of " + valve.tag() + ", " + valve.typeName() + ", at rest");
-    }
-
-    private static Optional<CallOut> spring(Valve valve, Sheets.Pair pair) {
-        return Actuators.of(pair.type(), valve.drive()).filter(a -> valve.drive().rest().isPresent()).map(a -> {
-            double travel = valve.drive().rest().filter(r -> r.equals(pair.anatomy().build().positions().get(0))).isPresent() ? 0 : a.strokeM();
-            return new CallOut("spring", "Spring " + new Quantity(a.springForceN(travel), Dimension.FORCE).shown(),
-                    travel == 0 ? "holds the plug down" : "holds the plug up", "spring");
-        });
     }
 
     /** For instance "5 months"; whole years from two on. */
