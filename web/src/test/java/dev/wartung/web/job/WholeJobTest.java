@@ -25,7 +25,13 @@ class WholeJobTest {
     @Test
     @DisplayName("Found by its tag, stripped, resealed, closed, proven and recorded")
     void fromTagToReport(Address at, Browser browser) {
-        Page page = browser.loggedIn(at.base(), "tessa");
+        Page page = browser.window(at.base());
+        Browser.go(page, "/login");
+        Browser.usableByAll(page);
+        Browser.login(page, "tessa", TestSite.PASSWORD);
+        Browser.usableByAll(page);
+        browser.expectsErrors("404");
+        Browser.go(page, "/valves/NO-SUCH");
         Browser.usableByAll(page);
         page.keyboard().press("/");
         page.keyboard().type("ts-001");
@@ -36,7 +42,12 @@ class WholeJobTest {
         Browser.ready(page);
         Browser.usableByAll(page);
         BenchHands hands = new BenchHands(page);
-        hands.begin("TS-001", "renew-product-seals");
+        page.click("button:has-text('Plan this job')");
+        Browser.ready(page);
+        assertThat(page.locator("h1")).hasText("TS-001");
+        Browser.usableByAll(page);
+        page.click("button:has-text('Take it to the bench')");
+        Browser.ready(page);
         Browser.usableByAll(page);
 
         assertThat(page.locator(".plate:has-text('Spring')")).containsText("2.3 kN pushing");
