@@ -1,7 +1,6 @@
 package dev.wartung.core.procedure;
 
 import dev.wartung.core.anatomy.AnatomySheet.Recheck;
-import dev.wartung.core.anatomy.Phase;
 import java.util.List;
 
 /**
@@ -26,9 +25,5 @@ public record Procedure(List<Step> steps, List<String> renews, List<Recheck> rec
     public List<Step.Film> greases() {
         return steps.stream().flatMap(s -> s.films().stream())
                 .map(f -> new Step.Film("", f.grease(), f.registration())).distinct().toList();
-    }
-
-    public List<Step> in(Phase phase) {
-        return steps.stream().filter(s -> s.phase() == phase).toList();
     }
 }

@@ -26,8 +26,5 @@ public interface Jobs extends JpaRepository<Job, Long> {
 
     List<Job> findByStateOrderByDueOnAscNumberAsc(JobState state);
 
-    @Query("select j from Job j where j.state = dev.wartung.web.job.JobState.CLOSED order by j.endedAt desc limit 12")
-    List<Job> latelyClosed();
-
     List<Job> findByHolderAndState(Account holder, JobState state);
 }

@@ -30,9 +30,4 @@ public record ServiceReport(Job job, String svg, Map<String, String> configurati
 
     /** A reading that stands. */
     public record Reading(String step, Answer answer, String limits, String who) {}
-
-    /** Readings accepted although they failed. */
-    public List<Reading> deviations() {
-        return readings.stream().filter(r -> r.answer().accepted().isPresent()).toList();
-    }
 }

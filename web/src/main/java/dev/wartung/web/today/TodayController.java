@@ -46,7 +46,6 @@ class TodayController {
         model.addAttribute("rechecks", rechecks.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(today.plusDays(2)));
         model.addAttribute("blocked", valves.findByStateOrderByTag(ValveState.OUT_OF_SERVICE));
         model.addAttribute("due", valves.due(today.plusDays(LOOK_AHEAD_DAYS), PageRequest.of(0, MOST_DUE)));
-        model.addAttribute("closed", jobs.latelyClosed());
         return "today";
     }
 }

@@ -47,8 +47,17 @@ final class BenchHands {
             choice.check();
         }
         if (page.locator(".kit").count() > 0) {
-            page.fill("[name='lot.kit']", "L-2611-07");
+            page.locator(".kit .lot input").all().forEach(lot -> lot.fill("L-2611-07"));
             page.locator(".kit input[type=checkbox]").all().forEach(Locator::check);
+        }
+    }
+
+    /** Answers everything the step asks, so that every reading fails. */
+    void answerWrongly() {
+        page.locator(".measure input.reading-field").all().forEach(field -> field.fill("90"));
+        for (Locator pick : page.locator(".picks").all()) {
+            String name = pick.locator("input").first().getAttribute("name").replace("reading.", "");
+            pick.locator("input:not([value='" + SEEN.getOrDefault(name, pick.locator("input").first().inputValue()) + "'])").first().check();
         }
     }
 

@@ -30,13 +30,13 @@ class BenchLayoutTest {
         }
         for (String area : List.of(".step", ".cloth")) {
             if ((boolean) page.evaluate("s => { const e = document.querySelector(s); return e.scrollHeight > e.clientHeight + 1 || e.scrollWidth > e.clientWidth + 1; }", area)) {
-                found.add(area + " scrolls");
+                found.add(area + " scrolls by " + page.evaluate("s => { const e = document.querySelector(s); return (e.scrollHeight - e.clientHeight) + ' down, ' + (e.scrollWidth - e.clientWidth) + ' across'; }", area));
             }
         }
-        for (Locator button : page.locator(".do .btn:visible, .pick:visible, .reading-field:visible:not([type=radio])").all()) {
+        for (Locator button : page.locator(".do .btn:visible, .pick:visible, .second input:visible, .failed input:visible, .reading-field:visible:not([type=radio])").all()) {
             BoundingBox box = button.boundingBox();
             if (box.height < 48 || box.x + box.width > width || box.y + box.height > height) {
-                found.add(button.innerText() + " is too small or outside: " + box.height + " high, to " + (box.x + box.width) + ", " + (box.y + box.height));
+                found.add((button.innerText() + button.getAttribute("name")) + " is too small or outside: " + box.height + " high, to " + (box.x + box.width) + ", " + (box.y + box.height));
             }
         }
         return found;
@@ -53,6 +53,39 @@ class BenchLayoutTest {
             hands.answer();
             hands.confirm();
         }
+        assertThat(troubles(page, 1280, 800)).as("closing").isEmpty();
+    }
+
+    @Test
+    @DisplayName("Nor does it when answers are missing or wrong: every complaint, the second person's fields and the button stay in view")
+    void nothingScrollsWhenWrong(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        BenchHands hands = new BenchHands(page);
+        hands.begin("TS-010", "renew-bush");
+        for (int i = 0; i < 80 && !hands.step().startsWith("Count, then close"); i++) {
+            if (page.locator("#confirm .reading, #confirm .kit").count() > 0) {
+                page.click("#done");
+                Browser.settled(page);
+                assertThat(page.locator("#confirm .trouble").first()).isVisible();
+                assertThat(troubles(page, 1280, 800)).as("nothing answered: " + hands.step()).isEmpty();
+                hands.answerWrongly();
+                page.click("#done");
+                Browser.settled(page);
+                for (Locator reason : page.locator(".failed input").all()) {
+                    reason.fill("because");
+                }
+                if (page.locator(".failed").count() > 0) {
+                    page.click("#done");
+                    Browser.settled(page);
+                    assertThat(troubles(page, 1280, 800)).as("answered wrongly: " + hands.step()).isEmpty();
+                }
+            }
+            hands.answer();
+            page.locator(".failed input").all().forEach(reason -> reason.fill(""));
+            hands.confirm();
+        }
+        page.click("#done");
+        Browser.settled(page);
         assertThat(troubles(page, 1280, 800)).as("closing").isEmpty();
     }
 
