@@ -30,14 +30,20 @@ public final class TestSite {
         valves.save(valve("TS-001", Drive.NC));
         valves.save(valve("TS-002", Drive.NO));
         valves.save(valve("TS-003", Drive.MANUAL));
-        for (int i = 4; i < 30; i++) {
+        valves.save(valve("TS-029", Drive.NC, "fitted"));
+        for (int i = 4; i < 29; i++) {
             valves.save(valve(String.format("TS-%03d", i), Drive.NC));
         }
     }
 
     private static Valve valve(String tag, Drive drive) {
+        return valve(tag, drive, "none");
+    }
+
+    /** @param extras "fitted": with everything that can be on it, so that its jobs are the longest */
+    private static Valve valve(String tag, Drive drive, String extras) {
         return new Valve(tag, "Test service of " + tag, "Test area", "Test line", "kolm-50", "Ostrevik Kolm 50",
-                new ValveConfiguration(drive, Map.of("coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none", "weight", "hand",
+                new ValveConfiguration(drive, Map.of("coupling", "threaded", "plug", "profiled", "head", extras, "lock-pin", extras, "weight", "hand",
                         "elastomer", "EPDM")), LocalDate.now().plusDays(30));
     }
 }

@@ -61,7 +61,7 @@ class BenchLayoutTest {
     void nothingScrollsWhenWrong(Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(page);
-        hands.begin("TS-010", "renew-bush");
+        hands.begin("TS-029", "renew-bush");
         for (int i = 0; i < 80 && !hands.step().startsWith("Count, then close"); i++) {
             if (page.locator("#confirm .reading, #confirm .kit").count() > 0) {
                 page.click("#done");
