@@ -113,6 +113,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
 
     /** Whatever is on the page can be used by everybody (WCAG A and AA, by axe). */
     public static void usableByAll(Page page) {
+        settled(page);
         List<Rule> violations = new AxeBuilder(page).withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa")).analyze().getViolations();
         assertThat(violations.stream().map(v -> v.getId() + " " + v.getNodes().stream().map(n -> n.getHtml()).limit(3).toList())).as(page.url()).isEmpty();
     }
