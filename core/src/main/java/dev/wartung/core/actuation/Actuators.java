@@ -2,6 +2,7 @@ package dev.wartung.core.actuation;
 
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.TypeSheet.ActuatorData;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import java.util.Optional;
@@ -11,35 +12,47 @@ public final class Actuators {
 
     private Actuators() {}
 
-    /** The actuator for a drive; empty for a hand drive or where the sheet gives no actuator. */
+    /** The linear actuator for a drive; empty for a drive without air, a rotary one, or where the sheet gives no actuator. */
     public static Optional<LinearActuator> of(TypeSheet type, Drive drive) {
-        return drive == Drive.MANUAL ? Optional.empty() : type.actuator(drive).flatMap(a -> {
-            if (a.pistonDiameter().isEmpty()) {
-                return Optional.empty();
-            }
-            double piston = Math.PI / 4 * Math.pow(a.pistonDiameter().get().si(), 2);
-            double rod = Math.PI / 4 * Math.pow(a.rodDiameter().map(Quantity::si).orElse(0.0), 2);
-            boolean sprung = drive != Drive.DA;
-            return Optional.of(new LinearActuator(drive,
-                    sprung ? a.preload().map(Quantity::si).orElse(0.0) : 0,
-                    sprung ? a.rate().map(Quantity::si).orElse(0.0) : 0,
-                    a.stroke().si(), a.friction().si(), piston - rod, piston));
-        });
+        return drive.pneumatic() ? type.actuator(drive).flatMap(a -> linear(a, drive)) : Optional.empty();
     }
 
-    /** What the spring pushes with, the stem lifted or down; empty where no spring drives it. */
-    public static Optional<Quantity> springForce(TypeSheet type, Drive drive, boolean lifted) {
-        return drive.rest().isEmpty() ? Optional.empty()
-                : of(type, drive).map(a -> new Quantity(a.springForceN(lifted ? a.strokeM() : 0), Dimension.FORCE));
+    private static Optional<LinearActuator> linear(ActuatorData a, Drive drive) {
+        if (a.pistonDiameter().isEmpty() || a.stroke().isEmpty()) {
+            return Optional.empty();
+        }
+        double piston = Math.PI / 4 * Math.pow(a.pistonDiameter().get().si(), 2);
+        double rod = Math.PI / 4 * Math.pow(si(a.rodDiameter()), 2);
+        return Optional.of(new LinearActuator(drive, drive.sprung() ? si(a.preload()) : 0, drive.sprung() ? si(a.rate()) : 0,
+                a.stroke().get().si(), si(a.friction()), piston - rod, piston));
     }
 
-    /** What the spring gives off over the full stroke; empty where no spring drives it. */
+    private static double si(Optional<Quantity> quantity) {
+        return quantity.map(Quantity::si).orElse(0.0);
+    }
+
+    /** What the spring pushes (a force) or turns with (a torque), at the second end of the travel or at the first; empty where no spring drives it. */
+    public static Optional<Quantity> spring(TypeSheet type, Drive drive, boolean lifted) {
+        if (!drive.sprung()) {
+            return Optional.empty();
+        }
+        return type.actuator(drive).flatMap(a -> a.springTorque().map(t -> lifted ? t.open() : t.closed())
+                .or(() -> of(type, drive).map(l -> new Quantity(l.springForceN(lifted ? l.strokeM() : 0), Dimension.FORCE)))
+                .or(() -> a.preload().map(preload -> new Quantity(preload.si() + (lifted ? si(a.rate()) * si(a.stroke()) : 0), Dimension.FORCE))));
+    }
+
+    /** What the spring gives off over the full travel; empty where no spring drives it. Rotary: mean torque times a quarter turn. */
     public static Optional<Quantity> springEnergy(TypeSheet type, Drive drive) {
-        return drive.rest().isEmpty() ? Optional.empty() : of(type, drive).map(a -> new Quantity(a.strokeEnergyJ(), Dimension.ENERGY));
+        if (!drive.sprung()) {
+            return Optional.empty();
+        }
+        return type.actuator(drive).flatMap(a -> a.springTorque().map(t -> (t.closed().si() + t.open().si()) / 2 * Math.PI / 2)
+                .or(() -> a.preload().map(preload -> preload.si() * si(a.stroke()) + si(a.rate()) * Math.pow(si(a.stroke()), 2) / 2)))
+                .map(joule -> new Quantity(joule, Dimension.ENERGY));
     }
 
-    public static Closure closure(TypeSheet type) {
-        TypeSheet.Seat seat = type.seat();
-        return new Closure(seat.seatDiameter().si(), seat.stemDiameter().si(), seat.sealingLoad().si());
+    /** The closure in numbers; empty where the sheet gives no seat a plug closes on. */
+    public static Optional<Closure> closure(TypeSheet type) {
+        return type.seat().map(seat -> new Closure(seat.seatDiameter().si(), seat.stemDiameter().si(), seat.sealingLoad().si()));
     }
 }

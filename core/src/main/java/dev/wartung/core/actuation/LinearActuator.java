@@ -19,8 +19,8 @@ import dev.wartung.core.anatomy.Drive;
 public record LinearActuator(Drive drive, double preloadN, double rateNPerM, double strokeM, double frictionN, double liftAreaM2, double lowerAreaM2) {
 
     public LinearActuator {
-        if (drive == Drive.MANUAL) {
-            throw new IllegalArgumentException("a hand-driven valve has no actuator");
+        if (!drive.pneumatic()) {
+            throw new IllegalArgumentException("a valve that no air moves has no such actuator");
         }
         if (preloadN < 0 || rateNPerM < 0 || frictionN < 0 || !(strokeM > 0) || !(liftAreaM2 > 0) || !(lowerAreaM2 > 0)) {
             throw new IllegalArgumentException("forces and rates must not be negative, stroke and areas must be above zero");

@@ -37,6 +37,12 @@ public record Act(Verb verb, String object) {
         /** trapped air let out from behind a seal; object: the part */ RELEASE_AIR,
         /** a borrowed aid put on; object: the aid */ AID_ON,
         /** a borrowed aid taken off; object: the aid */ AID_OFF,
+        /** a setting measured and written down before it is lost; object: the part that is set */ NOTE,
+        /** a part set to what it should be; object: the part */ SET,
+        /** one seat lifted by itself, for cleaning; object: the plug */ SEAT_LIFT,
+        /** that seat let down; object: the plug */ SEAT_DROP,
+        /** the valve becomes another configuration: what differs is off, the new parts are in the bag; object: "option=value" */ CONVERT,
+        /** everybody out of the way of what may move, for the rest of the step */ STAND_CLEAR,
         /** full strokes run */ CYCLE,
         /** the fail position, or both ends, seen */ PROVE;
 

@@ -18,10 +18,22 @@ import org.jspecify.annotations.Nullable;
  * @param excludes   combinations that do not exist
  * @param movements  how the closure member is brought to a position
  * @param rechecks   looks that become due after the work
+ * @param schools    questions of practice that its operations depend on, by their ids in the table of schools
+ * @param warnings   what must be known when a job is planned
+ * @param driveWords what a drive does, in this family's words, by its code
  */
 public record AnatomySheet(@JsonProperty("anatomy") String id, int version, String name, String drawing, List<Drive> drives,
                            Map<String, Option> options, List<Condition> excludes, Build build, List<Reading> readings, List<Operation> movements,
-                           List<Operation> operations, List<WorkKind> works, List<Recheck> rechecks) {
+                           List<Operation> operations, List<WorkKind> works, List<Recheck> rechecks, List<String> schools,
+                           List<Warning> warnings, Map<String, String> driveWords) {
+
+    /** What must be known when a job is planned on valves for which the condition holds. */
+    public record Warning(Condition when, String text) {
+        public Warning(@Nullable Condition when, String text) {
+            this.when = when == null ? Condition.ALWAYS : when;
+            this.text = text;
+        }
+    }
 
     /** An option of the configuration: its name and, in words, its choices, each with the value used in conditions. */
     public record Option(String name, Map<String, String> choices) {
@@ -37,7 +49,8 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
 
     public AnatomySheet(String id, int version, String name, String drawing, List<Drive> drives, @Nullable Map<String, Option> options,
                         @Nullable List<Condition> excludes, Build build, @Nullable List<Reading> readings, @Nullable List<Operation> movements,
-                        List<Operation> operations, List<WorkKind> works, @Nullable List<Recheck> rechecks) {
+                        List<Operation> operations, List<WorkKind> works, @Nullable List<Recheck> rechecks, @Nullable List<String> schools,
+                        @Nullable List<Warning> warnings, @Nullable Map<String, String> driveWords) {
         this.id = id;
         this.version = version;
         this.name = name;
@@ -51,10 +64,24 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
         this.operations = List.copyOf(operations);
         this.works = List.copyOf(works);
         this.rechecks = rechecks == null ? List.of() : List.copyOf(rechecks);
+        this.schools = schools == null ? List.of() : List.copyOf(schools);
+        this.driveWords = driveWords == null ? Map.of() : Map.copyOf(driveWords);
+        this.warnings = warnings == null ? List.of() : List.copyOf(warnings);
     }
 
     public Optional<WorkKind> work(String id) {
         return works.stream().filter(w -> w.id().equals(id)).findFirst();
+    }
+
+    /** The works offered for a valve: those for such valves, and of the conversions those that lead to a valve the type is made as. */
+    public List<WorkKind> worksFor(ValveConfiguration configuration, TypeSheet type) {
+        return works.stream().filter(w -> w.when().holds(configuration.facts()) && (!w.converts()
+                || allows(configuration.with(w.becomes())) && type.madeAs(configuration.with(w.becomes())))).toList();
+    }
+
+    /** What is to be known when a job on such a valve is planned. */
+    public List<String> warningsFor(ValveConfiguration configuration) {
+        return warnings.stream().filter(w -> w.when().holds(configuration.facts())).map(Warning::text).toList();
     }
 
     public Optional<Reading> reading(String id) {
@@ -68,10 +95,15 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
                 && excludes.stream().noneMatch(c -> c.holds(configuration.facts()));
     }
 
+    /** What a drive does. */
+    public String words(Drive drive) {
+        return driveWords.getOrDefault(drive.code(), drive.words());
+    }
+
     /** A configuration in words: the drive, then every option under its name. */
     public Map<String, String> inWords(ValveConfiguration configuration) {
         Map<String, String> words = new LinkedHashMap<>();
-        words.put("Drive", configuration.drive().code() + ", " + configuration.drive().words());
+        words.put("Drive", configuration.drive().code() + ", " + words(configuration.drive()));
         options.forEach((id, option) -> words.put(option.name(), option.words(configuration.options().getOrDefault(id, ""))));
         return words;
     }

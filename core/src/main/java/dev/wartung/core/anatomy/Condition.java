@@ -18,9 +18,12 @@ public record Condition(Map<String, List<String>> allOf) {
     }
 
     public boolean holds(Map<String, String> facts) {
-        return allOf.entrySet().stream().allMatch(e -> {
-            String fact = facts.get(e.getKey());
-            return fact != null && e.getValue().contains(fact);
-        });
+        for (Map.Entry<String, List<String>> wanted : allOf.entrySet()) {
+            String fact = facts.get(wanted.getKey());
+            if (fact == null || !wanted.getValue().contains(fact)) {
+                return false;
+            }
+        }
+        return true;
     }
 }

@@ -6,24 +6,26 @@ import java.util.Optional;
 /** How the closure member is moved, and where it goes without the driving energy. */
 public enum Drive {
     /** Spring closes, air opens. */
-    @JsonProperty("NC") NC("NC", "spring closes", Optional.of("closed"), Optional.of("open")),
+    @JsonProperty("NC") NC("NC", "spring closes", true),
     /** Spring opens, air closes. */
-    @JsonProperty("NO") NO("NO", "spring opens", Optional.of("open"), Optional.of("closed")),
+    @JsonProperty("NO") NO("NO", "spring opens", true),
     /** Air both ways; no fail position. */
-    @JsonProperty("DA") DA("DA", "air both ways", Optional.empty(), Optional.empty()),
+    @JsonProperty("DA") DA("DA", "air both ways", false),
     /** By hand; stays where it is left. */
-    @JsonProperty("manual") MANUAL("manual", "by hand", Optional.empty(), Optional.empty());
+    @JsonProperty("manual") MANUAL("manual", "by hand", false),
+    /** An electric motor; stays where it is left. At the bench it is wound by its hand crank, the power off. */
+    @JsonProperty("motor") MOTOR("motor", "by motor", false),
+    /** The flow opens it, a spring closes it: a check valve. */
+    @JsonProperty("flow") FLOW("flow", "flow opens, spring closes", true);
 
     private final String code;
     private final String words;
-    private final Optional<String> rest;
-    private final Optional<String> powered;
+    private final boolean sprung;
 
-    Drive(String code, String words, Optional<String> rest, Optional<String> powered) {
+    Drive(String code, String words, boolean sprung) {
         this.code = code;
         this.words = words;
-        this.rest = rest;
-        this.powered = powered;
+        this.sprung = sprung;
     }
 
     /** The name used in sheets. */
@@ -35,14 +37,14 @@ public enum Drive {
         return words;
     }
 
-    /** Where a spring brings it when the air is lost; empty if nothing does. */
-    public Optional<String> rest() {
-        return rest;
+    /** Whether a spring brings it somewhere when the driving energy is lost: only then it has a fail position. */
+    public boolean sprung() {
+        return sprung;
     }
 
-    /** Where air brings it against the spring; empty if there is no spring. */
-    public Optional<String> powered() {
-        return powered;
+    /** Whether air moves it. */
+    public boolean pneumatic() {
+        return this == NC || this == NO || this == DA;
     }
 
     public static Optional<Drive> of(String code) {

@@ -11,10 +11,12 @@ import org.jspecify.annotations.Nullable;
  * @param opens     what stands open with it: "product" for a product joint
  * @param seals     the seals it clamps; once open, the single-use ones among them are spent
  * @param tightened it must be tightened after it has been open
- * @param loaded    when and through what a force pushes it apart
+ * @param tightenAt the position in which what it clamps centres itself while it is tightened; none: any
+ * @param settledAt the position in which it may be tightened instead, once it has been cycled with its fasteners slack
+ * @param loaded    when and through what a force pushes it apart; each path on its own
  */
 public record Joint(String id, String name, Condition when, List<String> heldBy, Optional<String> opens, List<String> seals, boolean tightened,
-                    Optional<Load> loaded) {
+                    Optional<String> tightenAt, Optional<String> settledAt, List<Load> loaded) {
 
     /**
      * A force path that pushes a joint apart.
@@ -26,7 +28,8 @@ public record Joint(String id, String name, Condition when, List<String> heldBy,
     public record Load(String at, List<String> path, String thrown) {}
 
     public Joint(String id, String name, @Nullable Condition when, @Nullable List<String> heldBy, @Nullable Optional<String> opens,
-                 @Nullable List<String> seals, boolean tightened, @Nullable Optional<Load> loaded) {
+                 @Nullable List<String> seals, boolean tightened, @Nullable Optional<String> tightenAt,
+                 @Nullable Optional<String> settledAt, @Nullable List<Load> loaded) {
         this.id = id;
         this.name = name;
         this.when = when == null ? Condition.ALWAYS : when;
@@ -34,6 +37,8 @@ public record Joint(String id, String name, Condition when, List<String> heldBy,
         this.opens = opens == null ? Optional.empty() : opens;
         this.seals = seals == null ? List.of() : List.copyOf(seals);
         this.tightened = tightened;
-        this.loaded = loaded == null ? Optional.empty() : loaded;
+        this.tightenAt = tightenAt == null ? Optional.empty() : tightenAt;
+        this.settledAt = settledAt == null ? Optional.empty() : settledAt;
+        this.loaded = loaded == null ? List.of() : List.copyOf(loaded);
     }
 }

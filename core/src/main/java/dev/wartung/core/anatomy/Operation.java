@@ -33,13 +33,15 @@ import org.jspecify.annotations.Nullable;
  * @param then     further acts, after
  * @param kitCount the kit is counted in here
  * @param proves   what it proves, for instance "fail-position"; such a step is never skipped
+ * @param secondPerson a second person must agree here
+ * @param follows  the schools this step follows; each is said with its reason
  * @param undoneBy how it is undone when closing
  */
 public record Operation(String id, Phase phase, Condition when, List<String> joins, List<String> needs, List<String> after, List<Variant> at,
                         Optional<String> brings, Optional<String> by, List<Variant> say, List<Variant> why, String done, List<String> marks,
                         List<Caution> cautions, List<Variant> tools, double minutes, List<String> asks, List<String> greases, Optional<String> hands,
                         List<String> takes, List<String> fits, List<String> opens, List<Act> does, List<Act> then, boolean kitCount,
-                        Optional<String> proves, Optional<Operation> undoneBy) {
+                        Optional<String> proves, boolean secondPerson, List<String> follows, Optional<Operation> undoneBy) {
 
     public static final String ALWAYS = "always";
     public static final String REST = "rest";
@@ -50,7 +52,7 @@ public record Operation(String id, Phase phase, Condition when, List<String> joi
                      @Nullable List<Variant> tools, double minutes, @Nullable List<String> asks, @Nullable List<String> greases,
                      @Nullable Optional<String> hands, @Nullable List<String> takes, @Nullable List<String> fits, @Nullable List<String> opens,
                      @Nullable List<Act> does, @Nullable List<Act> then, boolean kitCount, @Nullable Optional<String> proves,
-                     @Nullable Optional<Operation> undoneBy) {
+                     boolean secondPerson, @Nullable List<String> follows, @Nullable Optional<Operation> undoneBy) {
         this.id = id;
         this.phase = phase == null ? Phase.CLOSE : phase;
         this.when = when == null ? Condition.ALWAYS : when;
@@ -77,6 +79,8 @@ public record Operation(String id, Phase phase, Condition when, List<String> joi
         this.then = orEmpty(then);
         this.kitCount = kitCount;
         this.proves = proves == null ? Optional.empty() : proves;
+        this.secondPerson = secondPerson;
+        this.follows = orEmpty(follows);
         this.undoneBy = undoneBy == null ? Optional.empty() : undoneBy;
     }
 

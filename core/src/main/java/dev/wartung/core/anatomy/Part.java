@@ -17,14 +17,21 @@ import org.jspecify.annotations.Nullable;
  * @param film      the grease it is fitted with; "dry" where grease does harm; "none" where it does not matter
  * @param trapsAir  air caught behind it pushes it out unless it is let out
  * @param liftedWith the borrowed aid it takes to lift it, where it is too heavy for hands
- * @param looseWith the joint whose opening lets it fall out unseen
+ * @param looseWith the joint whose opening, or the part whose removal, lets it fall out unseen
  * @param scrapes   seals its thread cuts when it goes through them without its sleeve
  * @param sleeve    the borrowed aid that covers the thread
  * @param carries   an energy it carries until switched off
+ * @param drives    it moves the closure member: off the valve, the closure member is moved by hand and this part by itself
+ * @param fitsAt    the position the closure member must be in to put it on; elsewhere it does not go on without harm
+ * @param steadiedBy the borrowed aid without which it pushes other parts out of place as it goes on
+ * @param spoiltBy  borrowed aids that mark or deform it
+ * @param staysAt   the only position it may be in while it is out of the line; anything else deforms it
+ * @param set       it has a setting that is lost when it comes off: noted before, set again after
  */
 public record Part(String id, String name, String kind, Condition when, String glyph, List<String> behind, boolean singleUse, String film,
                    boolean trapsAir, Optional<String> liftedWith, Optional<String> looseWith, List<String> scrapes, Optional<String> sleeve,
-                   Optional<String> carries) {
+                   Optional<String> carries, boolean drives, Optional<String> fitsAt, Optional<String> steadiedBy, List<String> spoiltBy,
+                   Optional<String> staysAt, boolean set) {
 
     public static final String PRODUCT_SEAL = "product-seal";
     public static final String FILM_DRY = "dry";
@@ -32,7 +39,9 @@ public record Part(String id, String name, String kind, Condition when, String g
 
     public Part(String id, String name, String kind, @Nullable Condition when, @Nullable String glyph, @Nullable List<String> behind, boolean singleUse,
                 @Nullable String film, boolean trapsAir, @Nullable Optional<String> liftedWith, @Nullable Optional<String> looseWith,
-                @Nullable List<String> scrapes, @Nullable Optional<String> sleeve, @Nullable Optional<String> carries) {
+                @Nullable List<String> scrapes, @Nullable Optional<String> sleeve, @Nullable Optional<String> carries, boolean drives,
+                @Nullable Optional<String> fitsAt, @Nullable Optional<String> steadiedBy, @Nullable List<String> spoiltBy,
+                @Nullable Optional<String> staysAt, boolean set) {
         this.id = id;
         this.name = name;
         this.kind = kind;
@@ -47,6 +56,12 @@ public record Part(String id, String name, String kind, Condition when, String g
         this.scrapes = scrapes == null ? List.of() : List.copyOf(scrapes);
         this.sleeve = sleeve == null ? Optional.empty() : sleeve;
         this.carries = carries == null ? Optional.empty() : carries;
+        this.drives = drives;
+        this.fitsAt = fitsAt == null ? Optional.empty() : fitsAt;
+        this.steadiedBy = steadiedBy == null ? Optional.empty() : steadiedBy;
+        this.spoiltBy = spoiltBy == null ? List.of() : List.copyOf(spoiltBy);
+        this.staysAt = staysAt == null ? Optional.empty() : staysAt;
+        this.set = set;
     }
 
     public boolean fixed() {

@@ -2,6 +2,7 @@ package dev.wartung.core.anatomy;
 
 import com.fasterxml.jackson.annotation.JsonProperty;
 import dev.wartung.core.measure.Dimension;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -19,9 +20,11 @@ import org.jspecify.annotations.Nullable;
  * @param low       what to do when it is below the band
  * @param high      what to do when it is above the band
  * @param otherwise what to do when the observation is not the one expected
+ * @param identifies what each answer says the valve is, by answer: facts of the configuration. Another answer than the one expected
+ *                  means that the record is wrong, and the job waits until it is corrected
  */
 public record Reading(String id, String ask, Optional<Measured> quantity, Optional<String> band, List<String> choices, List<Variant> expected,
-                      boolean critical, String low, String high, String otherwise) {
+                      boolean critical, String low, String high, String otherwise, Map<String, Map<String, String>> identifies) {
 
     /** The quantities a sheet can ask for. */
     public enum Measured {
@@ -42,7 +45,8 @@ public record Reading(String id, String ask, Optional<Measured> quantity, Option
     }
 
     public Reading(String id, String ask, @Nullable Optional<Measured> quantity, @Nullable Optional<String> band, @Nullable List<String> choices,
-                   @Nullable List<Variant> expected, boolean critical, @Nullable String low, @Nullable String high, @Nullable String otherwise) {
+                   @Nullable List<Variant> expected, boolean critical, @Nullable String low, @Nullable String high, @Nullable String otherwise,
+                   @Nullable Map<String, Map<String, String>> identifies) {
         this.id = id;
         this.ask = ask;
         this.quantity = quantity == null ? Optional.empty() : quantity;
@@ -53,6 +57,7 @@ public record Reading(String id, String ask, Optional<Measured> quantity, Option
         this.low = low == null ? "" : low;
         this.high = high == null ? "" : high;
         this.otherwise = otherwise == null ? "" : otherwise;
+        this.identifies = identifies == null ? Map.of() : new LinkedHashMap<>(identifies);
     }
 
     public Optional<String> expectedFor(Map<String, String> facts) {

@@ -25,11 +25,38 @@ import org.jspecify.annotations.Nullable;
  * @param kits       what is packed together
  * @param lubricants which grease serves which use
  * @param drawing    dimensions of the section drawing
+ * @param intervals  months between renewals of the product seals, the first whose condition holds
+ * @param schools    questions of practice that the maker settles, by their ids in the table of schools
  */
 public record TypeSheet(@JsonProperty("type") String id, int version, String maker, String name, String size, String anatomy, List<Drive> drives,
-                        Map<String, List<String>> options, Map<String, Quantity> sizes, Seat seat, List<ActuatorData> actuators,
+                        Map<String, List<String>> options, Map<String, Quantity> sizes, Optional<Seat> seat, List<ActuatorData> actuators,
                         Map<String, Quantity> masses, Map<String, Band> bands, List<Article> articles, List<Kit> kits, List<Lubricant> lubricants,
-                        Map<String, Quantity> drawing) {
+                        Map<String, Quantity> drawing, List<Interval> intervals, Map<String, String> schools) {
+
+    public TypeSheet(String id, int version, String maker, String name, String size, String anatomy, List<Drive> drives, Map<String, List<String>> options,
+                     Map<String, Quantity> sizes, @Nullable Optional<Seat> seat, @Nullable List<ActuatorData> actuators, Map<String, Quantity> masses,
+                     Map<String, Band> bands, List<Article> articles, List<Kit> kits, List<Lubricant> lubricants, Map<String, Quantity> drawing,
+                     @Nullable List<Interval> intervals, @Nullable Map<String, String> schools) {
+        this.id = id;
+        this.version = version;
+        this.maker = maker;
+        this.name = name;
+        this.size = size;
+        this.anatomy = anatomy;
+        this.drives = List.copyOf(drives);
+        this.options = options;
+        this.sizes = sizes;
+        this.seat = seat == null ? Optional.empty() : seat;
+        this.actuators = actuators == null ? List.of() : List.copyOf(actuators);
+        this.masses = masses;
+        this.bands = bands;
+        this.articles = List.copyOf(articles);
+        this.kits = List.copyOf(kits);
+        this.lubricants = List.copyOf(lubricants);
+        this.drawing = drawing;
+        this.intervals = intervals == null ? List.of() : List.copyOf(intervals);
+        this.schools = schools == null ? Map.of() : Map.copyOf(schools);
+    }
 
     /**
      * The closure in numbers.
@@ -41,7 +68,7 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
     public record Seat(Quantity seatDiameter, Quantity stemDiameter, Quantity sealingLoad) {}
 
     /**
-     * A linear actuator in numbers.
+     * An actuator in numbers: linear with forces and a stroke, or rotary with torques over a quarter turn.
      *
      * @param preload        spring force at its longest state; absent without a spring
      * @param rate           spring rate; absent without a spring
@@ -49,19 +76,26 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
      * @param friction       of seals and guides together
      * @param pistonDiameter bore of the air side
      * @param rodDiameter    of the rod on the side below the piston
+     * @param springTorque   rotary: what the spring turns with, at the first end of the travel and at the second
      */
-    public record ActuatorData(List<Drive> drives, Optional<Quantity> preload, Optional<Quantity> rate, Quantity stroke, Quantity friction,
-                               Optional<Quantity> pistonDiameter, Optional<Quantity> rodDiameter) {
+    public record ActuatorData(List<Drive> drives, Optional<Quantity> preload, Optional<Quantity> rate, Optional<Quantity> stroke,
+                               Optional<Quantity> friction, Optional<Quantity> pistonDiameter, Optional<Quantity> rodDiameter,
+                               Optional<SpringTorque> springTorque) {
 
-        public ActuatorData(List<Drive> drives, @Nullable Optional<Quantity> preload, @Nullable Optional<Quantity> rate, Quantity stroke, Quantity friction,
-                            @Nullable Optional<Quantity> pistonDiameter, @Nullable Optional<Quantity> rodDiameter) {
+        /** What a rotary actuator's spring turns with, newton metre, at the first and second end of the travel. */
+        public record SpringTorque(Quantity closed, Quantity open) {}
+
+        public ActuatorData(List<Drive> drives, @Nullable Optional<Quantity> preload, @Nullable Optional<Quantity> rate,
+                            @Nullable Optional<Quantity> stroke, @Nullable Optional<Quantity> friction, @Nullable Optional<Quantity> pistonDiameter,
+                            @Nullable Optional<Quantity> rodDiameter, @Nullable Optional<SpringTorque> springTorque) {
             this.drives = List.copyOf(drives);
             this.preload = preload == null ? Optional.empty() : preload;
             this.rate = rate == null ? Optional.empty() : rate;
-            this.stroke = stroke;
-            this.friction = friction;
+            this.stroke = stroke == null ? Optional.empty() : stroke;
+            this.friction = friction == null ? Optional.empty() : friction;
             this.pistonDiameter = pistonDiameter == null ? Optional.empty() : pistonDiameter;
             this.rodDiameter = rodDiameter == null ? Optional.empty() : rodDiameter;
+            this.springTorque = springTorque == null ? Optional.empty() : springTorque;
         }
     }
 
@@ -93,6 +127,19 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
             this.name = name;
             this.registration = registration;
         }
+    }
+
+    /** How often the product seals of such a valve are renewed. */
+    public record Interval(Condition when, int months) {
+        public Interval(@Nullable Condition when, int months) {
+            this.when = when == null ? Condition.ALWAYS : when;
+            this.months = months;
+        }
+    }
+
+    /** Months between renewals of the product seals; a year where the sheet does not say. */
+    public int serviceMonths(ValveConfiguration configuration) {
+        return intervals.stream().filter(i -> i.when().holds(configuration.facts())).findFirst().map(Interval::months).orElse(12);
     }
 
     /** Whether this type is made in the configuration. */

@@ -20,6 +20,17 @@ public record ValveConfiguration(Drive drive, Map<String, String> options) {
         return new ValveConfiguration(drive, changed);
     }
 
+    /** The same valve with some facts otherwise. @throws IllegalArgumentException for a drive that there is none of */
+    public ValveConfiguration with(Map<String, String> changes) {
+        ValveConfiguration changed = this;
+        for (Map.Entry<String, String> change : changes.entrySet()) {
+            changed = change.getKey().equals("drive")
+                    ? new ValveConfiguration(Drive.of(change.getValue()).orElseThrow(() -> new IllegalArgumentException(change.getValue())), changed.options)
+                    : changed.with(change.getKey(), change.getValue());
+        }
+        return changed;
+    }
+
     /** What conditions are judged against. */
     public Map<String, String> facts() {
         Map<String, String> facts = new TreeMap<>(options);

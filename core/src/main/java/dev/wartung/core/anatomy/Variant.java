@@ -21,6 +21,11 @@ public record Variant(Condition when, String is) {
     }
 
     public static Optional<String> pick(List<Variant> variants, Map<String, String> facts) {
-        return variants.stream().filter(v -> v.when.holds(facts)).map(Variant::is).findFirst();
+        for (Variant variant : variants) {
+            if (variant.when.holds(facts)) {
+                return Optional.of(variant.is);
+            }
+        }
+        return Optional.empty();
     }
 }

@@ -1,6 +1,7 @@
 package dev.wartung.core.anatomy;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -9,8 +10,10 @@ import org.jspecify.annotations.Nullable;
  *
  * @param renews  the parts it renews, by kind, by name, or one chosen by the planner
  * @param reaches operations it must get to even where nothing is renewed
+ * @param becomes what the configuration is afterwards, where the work changes it: option to value
+ * @param when    the valves it is offered for
  */
-public record WorkKind(String id, String name, String about, Renewal renews, List<String> reaches) {
+public record WorkKind(String id, String name, String about, Renewal renews, List<String> reaches, Map<String, String> becomes, Condition when) {
 
     /**
      * Which parts a work renews.
@@ -30,11 +33,19 @@ public record WorkKind(String id, String name, String about, Renewal renews, Lis
         }
     }
 
-    public WorkKind(String id, String name, String about, @Nullable Renewal renews, @Nullable List<String> reaches) {
+    public WorkKind(String id, String name, String about, @Nullable Renewal renews, @Nullable List<String> reaches,
+                    @Nullable Map<String, String> becomes, @Nullable Condition when) {
         this.id = id;
         this.name = name;
         this.about = about;
         this.renews = renews == null ? Renewal.NOTHING : renews;
         this.reaches = reaches == null ? List.of() : List.copyOf(reaches);
+        this.becomes = becomes == null ? Map.of() : Map.copyOf(becomes);
+        this.when = when == null ? Condition.ALWAYS : when;
+    }
+
+    /** Whether it changes what the valve is. */
+    public boolean converts() {
+        return !becomes.isEmpty();
     }
 }

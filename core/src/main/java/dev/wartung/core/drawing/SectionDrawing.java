@@ -79,8 +79,7 @@ public final class SectionDrawing {
     }
 
     private double liftMm(String position) {
-        return position.equals(anatomy.build().positions().get(0)) ? 0
-                : type.actuator(configuration.drive()).map(a -> a.stroke().in(Unit.MILLIMETRE)).orElse(0.0);
+        return anatomy.build().travel(position) * type.actuator(configuration.drive()).flatMap(a -> a.stroke()).map(s -> s.in(Unit.MILLIMETRE)).orElse(0.0);
     }
 
     private final class Rendering {

@@ -7,6 +7,7 @@ import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.Verdict;
 import dev.wartung.core.measure.Verdict.Outcome;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -22,9 +23,10 @@ import java.util.Optional;
  * @param low       what to do when below the band
  * @param high      what to do when above
  * @param otherwise what to do when the observation is another one
+ * @param identifies it tells what the valve is, by answer: another answer than the expected one means that the record is wrong
  */
 public record Ask(String id, String ask, Optional<Dimension> dimension, Optional<Band> band, List<String> choices, Optional<String> expected,
-                  boolean critical, String low, String high, String otherwise) {
+                  boolean critical, String low, String high, String otherwise, Map<String, Map<String, String>> identifies) {
 
     /** The unit the field is typed in. @throws IllegalStateException for an observation */
     public Unit unit() {

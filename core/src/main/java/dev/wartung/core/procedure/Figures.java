@@ -2,7 +2,9 @@ package dev.wartung.core.procedure;
 
 import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.actuation.LinePressure;
+import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.TypeSheet.ActuatorData;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
@@ -29,19 +31,16 @@ public record Figures(Map<String, String> values) {
             values.put("band." + name + ".range", band.shown());
             band.target().ifPresent(target -> values.put("band." + name + ".target", target.shown()));
         });
-        type.actuator(configuration.drive()).ifPresent(a -> values.put("stroke", a.stroke().shown()));
-        Actuators.of(type, configuration.drive()).ifPresent(actuator -> {
-            values.put("spring.closed", force(actuator.springForceN(0)));
-            values.put("spring.open", force(actuator.springForceN(actuator.strokeM())));
-            values.put("energy.stroke", new Quantity(actuator.strokeEnergyJ(), Dimension.ENERGY).shown());
-            values.put("air.open", air(actuator.airToOpenPa(Actuators.closure(type), LinePressure.NONE)));
-            values.put("air.close", air(actuator.airToClosePa(Actuators.closure(type), LinePressure.NONE)));
-        });
+        Drive drive = configuration.drive();
+        type.actuator(drive).flatMap(ActuatorData::stroke).ifPresent(stroke -> values.put("stroke", stroke.shown()));
+        Actuators.spring(type, drive, false).ifPresent(spring -> values.put("spring.closed", spring.shown()));
+        Actuators.spring(type, drive, true).ifPresent(spring -> values.put("spring.open", spring.shown()));
+        Actuators.springEnergy(type, drive).ifPresent(energy -> values.put("energy.stroke", energy.shown()));
+        Actuators.of(type, drive).ifPresent(actuator -> Actuators.closure(type).ifPresent(closure -> {
+            values.put("air.open", air(actuator.airToOpenPa(closure, LinePressure.NONE)));
+            values.put("air.close", air(actuator.airToClosePa(closure, LinePressure.NONE)));
+        }));
         return new Figures(values);
-    }
-
-    private static String force(double newton) {
-        return new Quantity(newton, Dimension.FORCE).shown();
     }
 
     /** Rounded up to a tenth of a bar: a least pressure must not be understated. */

@@ -5,6 +5,7 @@ import dev.wartung.core.anatomy.Joint;
 import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -12,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * How far a job reaches: the operations it contains and the parts it renews, closed over access. Getting at a part pulls in what is in
@@ -27,17 +29,21 @@ final class Scope {
     private final Set<String> renewed = new LinkedHashSet<>();
     private final Map<String, Operation> takenBy = new HashMap<>();
 
-    /** @param operations the configuration's own, by id */
-    Scope(Build build, Map<String, Operation> operations, Work work, Situation start) {
+    /**
+     * @param operations the configuration's own, by id
+     * @param goals      parts to renew
+     * @param reaches    operations to get to whatever they renew
+     */
+    Scope(Build build, Map<String, Operation> operations, Collection<String> goals, Collection<String> reaches, boolean closesUp, Situation start) {
         this.build = build;
         this.operations = operations;
         this.start = start;
-        this.closesUp = work.closesUp();
+        this.closesUp = closesUp;
         operations.values().forEach(o -> o.takes().forEach(part -> takenBy.putIfAbsent(part, o)));
-        renewed.addAll(goals(work));
-        renewed.addAll(start.inBin());
-        work.kind().reaches().stream().filter(operations::containsKey).forEach(included::add);
-        operations.keySet().stream().filter(start.open()::contains).forEach(included::add);
+        goals.stream().filter(part -> build.part(part).isPresent() && !start.renewed().contains(part)).forEach(renewed::add);
+        start.inBin().stream().filter(part -> build.part(part).isPresent()).forEach(renewed::add);
+        reaches.stream().filter(operations::containsKey).forEach(included::add);
+        operations.values().stream().filter(start::isOpen).map(Operation::id).forEach(included::add);
         close();
     }
 
@@ -51,14 +57,6 @@ final class Scope {
         return build.parts().stream().map(Part::id).filter(renewed::contains).collect(Collectors.toCollection(LinkedHashSet::new));
     }
 
-    private Set<String> goals(Work work) {
-        Set<String> goals = new LinkedHashSet<>(work.kind().renews().parts());
-        build.parts().stream().filter(p -> work.kind().renews().kinds().contains(p.kind())).map(Part::id).forEach(goals::add);
-        work.chosen().ifPresent(goals::add);
-        goals.removeAll(start.renewed());
-        return goals;
-    }
-
     private void close() {
         int before;
         do {
@@ -67,7 +65,7 @@ final class Scope {
             for (String id : List.copyOf(included)) {
                 Operation operation = operation(id);
                 operation.needs().stream().filter(operations::containsKey).forEach(included::add);
-                operation.takes().forEach(part -> spend(part, !start.open().contains(id)));
+                operation.takes().forEach(part -> spend(part, !start.isOpen(operation)));
             }
             operations.values().stream().filter(this::comesAlong).map(Operation::id).forEach(included::add);
             build.joints().stream().filter(joint -> opened(joint, included))
@@ -79,12 +77,14 @@ final class Scope {
         if (closesUp && operation.phase().compareTo(Phase.PROVE) < 0) {
             return false;
         }
-        boolean always = operation.joins().contains(Operation.ALWAYS) && !(closesUp && !somethingOpen());
-        return always || operation.joins().stream().anyMatch(included::contains);
+        boolean always = operation.joins().contains(Operation.ALWAYS) && !(closesUp && !somethingDisturbed());
+        boolean proves = operation.phase().compareTo(Phase.PROVE) >= 0;
+        return always || operation.joins().stream().anyMatch(id -> included.contains(id) || proves && start.disturbed().contains(id));
     }
 
-    private boolean somethingOpen() {
-        return included.stream().map(this::operation).anyMatch(o -> o.phase().compareTo(Phase.OPEN) >= 0 && o.phase().compareTo(Phase.CLOSE) < 0);
+    private boolean somethingDisturbed() {
+        return Stream.concat(included.stream(), start.disturbed().stream()).filter(operations::containsKey).map(this::operation)
+                .anyMatch(o -> o.phase().compareTo(Phase.OPEN) >= 0 && o.phase().compareTo(Phase.CLOSE) < 0);
     }
 
     /** Whether these operations open the joint. */

@@ -4,7 +4,6 @@ import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Phase;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.Comparator;
 import java.util.Deque;
 import java.util.HashMap;
@@ -12,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.PriorityQueue;
 import java.util.Set;
 
@@ -44,21 +44,31 @@ final class Sequence {
     private final Map<String, Set<String>> followers = new HashMap<>();
     private final Map<String, Integer> waitingFor = new HashMap<>();
 
-    private Sequence(Collection<Operation> operations) {
+    private Sequence(List<Operation> forward, List<Operation> backward) {
         int rank = 0;
-        for (Operation operation : operations) {
+        for (Operation operation : forward) {
+            nodes.put(operation.id(), new Node(operation, "", rank++));
+        }
+        int closingRank = forward.size() + backward.size();
+        for (Operation operation : backward) {
             included.put(operation.id(), operation);
-            nodes.put(operation.id(), new Node(operation, "", rank));
-            int closingRank = 2 * operations.size() - rank;
-            operation.undoneBy().ifPresent(undo -> nodes.put(undo.id(), new Node(undo, operation.id(), closingRank)));
-            rank++;
+            Optional<Operation> undo = operation.undoneBy();
+            if (undo.isPresent()) {
+                nodes.put(undo.get().id(), new Node(undo.get(), operation.id(), closingRank--));
+            }
         }
         nodes.values().forEach(this::addPrecedence);
     }
 
-    /** Orders the operations, given in the order of the sheet, together with their undoings. @throws IllegalStateException on a circle */
-    static List<Node> of(Collection<Operation> operations) {
-        return new Sequence(operations).ordered();
+    /**
+     * Orders operations and undoings.
+     *
+     * @param forward  operations to do, in the order of the sheet
+     * @param backward operations whose undoing is to be done, in the order of the sheet; in a conversion they are those of what it becomes
+     * @throws IllegalStateException on a circle
+     */
+    static List<Node> of(List<Operation> forward, List<Operation> backward) {
+        return new Sequence(forward, backward).ordered();
     }
 
     private void addPrecedence(Node node) {

@@ -1,57 +1,61 @@
 package dev.wartung.core.procedure;
 
 import dev.wartung.core.anatomy.Act;
-import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Operation;
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.ValveConfiguration;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
 /**
  * Where a valve stands when a procedure begins: untouched, or left part-way by steps already done.
  *
+ * @param configuration what the valve is now; a conversion changes it on the way
  * @param open      opening operations that are in effect and not undone yet
  * @param repeated  operations that need not be done again
+ * @param disturbed operations done since the valve was last proven, undone or not
  * @param inBin     parts taken out and not replaced yet
  * @param renewed   parts already renewed
- * @param position  of the closure member, where it is known
- * @param held      what holds it there: air, spring, hand or nothing
+ * @param motion    where the closure member is and what holds it
  */
-public record Situation(Set<String> open, Set<String> repeated, Set<String> inBin, Set<String> renewed, Optional<String> position, String held) {
-
-    static final String AIR = "air";
-    static final String SPRING = "spring";
-    static final String HAND = "hand";
-    static final String NOTHING = "nothing";
+public record Situation(ValveConfiguration configuration, Set<String> open, Set<String> repeated, Set<String> disturbed, Set<String> inBin, Set<String> renewed, Motion motion) {
 
     /** A closed valve in its line, nothing done yet. The position of a valve without a spring is not known. */
-    public static Situation untouched(Drive drive) {
-        return new Situation(Set.of(), Set.of(), Set.of(), Set.of(), drive.rest(), restHold(drive));
+    public static Situation untouched(AnatomySheet anatomy, ValveConfiguration configuration) {
+        return new Situation(configuration, Set.of(), Set.of(), Set.of(), Set.of(), Set.of(),
+                Motion.atStart(anatomy.build().resolve(configuration.facts()), configuration.drive()));
     }
 
     /** Where the valve stands within a job after its confirmed steps: what was confirmed need not be repeated. */
-    public static Situation within(Drive drive, List<Step> confirmed) {
-        return after(drive, confirmed, true);
+    public static Situation within(AnatomySheet anatomy, ValveConfiguration configuration, List<Step> confirmed) {
+        return after(anatomy, configuration, confirmed, true);
     }
 
     /** Where a stopped job left the valve, for a job begun later: preparing and making safe are done again. */
-    public static Situation leftBy(Drive drive, List<Step> confirmed) {
-        return after(drive, confirmed, false);
+    public static Situation leftBy(AnatomySheet anatomy, ValveConfiguration configuration, List<Step> confirmed) {
+        return after(anatomy, configuration, confirmed, false);
     }
 
-    private static Situation after(Drive drive, List<Step> confirmed, boolean sameJob) {
+    private static Situation after(AnatomySheet anatomy, ValveConfiguration start, List<Step> confirmed, boolean sameJob) {
+        ValveConfiguration configuration = start;
         Set<String> open = new LinkedHashSet<>();
         Set<String> repeated = new LinkedHashSet<>();
+        Set<String> disturbed = new LinkedHashSet<>();
         Set<String> inBin = new LinkedHashSet<>();
         Set<String> renewed = new LinkedHashSet<>();
-        Motion motion = Motion.atStart(drive);
+        Motion motion = Motion.atStart(anatomy.build().resolve(start.facts()), start.drive());
         for (Step step : confirmed) {
             if (step.undoes().isPresent()) {
                 open.remove(step.undoes().get());
             } else {
                 open.add(step.operation());
             }
+            disturbed.add(step.undoes().orElse(step.operation()));
             if (sameJob) {
                 repeated.add(step.operation());
             }
@@ -62,43 +66,38 @@ public record Situation(Set<String> open, Set<String> repeated, Set<String> inBi
                         inBin.remove(act.object());
                         renewed.add(act.object());
                     }
-                    default -> motion = motion.after(act, drive);
+                    case CONVERT -> {
+                        Build before = anatomy.build().resolve(configuration.facts());
+                        configuration = configuration.with(change(act));
+                        Build now = anatomy.build().resolve(configuration.facts());
+                        inBin.removeIf(part -> now.part(part).isEmpty());
+                        now.parts().stream().map(Part::id).filter(part -> before.part(part).isEmpty()).forEach(inBin::add);
+                    }
+                    case PROVE -> disturbed.clear();
+                    default -> { }
                 }
+                motion = motion.after(act, anatomy.build().resolve(configuration.facts()), configuration.drive());
             }
         }
-        return new Situation(open, repeated, inBin, renewed, motion.position(), motion.held());
+        return new Situation(configuration, open, repeated, disturbed, inBin, renewed, motion);
     }
 
-    static String restHold(Drive drive) {
-        return switch (drive) {
-            case NC, NO -> SPRING;
-            case DA -> NOTHING;
-            case MANUAL -> HAND;
-        };
+    /** The change a conversion makes, for instance {sealing: diaphragm}. */
+    static Map<String, String> change(Act act) {
+        String[] pair = act.object().split("=", 2);
+        return Map.of(pair[0], pair[1]);
     }
 
-    /** The closure member's place and what holds it, followed through acts. */
-    record Motion(Optional<String> position, String held) {
-
-        static Motion atStart(Drive drive) {
-            return new Motion(drive.rest(), restHold(drive));
-        }
-
-        Motion after(Act act, Drive drive) {
-            return switch (act.verb()) {
-                case AIR_ON -> new Motion(drive.powered().or(() -> Optional.of(act.object())), AIR);
-                case AIR_OFF -> new Motion(drive.rest().or(() -> position), restHold(drive));
-                case TURN -> new Motion(Optional.of(act.object()), HAND);
-                default -> this;
-            };
-        }
-
-        boolean secure(String wanted) {
-            return position.filter(wanted::equals).isPresent() && !held.equals(NOTHING);
-        }
-    }
-
+    /** Whether the operation is in effect and can be undone: done and not undone, or all it takes off is missing. */
     boolean isOpen(Operation operation) {
-        return open.contains(operation.id());
+        return operation.undoneBy().isPresent() && isInEffect(operation);
+    }
+
+    private boolean isInEffect(Operation operation) {
+        return open.contains(operation.id()) || !operation.takes().isEmpty() && inBin.containsAll(operation.takes());
+    }
+
+    Optional<String> position() {
+        return motion.position();
     }
 }

@@ -20,14 +20,17 @@ import java.util.Optional;
  * @param acts      what physically happens, in order
  * @param kitCount  the kit is counted in here
  * @param proves    it proves something and is never skipped
+ * @param secondPerson a second person must agree
+ * @param choices   the schools the step follows, each in words with its reason
  */
 public record Step(String id, String operation, Optional<String> undoes, Phase phase, String say, String why, String done, String held,
                    List<Warning> cautions, List<String> tools, double minutes, List<Ask> asks, List<Film> films, List<String> marks, List<Act> acts,
-                   boolean kitCount, boolean proves) {
+                   boolean kitCount, boolean proves, boolean secondPerson, List<String> choices) {
 
     /** The same step under another id, for a procedure that goes on where another was left. */
     public Step renamed(String newId) {
-        return new Step(newId, operation, undoes, phase, say, why, done, held, cautions, tools, minutes, asks, films, marks, acts, kitCount, proves);
+        return new Step(newId, operation, undoes, phase, say, why, done, held, cautions, tools, minutes, asks, films, marks, acts, kitCount, proves,
+                secondPerson, choices);
     }
 
     /** A caution in the figures of this valve. */

@@ -17,7 +17,7 @@ public record Work(WorkKind kind, Optional<String> chosen) {
 
     /** The way back to a closed valve, with nothing renewed beyond what is spent. Offered from any state of any job. */
     public static Work closeUp() {
-        return of(new WorkKind(CLOSE_UP, "Close up", "The way back to a closed valve", null, null));
+        return of(new WorkKind(CLOSE_UP, "Close up", "The way back to a closed valve", null, null, null, null));
     }
 
     private static final String CLOSE_UP = "close-up";

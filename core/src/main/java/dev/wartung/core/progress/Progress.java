@@ -2,7 +2,7 @@ package dev.wartung.core.progress;
 
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Build;
-import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.simulation.Bench;
@@ -28,16 +28,17 @@ public final class Progress {
     private final Optional<String> positionBeforeLast;
 
     /**
-     * @param build     resolved for the valve's configuration
+     * @param build     the family's build
+     * @param configuration what the valve is before any of the steps
      * @param carried   steps of earlier, stopped jobs whose effect the valve still shows
      * @param procedure what is to be done; its steps may begin with ones already confirmed or be only the rest of the way
      * @param confirmed in the order they were confirmed
      */
-    public Progress(Build build, Drive drive, List<Step> carried, Procedure procedure, List<Confirmation> confirmed) {
+    public Progress(Build build, ValveConfiguration configuration, List<Step> carried, Procedure procedure, List<Confirmation> confirmed) {
         this.procedure = procedure;
         this.carried = List.copyOf(carried);
         this.confirmed = List.copyOf(confirmed);
-        this.bench = new Bench(build, drive);
+        this.bench = new Bench(build, configuration);
         carried.forEach(step -> bench.carryOut(step.acts()));
         String before = bench.energies().position();
         for (Confirmation confirmation : confirmed) {

@@ -24,6 +24,7 @@ final class AnatomyCheck {
     private final Set<String> operations;
     private final Set<String> undoings;
     private final Set<String> readings;
+    private final Set<String> positions;
 
     private AnatomyCheck(AnatomySheet sheet, SheetText text) {
         this.sheet = sheet;
@@ -32,14 +33,17 @@ final class AnatomyCheck {
         joints = ids(sheet.build().joints().stream().map(j -> j.id()));
         operations = ids(sheet.operations().stream().map(Operation::id));
         undoings = ids(sheet.operations().stream().flatMap(o -> o.undoneBy().stream()).map(Operation::id));
+        positions = union(sheet.build().positions(), sheet.build().between().keySet());
         readings = ids(sheet.readings().stream().map(r -> r.id()));
     }
 
     static void check(AnatomySheet sheet, SheetText text) {
         AnatomyCheck check = new AnatomyCheck(sheet, text);
+        check.schools();
         check.build();
         check.operations();
         check.works();
+        check.identified();
         check.conditions(text.root(), "");
         if (text.problems().isEmpty()) {
             check.uniqueness();
@@ -52,19 +56,24 @@ final class AnatomyCheck {
             String at = "/build/parts/" + i;
             known(part.behind(), at + "/behind", union(parts, joints), "part or joint");
             known(part.scrapes(), at + "/scrapes", parts, "part");
-            known(part.looseWith().stream().toList(), at + "/loose-with", joints, "joint");
+            known(part.looseWith().stream().toList(), at + "/loose-with", union(parts, joints), "part or joint");
+            known(part.fitsAt().stream().toList(), at + "/fits-at", positions, "position");
+            known(part.staysAt().stream().toList(), at + "/stays-at", positions, "position");
         }
         for (int i = 0; i < sheet.build().joints().size(); i++) {
             var joint = sheet.build().joints().get(i);
             String at = "/build/joints/" + i;
             known(joint.heldBy(), at + "/held-by", parts, "part");
             known(joint.seals(), at + "/seals", parts, "part");
-            joint.loaded().ifPresent(load -> {
-                known(load.path(), at + "/loaded/path", union(parts, joints), "part or joint");
-                known(List.of(load.thrown()), at + "/loaded/thrown", parts, "part");
-                known(List.of(load.at()), at + "/loaded/at", sheet.build().positions(), "position");
+            known(joint.tightenAt().stream().toList(), at + "/tighten-at", positions, "position");
+            known(joint.settledAt().stream().toList(), at + "/settled-at", positions, "position");
+            joint.loaded().forEach(load -> {
+                known(load.path(), at + "/loaded", union(parts, joints), "part or joint");
+                known(List.of(load.thrown()), at + "/loaded", parts, "part");
+                known(List.of(load.at()), at + "/loaded", positions, "position");
             });
         }
+        known(sheet.build().offLine().stream().toList(), "/build/off-line", joints, "joint");
         for (int i = 0; i < sheet.build().airThrough().size(); i++) {
             known(sheet.build().airThrough().get(i).parts(), "/build/air-through/" + i + "/parts", parts, "part");
         }
@@ -88,7 +97,7 @@ final class AnatomyCheck {
         for (int i = 0; i < sheet.movements().size(); i++) {
             String at = "/movements/" + i;
             operation(sheet.movements().get(i), at);
-            known(sheet.movements().get(i).brings().stream().toList(), at + "/brings", union(sheet.build().positions(), Set.of(Operation.REST)), "position");
+            known(sheet.movements().get(i).brings().stream().toList(), at + "/brings", union(positions, Set.of(Operation.REST)), "position");
         }
     }
 
@@ -99,7 +108,8 @@ final class AnatomyCheck {
         known(operation.takes(), at + "/takes", parts, "part");
         known(operation.opens(), at + "/opens", joints, "joint");
         known(operation.marks(), at + "/marks", parts, "part");
-        known(operation.at().stream().map(v -> v.is()).toList(), at + "/at", sheet.build().positions(), "position");
+        known(operation.at().stream().map(v -> v.is()).toList(), at + "/at", positions, "position");
+        known(operation.follows(), at + "/follows", sheet.schools(), "school in this sheet's list");
         known(operation.hands().stream().toList(), at + "/hands", ids(sheet.build().spaces().stream().map(s -> s.id())), "space");
         acts(operation.does(), at + "/does");
         acts(operation.then(), at + "/then");
@@ -110,10 +120,30 @@ final class AnatomyCheck {
             List<String> object = acts.get(i).object().isEmpty() ? List.of() : List.of(acts.get(i).object());
             switch (acts.get(i).verb()) {
                 case OPEN, CLOSE, TIGHTEN -> known(object, at + "/" + i, joints, "joint");
-                case RELEASE_AIR -> known(object, at + "/" + i, parts, "part");
-                case AIR_ON, TURN -> known(object, at + "/" + i, sheet.build().positions(), "position");
+                case RELEASE_AIR, NOTE, SET, SEAT_LIFT, SEAT_DROP, TAKE, PUT_BACK -> known(object, at + "/" + i, parts, "part");
+                case AIR_ON, TURN -> known(object, at + "/" + i, positions, "position");
+                case CONVERT -> change(acts.get(i).object(), at + "/" + i);
                 default -> { }
             }
+        }
+    }
+
+    /** "option=value" must be one that a valve of the family can have. */
+    private void change(String change, String at) {
+        String[] pair = change.split("=", 2);
+        boolean known = pair.length == 2 && (pair[0].equals("drive") ? sheet.drives().stream().anyMatch(d -> d.code().equals(pair[1]))
+                : sheet.options().containsKey(pair[0]) && sheet.options().get(pair[0]).choices().containsValue(pair[1]));
+        if (!known) {
+            text.problem(at, "a valve of this family cannot become “" + change + "”");
+        }
+    }
+
+    private void identified() {
+        for (int i = 0; i < sheet.readings().size(); i++) {
+            String at = "/readings/" + i + "/identifies";
+            var reading = sheet.readings().get(i);
+            known(reading.identifies().keySet(), at, reading.choices(), "choice");
+            reading.identifies().values().forEach(facts -> facts.forEach((fact, value) -> change(fact + "=" + value, at)));
         }
     }
 
@@ -122,6 +152,9 @@ final class AnatomyCheck {
             var work = sheet.works().get(i);
             known(work.renews().parts(), "/works/" + i + "/renews/parts", parts, "part");
             known(work.reaches(), "/works/" + i + "/reaches", operations, "operation");
+            for (var change : work.becomes().entrySet()) {
+                change(change.getKey() + "=" + change.getValue(), "/works/" + i + "/becomes");
+            }
         }
         for (int i = 0; i < sheet.rechecks().size(); i++) {
             known(sheet.rechecks().get(i).joins(), "/rechecks/" + i + "/joins", union(operations, Set.of(Operation.ALWAYS)), "operation");
@@ -159,8 +192,9 @@ final class AnatomyCheck {
             Collection<String> values = switch (fact.getKey()) {
                 case "drive" -> sheet.drives().stream().map(d -> d.code()).toList();
                 case "held" -> List.of("air", "spring", "hand", "nothing");
-                case "stem" -> sheet.build().positions();
-                default -> sheet.options().containsKey(fact.getKey()) ? sheet.options().get(fact.getKey()).choices().values() : List.of();
+                case "driver" -> List.of("on", "off");
+                case "stem" -> union(sheet.build().positions(), sheet.build().between().keySet());
+                default -> sheet.options().containsKey(fact.getKey()) ? sheet.options().get(fact.getKey()).choices().values() : schoolAnswers(sheet, fact.getKey());
             };
             if (values.isEmpty()) {
                 text.problem(place + "/" + fact.getKey(), "there is no fact “" + fact.getKey() + "”");
@@ -175,16 +209,25 @@ final class AnatomyCheck {
         });
     }
 
+    private static Collection<String> schoolAnswers(AnatomySheet sheet, String id) {
+        return sheet.schools().contains(id) ? Schools.table().school(id).map(s -> (Collection<String>) s.answers().keySet()).orElse(List.of()) : List.of();
+    }
+
     private void uniqueness() {
         for (var configuration : sheet.configurations()) {
             Map<String, String> facts = configuration.facts();
             once(sheet.build().parts().stream().filter(p -> p.when().holds(facts)).map(p -> p.id()), "/build/parts", "part", configuration);
-            once(sheet.operations().stream().filter(o -> o.when().holds(facts))
+            // operations that schools choose between are the alternatives of one place; they are told apart when a job is derived
+            once(sheet.operations().stream().filter(o -> sheet.schools().stream().noneMatch(o.when().allOf()::containsKey)).filter(o -> o.when().holds(facts))
                     .flatMap(o -> Stream.concat(Stream.of(o.id()), o.undoneBy().stream().map(Operation::id))), "/operations", "operation", configuration);
             if (!text.problems().isEmpty()) {
                 return;
             }
         }
+    }
+
+    private void schools() {
+        known(sheet.schools(), "/schools", Schools.table().schools().stream().map(s -> s.id()).toList(), "school");
     }
 
     private void once(Stream<String> ids, String place, String what, Object configuration) {

@@ -16,9 +16,6 @@ import java.util.TreeMap;
 /** The sheets that come with Wartung, read by the same road as anybody's own. */
 public final class SheetLibrary {
 
-    private static final List<String> ANATOMIES = List.of("single-seat");
-    private static final List<String> TYPES = List.of("kolm-25", "kolm-40", "kolm-50", "kolm-65", "kolm-80", "kolm-100");
-
     private final Map<String, AnatomySheet> anatomies = new TreeMap<>();
     private final Map<String, TypeSheet> types = new TreeMap<>();
     private final Map<String, DrawingTemplate> drawings = new TreeMap<>();
@@ -27,18 +24,33 @@ public final class SheetLibrary {
     public static SheetLibrary shipped() {
         SheetLibrary library = new SheetLibrary();
         SheetReader reader = new SheetReader();
-        ANATOMIES.forEach(id -> library.add(accepted(reader.readAnatomy(id + ".yaml", anatomyText(id)))));
-        TYPES.forEach(id -> library.add(accepted(reader.readAgain(id + ".yaml", typeText(id), library::anatomy))));
+        listed("anatomies").forEach(id -> {
+            AnatomySheet sheet = accepted(reader.readAnatomy(id + ".yaml", resource("anatomies/" + id + ".yaml"), SheetLibrary::fragment));
+            library.add(sheet, new DrawingTemplate(sheet.drawing(), resource("drawings/" + sheet.drawing())));
+        });
+        listed("types").forEach(id -> library.add(accepted(reader.readAgain(id + ".yaml", typeText(id), library::anatomy))));
         return library;
     }
 
-    private void add(AnatomySheet sheet) {
-        anatomies.put(sheet.id(), sheet);
-        drawings.put(sheet.drawing(), new DrawingTemplate(sheet.drawing(), resource("drawings/" + sheet.drawing())));
+    /** The names a shipped list holds, one a line. */
+    private static List<String> listed(String list) {
+        return resource(list + "/list.txt").lines().filter(line -> !line.isBlank()).toList();
     }
 
-    private void add(TypeSheet sheet) {
+    /** Adds a family, or puts a newer sheet in place of an older one. */
+    public void add(AnatomySheet sheet, DrawingTemplate drawing) {
+        anatomies.put(sheet.id(), sheet);
+        drawings.put(sheet.drawing(), drawing);
+    }
+
+    /** Adds a type, or puts a newer sheet in place of an older one. */
+    public void add(TypeSheet sheet) {
         types.put(sheet.id(), sheet);
+    }
+
+    /** What several shipped families have in common, by name. */
+    public static Optional<String> fragment(String name) {
+        return name.matches("[a-z-]+") && listed("fragments").contains(name) ? Optional.of(resource("fragments/" + name + ".yaml")) : Optional.empty();
     }
 
     public Optional<AnatomySheet> anatomy(String id) {
@@ -58,9 +70,9 @@ public final class SheetLibrary {
         return Objects.requireNonNull(drawings.get(anatomy.drawing()), anatomy.drawing());
     }
 
-    /** The text a shipped anatomy was read from. */
+    /** The text a shipped anatomy was read from, with the fragments it uses written into it: it stands alone. */
     public static String anatomyText(String id) {
-        return resource("anatomies/" + id + ".yaml");
+        return new SheetReader().compose(id + ".yaml", resource("anatomies/" + id + ".yaml"), SheetLibrary::fragment);
     }
 
     /** The text a shipped type was read from. */

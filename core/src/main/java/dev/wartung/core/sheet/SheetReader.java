@@ -7,6 +7,7 @@ import com.networknt.schema.SpecificationVersion;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.school.SchoolTable;
 import dev.wartung.core.sheet.SheetResult.Accepted;
 import dev.wartung.core.sheet.SheetResult.Refused;
 import java.io.IOException;
@@ -40,9 +41,28 @@ public final class SheetReader {
     private final Schema anatomySchema = schema("anatomy-sheet");
     private final Schema typeSchema = schema("type-sheet");
 
-    /** @param file the name problems are reported under */
+    /** A sheet that uses no fragments. @param file the name problems are reported under */
     public SheetResult<AnatomySheet> readAnatomy(String file, String yaml) {
-        return read(new SheetText(file, yaml), anatomySchema, AnatomySheet.class, AnatomyCheck::check);
+        return readAnatomy(file, yaml, name -> Optional.empty());
+    }
+
+    /** @param fragments finds the text of a fragment that the sheet uses */
+    public SheetResult<AnatomySheet> readAnatomy(String file, String yaml, Function<String, Optional<String>> fragments) {
+        return read(SheetText.composed(file, yaml, fragments), anatomySchema, AnatomySheet.class, AnatomyCheck::check);
+    }
+
+    /** The sheet with the fragments it uses written into it, as one text that stands alone. Read it before: it may be refused. */
+    public String compose(String file, String yaml, Function<String, Optional<String>> fragments) {
+        return SheetText.composed(file, yaml, fragments).root().toPrettyString();
+    }
+
+    /** The table of schools. @throws IllegalStateException if it cannot be read: a mistake in the build */
+    static SchoolTable readSchools(String file, String yaml) {
+        try {
+            return MAPPER.treeToValue(new SheetText(file, yaml).root(), SchoolTable.class);
+        } catch (JacksonException e) {
+            throw new IllegalStateException(file, e);
+        }
     }
 
     /** @param anatomies finds the family a type sheet names */

@@ -6,6 +6,8 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.Set;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import org.snakeyaml.engine.v2.api.lowlevel.Compose;
 import org.snakeyaml.engine.v2.common.ScalarStyle;
@@ -30,12 +32,19 @@ final class SheetText {
 
     private static final int LARGEST = 1_000_000;
     private static final int DEEPEST = 30;
+    private static final String USES = "uses";
+    /** Lists to which a fragment adds. */
+    private static final Set<String> JOINED = Set.of("/excludes", "/build/parts", "/build/joints", "/build/spaces", "/build/air-through", "/readings",
+            "/movements", "/operations", "/works", "/rechecks", "/schools", "/warnings");
 
     private final String file;
     private final List<SheetProblem> problems = new ArrayList<>();
-    private final Map<String, Integer> lines = new HashMap<>();
+    private final Map<String, Mark> marks = new HashMap<>();
     private final IdentityHashMap<Node, Boolean> seen = new IdentityHashMap<>();
     private JsonNode root = JsonNodeFactory.instance.objectNode();
+
+    /** Where an entry was written. */
+    private record Mark(String file, int line) {}
 
     SheetText(String file, String yaml) {
         this.file = file;
@@ -72,21 +81,92 @@ final class SheetText {
     }
 
     void problem(String place, String reason) {
-        problems.add(new SheetProblem(file, lineOf(place), place, reason));
+        Mark mark = markOf(place);
+        problems.add(new SheetProblem(mark.file(), mark.line(), place, reason));
     }
 
-    /** The line of an entry, or of the nearest one around it. */
-    private int lineOf(String place) {
+    /** Where an entry was written, or the nearest one around it. */
+    private Mark markOf(String place) {
         for (String at = place; ; at = at.substring(0, at.lastIndexOf('/'))) {
-            Integer line = lines.get(at);
-            if (line != null || at.isEmpty()) {
-                return line == null ? 0 : line;
+            Mark mark = marks.get(at);
+            if (mark != null || at.isEmpty()) {
+                return mark == null ? new Mark(file, 0) : mark;
             }
         }
     }
 
+    /**
+     * A sheet together with the fragments it uses: lists are joined, the fragments' entries first, in the order they are named; where both
+     * say something single, the sheet's own word counts. Problems are reported where they were written.
+     */
+    static SheetText composed(String file, String yaml, Function<String, Optional<String>> fragments) {
+        SheetText own = new SheetText(file, yaml);
+        JsonNode uses = own.root.path(USES);
+        if (!own.problems.isEmpty() || !uses.isArray()) {
+            return own;
+        }
+        List<Source> sources = new ArrayList<>();
+        for (int i = 0; i < uses.size(); i++) {
+            String name = uses.get(i).asString();
+            Optional<String> text = fragments.apply(name);
+            if (text.isEmpty()) {
+                own.problem("/" + USES + "/" + i, "there is no fragment “" + name + "”");
+            } else {
+                SheetText fragment = new SheetText(name, text.get());
+                own.problems.addAll(fragment.problems);
+                sources.add(new Source(fragment.root, fragment, ""));
+            }
+        }
+        sources.add(new Source(own.root, own, ""));
+        SheetText all = new SheetText(file, "{}");
+        all.root = all.joined(sources, "");
+        ((ObjectNode) all.root).remove(USES);
+        all.problems.addAll(own.problems);
+        return all;
+    }
+
+    private record Source(JsonNode node, SheetText text, String place) {
+
+        Source below(String key) {
+            return new Source(node.get(key), text, place + "/" + key);
+        }
+    }
+
+    private JsonNode joined(List<Source> sources, String place) {
+        Source last = sources.get(sources.size() - 1);
+        marks.put(place, last.text.markOf(last.place));
+        if (place.chars().filter(c -> c == '/').count() < 2 && sources.stream().allMatch(s -> s.node.isObject())) {
+            ObjectNode object = JsonNodeFactory.instance.objectNode();
+            for (Source source : sources) {
+                source.node.propertyNames().stream().filter(key -> !object.has(key)).forEach(key ->
+                        object.set(key, joined(sources.stream().filter(s -> s.node.has(key)).map(s -> s.below(key)).toList(), place + "/" + key)));
+            }
+            return object;
+        }
+        if (sources.stream().allMatch(s -> s.node.isArray()) && JOINED.stream().anyMatch(place::equals)) {
+            ArrayNode array = JsonNodeFactory.instance.arrayNode();
+            for (Source source : sources) {
+                for (int i = 0; i < source.node.size(); i++) {
+                    copyMarks(source, source.place + "/" + i, place + "/" + array.size());
+                    array.add(source.node.get(i));
+                }
+            }
+            return array;
+        }
+        copyMarks(last, last.place, place);
+        return last.node;
+    }
+
+    private void copyMarks(Source source, String from, String to) {
+        source.text.marks.forEach((at, mark) -> {
+            if (at.equals(from) || at.startsWith(from + "/")) {
+                marks.put(to + at.substring(from.length()), mark);
+            }
+        });
+    }
+
     private JsonNode read(Node node, String place, int depth) {
-        lines.put(place, node.getStartMark().map(m -> m.getLine() + 1).orElse(0));
+        marks.put(place, new Mark(file, node.getStartMark().map(m -> m.getLine() + 1).orElse(0)));
         if (depth > DEEPEST || seen.put(node, true) != null) {
             problem(place, depth > DEEPEST ? "is nested too deeply" : "uses an alias; write it out");
             return JsonNodeFactory.instance.nullNode();

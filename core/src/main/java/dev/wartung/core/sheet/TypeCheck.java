@@ -5,6 +5,8 @@ import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Work;
+import dev.wartung.core.school.Practice;
+import dev.wartung.core.school.SiteChoices;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -43,6 +45,7 @@ final class TypeCheck {
             check.parts();
             check.bands();
             check.conditions();
+            check.schools();
         }, () -> text.problem("/anatomy", "there is no anatomy “" + sheet.anatomy() + "”"));
     }
 
@@ -63,6 +66,18 @@ final class TypeCheck {
                         .forEach(v -> text.problem("/options/" + option, "“" + v + "” is none of " + String.join(", ", known.choices().values())));
             }
         });
+    }
+
+    /** What the maker must settle is settled, and what is settled has such an answer. */
+    private void schools() {
+        sheet.schools().forEach((id, answer) -> {
+            if (Schools.table().school(id).filter(s -> s.answers().containsKey(answer)).isEmpty()) {
+                text.problem("/schools/" + id, "there is no school “" + id + "” with the answer “" + answer + "”");
+            }
+        });
+        anatomy.schools().stream().flatMap(id -> Schools.table().school(id).stream())
+                .filter(s -> s.byMaker() && !sheet.schools().containsKey(s.id()) && !anatomy.options().containsKey(s.id()))
+                .forEach(s -> text.problem("/schools", "does not settle “" + s.id() + "”: " + s.question()));
     }
 
     private void parts() {
@@ -108,14 +123,14 @@ final class TypeCheck {
     /** Derives every work of every configuration the type is made in; a figure, band or way that is missing shows here and not at the bench. */
     private void derivations() {
         Set<String> reasons = new LinkedHashSet<>();
+        Derivation derivation = new Derivation(anatomy, sheet, new Practice(Schools.table(), SiteChoices.NONE));
         List<ValveConfiguration> made = anatomy.configurations().stream().filter(sheet::madeAs).toList();
         if (made.isEmpty()) {
             text.problem("/options", "leaves no valve that can exist");
         }
         for (ValveConfiguration configuration : made) {
             try {
-                Derivation derivation = new Derivation(anatomy, sheet, configuration);
-                works(configuration).forEach(derivation::derive);
+                works(configuration).forEach(work -> derivation.derive(work, configuration));
             } catch (IllegalStateException | IllegalArgumentException e) {
                 reasons.add(String.valueOf(e.getMessage()));
             }
@@ -124,7 +139,7 @@ final class TypeCheck {
     }
 
     private Stream<Work> works(ValveConfiguration configuration) {
-        return anatomy.works().stream().flatMap(kind -> kind.renews().choose()
+        return anatomy.worksFor(configuration, sheet).stream().flatMap(kind -> kind.renews().choose()
                 .map(wanted -> anatomy.build().resolve(configuration.facts()).parts().stream().filter(p -> p.kind().equals(wanted))
                         .map(p -> new Work(kind, Optional.of(p.id()))))
                 .orElseGet(() -> Stream.of(Work.of(kind))));

@@ -2,7 +2,7 @@ package dev.wartung.core.simulation;
 
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Build;
-import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.Joint;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.simulation.Incident.Kind;
@@ -13,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -25,7 +26,9 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Bench {
 
-    private final Build build;
+    private final Build whole;
+    private Build build;
+    private ValveConfiguration configuration;
     private final Energies energies;
     private final Map<String, Place> places = new LinkedHashMap<>();
     private final Set<String> renewed = new HashSet<>();
@@ -34,6 +37,10 @@ public final class Bench {
     private final Set<String> looseJoints = new LinkedHashSet<>();
     private final Set<String> aids = new LinkedHashSet<>();
     private final Set<String> filmed = new HashSet<>();
+    private final Set<String> noted = new HashSet<>();
+    private final Set<String> unset = new LinkedHashSet<>();
+    private final Set<String> settled = new HashSet<>();
+    private final Set<String> liftedSeats = new LinkedHashSet<>();
     private final List<Incident> incidents = new ArrayList<>();
     private boolean cycled = true;
     private boolean proven = true;
@@ -44,11 +51,14 @@ public final class Bench {
     private final Set<String> airLetOut = new HashSet<>();
     private final Set<String> visited = new HashSet<>();
     private final Set<String> justParted = new LinkedHashSet<>();
+    private boolean standingClear;
 
-    /** @param build resolved for the configuration */
-    public Bench(Build build, Drive drive) {
-        this.build = build;
-        this.energies = new Energies(drive, build.positions().get(0));
+    /** @param whole the family's build, for every configuration; a conversion needs the others too */
+    public Bench(Build whole, ValveConfiguration configuration) {
+        this.whole = whole;
+        this.configuration = configuration;
+        this.build = whole.resolve(configuration.facts());
+        this.energies = new Energies(build, configuration.drive());
         build.parts().forEach(p -> places.put(p.id(), Place.ON_VALVE));
     }
 
@@ -60,6 +70,7 @@ public final class Bench {
         airLetOut.clear();
         visited.clear();
         justParted.clear();
+        standingClear = false;
         group.forEach(this::act);
         afterGroup();
         return List.copyOf(incidents.subList(before, incidents.size()));
@@ -78,6 +89,8 @@ public final class Bench {
         aids.forEach(aid -> report(Kind.AID_LEFT_ON, aid, aid + " is still on."));
         openJoints.forEach(j -> report(Kind.JOINT_OPEN, j, nameOf(j) + " is open."));
         looseJoints.forEach(j -> report(Kind.JOINT_LOOSE, j, nameOf(j) + " was never tightened."));
+        unset.forEach(part -> report(Kind.SETTING_LOST, part, nameOf(part) + " was not set again."));
+        liftedSeats.forEach(part -> report(Kind.MIXED, part, nameOf(part) + " is still lifted for cleaning."));
         if (energies.airOnByHand()) {
             report(Kind.AIR_LEFT_ON, "air", "Air is still on.");
         }
@@ -108,15 +121,21 @@ public final class Bench {
             case REACH -> reach(object);
             case OPEN -> build.joint(object).ifPresent(this::open);
             case CLOSE -> build.joint(object).ifPresent(this::close);
-            case TIGHTEN -> looseJoints.remove(object);
+            case TIGHTEN -> build.joint(object).ifPresent(this::tighten);
             case TAKE -> take(object, Place.CLOTH);
             case BIN -> take(object, Place.BIN);
             case PUT_BACK -> fit(object, false);
             case FIT_NEW -> fit(object, true);
             case GREASE -> filmed.add(object);
             case RELEASE_AIR -> airLetOut.add(object);
-            case AID_ON -> aids.add(object);
+            case AID_ON -> aidOn(object);
             case AID_OFF -> aids.remove(object);
+            case NOTE -> noted.add(object);
+            case SET -> unset.remove(object);
+            case SEAT_LIFT -> liftSeat(object);
+            case SEAT_DROP -> liftedSeats.remove(object);
+            case CONVERT -> convert(object);
+            case STAND_CLEAR -> standingClear = true;
             case CYCLE -> cycle();
             case PROVE -> prove();
         }
@@ -166,9 +185,75 @@ public final class Bench {
             if (!reached.isEmpty()) {
                 report(Kind.PINCH, "hand", "The stem moved with a hand in " + spaceNames() + ".");
             }
-            // an open joint that the force path still runs through is pushed apart by the motion
-            build.joints().stream().filter(j -> openJoints.contains(j.id()) && pushed(j)).forEach(j -> eject(j,
-                    "%s was thrown: the stem moved while it stood unfastened."));
+            // an open joint that the force path still runs through is pushed apart by the motion; with everybody clear it only rises
+            if (!standingClear || !reached.isEmpty()) {
+                build.joints().stream().filter(j -> openJoints.contains(j.id())).forEach(j -> pushing(j).ifPresent(load ->
+                        eject(load, "%s was thrown: the stem moved while it stood unfastened.")));
+            }
+            deform();
+        }
+    }
+
+    /** Out of the line, a part that must stay in one position is deformed in any other. */
+    private void deform() {
+        if (build.offLine().filter(openJoints::contains).isPresent()) {
+            build.parts().stream().filter(p -> place(p.id()) == Place.ON_VALVE && p.staysAt().filter(at -> !at.equals(energies.position())).isPresent())
+                    .forEach(p -> report(Kind.SPOILT, p.id(), p.name() + " is deformed: out of the line it stays " + p.staysAt().orElse("") + "."));
+        }
+    }
+
+    private void tighten(Joint joint) {
+        boolean settledHere = settled.contains(joint.id()) && joint.settledAt().filter(energies.position()::equals).isPresent();
+        if (looseJoints.contains(joint.id()) && joint.tightenAt().filter(at -> !at.equals(energies.position())).isPresent() && !settledHere) {
+            report(Kind.OFF_CENTRE, joint.id(), nameOf(joint.id()) + " was tightened with the valve " + energies.position() + "; what it clamps is not centred.");
+        }
+        looseJoints.remove(joint.id());
+    }
+
+    private void aidOn(String aid) {
+        aids.add(aid);
+        build.parts().stream().filter(p -> p.spoiltBy().contains(aid))
+                .forEach(p -> report(Kind.SPOILT, p.id(), p.name() + " is spoilt by the " + aid.replace('-', ' ') + "."));
+    }
+
+    private void liftSeat(String plug) {
+        liftedSeats.add(plug);
+        if (liftedSeats.size() > 1) {
+            report(Kind.MIXED, plug, "Both seats are lifted: nothing parts the two products.");
+        }
+        if (!energies.lineEmpty()) {
+            report(Kind.MIXED, plug, nameOf(plug) + " was lifted with product in the line.");
+        }
+        if (!openJoints.isEmpty()) {
+            report(Kind.PINCH, plug, "A seat was lifted with a joint open.");
+        }
+    }
+
+    /** What differs between the two configurations must be off; what only the new one has is in the bag. */
+    private void convert(String change) {
+        String[] pair = change.split("=", 2);
+        ValveConfiguration next = configuration.with(Map.of(pair[0], pair[1]));
+        Build after = whole.resolve(next.facts());
+        for (Part old : build.parts()) {
+            if (!after.part(old.id()).equals(Optional.of(old))) {
+                if (place(old.id()) == Place.ON_VALVE) {
+                    report(Kind.HALF_CONVERTED, old.id(), old.name() + " of the old build is still on the valve.");
+                }
+                places.remove(old.id());
+                spent.remove(old.id());
+            }
+        }
+        after.parts().stream().filter(p -> !places.containsKey(p.id())).forEach(p -> places.put(p.id(), Place.BAG));
+        build.joints().stream().filter(j -> after.joint(j.id()).isEmpty()).forEach(j -> {
+            openJoints.remove(j.id());
+            looseJoints.remove(j.id());
+        });
+        // a joint that only the new build has is not put together yet
+        after.joints().stream().filter(j -> build.joint(j.id()).isEmpty()).forEach(j -> openJoints.add(j.id()));
+        configuration = next;
+        build = after;
+        if (next.drive() != energies.drive()) {
+            energies.becomes(next.drive());
         }
     }
 
@@ -180,9 +265,12 @@ public final class Bench {
     }
 
     private void cycle() {
-        if (!openJoints.isEmpty()) {
+        if (openJoints.stream().anyMatch(j -> build.offLine().filter(j::equals).isEmpty())) {
             report(Kind.PINCH, "stroke", "It was cycled with a joint open.");
         }
+        build.parts().stream().filter(p -> p.staysAt().isPresent() && build.offLine().filter(openJoints::contains).isPresent())
+                .forEach(p -> report(Kind.SPOILT, p.id(), p.name() + " was cycled out of its line."));
+        settled.addAll(looseJoints);
         cycled = true;
     }
 
@@ -210,15 +298,30 @@ public final class Bench {
             default -> { }
         }
         support(part);
+        if (part.set() && !noted.contains(id)) {
+            report(Kind.SETTING_LOST, id, part.name() + " came off before its setting was noted.");
+        }
+        if (part.drives()) {
+            if (energies.airOnByHand()) {
+                report(Kind.LIVE_CONTACT, id, part.name() + " came off under air.");
+            }
+            energies.driven(false);
+        }
         places.remove(id);
         places.put(id, to);
         renewed.remove(id);
         justParted.remove(id);
+        build.parts().stream().filter(p -> p.looseWith().filter(id::equals).isPresent()).forEach(p -> justParted.add(p.id()));
         if (part.singleUse()) {
             spent.add(id);
         }
-        build.joints().stream().filter(j -> j.heldBy().contains(id) && !openJoints.contains(j.id())
-                && j.heldBy().stream().noneMatch(h -> place(h) == Place.ON_VALVE)).forEach(this::open);
+        build.joints().stream().filter(j -> j.heldBy().contains(id) && !openJoints.contains(j.id())).forEach(j -> {
+            if (j.heldBy().stream().noneMatch(h -> place(h) == Place.ON_VALVE)) {
+                open(j);
+            } else if (j.tightened()) {
+                looseJoints.add(j.id());
+            }
+        });
     }
 
     private void support(Part part) {
@@ -229,9 +332,7 @@ public final class Bench {
     private void open(Joint joint) {
         cycled = false;
         proven = false;
-        if (pushed(joint)) {
-            eject(joint, "%s was thrown: the joint was opened under load.");
-        }
+        pushing(joint).ifPresent(load -> eject(load, "%s was thrown: the joint was opened under load."));
         if (joint.opens().isPresent()) {
             if (!energies.lineEmpty()) {
                 report(Kind.LINE_UNDER_PRESSURE, joint.id(), "The line still had pressure or product in it.");
@@ -242,11 +343,13 @@ public final class Bench {
         }
         openJoints.add(joint.id());
         looseJoints.remove(joint.id());
+        settled.remove(joint.id());
         build.parts().stream().filter(p -> p.singleUse() && joint.seals().contains(p.id())).forEach(p -> {
             spent.add(p.id());
             renewed.remove(p.id());
         });
         build.parts().stream().filter(p -> p.looseWith().filter(joint.id()::equals).isPresent()).forEach(p -> justParted.add(p.id()));
+        deform();
     }
 
     private void fit(String id, boolean fresh) {
@@ -265,6 +368,21 @@ public final class Bench {
             report(Kind.OLD_SEAL_REFITTED, id, part.name() + " has been used and went back.");
         }
         support(part);
+        if (part.fitsAt().filter(at -> !at.equals(energies.position())).isPresent()) {
+            report(Kind.WRONG_POSITION, id, part.name() + " went on with the valve " + energies.position() + "; it needs " + part.fitsAt().orElse("") + ".");
+        }
+        part.steadiedBy().filter(aid -> !aids.contains(aid)).ifPresent(aid ->
+                report(Kind.DISPLACED, id, "Without the " + aid.replace('-', ' ') + ", " + part.name() + " pushed parts out of place."));
+        if (part.drives()) {
+            if (!energies.matches()) {
+                report(Kind.WRONG_POSITION, id, part.name() + " stands " + energies.driverPosition() + " and the valve " + energies.position()
+                        + ": put together they move the wrong way.");
+            }
+            energies.driven(true);
+        }
+        if (part.set()) {
+            unset.add(id);
+        }
         part.scrapes().stream().filter(seal -> place(seal) == Place.ON_VALVE && !part.sleeve().filter(aids::contains).isPresent()).forEach(seal ->
                 report(Kind.SEAL_CUT, seal, part.name() + " went through " + nameOf(seal) + " with its bare thread."));
         places.remove(id);
@@ -275,7 +393,7 @@ public final class Bench {
     }
 
     private void close(Joint joint) {
-        if (pushed(joint)) {
+        if (pushing(joint).isPresent()) {
             report(Kind.CLOSED_UNDER_LOAD, joint.id(), nameOf(joint.id()) + " was closed against the stem's force.");
         }
         joint.seals().stream().filter(places::containsKey).forEach(seal -> {
@@ -309,14 +427,14 @@ public final class Bench {
         });
     }
 
-    /** Whether the driving force pushes this joint apart now. */
-    private boolean pushed(Joint joint) {
-        return joint.loaded().filter(load -> energies.drivesTowards(load.at())
-                && load.path().stream().allMatch(id -> build.joint(id).isPresent() ? !openJoints.contains(id) : place(id) == Place.ON_VALVE)).isPresent();
+    /** The force that pushes this joint apart now, if one does. */
+    private Optional<Joint.Load> pushing(Joint joint) {
+        return joint.loaded().stream().filter(load -> energies.drivesTowards(load.at())
+                && load.path().stream().allMatch(id -> build.joint(id).isPresent() ? !openJoints.contains(id) : place(id) == Place.ON_VALVE)).findFirst();
     }
 
-    private void eject(Joint joint, String text) {
-        joint.loaded().ifPresent(load -> report(Kind.EJECTION, load.thrown(), String.format(text, nameOf(load.thrown()))));
+    private void eject(Joint.Load load, String text) {
+        report(Kind.EJECTION, load.thrown(), String.format(text, nameOf(load.thrown())));
     }
 
     private boolean reportInTheWay(Part part) {
@@ -374,14 +492,20 @@ public final class Bench {
 
     /** Whether the driving force pushes this joint apart, or would if it were opened now. */
     public boolean isPushed(String joint) {
-        return build.joint(joint).filter(this::pushed).isPresent();
+        return build.joint(joint).flatMap(this::pushing).isPresent();
     }
 
     public Energies energies() {
         return energies;
     }
 
+    /** The build of what the valve is now. */
     public Build build() {
         return build;
+    }
+
+    /** What the valve is now: a conversion changes it. */
+    public ValveConfiguration configuration() {
+        return configuration;
     }
 }

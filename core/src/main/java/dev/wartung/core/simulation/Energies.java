@@ -1,26 +1,33 @@
 package dev.wartung.core.simulation;
 
+import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Drive;
 
-/** The energies at a valve: line, air, spring, heat, electricity, and where the closure member is because of them. Changed by the bench only. */
+/**
+ * The energies at a valve: line, air, spring, heat, electricity, and where the closure member is because of them. What drives the closure
+ * member can be off the valve; then each has a position of its own. Changed by the bench only.
+ */
 public final class Energies {
 
-    private final Drive drive;
+    private final Build build;
     private final String first;
+    private Drive drive;
     private String position;
+    private String driverPosition;
+    private boolean driven = true;
     private boolean airOn;
     private boolean airOnByHand;
-    private boolean turned;
     private boolean lineLocked;
     private boolean lineVented;
     private boolean lineCold;
     private boolean electricityOn = true;
 
-    Energies(Drive drive, String start) {
+    Energies(Build build, Drive drive) {
+        this.build = build;
         this.drive = drive;
-        this.first = start;
-        this.position = drive.rest().orElse(start);
-        this.turned = drive == Drive.MANUAL;
+        this.first = build.positions().get(0);
+        this.position = build.rest(drive).orElse(first);
+        this.driverPosition = position;
         // the plant keeps a double-acting valve closed by air
         this.airOn = drive == Drive.DA;
     }
@@ -49,33 +56,61 @@ public final class Energies {
     }
 
     void airTo(String asked) {
-        position = wouldGoTo(asked);
+        moveDriver(wouldGoTo(asked));
         airOn = true;
         airOnByHand = true;
     }
 
-    boolean sprung() {
-        return drive.rest().isPresent();
+    private void moveDriver(String to) {
+        driverPosition = to;
+        if (driven) {
+            position = to;
+        }
     }
 
-    /** Where air brings it: a spring leaves only one way. */
+    boolean sprung() {
+        return drive.sprung();
+    }
+
+    /** Where air brings what drives it: a spring leaves only one way. */
     String wouldGoTo(String asked) {
-        return drive.powered().orElse(asked);
+        return build.powered(drive).orElse(asked);
     }
 
     void airOff() {
         airOn = false;
         airOnByHand = false;
-        position = drive.rest().orElse(position);
+        moveDriver(build.rest(drive).orElse(driverPosition));
     }
 
+    /** By hand: where nothing sprung or under air holds it. */
     void turnTo(String asked) {
-        if (drive == Drive.MANUAL) {
+        if (!driven) {
             position = asked;
+        } else if (drive == Drive.MANUAL || drive == Drive.MOTOR || drive == Drive.FLOW || drive == Drive.DA && !airOn) {
+            moveDriver(asked);
         }
     }
 
-    /** Whether the closure member is away from where the build says it begins: lifted, for a plug. */
+    /** What drives it comes off or goes on. On a hand drive, or one without air and spring, it is set to match. */
+    void driven(boolean on) {
+        driven = on;
+        if (on && !(drive.sprung() || airOn)) {
+            driverPosition = position;
+        }
+    }
+
+    /** Whether the closure member stands where its drive does. */
+    boolean matches() {
+        return position.equals(driverPosition) || !(drive.sprung() || airOn);
+    }
+
+    void becomes(Drive other) {
+        drive = other;
+        driverPosition = build.rest(other).orElse(driverPosition);
+    }
+
+    /** Whether the closure member is away from the first end of its travel: lifted, for a plug. */
     public boolean lifted() {
         return !position.equals(first);
     }
@@ -83,6 +118,16 @@ public final class Energies {
     /** Where the closure member is. */
     public String position() {
         return position;
+    }
+
+    /** Where what drives it stands; the same while it is on. */
+    public String driverPosition() {
+        return driverPosition;
+    }
+
+    /** Whether what drives it is on the valve. */
+    public boolean driven() {
+        return driven;
     }
 
     public boolean airOn() {
@@ -96,16 +141,16 @@ public final class Energies {
 
     /** Held where it is only as long as the air lasts. */
     public boolean heldByAir() {
-        return airOn;
+        return airOn && driven;
     }
 
     /** Whether a force pushes the closure member in this direction and would go on pushing: spring, air or thread. */
     public boolean drivesTowards(String direction) {
-        if (!position.equals(direction)) {
+        if (!driven || !position.equals(direction)) {
             return false;
         }
-        boolean spring = !airOn && drive.rest().filter(direction::equals).isPresent();
-        return airOn || spring || turned;
+        boolean spring = !airOn && build.rest(drive).filter(direction::equals).isPresent();
+        return airOn || spring || drive == Drive.MANUAL || drive == Drive.MOTOR;
     }
 
     public boolean lineLocked() {
@@ -122,5 +167,9 @@ public final class Energies {
 
     public boolean electricityOn() {
         return electricityOn;
+    }
+
+    public Drive drive() {
+        return drive;
     }
 }

@@ -10,6 +10,9 @@ import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Work;
+import dev.wartung.core.school.Practice;
+import dev.wartung.core.school.SiteChoices;
+import dev.wartung.core.sheet.Schools;
 import dev.wartung.core.sheet.SheetLibrary;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Place;
@@ -26,6 +29,7 @@ import org.xml.sax.InputSource;
 class SectionDrawingTest {
 
     private static final SheetLibrary LIBRARY = SheetLibrary.shipped();
+    private static final Practice PRACTICE = new Practice(Schools.table(), SiteChoices.NONE);
     private static final AnatomySheet ANATOMY = LIBRARY.anatomy("single-seat").orElseThrow();
 
     private static String svg(TypeSheet type, ValveConfiguration configuration, Bench bench, SectionDrawing.View view) {
@@ -36,10 +40,10 @@ class SectionDrawingTest {
     @DisplayName("At every step of every size and drive: well-formed, nothing unworked left in it, and exactly the parts that are on the valve")
     void everyStateIsDrawn() throws Exception {
         for (TypeSheet type : LIBRARY.types()) {
-            for (Drive drive : Drive.values()) {
+            for (Drive drive : ANATOMY.drives()) {
                 ValveConfiguration configuration = ANATOMY.configurations().stream().filter(c -> c.drive() == drive && type.madeAs(c)).reduce((a, b) -> b).orElseThrow();
-                Procedure procedure = new Derivation(ANATOMY, type, configuration).derive(Work.of(ANATOMY.work("renew-product-seals").orElseThrow()));
-                Bench bench = new Bench(ANATOMY.build().resolve(configuration.facts()), drive);
+                Procedure procedure = new Derivation(ANATOMY, type, PRACTICE).derive(Work.of(ANATOMY.work("renew-product-seals").orElseThrow()), configuration);
+                Bench bench = new Bench(ANATOMY.build(), configuration);
                 for (Step step : procedure.steps()) {
                     String svg = svg(type, configuration, bench, new SectionDrawing.View(procedure.renews(), step.marks(),
                             List.of(new CallOut("stem-seal", "Stem <seal>", "", "old")), Optional.of("open")));
@@ -60,9 +64,9 @@ class SectionDrawingTest {
     void stateShows() {
         TypeSheet type = LIBRARY.type("kolm-50").orElseThrow();
         ValveConfiguration nc = new ValveConfiguration(Drive.NC, Map.of("coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none",
-                "weight", "hand", "elastomer", "EPDM"));
-        Procedure procedure = new Derivation(ANATOMY, type, nc).derive(Work.of(ANATOMY.work("renew-product-seals").orElseThrow()));
-        Bench bench = new Bench(ANATOMY.build().resolve(nc.facts()), Drive.NC);
+                "weight", "hand", "elastomer", "EPDM", "sealing", "lip"));
+        Procedure procedure = new Derivation(ANATOMY, type, PRACTICE).derive(Work.of(ANATOMY.work("renew-product-seals").orElseThrow()), nc);
+        Bench bench = new Bench(ANATOMY.build(), nc);
         SectionDrawing.View view = new SectionDrawing.View(procedure.renews(), List.of("body-clamp"), List.of(), Optional.empty());
         assertThat(svg(type, nc, bench, view)).contains("class=\"part old\" data-part=\"plug-seal\"", "class=\"part marked\" data-part=\"body-clamp\"")
                 .doesNotContain("class=\"air\"").contains("class=\"product\"");

@@ -6,53 +6,94 @@ import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.school.Practice;
+import dev.wartung.core.school.School;
+import dev.wartung.core.school.SiteChoices;
+import dev.wartung.core.sheet.Schools;
 import dev.wartung.core.sheet.SheetLibrary;
 import dev.wartung.core.simulation.Bench;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Stream;
 
-/** The whole space of jobs on the shipped sheets: every anatomy, drive, option and work, each on the first type made that way. */
+/** The whole space of jobs on the shipped sheets: every anatomy, drive, option, school and work, each on the first type made that way. */
 final class AllJobs {
 
     static final SheetLibrary LIBRARY = SheetLibrary.shipped();
 
-    record Job(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration, Work work) {
-
-        Derivation derivation() {
-            return new Derivation(anatomy, type, configuration);
-        }
+    record Job(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration, Work work, SiteChoices site, Derivation derivation) {
 
         Procedure procedure() {
-            return derivation().derive(work);
+            return derivation.derive(work, configuration);
+        }
+
+        /** What the valve is when the job is done. */
+        ValveConfiguration becomes() {
+            return configuration.with(work.kind().becomes());
         }
 
         Build build() {
-            return anatomy.build().resolve(configuration.facts());
+            return anatomy.build().resolve(becomes().facts());
         }
 
         Bench bench() {
-            return new Bench(build(), configuration.drive());
+            return new Bench(anatomy.build(), configuration);
         }
 
         @Override
         public String toString() {
-            return work.kind().id() + work.chosen().map(c -> " " + c).orElse("") + " on " + type.id() + " " + configuration.facts();
+            return work.kind().id() + work.chosen().map(c -> " " + c).orElse("") + " on " + type.id() + " " + configuration.facts()
+                    + " " + site.answers();
         }
     }
 
     private AllJobs() {}
 
+    private static final List<Job> ALL = enumerate().toList();
+
     static Stream<Job> all() {
+        return ALL.stream();
+    }
+
+    private static Stream<Job> enumerate() {
         return LIBRARY.types().stream().map(TypeSheet::anatomy).distinct().map(id -> LIBRARY.anatomy(id).orElseThrow())
                 .flatMap(anatomy -> anatomy.configurations().stream().flatMap(configuration -> LIBRARY.types().stream()
                         .filter(t -> t.anatomy().equals(anatomy.id()) && t.madeAs(configuration)).limit(1)
-                        .flatMap(type -> works(anatomy, configuration).map(work -> new Job(anatomy, type, configuration, work)))));
+                        .flatMap(type -> practices(anatomy, type, configuration)
+                                .flatMap(site -> jobs(anatomy, type, configuration, site)))));
     }
 
-    private static Stream<Work> works(AnatomySheet anatomy, ValveConfiguration configuration) {
-        return anatomy.works().stream().flatMap(kind -> kind.renews().choose().isEmpty() ? Stream.of(Work.of(kind))
+    private static Stream<Job> jobs(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration, SiteChoices site) {
+        Derivation derivation = new Derivation(anatomy, type, new Practice(Schools.table(), site));
+        return works(anatomy, type, configuration).map(work -> new Job(anatomy, type, configuration, work, site, derivation));
+    }
+
+    /** Every way a plant can choose among the schools that the family asks about and the maker leaves open. */
+    private static Stream<SiteChoices> practices(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration) {
+        // the rubber changes part numbers and grease, not the steps: the schools are gone through on the first
+        AnatomySheet.Option rubber = anatomy.options().get("elastomer");
+        if (rubber != null && !rubber.choices().values().iterator().next().equals(configuration.options().get("elastomer"))) {
+            return Stream.of(SiteChoices.NONE);
+        }
+        List<Map<String, String>> found = List.of(Map.of());
+        for (String id : anatomy.schools()) {
+            School school = Schools.table().school(id).orElseThrow();
+            if (!school.byMaker() && !type.schools().containsKey(id)) {
+                found = found.stream().flatMap(chosen -> school.answers().keySet().stream().map(answer -> {
+                    Map<String, String> more = new TreeMap<>(chosen);
+                    more.put(id, answer);
+                    return more;
+                })).map(m -> (Map<String, String>) m).toList();
+            }
+        }
+        return found.stream().map(answers -> new SiteChoices(answers, Set.of()));
+    }
+
+    private static Stream<Work> works(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration) {
+        return anatomy.worksFor(configuration, type).stream().flatMap(kind -> kind.renews().choose().isEmpty() ? Stream.of(Work.of(kind))
                 : anatomy.build().resolve(configuration.facts()).parts().stream()
                         .filter(p -> kind.renews().choose().get().equals(p.kind())).map(p -> new Work(kind, Optional.of(p.id()))));
     }
@@ -61,13 +102,14 @@ final class AllJobs {
     static Job kolm50(String drive, String work, String... options) {
         AnatomySheet anatomy = LIBRARY.anatomy("single-seat").orElseThrow();
         ValveConfiguration configuration = new ValveConfiguration(Drive.of(drive).orElseThrow(), Map.of("coupling", "threaded",
-                "plug", "profiled", "head", "none", "lock-pin", "none", "weight", "hand", "elastomer", "EPDM"));
+                "plug", "profiled", "head", "none", "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip"));
         for (int i = 0; i < options.length; i += 2) {
             configuration = configuration.with(options[i], options[i + 1]);
         }
         List<String> named = List.of(work.split(" "));
         WorkKind kind = anatomy.work(named.get(0)).orElseThrow();
         return new Job(anatomy, LIBRARY.type("kolm-50").orElseThrow(), configuration,
-                new Work(kind, named.size() > 1 ? Optional.of(named.get(1)) : Optional.empty()));
+                new Work(kind, named.size() > 1 ? Optional.of(named.get(1)) : Optional.empty()), SiteChoices.NONE,
+                new Derivation(anatomy, LIBRARY.type("kolm-50").orElseThrow(), new Practice(Schools.table(), SiteChoices.NONE)));
     }
 }

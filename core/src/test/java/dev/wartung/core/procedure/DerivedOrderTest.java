@@ -19,11 +19,11 @@ class DerivedOrderTest {
     void springClosing() {
         Procedure procedure = AllJobs.kolm50("NC", "renew-product-seals").procedure();
         assertThat(ids(procedure, Phase.OPEN, Phase.STRIP)).containsExactly("air-opens", "take-off-body-clamp", "lift-insert", "air-off",
-                "part-stem", "draw-stem", "take-off-bonnet", "take-out-plug-seal", "take-out-stem-seal", "take-out-stem-o-ring", "take-out-body-seal");
-        assertThat(ids(procedure, Phase.RENEW)).containsExactly("fit-body-seal", "fit-stem-o-ring", "fit-stem-seal", "fit-plug-seal");
+                "take-out-body-seal", "part-stem", "draw-stem", "take-off-bonnet", "take-out-stem-seal", "take-out-stem-o-ring", "take-out-plug-seal");
+        assertThat(ids(procedure, Phase.RENEW)).containsExactly("fit-plug-seal", "fit-stem-o-ring", "fit-stem-seal", "fit-body-seal");
         assertThat(ids(procedure, Phase.CLOSE, Phase.PROVE)).containsExactly("fit-bonnet", "insert-stem", "couple-stem", "air-opens-2",
                 "lower-insert", "close-body-clamp", "air-off-2", "find-first-movement", "cycle", "prove-fail-position");
-        assertThat(procedure.renews()).containsExactly("plug-seal", "stem-seal", "stem-o-ring", "body-seal");
+        assertThat(procedure.renews()).containsExactlyInAnyOrder("plug-seal", "stem-seal", "stem-o-ring", "body-seal");
     }
 
     @Test
@@ -38,8 +38,8 @@ class DerivedOrderTest {
     @DisplayName("A profiled plug seal alone is reached without parting the stem; the body seal is spent by opening and renewed with it")
     void onlyWhatIsNeeded() {
         Procedure procedure = AllJobs.kolm50("NC", "renew-one-seal plug-seal").procedure();
-        assertThat(ids(procedure, Phase.STRIP)).containsExactly("take-out-plug-seal", "take-out-body-seal");
-        assertThat(procedure.renews()).containsExactly("plug-seal", "body-seal");
+        assertThat(ids(procedure, Phase.STRIP)).containsExactly("take-out-body-seal", "take-out-plug-seal");
+        assertThat(procedure.renews()).containsExactlyInAnyOrder("plug-seal", "body-seal");
         assertThat(AllJobs.kolm50("NC", "renew-one-seal plug-seal", "plug", "snap-on").procedure().steps()).anyMatch(s -> s.id().equals("draw-stem"));
     }
 
@@ -49,7 +49,7 @@ class DerivedOrderTest {
         Procedure procedure = AllJobs.kolm50("NC", "renew-bush", "head", "fitted", "lock-pin", "fitted").procedure();
         List<String> close = ids(procedure, Phase.CLOSE);
         assertThat(close.indexOf("connect-air")).isBetween(close.indexOf("fit-head"), close.indexOf("air-opens-2"));
-        assertThat(procedure.renews()).containsExactly("body-seal", "bush", "lock-pin", "passage-o-ring");
+        assertThat(procedure.renews()).containsExactlyInAnyOrder("body-seal", "bush", "lock-pin", "passage-o-ring");
     }
 
     @Test

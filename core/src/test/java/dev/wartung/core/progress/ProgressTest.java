@@ -3,13 +3,15 @@ package dev.wartung.core.progress;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wartung.core.anatomy.AnatomySheet;
-import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.measure.Verdict;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Work;
+import dev.wartung.core.school.Practice;
+import dev.wartung.core.school.SiteChoices;
+import dev.wartung.core.sheet.Schools;
 import dev.wartung.core.sheet.SheetLibrary;
 import java.util.ArrayList;
 import java.util.List;
@@ -23,13 +25,12 @@ class ProgressTest {
     private final SheetLibrary library = SheetLibrary.shipped();
     private final AnatomySheet anatomy = library.anatomy("single-seat").orElseThrow();
     private final ValveConfiguration configuration = new ValveConfiguration(Drive.NC, Map.of("coupling", "threaded", "plug", "profiled", "head", "none",
-            "lock-pin", "none", "weight", "hand", "elastomer", "EPDM"));
-    private final Build build = anatomy.build().resolve(configuration.facts());
-    private final Procedure procedure = new Derivation(anatomy, library.type("kolm-50").orElseThrow(), configuration)
-            .derive(Work.of(anatomy.work("renew-product-seals").orElseThrow()));
+            "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip"));
+    private final Procedure procedure = new Derivation(anatomy, library.type("kolm-50").orElseThrow(),
+            new Practice(Schools.table(), SiteChoices.NONE)).derive(Work.of(anatomy.work("renew-product-seals").orElseThrow()), configuration);
 
     private Progress after(int steps) {
-        return new Progress(build, Drive.NC, List.of(), procedure,
+        return new Progress(anatomy.build(), configuration, List.of(), procedure,
                 procedure.steps().subList(0, steps).stream().map(s -> new Confirmation(s, List.of())).toList());
     }
 
@@ -64,9 +65,9 @@ class ProgressTest {
         Answer accepted = new Answer("t", "Clamp torque", Optional.empty(), Optional.empty(), failed, Optional.of(new Answer.Acceptance("known", Optional.empty())));
         List<Confirmation> all = new ArrayList<>(procedure.steps().stream().map(s -> new Confirmation(s, List.<Answer>of())).toList());
         all.set(3, new Confirmation(procedure.steps().get(3), List.of(undecided)));
-        assertThat(new Progress(build, Drive.NC, List.of(), procedure, all).hindrances()).singleElement().asString().contains("Clamp torque");
+        assertThat(new Progress(anatomy.build(), configuration, List.of(), procedure, all).hindrances()).singleElement().asString().contains("Clamp torque");
         all.set(3, new Confirmation(procedure.steps().get(3), List.of(accepted)));
-        assertThat(new Progress(build, Drive.NC, List.of(), procedure, all).hindrances()).isEmpty();
+        assertThat(new Progress(anatomy.build(), configuration, List.of(), procedure, all).hindrances()).isEmpty();
     }
 
     @Test

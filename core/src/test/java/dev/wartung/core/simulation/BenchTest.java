@@ -27,9 +27,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.sheet.SheetLibrary;
 import dev.wartung.core.simulation.Incident.Kind;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -40,12 +40,12 @@ import org.junit.jupiter.api.Test;
 class BenchTest {
 
     private static Bench bench(Drive drive, String... options) {
-        Map<String, String> facts = new HashMap<>(Map.of("drive", drive.code(), "coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none",
-                "weight", "hand", "elastomer", "EPDM"));
+        ValveConfiguration valve = new ValveConfiguration(drive, Map.of("coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none",
+                "weight", "hand", "elastomer", "EPDM", "sealing", "lip"));
         for (int i = 0; i < options.length; i += 2) {
-            facts.put(options[i], options[i + 1]);
+            valve = valve.with(options[i], options[i + 1]);
         }
-        return new Bench(SheetLibrary.shipped().anatomy("single-seat").orElseThrow().build().resolve(facts), drive);
+        return new Bench(SheetLibrary.shipped().anatomy("single-seat").orElseThrow().build(), valve);
     }
 
     private static Act act(Verb verb, String... object) {

@@ -1,0 +1,55 @@
+package dev.wartung.core.procedure;
+
+import dev.wartung.core.anatomy.Act;
+import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.Part;
+import java.util.Optional;
+
+/**
+ * The closure member's place and what holds it, followed through acts.
+ *
+ * @param position where it is; empty while nobody can know
+ * @param held     what holds it there: air, spring, hand or nothing
+ * @param driven   what moves it is on; off, it is moved by hand
+ */
+record Motion(Optional<String> position, String held, boolean driven) {
+
+    static final String AIR = "air";
+    private static final String SPRING = "spring";
+    private static final String HAND = "hand";
+    private static final String NOTHING = "nothing";
+
+    static Motion atStart(Build build, Drive drive) {
+        return atRest(build, drive, Optional.empty());
+    }
+
+    private static Motion atRest(Build build, Drive drive, Optional<String> otherwise) {
+        String held = switch (drive) {
+            case NC, NO, FLOW -> SPRING;
+            case DA -> NOTHING;
+            case MANUAL, MOTOR -> HAND;
+        };
+        return new Motion(build.rest(drive).or(() -> otherwise), held, true);
+    }
+
+    Motion after(Act act, Build build, Drive drive) {
+        boolean driver = build.driver().map(Part::id).filter(act.object()::equals).isPresent();
+        return switch (act.verb()) {
+            case AIR_ON -> driven ? new Motion(build.powered(drive).or(() -> Optional.of(act.object())), AIR, true) : this;
+            case AIR_OFF -> driven ? atRest(build, drive, position) : this;
+            case TURN -> new Motion(Optional.of(act.object()), HAND, driven);
+            case TAKE, BIN -> driver ? new Motion(position, HAND, false) : this;
+            case PUT_BACK, FIT_NEW -> driver ? atRest(build, drive, position) : this;
+            default -> this;
+        };
+    }
+
+    boolean secure(String wanted) {
+        return position.filter(wanted::equals).isPresent() && !held.equals(NOTHING);
+    }
+
+    boolean heldByAir() {
+        return held.equals(AIR);
+    }
+}

@@ -1,0 +1,98 @@
+package dev.wartung.core.procedure;
+
+import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.anatomy.Operation;
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.school.Practice;
+import dev.wartung.core.school.Settled;
+import java.util.Collection;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+
+/** One configuration of a valve with all that follows from it: build, operations, figures, settled schools. A conversion has two. */
+final class Stage {
+
+    private final AnatomySheet anatomy;
+    private final TypeSheet type;
+    private final ValveConfiguration configuration;
+    private final Build build;
+    private final Figures figures;
+    private final Map<String, Settled> schools;
+    private final Map<String, String> facts;
+    private final Map<String, Operation> operations = new LinkedHashMap<>();
+
+    /** @throws IllegalArgumentException if the family has no such configuration */
+    Stage(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration, Practice practice) {
+        if (!anatomy.allows(configuration)) {
+            throw new IllegalArgumentException("no such valve: " + configuration);
+        }
+        this.anatomy = anatomy;
+        this.type = type;
+        this.configuration = configuration;
+        this.build = anatomy.build().resolve(configuration.facts());
+        this.figures = Figures.of(type, configuration);
+        this.schools = practice.settled(anatomy, type, configuration);
+        this.facts = new TreeMap<>(configuration.facts());
+        schools.forEach((id, settled) -> facts.put(id, settled.answer()));
+        anatomy.operations().stream().filter(o -> o.when().holds(facts)).forEach(o -> operations.put(o.id(), o));
+    }
+
+    AnatomySheet anatomy() {
+        return anatomy;
+    }
+
+    TypeSheet type() {
+        return type;
+    }
+
+    ValveConfiguration configuration() {
+        return configuration;
+    }
+
+    Build build() {
+        return build;
+    }
+
+    Figures figures() {
+        return figures;
+    }
+
+    Map<String, Settled> schools() {
+        return schools;
+    }
+
+    /** Drive, options and schools: what conditions of operations are judged against. */
+    Map<String, String> facts() {
+        return Collections.unmodifiableMap(facts);
+    }
+
+    Map<String, Operation> operations() {
+        return operations;
+    }
+
+    Stream<Operation> operations(Collection<String> ids) {
+        return operations.values().stream().filter(o -> ids.contains(o.id()));
+    }
+
+    /** Whether the operation makes the valve another one. */
+    boolean converts(String operation) {
+        return operations.containsKey(operation) && operations.get(operation).does().stream().anyMatch(a -> a.verb() == Verb.CONVERT);
+    }
+
+    /** Parts that are not the same in the other configuration, or only in one of them. */
+    Set<String> differingParts(Stage other) {
+        Set<String> differing = new LinkedHashSet<>();
+        Stream.concat(build.parts().stream(), other.build.parts().stream()).map(Part::id)
+                .filter(id -> !build.part(id).equals(other.build.part(id))).forEach(differing::add);
+        return differing;
+    }
+}
