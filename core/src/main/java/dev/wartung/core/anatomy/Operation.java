@@ -11,7 +11,8 @@ import org.jspecify.annotations.Nullable;
  *
  * @param id       unique in the sheet for any one configuration
  * @param phase    where it belongs; an undoing closes unless it says otherwise; a movement takes the phase of the step it serves
- * @param joins    operations whose presence brings this one along; "always" for every job
+ * @param joins    operations whose presence brings this one along; "always" for every job,
+ *                 "opened" where the job opens the valve at all
  * @param needs    operations that give access; they are pulled in and come first
  * @param after    operations that come first where they are in the job at all
  * @param at       the position the closure member must be in; none: any, and no air
@@ -44,6 +45,7 @@ public record Operation(String id, Phase phase, Condition when, List<String> joi
                         Optional<String> proves, boolean secondPerson, List<String> follows, Optional<Operation> undoneBy) {
 
     public static final String ALWAYS = "always";
+    public static final String OPENED = "opened";
     public static final String REST = "rest";
 
     public Operation(String id, @Nullable Phase phase, @Nullable Condition when, @Nullable List<String> joins, @Nullable List<String> needs,
@@ -86,6 +88,12 @@ public record Operation(String id, Phase phase, Condition when, List<String> joi
 
     private static <T> List<T> orEmpty(@Nullable List<T> list) {
         return list == null ? List.of() : List.copyOf(list);
+    }
+
+    /** The same operation with other operations that give access to it. */
+    public Operation withNeeds(List<String> access) {
+        return new Operation(id, phase, when, joins, access, after, at, brings, by, say, why, done, marks, cautions, tools, minutes, asks, greases, hands,
+                takes, fits, opens, does, then, kitCount, proves, secondPerson, follows, undoneBy);
     }
 
     /** The position needed, if one is. */

@@ -79,7 +79,8 @@ final class Scope {
         }
         boolean always = operation.joins().contains(Operation.ALWAYS) && !(closesUp && !somethingDisturbed());
         boolean proves = operation.phase().compareTo(Phase.PROVE) >= 0;
-        return always || operation.joins().stream().anyMatch(id -> included.contains(id) || proves && start.disturbed().contains(id));
+        boolean opened = operation.joins().contains(Operation.OPENED) && somethingDisturbed();
+        return always || opened || operation.joins().stream().anyMatch(id -> included.contains(id) || proves && start.disturbed().contains(id));
     }
 
     private boolean somethingDisturbed() {

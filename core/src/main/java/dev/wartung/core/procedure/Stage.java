@@ -13,6 +13,7 @@ import java.util.Collection;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -44,6 +45,21 @@ final class Stage {
         this.facts = new TreeMap<>(configuration.facts());
         schools.forEach((id, settled) -> facts.put(id, settled.answer()));
         anatomy.operations().stream().filter(o -> o.when().holds(facts)).forEach(o -> operations.put(o.id(), o));
+        operations.replaceAll((id, operation) -> operation.withNeeds(access(operation)));
+    }
+
+    /** What the sheet says gives access, and what takes away whatever the build says is in the way. */
+    private List<String> access(Operation operation) {
+        Set<String> access = new LinkedHashSet<>(operation.needs());
+        operation.takes().stream().flatMap(part -> build.part(part).stream()).flatMap(part -> part.behind().stream())
+                .flatMap(inTheWay -> operations.values().stream().filter(o -> clears(o, inTheWay))).map(Operation::id)
+                .filter(id -> !id.equals(operation.id())).forEach(access::add);
+        return List.copyOf(access);
+    }
+
+    private boolean clears(Operation operation, String inTheWay) {
+        return operation.takes().contains(inTheWay) || operation.opens().contains(inTheWay)
+                || build.joint(inTheWay).filter(j -> j.heldBy().stream().anyMatch(operation.takes()::contains)).isPresent();
     }
 
     AnatomySheet anatomy() {

@@ -136,7 +136,7 @@ final class Walk {
         } else {
             acts.addAll(operation.does());
             operation.opens().forEach(joint -> acts.add(Act.of(Verb.OPEN, joint)));
-            operation.takes().forEach(part -> acts.add(Act.of(binned.contains(part) ? Verb.BIN : Verb.TAKE, part)));
+            operation.takes().stream().filter(part -> stage.build().part(part).isPresent()).forEach(part -> acts.add(Act.of(binned.contains(part) ? Verb.BIN : Verb.TAKE, part)));
         }
         acts.addAll(operation.then());
         return List.copyOf(acts);
@@ -147,13 +147,13 @@ final class Walk {
         return act.verb() == Verb.AID_ON || act.verb() == Verb.TAKE;
     }
 
-    private static List<String> fitted(Operation undoing, Operation undone) {
-        if (!undoing.fits().isEmpty()) {
-            return undoing.fits();
+    private List<String> fitted(Operation undoing, Operation undone) {
+        List<String> order = new ArrayList<>(undoing.fits().isEmpty() ? undone.takes() : undoing.fits());
+        if (undoing.fits().isEmpty()) {
+            Collections.reverse(order);
         }
-        List<String> reversed = new ArrayList<>(undone.takes());
-        Collections.reverse(reversed);
-        return reversed;
+        order.removeIf(part -> to.build().part(part).isEmpty());
+        return order;
     }
 
     private String text(List<Variant> variants) {

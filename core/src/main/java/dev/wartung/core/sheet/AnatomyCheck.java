@@ -2,8 +2,10 @@ package dev.wartung.core.sheet;
 
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Phase;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -85,7 +87,7 @@ final class AnatomyCheck {
             String at = "/operations/" + i;
             operation(operation, at);
             known(operation.needs(), at + "/needs", operations, "operation");
-            known(operation.joins(), at + "/joins", union(operations, Set.of(Operation.ALWAYS)), "operation");
+            known(operation.joins(), at + "/joins", union(operations, Set.of(Operation.ALWAYS, Operation.OPENED)), "operation");
             operation.undoneBy().ifPresent(undo -> {
                 operation(undo, at + "/undone-by");
                 known(undo.fits(), at + "/undone-by/fits", operation.takes(), "part taken off by this operation");
@@ -131,7 +133,7 @@ final class AnatomyCheck {
     /** "option=value" must be one that a valve of the family can have. */
     private void change(String change, String at) {
         String[] pair = change.split("=", 2);
-        boolean known = pair.length == 2 && (pair[0].equals("drive") ? sheet.drives().stream().anyMatch(d -> d.code().equals(pair[1]))
+        boolean known = pair.length == 2 && (pair[0].equals("drive") ? Drive.of(pair[1]).isPresent()
                 : sheet.options().containsKey(pair[0]) && sheet.options().get(pair[0]).choices().containsValue(pair[1]));
         if (!known) {
             text.problem(at, "a valve of this family cannot become “" + change + "”");
@@ -190,7 +192,8 @@ final class AnatomyCheck {
     static void facts(AnatomySheet sheet, JsonNode condition, String place, SheetText text) {
         condition.properties().forEach(fact -> {
             Collection<String> values = switch (fact.getKey()) {
-                case "drive" -> sheet.drives().stream().map(d -> d.code()).toList();
+                // a fragment serves families that have fewer drives
+                case "drive" -> Arrays.stream(Drive.values()).map(Drive::code).toList();
                 case "held" -> List.of("air", "spring", "hand", "nothing");
                 case "driver" -> List.of("on", "off");
                 case "stem" -> union(sheet.build().positions(), sheet.build().between().keySet());

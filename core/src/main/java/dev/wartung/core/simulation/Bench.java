@@ -40,6 +40,7 @@ public final class Bench {
     private final Set<String> noted = new HashSet<>();
     private final Set<String> unset = new LinkedHashSet<>();
     private final Set<String> settled = new HashSet<>();
+    private final Set<String> slack = new HashSet<>();
     private final Set<String> liftedSeats = new LinkedHashSet<>();
     private final List<Incident> incidents = new ArrayList<>();
     private boolean cycled = true;
@@ -204,10 +205,12 @@ public final class Bench {
 
     private void tighten(Joint joint) {
         boolean settledHere = settled.contains(joint.id()) && joint.settledAt().filter(energies.position()::equals).isPresent();
-        if (looseJoints.contains(joint.id()) && joint.tightenAt().filter(at -> !at.equals(energies.position())).isPresent() && !settledHere) {
+        // one that was never open since it was last tightened is centred, whichever of its fasteners were out
+        if (slack.contains(joint.id()) && joint.tightenAt().filter(at -> !at.equals(energies.position())).isPresent() && !settledHere) {
             report(Kind.OFF_CENTRE, joint.id(), nameOf(joint.id()) + " was tightened with the valve " + energies.position() + "; what it clamps is not centred.");
         }
         looseJoints.remove(joint.id());
+        slack.remove(joint.id());
     }
 
     private void aidOn(String aid) {
@@ -344,6 +347,7 @@ public final class Bench {
         openJoints.add(joint.id());
         looseJoints.remove(joint.id());
         settled.remove(joint.id());
+        slack.add(joint.id());
         build.parts().stream().filter(p -> p.singleUse() && joint.seals().contains(p.id())).forEach(p -> {
             spent.add(p.id());
             renewed.remove(p.id());

@@ -12,14 +12,18 @@ import dev.wartung.core.school.SiteChoices;
 import dev.wartung.core.sheet.Schools;
 import dev.wartung.core.sheet.SheetLibrary;
 import dev.wartung.core.simulation.Bench;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/** The whole space of jobs on the shipped sheets: every anatomy, drive, option, school and work, each on the first type made that way. */
+/** The whole space of jobs on the shipped sheets: every anatomy, drive, option, school and work, each on the first type made that way with each of the schools makers force. */
 final class AllJobs {
 
     static final SheetLibrary LIBRARY = SheetLibrary.shipped();
@@ -61,7 +65,7 @@ final class AllJobs {
     private static Stream<Job> enumerate() {
         return LIBRARY.types().stream().map(TypeSheet::anatomy).distinct().map(id -> LIBRARY.anatomy(id).orElseThrow())
                 .flatMap(anatomy -> anatomy.configurations().stream().flatMap(configuration -> LIBRARY.types().stream()
-                        .filter(t -> t.anatomy().equals(anatomy.id()) && t.madeAs(configuration)).limit(1)
+                        .filter(t -> t.anatomy().equals(anatomy.id()) && t.madeAs(configuration)).filter(oneForEach(TypeSheet::schools))
                         .flatMap(type -> practices(anatomy, type, configuration)
                                 .flatMap(site -> jobs(anatomy, type, configuration, site)))));
     }
@@ -71,25 +75,39 @@ final class AllJobs {
         return works(anatomy, type, configuration).map(work -> new Job(anatomy, type, configuration, work, site, derivation));
     }
 
-    /** Every way a plant can choose among the schools that the family asks about and the maker leaves open. */
+    /** Lets the first through that has a property, and no other with the same. */
+    private static <T> Predicate<T> oneForEach(Function<T, ?> property) {
+        Set<Object> seen = new HashSet<>();
+        return each -> seen.add(property.apply(each));
+    }
+
+    /**
+     * The ways a plant can work that make a difference: every combination of the schools that choose between operations, with those that
+     * only change words at their first answers and at their last.
+     */
     private static Stream<SiteChoices> practices(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration) {
         // the rubber changes part numbers and grease, not the steps: the schools are gone through on the first
         AnatomySheet.Option rubber = anatomy.options().get("elastomer");
         if (rubber != null && !rubber.choices().values().iterator().next().equals(configuration.options().get("elastomer"))) {
             return Stream.of(SiteChoices.NONE);
         }
-        List<Map<String, String>> found = List.of(Map.of());
-        for (String id : anatomy.schools()) {
-            School school = Schools.table().school(id).orElseThrow();
-            if (!school.byMaker() && !type.schools().containsKey(id)) {
+        List<School> open = anatomy.schools().stream().map(id -> Schools.table().school(id).orElseThrow())
+                .filter(school -> !school.byMaker() && !type.schools().containsKey(school.id())).toList();
+        Set<String> choosing = anatomy.operations().stream().flatMap(o -> o.when().allOf().keySet().stream()).collect(Collectors.toSet());
+        List<Map<String, String>> found = Stream.of(false, true).map(last -> open.stream().collect(Collectors.toMap(School::id, school -> {
+            List<String> answers = List.copyOf(school.answers().keySet());
+            return answers.get(last ? answers.size() - 1 : 0);
+        }))).toList();
+        for (School school : open) {
+            if (choosing.contains(school.id())) {
                 found = found.stream().flatMap(chosen -> school.answers().keySet().stream().map(answer -> {
                     Map<String, String> more = new TreeMap<>(chosen);
-                    more.put(id, answer);
+                    more.put(school.id(), answer);
                     return more;
-                })).map(m -> (Map<String, String>) m).toList();
+                })).map(m -> (Map<String, String>) m).distinct().toList();
             }
         }
-        return found.stream().map(answers -> new SiteChoices(answers, Set.of()));
+        return found.stream().distinct().map(answers -> new SiteChoices(answers, Set.of()));
     }
 
     private static Stream<Work> works(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration) {

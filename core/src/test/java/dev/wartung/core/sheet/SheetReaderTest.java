@@ -51,7 +51,7 @@ class SheetReaderTest {
             "behind: [body-joint]|behind: [body-jiont]|there is no part or joint “body-jiont”",
             "needs: [lock-line]|needs: [look-line]|there is no operation “look-line”",
             "phase: strip|phase: stripp|enumeration",
-            "{drive: NC}|{drive: NX}|“NX” is none of NC, NO, DA, manual",
+            "{drive: NC}|{drive: NX}|“NX” is none of NC, NO, DA",
             "when: {head: fitted}|when: {haed: fitted}|there is no fact “haed”",
             "asks: [identity]|asks: [identiti]|there is no reading “identiti”",
             "minutes: 2|minutes: two|string found, number expected",
