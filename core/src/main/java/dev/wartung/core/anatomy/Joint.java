@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param seals     the seals it clamps; once open, the single-use ones among them are spent
  * @param tightened it must be tightened after it has been open
  * @param tightenAt the position in which what it clamps centres itself while it is tightened; none: any
- * @param settledAt the position in which it may be tightened instead, once it has been cycled with its fasteners slack
+ * @param settledAt the position in which it must be tightened instead, once it has been cycled with its fasteners slack
  * @param loaded    when and through what a force pushes it apart; each path on its own
  */
 public record Joint(String id, String name, Condition when, List<String> heldBy, Optional<String> opens, List<String> seals, boolean tightened,

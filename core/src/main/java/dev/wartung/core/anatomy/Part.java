@@ -23,15 +23,18 @@ import org.jspecify.annotations.Nullable;
  * @param carries   an energy it carries until switched off
  * @param drives    it moves the closure member: off the valve, the closure member is moved by hand and this part by itself
  * @param fitsAt    the position the closure member must be in to put it on; elsewhere it does not go on without harm
+ * @param comesOffAt the position it must be in to take it off
  * @param steadiedBy the borrowed aid without which it pushes other parts out of place as it goes on
  * @param spoiltBy  borrowed aids that mark or deform it
  * @param staysAt   the only position it may be in while it is out of the line; anything else deforms it
+ * @param lifts     its seat can be lifted by itself for cleaning, which is proven once the valve has been open
  * @param set       it has a setting that is lost when it comes off: noted before, set again after
  */
 public record Part(String id, String name, String kind, Condition when, String glyph, List<String> behind, boolean singleUse, String film,
                    boolean trapsAir, Optional<String> liftedWith, Optional<String> looseWith, List<String> scrapes, Optional<String> sleeve,
-                   Optional<String> carries, boolean drives, Optional<String> fitsAt, Optional<String> steadiedBy, List<String> spoiltBy,
-                   Optional<String> staysAt, boolean set) {
+                   Optional<String> carries, boolean drives, Optional<String> fitsAt, Optional<String> comesOffAt,
+                   Optional<String> steadiedBy, List<String> spoiltBy,
+                   Optional<String> staysAt, boolean lifts, boolean set) {
 
     public static final String PRODUCT_SEAL = "product-seal";
     public static final String FILM_DRY = "dry";
@@ -40,8 +43,8 @@ public record Part(String id, String name, String kind, Condition when, String g
     public Part(String id, String name, String kind, @Nullable Condition when, @Nullable String glyph, @Nullable List<String> behind, boolean singleUse,
                 @Nullable String film, boolean trapsAir, @Nullable Optional<String> liftedWith, @Nullable Optional<String> looseWith,
                 @Nullable List<String> scrapes, @Nullable Optional<String> sleeve, @Nullable Optional<String> carries, boolean drives,
-                @Nullable Optional<String> fitsAt, @Nullable Optional<String> steadiedBy, @Nullable List<String> spoiltBy,
-                @Nullable Optional<String> staysAt, boolean set) {
+                @Nullable Optional<String> fitsAt, @Nullable Optional<String> comesOffAt, @Nullable Optional<String> steadiedBy, @Nullable List<String> spoiltBy,
+                @Nullable Optional<String> staysAt, boolean lifts, boolean set) {
         this.id = id;
         this.name = name;
         this.kind = kind;
@@ -58,9 +61,11 @@ public record Part(String id, String name, String kind, Condition when, String g
         this.carries = carries == null ? Optional.empty() : carries;
         this.drives = drives;
         this.fitsAt = fitsAt == null ? Optional.empty() : fitsAt;
+        this.comesOffAt = comesOffAt == null ? Optional.empty() : comesOffAt;
         this.steadiedBy = steadiedBy == null ? Optional.empty() : steadiedBy;
         this.spoiltBy = spoiltBy == null ? List.of() : List.copyOf(spoiltBy);
         this.staysAt = staysAt == null ? Optional.empty() : staysAt;
+        this.lifts = lifts;
         this.set = set;
     }
 

@@ -74,13 +74,13 @@ final class Scope {
     }
 
     private boolean comesAlong(Operation operation) {
-        if (closesUp && operation.phase().compareTo(Phase.PROVE) < 0) {
+        if (closesUp && operation.phase().compareTo(Phase.CLOSE) < 0) {
             return false;
         }
         boolean always = operation.joins().contains(Operation.ALWAYS) && !(closesUp && !somethingDisturbed());
-        boolean proves = operation.phase().compareTo(Phase.PROVE) >= 0;
+        boolean closes = operation.phase().compareTo(Phase.CLOSE) >= 0;
         boolean opened = operation.joins().contains(Operation.OPENED) && somethingDisturbed();
-        return always || opened || operation.joins().stream().anyMatch(id -> included.contains(id) || proves && start.disturbed().contains(id));
+        return always || opened || operation.joins().stream().anyMatch(id -> included.contains(id) || closes && start.disturbed().contains(id));
     }
 
     private boolean somethingDisturbed() {

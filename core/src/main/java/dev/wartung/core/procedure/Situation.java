@@ -18,16 +18,17 @@ import java.util.Set;
  * @param configuration what the valve is now; a conversion changes it on the way
  * @param open      opening operations that are in effect and not undone yet
  * @param repeated  operations that need not be done again
- * @param disturbed operations done since the valve was last proven, undone or not
+ * @param disturbed operations done, undone since or not: they are closed up and proven
+ * @param off       parts taken off and not put back yet
  * @param inBin     parts taken out and not replaced yet
  * @param renewed   parts already renewed
  * @param motion    where the closure member is and what holds it
  */
-public record Situation(ValveConfiguration configuration, Set<String> open, Set<String> repeated, Set<String> disturbed, Set<String> inBin, Set<String> renewed, Motion motion) {
+public record Situation(ValveConfiguration configuration, Set<String> open, Set<String> repeated, Set<String> disturbed, Set<String> off, Set<String> inBin, Set<String> renewed, Motion motion) {
 
     /** A closed valve in its line, nothing done yet. The position of a valve without a spring is not known. */
     public static Situation untouched(AnatomySheet anatomy, ValveConfiguration configuration) {
-        return new Situation(configuration, Set.of(), Set.of(), Set.of(), Set.of(), Set.of(),
+        return new Situation(configuration, Set.of(), Set.of(), Set.of(), Set.of(), Set.of(), Set.of(),
                 Motion.atStart(anatomy.build().resolve(configuration.facts()), configuration.drive()));
     }
 
@@ -46,6 +47,7 @@ public record Situation(ValveConfiguration configuration, Set<String> open, Set<
         Set<String> open = new LinkedHashSet<>();
         Set<String> repeated = new LinkedHashSet<>();
         Set<String> disturbed = new LinkedHashSet<>();
+        Set<String> off = new LinkedHashSet<>();
         Set<String> inBin = new LinkedHashSet<>();
         Set<String> renewed = new LinkedHashSet<>();
         Motion motion = Motion.atStart(anatomy.build().resolve(start.facts()), start.drive());
@@ -61,8 +63,14 @@ public record Situation(ValveConfiguration configuration, Set<String> open, Set<
             }
             for (Act act : step.acts()) {
                 switch (act.verb()) {
-                    case BIN -> inBin.add(act.object());
+                    case TAKE -> off.add(act.object());
+                    case PUT_BACK -> off.remove(act.object());
+                    case BIN -> {
+                        off.add(act.object());
+                        inBin.add(act.object());
+                    }
                     case FIT_NEW -> {
+                        off.remove(act.object());
                         inBin.remove(act.object());
                         renewed.add(act.object());
                     }
@@ -73,13 +81,12 @@ public record Situation(ValveConfiguration configuration, Set<String> open, Set<
                         inBin.removeIf(part -> now.part(part).isEmpty());
                         now.parts().stream().map(Part::id).filter(part -> before.part(part).isEmpty()).forEach(inBin::add);
                     }
-                    case PROVE -> disturbed.clear();
                     default -> { }
                 }
                 motion = motion.after(act, anatomy.build().resolve(configuration.facts()), configuration.drive());
             }
         }
-        return new Situation(configuration, open, repeated, disturbed, inBin, renewed, motion);
+        return new Situation(configuration, open, repeated, disturbed, off, inBin, renewed, motion);
     }
 
     /** The change a conversion makes, for instance {sealing: diaphragm}. */

@@ -12,6 +12,7 @@ import dev.wartung.core.school.Settled;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -27,6 +28,7 @@ final class Walk {
     private final Situation start;
     private final List<Step> steps = new ArrayList<>();
     private final Map<String, Integer> used = new HashMap<>();
+    private final Set<String> off;
     private Stage stage;
     private Motion motion;
     private Map<String, String> facts = Map.of();
@@ -44,6 +46,7 @@ final class Walk {
         this.fittedNew = fittedNew;
         this.start = start;
         this.stage = from;
+        this.off = new HashSet<>(start.off());
         this.motion = start.motion();
         look();
     }
@@ -111,6 +114,11 @@ final class Walk {
             if (act.verb() == Verb.CONVERT) {
                 stage = to;
             }
+            switch (act.verb()) {
+                case TAKE, BIN -> off.add(act.object());
+                case PUT_BACK, FIT_NEW -> off.remove(act.object());
+                default -> { }
+            }
             motion = motion.after(act, stage.build(), stage.configuration().drive());
         }
         look();
@@ -130,7 +138,7 @@ final class Walk {
         boolean closing = !undoes.isEmpty();
         if (closing) {
             operation.greases().forEach(part -> acts.add(Act.of(Verb.GREASE, part)));
-            operation.does().stream().filter(Walk::comesFirst).forEach(acts::add);
+            operation.does().stream().filter(a -> comesFirst(a) && isLeftToDo(a)).forEach(acts::add);
             fitted(operation, to.operations().get(undoes)).forEach(part -> acts.add(Act.of(fittedNew.contains(part) ? Verb.FIT_NEW : Verb.PUT_BACK, part)));
             operation.does().stream().filter(a -> !comesFirst(a)).forEach(acts::add);
         } else {
@@ -138,8 +146,13 @@ final class Walk {
             operation.opens().forEach(joint -> acts.add(Act.of(Verb.OPEN, joint)));
             operation.takes().stream().filter(part -> stage.build().part(part).isPresent()).forEach(part -> acts.add(Act.of(binned.contains(part) ? Verb.BIN : Verb.TAKE, part)));
         }
-        acts.addAll(operation.then());
+        operation.then().stream().filter(this::isLeftToDo).forEach(acts::add);
         return List.copyOf(acts);
+    }
+
+    /** A part that may come off and go on more than once: what is off already is not taken, what is on is not put back. */
+    private boolean isLeftToDo(Act act) {
+        return act.verb() != Verb.TAKE && act.verb() != Verb.PUT_BACK || off.contains(act.object()) == (act.verb() == Verb.PUT_BACK);
     }
 
     /** What makes room, before anything is fitted. */

@@ -60,6 +60,7 @@ final class AnatomyCheck {
             known(part.scrapes(), at + "/scrapes", parts, "part");
             known(part.looseWith().stream().toList(), at + "/loose-with", union(parts, joints), "part or joint");
             known(part.fitsAt().stream().toList(), at + "/fits-at", positions, "position");
+            known(part.comesOffAt().stream().toList(), at + "/comes-off-at", positions, "position");
             known(part.staysAt().stream().toList(), at + "/stays-at", positions, "position");
         }
         for (int i = 0; i < sheet.build().joints().size(); i++) {

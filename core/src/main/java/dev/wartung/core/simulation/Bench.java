@@ -42,6 +42,7 @@ public final class Bench {
     private final Set<String> settled = new HashSet<>();
     private final Set<String> slack = new HashSet<>();
     private final Set<String> liftedSeats = new LinkedHashSet<>();
+    private final Set<String> liftsToSee = new LinkedHashSet<>();
     private final List<Incident> incidents = new ArrayList<>();
     private boolean cycled = true;
     private boolean proven = true;
@@ -101,6 +102,7 @@ public final class Bench {
         if (!cycled) {
             report(Kind.NOT_PROVEN, "stroke", "It was closed up and never cycled.");
         }
+        liftsToSee.forEach(part -> report(Kind.NOT_PROVEN, part, nameOf(part) + " was never seen to lift by itself."));
         if (!proven) {
             report(Kind.NOT_PROVEN, "fail-position", "The end of its travel without air was never seen.");
         }
@@ -204,9 +206,10 @@ public final class Bench {
     }
 
     private void tighten(Joint joint) {
-        boolean settledHere = settled.contains(joint.id()) && joint.settledAt().filter(energies.position()::equals).isPresent();
+        // cycled with slack fasteners, what it clamps lies where the closure member left it and is held there by it
+        Optional<String> where = settled.contains(joint.id()) ? joint.settledAt().or(joint::tightenAt) : joint.tightenAt();
         // one that was never open since it was last tightened is centred, whichever of its fasteners were out
-        if (slack.contains(joint.id()) && joint.tightenAt().filter(at -> !at.equals(energies.position())).isPresent() && !settledHere) {
+        if (slack.contains(joint.id()) && where.filter(at -> !at.equals(energies.position())).isPresent()) {
             report(Kind.OFF_CENTRE, joint.id(), nameOf(joint.id()) + " was tightened with the valve " + energies.position() + "; what it clamps is not centred.");
         }
         looseJoints.remove(joint.id());
@@ -220,6 +223,7 @@ public final class Bench {
     }
 
     private void liftSeat(String plug) {
+        liftsToSee.remove(plug);
         liftedSeats.add(plug);
         if (liftedSeats.size() > 1) {
             report(Kind.MIXED, plug, "Both seats are lifted: nothing parts the two products.");
@@ -268,13 +272,16 @@ public final class Bench {
     }
 
     private void cycle() {
-        if (openJoints.stream().anyMatch(j -> build.offLine().filter(j::equals).isEmpty())) {
+        // a joint at which nothing is held or pushed, and that of a valve out of its line, may stand open
+        if (build.joints().stream().anyMatch(j -> openJoints.contains(j.id()) && (j.tightened() || !j.loaded().isEmpty())
+                && build.offLine().filter(j.id()::equals).isEmpty())) {
             report(Kind.PINCH, "stroke", "It was cycled with a joint open.");
         }
         build.parts().stream().filter(p -> p.staysAt().isPresent() && build.offLine().filter(openJoints::contains).isPresent())
                 .forEach(p -> report(Kind.SPOILT, p.id(), p.name() + " was cycled out of its line."));
         settled.addAll(looseJoints);
-        cycled = true;
+        // what is run with slack fasteners is run again when they are tight
+        cycled = looseJoints.isEmpty();
     }
 
     private void take(String id, Place to) {
@@ -299,6 +306,9 @@ public final class Bench {
                 }
             }
             default -> { }
+        }
+        if (part.comesOffAt().filter(at -> !at.equals(energies.position())).isPresent()) {
+            report(Kind.WRONG_POSITION, id, part.name() + " does not come out with the valve " + energies.position() + ", only " + part.comesOffAt().orElse("") + ".");
         }
         support(part);
         if (part.set() && !noted.contains(id)) {
@@ -335,6 +345,7 @@ public final class Bench {
     private void open(Joint joint) {
         cycled = false;
         proven = false;
+        build.parts().stream().filter(Part::lifts).forEach(p -> liftsToSee.add(p.id()));
         pushing(joint).ifPresent(load -> eject(load, "%s was thrown: the joint was opened under load."));
         if (joint.opens().isPresent()) {
             if (!energies.lineEmpty()) {

@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.procedure.AllJobs.Job;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Incident;
@@ -66,12 +68,16 @@ class ProcedureLawsTest {
     @Test
     @DisplayName("Leave out any one step that does something, and the bench reports an incident")
     void droppingAStepIsNoticed() {
-        forSample(job -> {
+        forOpened(job -> {
             Procedure procedure = job.procedure();
+            Bench before = job.bench();
             for (Step dropped : procedure.steps()) {
+                boolean stands = dropped.acts().size() == 1 && (stands(dropped.acts().get(0), before.energies().position())
+                        || ventedLater(job, dropped.acts().get(0), procedure.steps().subList(procedure.steps().indexOf(dropped) + 1, procedure.steps().size())));
+                before.carryOut(dropped.acts());
                 // a measurement leaves no trace on the valve; that it is not skipped is the job's business
                 boolean measurement = !dropped.asks().isEmpty() && dropped.acts().equals(List.of(Act.of(Verb.AIR_ON, ""), Act.of(Verb.AIR_OFF, "")));
-                if (!dropped.acts().isEmpty() && !measurement) {
+                if (!dropped.acts().isEmpty() && !measurement && !stands) {
                     List<Step> rest = procedure.steps().stream().filter(s -> s != dropped).toList();
                     assertThat(incidents(job, rest, procedure.renews())).as("without %s: %s", dropped.id(), job).isNotEmpty();
                 }
@@ -82,12 +88,18 @@ class ProcedureLawsTest {
     @Test
     @DisplayName("Leave out any one act inside a step (a film of grease, a tightening, a hand put in), and it shows, hands excepted")
     void droppingAnActIsNoticed() {
-        forSample(job -> {
+        forOpened(job -> {
             Procedure procedure = job.procedure();
+            Bench before = job.bench();
             for (int i = 0; i < procedure.steps().size(); i++) {
                 List<Act> acts = procedure.steps().get(i).acts();
+                String position = before.energies().position();
+                before.carryOut(acts);
+                List<Step> later = procedure.steps().subList(i + 1, procedure.steps().size());
                 for (Act dropped : acts) {
-                    if (dropped.verb() == Verb.REACH) {
+                    boolean stands = stands(dropped, position);
+                    boolean again = dropped.verb() == Verb.TIGHTEN && later.stream().anyMatch(s -> s.acts().contains(dropped)) || ventedLater(job, dropped, later);
+                    if (dropped.verb() == Verb.REACH || stands || again) {
                         continue;
                     }
                     Bench bench = job.bench();
@@ -106,7 +118,7 @@ class ProcedureLawsTest {
     @DisplayName("Bring the air too late or take it away too early, and the spring throws the insert")
     void orderOfTheAirMatters() {
         forSample(job -> {
-            if (!job.configuration().drive().code().equals("NC") || job.site().answers().getOrDefault("air-off", "").equals("before-lift")) {
+            if (!job.anatomy().id().equals("single-seat") || !job.configuration().drive().code().equals("NC") || job.site().answers().getOrDefault("air-off", "").equals("before-lift")) {
                 return;
             }
             List<Step> steps = job.procedure().steps();
@@ -163,6 +175,25 @@ class ProcedureLawsTest {
         Set<Object> seen = new HashSet<>();
         return AllJobs.all().filter(job -> job.procedure().steps().stream().map(step ->
                 seen.add(List.of(job.anatomy().id(), job.configuration().drive(), job.work().kind().id(), step.acts()))).reduce(false, Boolean::logicalOr)).toList();
+    }
+
+    /** Brought to where it stands already, though nobody could know. */
+    private static boolean stands(Act act, String position) {
+        return (act.verb() == Verb.TURN || act.verb() == Verb.AIR_ON) && act.object().equals(position);
+    }
+
+    /** With air both ways nothing moves when it is taken away; it only has to be off before the end. */
+    private static boolean ventedLater(Job job, Act act, List<Step> later) {
+        return job.configuration().drive() == Drive.DA && act.verb() == Verb.AIR_OFF && later.stream().anyMatch(s -> s.acts().contains(act));
+    }
+
+    /** Jobs that open the valve; on one that stays shut, what makes the line safe leaves no trace when it is left out. */
+    private static void forOpened(Consumer<Job> check) {
+        forSample(job -> {
+            if (job.procedure().steps().stream().anyMatch(s -> s.phase() == Phase.OPEN)) {
+                check.accept(job);
+            }
+        });
     }
 
     private static void forSample(Consumer<Job> check) {
