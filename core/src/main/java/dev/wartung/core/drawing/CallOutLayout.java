@@ -14,6 +14,7 @@ final class CallOutLayout {
     /** where a leader starts, beyond the text; a bold letter's mean width tells how far a long title reaches */
     private static final double LEADER = 110;
     private static final double LETTER = 7.3;
+    private static final int LONGEST_LINE = 16;
 
     private final double width;
     private final double height;
@@ -30,7 +31,19 @@ final class CallOutLayout {
     }
 
     private static double tall(CallOut callOut) {
-        return callOut.note().isEmpty() ? LINE : 2 * LINE;
+        return LINE * (lines(callOut.title()).size() + (callOut.note().isEmpty() ? 0 : 1));
+    }
+
+    /** A title that would reach into the drawing is broken at the space nearest its middle. */
+    private static List<String> lines(String title) {
+        if (title.length() <= LONGEST_LINE) {
+            return List.of(title);
+        }
+        int middle = title.length() / 2;
+        int before = title.lastIndexOf(' ', middle);
+        int after = title.indexOf(' ', middle);
+        int at = before < 0 || after >= 0 && after - middle < middle - before ? after : before;
+        return at < 0 ? List.of(title) : List.of(title.substring(0, at), title.substring(at + 1));
     }
 
     /** @param anchors by part: x and y on the canvas, and −1 for the left column, +1 for the right; labels without one are left out */
@@ -65,7 +78,8 @@ final class CallOutLayout {
         double textX = side < 0 ? MARGIN : width - MARGIN;
         String anchor = side < 0 ? "start" : "end";
         double y = placed.top() + 13;
-        double reach = Math.max(LEADER, LETTER * callOut.title().length() + 6);
+        List<String> title = lines(callOut.title());
+        double reach = Math.max(LEADER, LETTER * title.get(0).length() + 6);
         double lineFrom = side < 0 ? MARGIN + reach : width - MARGIN - reach;
         double ay = placed.anchor()[1];
         out.append("<g class=\"call-out ").append(callOut.style()).append("\">")
@@ -74,9 +88,11 @@ final class CallOutLayout {
                 .append(" L ").append(DrawingTemplate.rounded(placed.anchor()[0])).append(' ').append(DrawingTemplate.rounded(ay)).append("\"/>")
                 .append("<circle class=\"leader-end\" r=\"2.5\" cx=\"").append(DrawingTemplate.rounded(placed.anchor()[0]))
                 .append("\" cy=\"").append(DrawingTemplate.rounded(ay)).append("\"/>");
-        line(out, "title", textX, y, anchor, callOut.title());
+        for (int i = 0; i < title.size(); i++) {
+            line(out, "title", textX, y + i * LINE, anchor, title.get(i));
+        }
         if (!callOut.note().isEmpty()) {
-            line(out, "note", textX, y + LINE, anchor, callOut.note());
+            line(out, "note", textX, y + title.size() * LINE, anchor, callOut.note());
         }
         out.append("</g>");
     }

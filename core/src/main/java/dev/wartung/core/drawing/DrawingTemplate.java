@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -27,7 +28,7 @@ import org.xml.sax.SAXException;
 
 /**
  * A family's section drawing: an SVG whose numbers are expressions of a type sheet's drawing sizes. Expressions stand in braces in
- * attributes; {@code w:let} names intermediate ones, {@code w:spring} draws a coil and {@code w:anchor} marks where a call-out points.
+ * attributes; {@code w:include} puts another drawing in, {@code w:let} names intermediate ones, {@code w:spring} draws a coil and {@code w:anchor} marks where a call-out points.
  * Thread-safe.
  */
 public final class DrawingTemplate {
@@ -40,9 +41,48 @@ public final class DrawingTemplate {
     private final Element root;
     private final Map<Map<String, Double>, Shape> drawn = new ConcurrentHashMap<>();
 
-    /** @throws IllegalArgumentException if the text is not an XML drawing */
+    /** A drawing that includes nothing. @throws IllegalArgumentException if the text is not an XML drawing */
     public DrawingTemplate(String name, String svg) {
+        this(name, svg, part -> Optional.empty());
+    }
+
+    /**
+     * A drawing.
+     *
+     * @param parts finds the drawings that {@code w:include} puts in by name
+     * @throws IllegalArgumentException if the text is not an XML drawing or includes one that is not there
+     */
+    public DrawingTemplate(String name, String svg, Function<String, Optional<String>> parts) {
         this.name = name;
+        this.root = parsed(name, svg);
+        include(root, parts, 0);
+    }
+
+    private void include(Element parent, Function<String, Optional<String>> parts, int depth) {
+        for (Node child = parent.getFirstChild(); child != null; ) {
+            Node next = child.getNextSibling();
+            if (child instanceof Element element) {
+                if (OWN.equals(element.getNamespaceURI()) && element.getLocalName().equals("include")) {
+                    String part = element.getAttribute("name");
+                    String text = depth > 3 ? null : parts.apply(part).orElse(null);
+                    if (text == null) {
+                        throw new IllegalArgumentException(name + ": there is no drawing “" + part + "” to include");
+                    }
+                    Element included = parsed(part, text);
+                    include(included, parts, depth + 1);
+                    for (Node inner = included.getFirstChild(); inner != null; inner = inner.getNextSibling()) {
+                        parent.insertBefore(parent.getOwnerDocument().importNode(inner, true), element);
+                    }
+                    parent.removeChild(element);
+                } else {
+                    include(element, parts, depth);
+                }
+            }
+            child = next;
+        }
+    }
+
+    private static Element parsed(String name, String svg) {
         try {
             DocumentBuilderFactory factory = DocumentBuilderFactory.newInstance();
             factory.setNamespaceAware(true);
@@ -51,7 +91,7 @@ public final class DrawingTemplate {
             DocumentBuilder builder = factory.newDocumentBuilder();
             // mistakes are reported by the exception, not on the console
             builder.setErrorHandler(null);
-            root = builder.parse(new InputSource(new StringReader(svg))).getDocumentElement();
+            return builder.parse(new InputSource(new StringReader(svg))).getDocumentElement();
         } catch (SAXException | IOException | ParserConfigurationException e) {
             throw new IllegalArgumentException(name + ": " + e.getMessage(), e);
         }

@@ -1,6 +1,7 @@
 package dev.wartung.core.drawing;
 
 import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.drawing.DrawingTemplate.Shape;
@@ -57,20 +58,25 @@ public final class SectionDrawing {
      * @param title read out in place of the picture
      */
     public String svg(Bench bench, View view, String title) {
-        return new Rendering(bench, view, template.draw(sizes(bench.energies().position()))).svg(title);
+        return new Rendering(bench, view, template.draw(sizes(bench.energies().position(), bench.energies().driverPosition()))).svg(title);
     }
 
     /**
-     * What expressions may refer to: the type's drawing sizes in millimetres, {@code lift}, and for every choice of the configuration
+     * What expressions may refer to: the type's drawing sizes in millimetres, {@code lift} in millimetres, {@code travel}
+     * from 0 to 1 and {@code turn} in degrees of the closure member, {@code driver} (the travel of what drives it), and for every choice of the configuration
      * (and the drive) 1 or 0 under its name, for instance {@code head_fitted} and {@code drive_NO}.
      */
-    private Map<String, Double> sizes(String position) {
+    private Map<String, Double> sizes(String position, String driverPosition) {
         Map<String, Double> sizes = new HashMap<>();
         type.drawing().forEach((name, size) -> sizes.put(name, size.in(Unit.MILLIMETRE)));
         sizes.put("lift", liftMm(position));
+        sizes.put("travel", anatomy.build().travel(position));
+        sizes.put("turn", 90 * anatomy.build().travel(position));
+        sizes.put("driver", anatomy.build().travel(driverPosition));
         Map<String, String> facts = configuration.facts();
         anatomy.options().forEach((id, option) -> option.choices().values().forEach(value -> choice(sizes, id, value, facts)));
-        anatomy.drives().forEach(drive -> choice(sizes, "drive", drive.code(), facts));
+        // a part of a drawing serves families that have fewer drives
+        Arrays.stream(Drive.values()).forEach(drive -> choice(sizes, "drive", drive.code(), facts));
         return sizes;
     }
 
@@ -100,8 +106,8 @@ public final class SectionDrawing {
             this.bench = bench;
             this.view = view;
             this.drawing = drawing;
-            double top = Math.min(drawing.number("data-top"), drawing.number("data-top") + mostOff(drawing, "data-off-y"));
-            double right = Math.max(drawing.number("data-right"), mostOff(drawing, "data-off-right"));
+            double top = Math.min(drawing.number("data-top"), drawing.number("data-top") + liftedOff(drawing));
+            double right = Math.max(drawing.number("data-right"), farthestRight(drawing));
             double height = drawing.number("data-bottom") - top;
             double width = right - drawing.number("data-left");
             scale = Math.min((HEIGHT - 24) / height, (WIDTH - 2 * LABEL_ROOM) / width);
@@ -109,10 +115,16 @@ public final class SectionDrawing {
             originY = (HEIGHT - height * scale) / 2 - top * scale;
         }
 
-        /** The value farthest from zero that the carriers now off the valve give for an attribute: how much room they take. */
-        private double mostOff(Shape shape, String attribute) {
-            double own = isOff(shape) ? shape.number(attribute) : 0;
-            return shape.children().stream().mapToDouble(c -> mostOff(c, attribute)).reduce(own, (m, v) -> Math.abs(v) > Math.abs(m) ? v : m);
+        /** How far up carriers that are off are drawn, one in the other added up; zero or negative. */
+        private double liftedOff(Shape shape) {
+            double own = isOff(shape) ? shape.number("data-off-y") : 0;
+            return own + shape.children().stream().mapToDouble(this::liftedOff).reduce(0, Math::min);
+        }
+
+        /** How far to the right carriers that are off reach. */
+        private double farthestRight(Shape shape) {
+            double own = isOff(shape) ? shape.number("data-off-right") : 0;
+            return shape.children().stream().mapToDouble(this::farthestRight).reduce(own, Math::max);
         }
 
         /** A carrier is a part with others in or on it; off the valve it is drawn apart, with what is still in it. */
@@ -187,11 +199,16 @@ public final class SectionDrawing {
 
         private boolean isDrawn(Shape shape) {
             boolean here = shape.attribute("data-part").map(p -> bench.place(p) == Place.ON_VALVE || offCarriers.contains(p)).orElse(true)
-                    && shape.attribute("data-carrier").map(c -> bench.place(c) != Place.BIN).orElse(true);
-            boolean made = shape.attribute("data-when").map(this::holds).orElse(true);
+                    && shape.attribute("data-carrier").map(c -> bench.place(c) != Place.BIN && bench.place(c) != Place.BAG).orElse(true);
             boolean air = shape.attribute("data-air").map(this::airIn).orElse(true);
             boolean product = shape.attribute("data-flow").isEmpty() || !bench.energies().lineEmpty();
-            return here && made && air && product;
+            boolean with = shape.attribute("data-with").map(p -> bench.place(p) == Place.ON_VALVE).orElse(true);
+            boolean aid = shape.attribute("data-aid").map(bench.aids()::contains).orElse(true);
+            return here && isMade(shape) && air && product && aid && with;
+        }
+
+        private boolean isMade(Shape shape) {
+            return shape.attribute("data-when").map(this::holds).orElse(true);
         }
 
         /** "drive=NC drive=NO head=fitted": for each fact one of its values. */

@@ -26,7 +26,7 @@ public final class SheetLibrary {
         SheetReader reader = new SheetReader();
         listed("anatomies").forEach(id -> {
             AnatomySheet sheet = accepted(reader.readAnatomy(id + ".yaml", resource("anatomies/" + id + ".yaml"), SheetLibrary::fragment));
-            library.add(sheet, new DrawingTemplate(sheet.drawing(), resource("drawings/" + sheet.drawing())));
+            library.add(sheet, new DrawingTemplate(sheet.drawing(), resource("drawings/" + sheet.drawing()), SheetLibrary::drawingPart));
         });
         listed("types").forEach(id -> library.add(accepted(reader.readAgain(id + ".yaml", typeText(id), library::anatomy))));
         return library;
@@ -46,6 +46,11 @@ public final class SheetLibrary {
     /** Adds a type, or puts a newer sheet in place of an older one. */
     public void add(TypeSheet sheet) {
         types.put(sheet.id(), sheet);
+    }
+
+    /** What several shipped drawings have in common, by name. */
+    public static Optional<String> drawingPart(String name) {
+        return listed("drawings/parts").contains(name) ? Optional.of(resource("drawings/parts/" + name + ".svg")) : Optional.empty();
     }
 
     /** What several shipped families have in common, by name. */
