@@ -1,6 +1,5 @@
 package dev.wartung.web.demo;
 
-import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.procedure.Ask;
@@ -12,6 +11,7 @@ import dev.wartung.web.account.Role;
 import dev.wartung.web.job.PastJobs;
 import dev.wartung.web.job.Planning;
 import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.site.Site;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import java.time.Clock;
@@ -48,16 +48,18 @@ class DemoSite implements ApplicationRunner {
     private final Planning planning;
     private final PastJobs pastJobs;
     private final Sheets sheets;
+    private final Site site;
     private final PasswordEncoder encoder;
     private final Clock clock;
     private final Random random = new Random(SEED);
 
-    DemoSite(Accounts accounts, Valves valves, Planning planning, PastJobs pastJobs, Sheets sheets, PasswordEncoder encoder, Clock clock) {
+    DemoSite(Accounts accounts, Valves valves, Planning planning, PastJobs pastJobs, Sheets sheets, Site site, PasswordEncoder encoder, Clock clock) {
         this.accounts = accounts;
         this.valves = valves;
         this.planning = planning;
         this.pastJobs = pastJobs;
         this.sheets = sheets;
+        this.site = site;
         this.encoder = encoder;
         this.clock = clock;
     }
@@ -73,7 +75,9 @@ class DemoSite implements ApplicationRunner {
         person("jwick", "Jolanta Wick", "safe-position", EnumSet.of(Role.PROCESS_OWNER));
         person("dfalk", "Desmond Falk", "second-look", EnumSet.of(Role.REVIEWER));
         person("sprior", "Sunniva Prior", "keys-and-doors", EnumSet.of(Role.ADMINISTRATOR));
-        List<Valve> all = DemoValves.all().stream().map(this::valve).toList();
+        site.choose(Map.of("stainless-threads", "anti-seize", "soak-or-brush", "soak", "bring-to-position", "hose"),
+                Set.of("torque-wrench", "seal-insertion-tool", "clamping-fixture", "central-nut-key"), planner);
+        List<Valve> all = DemoValves.all(sheets).stream().map(this::valve).toList();
         history(all, List.of(varga, oyel));
         stories(varga, oyel, planner);
         LOG.info("Demo site loaded: {} valves", all.size());
@@ -85,17 +89,15 @@ class DemoSite implements ApplicationRunner {
 
     private Valve valve(DemoValves.Row row) {
         Sheets.Pair pair = sheets.of(row.type());
-        ValveConfiguration configuration = new ValveConfiguration(row.drive(), Map.of("coupling", row.coupling(), "plug", row.plug(), "head", row.head(),
-                "lock-pin", row.coupling().equals("threaded") && row.head().equals("fitted") ? "fitted" : "none",
-                "weight", pair.type().options().getOrDefault("weight", List.of("hand")).get(0), "elastomer", row.elastomer()));
         LocalDate due = LocalDate.now(clock).plusDays(row.dueInDays());
-        return valves.save(new Valve(row.tag(), row.service(), row.area(), row.line(), row.type(), pair.type().maker() + " " + pair.type().name(), configuration, due));
+        return valves.save(new Valve(row.tag(), row.service(), row.area(), row.line(), row.type(), pair.type().maker() + " " + pair.type().name(),
+                row.configuration(), due, row.place()));
     }
 
     /** Every valve had its seals renewed about a year before it is due again; a third of them once more before that. */
     private void history(List<Valve> all, List<Account> technicians) {
         for (Valve valve : all) {
-            LocalDate last = valve.nextDue().orElseThrow().minusYears(1);
+            LocalDate last = valve.nextDue().orElseThrow().minusMonths(sheets.of(valve.typeId()).type().serviceMonths(valve.configuration()));
             if (random.nextInt(3) == 0) {
                 renewed(valve, last.minusMonths(11).minusDays(random.nextInt(30)), technicians.get(random.nextInt(2)));
             }
@@ -122,6 +124,13 @@ class DemoSite implements ApplicationRunner {
         plan("MX-112", "renew-bush", Optional.empty(), today, planner);
         plan("EZ-006", "renew-one-seal", Optional.of("plug-seal"), today.plusDays(1), planner);
         plan("FL-022", "inspect", Optional.empty(), today.plusDays(2), planner);
+        // one valve of each other family waits to be done
+        plan("CU-502", "renew-product-seals", Optional.empty(), today.plusDays(2), planner);
+        plan("EZ-701", "renew-diaphragm", Optional.empty(), today.plusDays(3), planner);
+        plan("FL-602", "renew-product-seals", Optional.empty(), today.plusDays(4), planner);
+        plan("CU-501", "renew-product-seals", Optional.empty(), today.plusDays(5), planner);
+        // the enzyme suite goes over to diaphragm-sealed stems, valve by valve
+        plan("EZ-003", "convert-to-aseptic", Optional.empty(), today.plusDays(6), planner);
     }
 
     private void plan(String tag, String kind, Optional<String> part, LocalDate due, Account by) {

@@ -3,11 +3,16 @@ package dev.wartung.web.job;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.progress.Confirmation;
 import dev.wartung.web.valve.FittedPart;
 import dev.wartung.web.valve.FittedParts;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.valve.RecordChange;
+import dev.wartung.web.valve.RecordChanges;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -19,28 +24,42 @@ import org.springframework.stereotype.Component;
 @Component
 class AfterClosing {
 
-    /** Until intervals are kept by type and duty, every valve is due again a year after its product seals were renewed. */
-    private static final int MONTHS_TO_NEXT = 12;
-
     private final FittedParts fittedParts;
     private final Rechecks rechecks;
+    private final RecordChanges changes;
 
-    AfterClosing(FittedParts fittedParts, Rechecks rechecks) {
+    AfterClosing(FittedParts fittedParts, Rechecks rechecks, RecordChanges changes) {
         this.fittedParts = fittedParts;
         this.rechecks = rechecks;
+        this.changes = changes;
     }
 
     /** The job is closed: the valve is back. A look that was due is done with it, since every job ends with the same look. */
-    void closed(JobView view, LocalDate day) {
+    void closed(JobView view, LocalDate day, Account by, Instant at) {
         Valve valve = view.job().valve();
+        converted(view, valve, day, by, at);
         valve.becomes(ValveState.IN_SERVICE);
         List<String> renewed = renewed(view);
         replace(view, valve, renewed, day);
         if (renewed.containsAll(view.build().parts().stream().filter(p -> p.kind().equals(Part.PRODUCT_SEAL)).map(Part::id).toList())) {
-            valve.isNextDue(day.plusMonths(MONTHS_TO_NEXT));
+            valve.isNextDue(day.plusMonths(view.sheets().type().serviceMonths(valve.configuration())));
         }
         rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).forEach(r -> r.done(day));
         view.progress().procedure().rechecks().forEach(r -> rechecks.save(new Recheck(valve, view.job().number(), r.name(), day.plusDays(r.afterDays()))));
+    }
+
+    /** Only now, proven and closed, does the record say what a converted valve has become. */
+    private void converted(JobView view, Valve valve, LocalDate day, Account by, Instant at) {
+        ValveConfiguration before = view.configuration();
+        ValveConfiguration after = view.progress().bench().configuration();
+        if (!after.equals(before)) {
+            valve.becomes(after);
+            changes.save(new RecordChange(valve, new RecordChange.What(view.job().number(), RecordChange.Kind.CONVERTED,
+                    Correction.difference(view.sheets(), before, after), Correction.difference(view.sheets(), after, before), view.job().title()),
+                    by, view.second().orElse(null), at));
+            fittedParts.findByValveIdAndRemovedOnIsNull(valve.id()).stream().filter(f -> view.build().part(f.part()).isEmpty())
+                    .forEach(f -> f.removed(day));
+        }
     }
 
     /** The job is stopped: the valve is out of service; what was fitted new by then is in it all the same. */

@@ -108,6 +108,17 @@ class BenchController {
         return show(view(number), Optional.empty(), kept, outcome, model);
     }
 
+    @PostMapping("/correct")
+    String correct(@PathVariable int number, @RequestParam UUID entryId, @RequestParam Map<String, String> typed, Model model) {
+        Map<String, String> found = new HashMap<>();
+        typed.forEach((field, value) -> {
+            if (field.startsWith(StepForm.FACT) && !value.isBlank()) {
+                found.put(field.substring(StepForm.FACT.length()), value);
+            }
+        });
+        return answer(number, service.correct(number, entryId, found, typed.getOrDefault("correct.reason", "")), typed, model);
+    }
+
     @PostMapping("/problem")
     String problem(@PathVariable int number, @RequestParam UUID entryId, @RequestParam(defaultValue = "") String note, Model model) {
         return answer(number, service.problem(number, entryId, note), Map.of("note", note), model);

@@ -1,14 +1,18 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.Count;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * Everything the bench shows of a job at one moment.
@@ -62,9 +66,38 @@ public record Board(JobView view, Optional<Step> step, boolean looking, int step
         return ask.dimension().isPresent() ? ask.unit().symbol() : "";
     }
 
-    /** Whether any failed reading on the board needs a second person to stand. */
+    /** What another answer says the valve is, where it failed and tells that the record is wrong. */
+    Map<String, String> found(Ask ask) {
+        Answer answer = failed.get(ask.id());
+        return answer == null ? Map.of() : ask.identifies().getOrDefault(answer.seen().orElse(""), Map.of());
+    }
+
+    /** What the failed readings on the board say about one fact of the configuration; empty if nothing. */
+    public String foundFact(String fact) {
+        return step.stream().flatMap(s -> s.asks().stream()).map(this::found).filter(f -> f.containsKey(fact)).map(f -> f.get(fact)).findFirst().orElse("");
+    }
+
+    /** What can be corrected before the valve is touched: by fact, its name and the values this type is made in, in words. */
+    public List<Fact> correctable() {
+        if (view.progress().confirmed().stream().anyMatch(c -> c.step().phase() != Phase.PREPARE)) {
+            return List.of();
+        }
+        var anatomy = view.sheets().anatomy();
+        List<Fact> facts = new ArrayList<>();
+        facts.add(new Fact("drive", "Drive", view.configuration().drive().code(), view.sheets().type().drives().stream()
+                .collect(Collectors.toMap(Drive::code, d -> d.code() + ", " + anatomy.words(d), (a, b) -> a, LinkedHashMap::new))));
+        anatomy.options().forEach((id, option) -> facts.add(new Fact(id, option.name(), view.configuration().options().getOrDefault(id, ""),
+                view.sheets().type().options().getOrDefault(id, List.of()).stream().collect(Collectors.toMap(v -> v, option::words, (a, b) -> a, LinkedHashMap::new)))));
+        return facts.stream().filter(f -> f.values().size() > 1).toList();
+    }
+
+    /** A fact of the configuration with the values it can have. */
+    public record Fact(String id, String name, String value, Map<String, String> values) {}
+
+    /** Whether the step takes a second person, or a failed reading on the board needs one to stand. */
     public boolean needsSecond() {
-        return step.isPresent() && step.get().asks().stream().anyMatch(a -> a.critical() && failed.containsKey(a.id()));
+        return step.isPresent() && (step.get().secondPerson()
+                || step.get().asks().stream().anyMatch(a -> a.critical() && a.identifies().isEmpty() && failed.containsKey(a.id())));
     }
 
     /** What was read at the step that is being looked at. */

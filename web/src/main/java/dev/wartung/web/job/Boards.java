@@ -54,7 +54,7 @@ class Boards {
                 index > 0 ? Optional.of(path.get(index - 1).id()) : Optional.empty(),
                 lookedAt.isPresent() && index + 1 < path.size() ? Optional.of(path.get(index + 1).id()) : Optional.empty(),
                 phases(path, step), svg(view, shown, step), EnergyPlate.of(view), progress.bench().cloth(),
-                now.map(s -> coming(view, s)).orElse(List.of()), List.copyOf(progress.bench().aids()),
+                now.map(s -> coming(view, s)).orElse(List.of()), progress.bench().aids().stream().map(a -> a.replace('-', ' ')).sorted().toList(),
                 step.map(s -> gauges(s, typed)).orElse(Map.of()), typed, outcome, failed(step, typed, outcome),
                 view.job().holder().filter(h -> h.id().equals(current.get().id())).isPresent(),
                 now.isEmpty() ? progress.hindrances() : List.of());
@@ -72,7 +72,7 @@ class Boards {
         int upTo = view.progress().confirmed().stream().map(c -> c.step().id()).toList().indexOf(step.id());
         List<Step> behind = view.progress().behind();
         int carried = behind.size() - view.progress().confirmed().size();
-        return new Progress(view.build(), view.job().configuration().drive(), behind.subList(0, carried), view.progress().procedure(),
+        return new Progress(view.sheets().anatomy().build(), view.configuration(), behind.subList(0, carried), view.progress().procedure(),
                 view.progress().confirmed().subList(0, upTo));
     }
 
@@ -110,7 +110,7 @@ class Boards {
 
     private String svg(JobView view, Progress shown, Optional<Step> step) {
         List<String> marks = step.map(Step::marks).orElse(List.of());
-        SectionDrawing drawing = sheets.drawing(view.sheets(), view.job().configuration());
+        SectionDrawing drawing = sheets.drawing(view.sheets(), shown.bench().configuration());
         List<String> renews = view.supplies().toCount().stream().filter(p -> p.used()).map(p -> p.part()).toList();
         return drawing.svg(shown.bench(), new SectionDrawing.View(renews, marks, callOuts(view, shown.bench(), marks, renews), shown.positionBeforeLast()),
                 "Section of " + view.job().valve().tag() + " as it stands at this step");
@@ -118,7 +118,7 @@ class Boards {
 
     private static List<CallOut> callOuts(JobView view, Bench bench, List<String> marks, List<String> renews) {
         List<CallOut> callOuts = new ArrayList<>();
-        for (Part part : view.build().parts()) {
+        for (Part part : bench.build().parts()) {
             boolean renewed = renews.contains(part.id());
             boolean there = bench.place(part.id()) != Place.BIN && bench.place(part.id()) != Place.LOST;
             if (renewed && there) {
@@ -127,24 +127,25 @@ class Boards {
                 callOuts.add(new CallOut(part.id(), part.name(), loadNote(part, bench), "marked"));
             }
         }
+        callOuts.add(new CallOut("from-above", "From above", "pipe left to right", "plain"));
         energyNotes(view, bench, callOuts);
         return callOuts;
     }
 
     private static void energyNotes(JobView view, Bench bench, List<CallOut> callOuts) {
-        Drive drive = view.job().configuration().drive();
+        Drive drive = bench.configuration().drive();
         boolean lifted = bench.energies().lifted();
-        Actuators.springForce(view.sheets().type(), drive, lifted).ifPresent(force -> callOuts.add(new CallOut("spring", "Spring " + force.shown(),
-                bench.energies().airOnByHand() ? "air lost = " + (lifted ? "drops" : "rises") : "at rest, stem " + (lifted ? "up" : "down"), "spring")));
+        Actuators.spring(view.sheets().type(), drive, lifted).ifPresent(force -> callOuts.add(new CallOut("spring", "Spring " + force.shown(),
+                bench.energies().airOnByHand() ? "air lost: it moves" : "holds it at rest", "spring")));
         if (bench.energies().airOn()) {
-            String least = Figures.of(view.sheets().type(), view.job().configuration()).values().getOrDefault(lifted ? "air.open" : "air.close", "");
-            callOuts.add(new CallOut("air", "Air on", "needs " + least, "plain"));
+            String least = Figures.of(view.sheets().type(), bench.configuration()).values().getOrDefault(lifted ? "air.open" : "air.close", "");
+            callOuts.add(new CallOut("air", "Air on", least.isEmpty() ? "" : "needs " + least, "plain"));
         }
     }
 
     /** At a fastener: whether its joint carries the stem's force now. */
     private static String loadNote(Part part, Bench bench) {
-        return bench.build().joints().stream().filter(j -> j.heldBy().contains(part.id()) && j.loaded().isPresent()).findFirst()
-                .map(j -> bench.isPushed(j.id()) ? "carries the stem's force" : "carries no force now").orElse("");
+        return bench.build().joints().stream().filter(j -> j.heldBy().contains(part.id()) && !j.loaded().isEmpty()).findFirst()
+                .map(j -> bench.isPushed(j.id()) ? "carries the drive's force" : "carries no force now").orElse("");
     }
 }

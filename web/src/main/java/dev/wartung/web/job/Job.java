@@ -115,6 +115,15 @@ public class Job {
         return valve;
     }
 
+    /** The kind of work, by its name in the anatomy sheet. */
+    String work() {
+        return work;
+    }
+
+    Optional<String> chosenPart() {
+        return Optional.ofNullable(chosenPart);
+    }
+
     public String title() {
         return title;
     }

@@ -33,6 +33,7 @@ public class JobEntry implements Persistable<UUID> {
         /** the last confirmation was taken back; body: reason */ TAKEN_BACK,
         /** something was noted; body: note */ PROBLEM,
         /** somebody else took the bench; body: reason */ TAKEN_OVER,
+        /** the record was wrong; the job is derived anew for what is there; body: {@link Corrected} */ CORRECTED,
         /** from here the way back to a closed valve; body: {@link NewWay} */ CLOSE_UP,
         /** ended with the valve out of service; body: reason */ STOPPED,
         /** ended with the valve back in service; body: {@link Closing} */ CLOSED

@@ -1,6 +1,6 @@
 package dev.wartung.web.job;
 
-import dev.wartung.core.procedure.Derivation;
+import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Situation;
 import dev.wartung.core.procedure.Step;
@@ -34,15 +34,17 @@ public class JobService {
     private final JobFiles files;
     private final Planning planning;
     private final AfterClosing afterClosing;
+    private final Correction correction;
     private final CurrentAccount current;
     private final Clock clock;
 
-    JobService(Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, CurrentAccount current, Clock clock) {
+    JobService(Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Correction correction, CurrentAccount current, Clock clock) {
         this.jobs = jobs;
         this.entries = entries;
         this.files = files;
         this.planning = planning;
         this.afterClosing = afterClosing;
+        this.correction = correction;
         this.current = current;
         this.clock = clock;
     }
@@ -55,6 +57,11 @@ public class JobService {
     /** What an entry says in words. */
     public String words(JobEntry entry) {
         return files.words(entry);
+    }
+
+    /** Who agreed to a step that takes two people. */
+    public Optional<String> second(JobEntry entry) {
+        return files.confirmed(entry).second();
     }
 
     /** The readings that failed in a try at a step, in words. */
@@ -115,7 +122,7 @@ public class JobService {
             if (!form.troubles().isEmpty()) {
                 return new Outcome("", form.troubles(), "", form.open().stream().map(Answer::ask).toList());
             }
-            Confirmed body = new Confirmed(form.answers(), form.lots());
+            Confirmed body = new Confirmed(form.answers(), form.lots(), form.secondPerson());
             if (!form.open().isEmpty()) {
                 add(view.job(), entryId, Kind.FAILED_READING, stepId, body);
                 return new Outcome("", Map.of(), "", form.open().stream().map(Answer::ask).toList());
@@ -168,13 +175,29 @@ public class JobService {
         });
     }
 
+    /**
+     * Corrects the record of what the valve is, and derives the job anew for what is there. Only before anything has been touched.
+     *
+     * @param found what is there, by option and drive; what is not in it stays as it was
+     */
+    @Transactional
+    public Outcome correct(int number, UUID entryId, Map<String, String> found, String reason) {
+        return withReason(reason, "correct.reason", () -> during(number, entryId, view -> {
+            if (view.progress().confirmed().stream().anyMatch(c -> c.step().phase() != Phase.PREPARE) || !view.progress().behind().isEmpty()
+                    && view.progress().behind().size() > view.progress().confirmed().size()) {
+                return Outcome.refused("Work on the valve has begun. Close up or stop, then correct the record with a new job.");
+            }
+            return correction.correct(view, found, reason.strip(), current.get(), clock.instant(), body -> add(view.job(), entryId, Kind.CORRECTED, null, body));
+        }));
+    }
+
     /** Derives the way back to a closed valve from where the job stands. */
     @Transactional
     public Outcome closeUp(int number, UUID entryId) {
         return during(number, entryId, view -> {
             List<Step> behind = view.progress().behind();
-            Situation here = Situation.within(view.job().configuration().drive(), behind);
-            Procedure way = new Derivation(view.sheets().anatomy(), view.sheets().type(), view.job().configuration()).derive(Work.closeUp(), here);
+            Situation here = Situation.within(view.sheets().anatomy(), view.configuration(), behind);
+            Procedure way = planning.derivation(view.sheets()).derive(Work.closeUp(), here);
             String prefix = "way" + (view.seq() + 1) + "-";
             Procedure renamed = new Procedure(way.steps().stream().map(s -> s.renamed(prefix + s.id())).toList(), way.renews(), way.rechecks());
             add(view.job(), entryId, Kind.CLOSE_UP, null, new NewWay(renamed));
@@ -212,7 +235,7 @@ public class JobService {
             }
             add(view.job(), entryId, Kind.CLOSED, null, new Closing(count.inBin(), count.leftInBag(), remark.strip()));
             view.job().end(JobState.CLOSED, clock.instant());
-            afterClosing.closed(view, LocalDate.now(clock));
+            afterClosing.closed(view, LocalDate.now(clock), current.get(), clock.instant());
             return Outcome.DONE;
         });
     }

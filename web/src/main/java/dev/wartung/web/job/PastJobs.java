@@ -15,6 +15,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.function.Supplier;
@@ -71,7 +72,7 @@ public class PastJobs {
         List<Step> steps = plan.procedure().steps();
         for (Step step : steps.subList(0, Math.min(past.steps(), steps.size()))) {
             List<CountedIn> lots = step.kitCount() ? counted(plan.supplies(), past.lot()) : List.of();
-            writer.write(Kind.CONFIRMED, step.id(), new Confirmed(step.asks().stream().map(past.reading()).toList(), lots), step.minutes());
+            writer.write(Kind.CONFIRMED, step.id(), new Confirmed(step.asks().stream().map(past.reading()).toList(), lots, Optional.empty()), step.minutes());
         }
         if (past.steps() < steps.size()) {
             entries.saveAllAndFlush(written);
@@ -82,7 +83,7 @@ public class PastJobs {
         writer.write(Kind.CLOSED, null, new Closing(plan.procedure().renews().size(), left, ""), 1);
         entries.saveAllAndFlush(written);
         job.end(JobState.CLOSED, writer.at);
-        afterClosing.closed(files.open(job), writer.at.atZone(clock.getZone()).toLocalDate());
+        afterClosing.closed(files.open(job), writer.at.atZone(clock.getZone()).toLocalDate(), past.by(), writer.at);
         // looks that fell due before now are taken as done when the job was entered
         LocalDate today = LocalDate.now(clock);
         rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream().filter(r -> r.dueOn().isBefore(today)).forEach(r -> r.done(r.dueOn()));

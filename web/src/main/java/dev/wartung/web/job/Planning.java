@@ -1,8 +1,9 @@
 package dev.wartung.web.job;
 
-import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Figures;
@@ -11,8 +12,11 @@ import dev.wartung.core.procedure.Situation;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.procedure.Work;
+import dev.wartung.core.school.Practice;
+import dev.wartung.core.school.SchoolTable.SpecialTool;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.site.Site;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import java.time.Clock;
@@ -33,17 +37,25 @@ public class Planning {
     private final Jobs jobs;
     private final JobFiles files;
     private final Sheets sheets;
+    private final Site site;
     private final Clock clock;
 
-    Planning(Jobs jobs, JobFiles files, Sheets sheets, Clock clock) {
+    Planning(Jobs jobs, JobFiles files, Sheets sheets, Site site, Clock clock) {
         this.jobs = jobs;
         this.files = files;
         this.sheets = sheets;
+        this.site = site;
         this.clock = clock;
     }
 
-    /** A job as it would be. {@code carried} are the steps of a stopped job that left the valve as it stands. */
-    public record Plan(Work work, Procedure procedure, Supplies supplies, List<Step> carried) {
+    /**
+     * A job as it would be.
+     *
+     * @param carried  the steps of a stopped job that left the valve as it stands
+     * @param warnings what must be known before it is planned
+     * @param toBorrow special tools it needs and the plant does not own
+     */
+    public record Plan(Work work, Procedure procedure, Supplies supplies, List<Step> carried, List<String> warnings, List<SpecialTool> toBorrow) {
 
         /** For instance "Renew one seal: plug seal". */
         public String title(Build build) {
@@ -53,7 +65,8 @@ public class Planning {
 
     /** The works offered for a valve. */
     public List<WorkKind> works(Valve valve) {
-        return sheets.of(valve.typeId()).anatomy().works();
+        Sheets.Pair pair = sheets.of(valve.typeId());
+        return pair.anatomy().worksFor(valve.configuration(), pair.type());
     }
 
     /** The parts a planner may choose from for a kind of work; empty where nothing is left to choose. */
@@ -68,8 +81,7 @@ public class Planning {
 
     /** Finds a work by its name in the anatomy and the part chosen for it; empty if there is none such, or a choice is missing or wrong. */
     public Optional<Work> work(Valve valve, String kindId, Optional<String> chosen) {
-        AnatomySheet anatomy = sheets.of(valve.typeId()).anatomy();
-        return anatomy.work(kindId).flatMap(kind -> {
+        return works(valve).stream().filter(w -> w.id().equals(kindId)).findFirst().flatMap(kind -> {
             List<Part> choices = choices(valve, kind);
             if (kind.renews().choose().isEmpty()) {
                 return Optional.of(Work.of(kind));
@@ -82,17 +94,30 @@ public class Planning {
     public Map<String, String> figures(Valve valve) {
         Map<String, String> all = Figures.of(sheets.of(valve.typeId()).type(), valve.configuration()).values();
         Map<String, String> shown = new LinkedHashMap<>();
-        if (valve.drive().rest().isPresent()) {
-            shown.put("Spring, stem down", all.getOrDefault("spring.closed", ""));
-            shown.put("Spring, stem up", all.getOrDefault("spring.open", ""));
-            shown.put("Given off over the stroke", all.getOrDefault("energy.stroke", ""));
-            shown.put(valve.drive().rest().get().equals("closed") ? "Least air to open" : "Least air to close",
-                    all.getOrDefault(valve.drive().rest().get().equals("closed") ? "air.open" : "air.close", ""));
+        if (valve.drive().sprung()) {
+            boolean opens = valve.drive() != Drive.NO;
+            shown.put("Spring, " + ends(valve, 0), all.getOrDefault("spring.closed", ""));
+            shown.put("Spring, " + ends(valve, 1), all.getOrDefault("spring.open", ""));
+            shown.put("Given off over the travel", all.getOrDefault("energy.stroke", ""));
+            shown.put(opens ? "Least air to open" : "Least air to close", all.getOrDefault(opens ? "air.open" : "air.close", ""));
         }
         shown.put("Stroke", all.getOrDefault("stroke", ""));
-        shown.put("Mass of the insert", all.getOrDefault("mass.insert", ""));
+        all.forEach((name, value) -> {
+            if (name.startsWith("mass.")) {
+                shown.put("Mass, " + name.substring("mass.".length()).replace('-', ' '), value);
+            }
+        });
         shown.values().removeIf(String::isEmpty);
         return shown;
+    }
+
+    private String ends(Valve valve, int end) {
+        return sheets.of(valve.typeId()).anatomy().build().positions().get(end);
+    }
+
+    /** Derives jobs as work is done at this plant. */
+    Derivation derivation(Sheets.Pair pair) {
+        return new Derivation(pair.anatomy(), pair.type(), site.practice());
     }
 
     /** Derives the job from where the valve stands now. */
@@ -100,9 +125,13 @@ public class Planning {
     public Plan derive(Valve valve, Work work) {
         Sheets.Pair pair = sheets.of(valve.typeId());
         List<Step> carried = leftBehind(valve);
-        Situation start = carried.isEmpty() ? Situation.untouched(valve.drive()) : Situation.leftBy(valve.drive(), carried);
-        Procedure procedure = new Derivation(pair.anatomy(), pair.type(), valve.configuration()).derive(work, start);
-        return new Plan(work, procedure, Supplies.of(pair.type(), build(valve), valve.configuration(), procedure.renews()), carried);
+        ValveConfiguration now = valve.configuration();
+        Situation start = carried.isEmpty() ? Situation.untouched(pair.anatomy(), now) : Situation.leftBy(pair.anatomy(), now, carried);
+        Practice practice = site.practice();
+        Procedure procedure = new Derivation(pair.anatomy(), pair.type(), practice).derive(work, start);
+        ValveConfiguration then = now.with(work.kind().becomes());
+        return new Plan(work, procedure, Supplies.of(pair.type(), pair.anatomy().build().resolve(then.facts()), then, procedure.renews()), carried,
+                pair.anatomy().warningsFor(now), practice.table().toBorrow(procedure.tools(), practice.site()));
     }
 
     /** Keeps the job. */

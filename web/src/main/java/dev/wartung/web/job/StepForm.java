@@ -27,6 +27,7 @@ final class StepForm {
     static final String HAVE = "have.";
     static final String LOT = "lot.";
     static final String KIT_LOT = "lot.kit";
+    static final String FACT = "fact.";
     static final String SECOND_NAME = "second.name";
     static final String SECOND_PASSWORD = "second.password";
     private static final int LONGEST = 500;
@@ -35,12 +36,19 @@ final class StepForm {
     private final Map<String, String> troubles = new LinkedHashMap<>();
     private final List<Answer> answers = new ArrayList<>();
     private final List<CountedIn> lots = new ArrayList<>();
+    private Optional<String> secondPerson = Optional.empty();
 
     /** @param second finds a second person by name and password, or nobody */
     StepForm(Step step, Supplies supplies, Map<String, String> typed, BiFunction<String, String, Optional<Account>> second) {
         this.typed = typed;
         step.asks().forEach(this::answer);
         accept(step, second);
+        if (step.secondPerson()) {
+            secondPerson = second.apply(typed(SECOND_NAME), typed.getOrDefault(SECOND_PASSWORD, "")).map(Account::name);
+            if (secondPerson.isEmpty()) {
+                troubles.put(SECOND_NAME, "This step takes two. A second person agrees with their own name and password.");
+            }
+        }
         if (step.kitCount()) {
             count(supplies);
         }
@@ -52,6 +60,11 @@ final class StepForm {
 
     List<Answer> answers() {
         return answers;
+    }
+
+    /** Who agreed, at a step that takes two people. */
+    Optional<String> secondPerson() {
+        return secondPerson;
     }
 
     List<CountedIn> lots() {
@@ -91,6 +104,11 @@ final class StepForm {
             Answer answer = answers.get(i);
             String reason = typed(REASON + answer.ask());
             if (answer.verdict().passed() || reason.isEmpty()) {
+                continue;
+            }
+            // what tells that the record is wrong cannot stand: the record is corrected
+            boolean identifies = step.asks().stream().anyMatch(a -> a.id().equals(answer.ask()) && !a.identifies().isEmpty());
+            if (identifies) {
                 continue;
             }
             boolean critical = step.asks().stream().anyMatch(a -> a.id().equals(answer.ask()) && a.critical());

@@ -7,6 +7,7 @@ import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.FittedPart;
 import dev.wartung.web.valve.FittedParts;
+import dev.wartung.web.valve.RecordChanges;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveDrawing;
 import dev.wartung.web.valve.Valves;
@@ -36,18 +37,20 @@ class ValveController {
     private final FittedParts fittedParts;
     private final Jobs jobs;
     private final Rechecks rechecks;
+    private final RecordChanges changes;
     private final Planning planning;
     private final Sheets sheets;
     private final ValveDrawing drawing;
     private final CurrentAccount current;
     private final Clock clock;
 
-    ValveController(Valves valves, FittedParts fittedParts, Jobs jobs, Rechecks rechecks, Planning planning, Sheets sheets, ValveDrawing drawing,
+    ValveController(Valves valves, FittedParts fittedParts, Jobs jobs, Rechecks rechecks, RecordChanges changes, Planning planning, Sheets sheets, ValveDrawing drawing,
                     CurrentAccount current, Clock clock) {
         this.valves = valves;
         this.fittedParts = fittedParts;
         this.jobs = jobs;
         this.rechecks = rechecks;
+        this.changes = changes;
         this.planning = planning;
         this.sheets = sheets;
         this.drawing = drawing;
@@ -70,6 +73,7 @@ class ValveController {
         model.addAttribute("fitted", planning.build(valve).parts().stream().map(Part::id).filter(fitted::containsKey).map(fitted::get).toList());
         model.addAttribute("partNames", planning.build(valve).parts().stream().collect(Collectors.toMap(Part::id, Part::name)));
         model.addAttribute("ages", fitted.values().stream().collect(Collectors.toMap(FittedPart::part, f -> drawing.age(f.fittedOn()))));
+        model.addAttribute("changes", changes.findByValveIdOrderByAtDesc(valve.id()));
         model.addAttribute("jobs", jobs.ofValve(valve.id()));
         model.addAttribute("rechecks", rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()));
         return "valve";

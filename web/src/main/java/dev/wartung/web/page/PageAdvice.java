@@ -29,6 +29,12 @@ class PageAdvice {
         return principal != null && current.get().roles().contains(Role.TECHNICIAN);
     }
 
+    /** May say how the plant works. */
+    @ModelAttribute("arranges")
+    boolean arranges(@Nullable Principal principal) {
+        return principal != null && (current.get().roles().contains(Role.PLANNER) || current.get().roles().contains(Role.ADMINISTRATOR));
+    }
+
     @ModelAttribute("entryId")
     UUID entryId() {
         return UUID.randomUUID();

@@ -37,14 +37,14 @@ class ServiceReports {
 
     ServiceReport of(JobView view) {
         Job job = view.job();
-        String svg = sheets.drawing(view.sheets(), job.configuration()).svg(view.progress().bench(), SectionDrawing.View.PLAIN,
+        String svg = sheets.drawing(view.sheets(), view.progress().bench().configuration()).svg(view.progress().bench(), SectionDrawing.View.PLAIN,
                 job.valve().tag() + " as it was left");
         List<CountedIn> fitted = view.countedIn().stream().filter(c -> view.progress().bench().isNew(c.part())).toList();
         List<CountedIn> left = view.countedIn().stream().filter(c -> !view.progress().bench().isNew(c.part())).toList();
         String remark = view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CLOSED || e.kind() == JobEntry.Kind.STOPPED)
                 .map(jobs::words).findFirst().orElse("");
         Procedure procedure = view.progress().procedure();
-        return new ServiceReport(job, svg, view.sheets().anatomy().inWords(job.configuration()), view.entries().stream().map(e -> line(e, view)).toList(), readings(view), fitted, left,
+        return new ServiceReport(job, svg, view.sheets().anatomy().inWords(view.progress().bench().configuration()), view.entries().stream().map(e -> line(e, view)).toList(), readings(view), fitted, left,
                 view.progress().bench().cloth(), procedure.greases(), procedure.rechecks().stream().map(r -> r.name() + ", after " + r.afterDays() + " days").toList(),
                 remark);
     }
@@ -57,11 +57,13 @@ class ServiceReports {
         return switch (entry.kind()) {
             case CANCELLED -> new Line(when, who, "Job cancelled", "", true);
             case STARTED -> new Line(when, who, "Job started", "", false);
-            case CONFIRMED -> new Line(when, who, step, at.map(Step::done).orElse(""), false);
+            case CONFIRMED -> new Line(when, who, step, at.map(Step::done).orElse("") + jobs.second(entry).map(s -> ", agreed: " + s).orElse(""),
+                    at.filter(Step::secondPerson).isPresent());
             case FAILED_READING -> new Line(when, who, step, "Reading failed: " + jobs.failedIn(entry), true);
             case TAKEN_BACK -> new Line(when, who, "Taken back: " + step, jobs.words(entry), true);
             case PROBLEM -> new Line(when, who, "Problem noted", jobs.words(entry), true);
             case TAKEN_OVER -> new Line(when, who, "Bench taken over", jobs.words(entry), true);
+            case CORRECTED -> new Line(when, who, "Record corrected, job derived anew", jobs.words(entry), true);
             case CLOSE_UP -> new Line(when, who, "Chose to close up from here", "", true);
             case STOPPED -> new Line(when, who, "Job stopped, valve out of service", jobs.words(entry), true);
             case CLOSED -> new Line(when, who, "Job closed", jobs.words(entry), false);

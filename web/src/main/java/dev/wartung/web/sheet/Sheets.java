@@ -2,6 +2,7 @@ package dev.wartung.web.sheet;
 
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.drawing.SectionDrawing;
 import dev.wartung.core.sheet.SheetLibrary;
@@ -42,6 +43,11 @@ public class Sheets {
     public Pair of(String typeId) {
         TypeSheet type = library.type(typeId).orElseThrow(() -> new IllegalStateException("no type " + typeId));
         return new Pair(library.anatomy(type.anatomy()).orElseThrow(() -> new IllegalStateException("no anatomy " + type.anatomy())), type);
+    }
+
+    /** What a valve's drive does, in its family's words. */
+    public String driveWords(String typeId, Drive drive) {
+        return of(typeId).anatomy().words(drive);
     }
 
     public SectionDrawing drawing(Pair pair, ValveConfiguration configuration) {

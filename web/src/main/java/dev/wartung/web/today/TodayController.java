@@ -1,13 +1,16 @@
 package dev.wartung.web.today;
 
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.account.Role;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.Rechecks;
+import dev.wartung.web.valve.RecordChanges;
 import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.List;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -23,13 +26,15 @@ class TodayController {
     private final Jobs jobs;
     private final Valves valves;
     private final Rechecks rechecks;
+    private final RecordChanges changes;
     private final CurrentAccount current;
     private final Clock clock;
 
-    TodayController(Jobs jobs, Valves valves, Rechecks rechecks, CurrentAccount current, Clock clock) {
+    TodayController(Jobs jobs, Valves valves, Rechecks rechecks, RecordChanges changes, CurrentAccount current, Clock clock) {
         this.jobs = jobs;
         this.valves = valves;
         this.rechecks = rechecks;
+        this.changes = changes;
         this.current = current;
         this.clock = clock;
     }
@@ -44,6 +49,7 @@ class TodayController {
                 .filter(j -> j.holder().filter(h -> h.id().equals(current.get().id())).isEmpty()).toList());
         model.addAttribute("planned", jobs.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED));
         model.addAttribute("rechecks", rechecks.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(today.plusDays(2)));
+        model.addAttribute("changes", current.get().roles().contains(Role.REVIEWER) ? changes.findBySeenAtIsNullOrderByAt() : List.of());
         model.addAttribute("blocked", valves.findByStateOrderByTag(ValveState.OUT_OF_SERVICE));
         model.addAttribute("due", valves.due(today.plusDays(LOOK_AHEAD_DAYS), PageRequest.of(0, MOST_DUE)));
         return "today";

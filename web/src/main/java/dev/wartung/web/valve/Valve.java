@@ -35,6 +35,7 @@ public class Valve {
     @Enumerated(EnumType.STRING)
     private ValveState state = ValveState.IN_SERVICE;
     private @Nullable LocalDate nextDue;
+    private int place;
     @Version
     private int version;
 
@@ -45,10 +46,11 @@ public class Valve {
      * @param tag     as on the plate, unique on the site
      * @param service what it does in the plant, for instance "oat base to culture tank 2"
      * @param line    the isolation group it belongs to
+     * @param place   where it stands along its line, counted from the inlet
      */
     @SuppressWarnings("NullAway.Init")
     public Valve(String tag, String service, String area, String line, String typeId, String typeName, ValveConfiguration configuration,
-                 @Nullable LocalDate nextDue) {
+                 @Nullable LocalDate nextDue, int place) {
         this.tag = tag;
         this.service = service;
         this.area = area;
@@ -58,6 +60,7 @@ public class Valve {
         this.drive = configuration.drive();
         this.options = configuration.options();
         this.nextDue = nextDue;
+        this.place = place;
     }
 
     public Long id() {
@@ -102,6 +105,12 @@ public class Valve {
 
     public Optional<LocalDate> nextDue() {
         return Optional.ofNullable(nextDue);
+    }
+
+    /** What it is on record changes: the record was wrong, or the valve was converted and proven. */
+    public void becomes(ValveConfiguration other) {
+        drive = other.drive();
+        options = other.options();
     }
 
     public void becomes(ValveState next) {

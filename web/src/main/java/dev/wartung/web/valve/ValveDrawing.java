@@ -30,7 +30,7 @@ public class ValveDrawing {
     /** @param fitted what is fitted now, by part */
     public String svg(Valve valve, Map<String, FittedPart> fitted) {
         Sheets.Pair pair = sheets.of(valve.typeId());
-        Bench bench = new Bench(pair.anatomy().build().resolve(valve.configuration().facts()), valve.drive());
+        Bench bench = new Bench(pair.anatomy().build(), valve.configuration());
         List<CallOut> callOuts = new ArrayList<>();
         for (Part part : bench.build().parts()) {
             FittedPart now = fitted.get(part.id());
@@ -40,8 +40,9 @@ public class ValveDrawing {
                 callOuts.add(new CallOut(part.id(), part.name(), now.material() + ", " + age(now.fittedOn()), "plain"));
             }
         }
-        Actuators.springForce(pair.type(), valve.drive(), bench.energies().lifted()).ifPresent(force ->
-                callOuts.add(new CallOut("spring", "Spring " + force.shown(), bench.energies().lifted() ? "holds the plug up" : "holds the plug down", "spring")));
+        Actuators.spring(pair.type(), valve.drive(), bench.energies().lifted()).ifPresent(force ->
+                callOuts.add(new CallOut("spring", "Spring " + force.shown(), "holds it at rest", "spring")));
+        callOuts.add(new CallOut("from-above", "From above", "pipe left to right", "plain"));
         return sheets.drawing(pair, valve.configuration()).svg(bench, new SectionDrawing.View(List.of(), List.of(), callOuts, Optional.empty()),
                 "Section of " + valve.tag() + ", " + valve.typeName() + ", at rest");
     }

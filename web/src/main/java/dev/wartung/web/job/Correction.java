@@ -1,0 +1,74 @@
+package dev.wartung.web.job;
+
+import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.procedure.Procedure;
+import dev.wartung.core.procedure.Work;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.valve.RecordChange;
+import dev.wartung.web.valve.RecordChanges;
+import dev.wartung.web.valve.Valve;
+import java.time.Instant;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.function.Consumer;
+import org.springframework.stereotype.Component;
+
+/** Puts right what the record says a valve is, when the valve itself says otherwise. A reviewer sees it. */
+@Component
+class Correction {
+
+    private final Planning planning;
+    private final RecordChanges changes;
+
+    Correction(Planning planning, RecordChanges changes) {
+        this.planning = planning;
+        this.changes = changes;
+    }
+
+    /** @param entry writes what was corrected into the job */
+    Outcome correct(JobView view, Map<String, String> found, String reason, Account by, Instant at, Consumer<Corrected> entry) {
+        Sheets.Pair sheets = view.sheets();
+        Map<String, String> known = new TreeMap<>(found);
+        known.keySet().removeIf(fact -> !fact.equals("drive") && !sheets.anatomy().options().containsKey(fact));
+        ValveConfiguration before = view.configuration();
+        ValveConfiguration after;
+        try {
+            after = before.with(known);
+        } catch (IllegalArgumentException e) {
+            return Outcome.refused("“" + e.getMessage() + "” is no drive.");
+        }
+        if (after.equals(before)) {
+            return Outcome.refused("That is what the record says already.");
+        }
+        if (!sheets.anatomy().allows(after) || !sheets.type().madeAs(after)) {
+            return Outcome.refused(sheets.type().name() + " is not made like that. Look at the type plate again; if it is another type, stop the job and tell the planner.");
+        }
+        Optional<WorkKind> kind = sheets.anatomy().worksFor(after, sheets.type()).stream().filter(w -> w.id().equals(view.job().work())).findFirst();
+        Optional<String> part = view.job().chosenPart();
+        if (kind.isEmpty() || part.filter(p -> sheets.anatomy().build().resolve(after.facts()).part(p).isEmpty()).isPresent()) {
+            return Outcome.refused("This work is not done on such a valve. Stop the job and plan another.");
+        }
+        Procedure procedure = planning.derivation(sheets).derive(new Work(kind.get(), part), after);
+        Valve valve = view.job().valve();
+        valve.becomes(after);
+        changes.save(new RecordChange(valve, new RecordChange.What(view.job().number(), RecordChange.Kind.CORRECTED, difference(sheets, before, after),
+                difference(sheets, after, before), reason), by, null, at));
+        entry.accept(new Corrected(before, after, procedure, reason));
+        return Outcome.done("The record is corrected and the job derived anew for what is there. A reviewer will see it.");
+    }
+
+    /** What of the first configuration is not so in the second, in words. */
+    static String difference(Sheets.Pair sheets, ValveConfiguration one, ValveConfiguration other) {
+        Map<String, String> others = sheets.anatomy().inWords(other);
+        StringBuilder words = new StringBuilder();
+        sheets.anatomy().inWords(one).forEach((name, value) -> {
+            if (!value.equals(others.get(name))) {
+                words.append(words.isEmpty() ? "" : "; ").append(name).append(": ").append(value);
+            }
+        });
+        return words.toString();
+    }
+}

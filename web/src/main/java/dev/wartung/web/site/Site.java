@@ -1,0 +1,60 @@
+package dev.wartung.web.site;
+
+import dev.wartung.core.school.Practice;
+import dev.wartung.core.school.SiteChoices;
+import dev.wartung.core.sheet.Schools;
+import dev.wartung.web.account.Account;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** How the plant works, and changing it. Jobs that are kept already stay as they were derived. */
+@Service
+public class Site {
+
+    private final SiteAnswers answers;
+    private final SiteTools tools;
+    private final Clock clock;
+
+    Site(SiteAnswers answers, SiteTools tools, Clock clock) {
+        this.answers = answers;
+        this.tools = tools;
+        this.clock = clock;
+    }
+
+    /** What jobs are derived with from now on. */
+    @Transactional(readOnly = true)
+    public Practice practice() {
+        return new Practice(Schools.table(), new SiteChoices(
+                answers.findAll().stream().collect(Collectors.toMap(SiteAnswer::school, SiteAnswer::answer)),
+                tools.findAll().stream().map(SiteTool::tool).collect(Collectors.toSet())));
+    }
+
+    /**
+     * Chooses anew, all at once.
+     *
+     * @param chosen answers by question; a question that is not in it is left to the usual way
+     * @param owned  ids of the special tools owned
+     * @return what is wrong with the choice; empty when it was kept
+     */
+    @Transactional
+    public List<String> choose(Map<String, String> chosen, Set<String> owned, Account by) {
+        List<String> troubles = Schools.table().troubles(chosen);
+        if (!troubles.isEmpty()) {
+            return troubles;
+        }
+        Instant now = clock.instant();
+        answers.findAll().stream().filter(a -> !chosen.containsKey(a.school())).forEach(answers::delete);
+        chosen.forEach((school, answer) -> answers.findById(school)
+                .ifPresentOrElse(a -> a.becomes(answer, by, now), () -> answers.save(new SiteAnswer(school, answer, by, now))));
+        tools.findAll().stream().filter(t -> !owned.contains(t.tool())).forEach(tools::delete);
+        Schools.table().tools().stream().map(t -> t.id()).filter(id -> owned.contains(id) && !tools.existsById(id))
+                .forEach(id -> tools.save(new SiteTool(id, by, now)));
+        return List.of();
+    }
+}

@@ -1,0 +1,84 @@
+package dev.wartung.web.valve;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * The site's lines and isolation groups drawn as bands of pipe, each valve at its place.
+ *
+ * @param areas  the areas with their lines, in the order of the register
+ * @param width  of the drawing
+ * @param height of the drawing
+ */
+public record LinesMap(List<Area> areas, int width, int height) {
+
+    private static final int LEFT = 190;
+    private static final int STEP = 64;
+    private static final int ROW = 52;
+    private static final int GAP = 16;
+    private static final int DUE_DAYS = 14;
+
+    /** An area of the site: a band of lines. */
+    public record Area(String name, int y, int height, List<Line> lines) {}
+
+    /** A line that is isolated as one. */
+    public record Line(String name, int y, int right, List<Mark> marks) {}
+
+    /** A valve at its place; its state decides shape and colour. */
+    public record Mark(String tag, String service, int x, int y, State state) {}
+
+    /** What a valve's sign on the map says. */
+    public enum State {
+        IN_SERVICE("in service"), DUE("due within two weeks, or overdue"), ON_BENCH("on the bench"), BLOCKED("blocked: out of service");
+
+        private final String words;
+
+        State(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        /** The name used in styles and shapes. */
+        public String style() {
+            return name().toLowerCase(java.util.Locale.ROOT).replace('_', '-');
+        }
+    }
+
+    /** @param valves ordered by area, line and place */
+    public static LinesMap of(List<Valve> valves, LocalDate today) {
+        List<Area> areas = new ArrayList<>();
+        int y = GAP;
+        int widest = LEFT;
+        for (int i = 0; i < valves.size(); ) {
+            String area = valves.get(i).area();
+            int top = y;
+            List<Line> lines = new ArrayList<>();
+            while (i < valves.size() && valves.get(i).area().equals(area)) {
+                String line = valves.get(i).line();
+                List<Mark> marks = new ArrayList<>();
+                while (i < valves.size() && valves.get(i).area().equals(area) && valves.get(i).line().equals(line)) {
+                    Valve valve = valves.get(i++);
+                    marks.add(new Mark(valve.tag(), valve.service(), LEFT + 40 + STEP * marks.size(), y + 18, state(valve, today)));
+                }
+                lines.add(new Line(line, y + 18, LEFT + STEP * marks.size() + 20, marks));
+                widest = Math.max(widest, LEFT + STEP * marks.size() + 30);
+                y += ROW;
+            }
+            areas.add(new Area(area, top, y - top, lines));
+            y += GAP;
+        }
+        return new LinesMap(areas, widest, y);
+    }
+
+    private static State state(Valve valve, LocalDate today) {
+        return switch (valve.state()) {
+            case OUT_OF_SERVICE -> State.BLOCKED;
+            case ON_BENCH -> State.ON_BENCH;
+            case IN_SERVICE -> valve.nextDue().filter(d -> d.isBefore(today.plusDays(DUE_DAYS))).isPresent() ? State.DUE : State.IN_SERVICE;
+        };
+    }
+}
