@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -42,6 +43,15 @@ public record School(String id, String question, Map<String, String> answers, Li
         this.defaults = defaults == null ? List.of() : List.copyOf(defaults);
         this.why = why;
         this.byMaker = byMaker;
+    }
+
+    /** What is done where nobody chooses, for instance "in a clamping fixture where it is owned, else in a vice with soft jaws". */
+    public String usualInWords() {
+        if (defaults.isEmpty()) {
+            return answers.values().iterator().next();
+        }
+        return defaults.stream().map(d -> words(d.answer()) + (d.owns().isPresent() ? " where the tool is owned" : d.band().isPresent() ? " where the sheet gives the figure"
+                : d.option().isPresent() ? " where one is fitted" : "")).collect(Collectors.joining("; else "));
     }
 
     /** An answer in words. */

@@ -117,6 +117,10 @@ class DemoSite implements ApplicationRunner {
         // somebody else's bench, to be watched
         Valve other = byTag("MX-107");
         pastJobs.enter(other.tag(), work(other, "inspect", Optional.empty()), past(oyel, today, 6));
+        // stopped with its insert out: the plug is scratched and no new one is here
+        Valve blocked = byTag("FL-013");
+        pastJobs.enter(blocked.tag(), work(blocked, "renew-product-seals", Optional.empty()),
+                past(oyel, today.minusDays(3), 12, Optional.of("Plug scratched across its sealing edge. No stem in the stores; one is ordered.")));
         // a look due tomorrow, raised by yesterday's job
         Valve looked = byTag("FL-031");
         pastJobs.enter(looked.tag(), work(looked, "renew-one-seal", Optional.of("stem-seal")), past(oyel, today.minusDays(1), Integer.MAX_VALUE));
@@ -147,7 +151,11 @@ class DemoSite implements ApplicationRunner {
     }
 
     private PastJobs.Past past(Account by, LocalDate day, int steps) {
-        return new PastJobs.Past(by, day.atTime(LocalTime.of(7, 30 + random.nextInt(25))).atZone(clock.getZone()).toInstant(), steps,
+        return past(by, day, steps, Optional.empty());
+    }
+
+    private PastJobs.Past past(Account by, LocalDate day, int steps, Optional<String> stopped) {
+        return new PastJobs.Past(by, day.atTime(LocalTime.of(7, 30 + random.nextInt(25))).atZone(clock.getZone()).toInstant(), steps, stopped,
                 "L" + day.minusDays(40).toString().substring(2, 7).replace("-", "") + "-" + (10 + random.nextInt(80)),
                 this::reading, () -> new UUID(random.nextLong(), random.nextLong()));
     }

@@ -98,7 +98,7 @@ final class DemoValves {
     }
 
     private static String service(String family, Line line, int i) {
-        String where = line.name().toLowerCase(java.util.Locale.ROOT);
+        String where = line.name();
         return switch (family) {
             case "change-over" -> i % 2 == 0 ? "Divert " + where + " to return" : "Product or water to " + where;
             case "double-seat" -> "CIP against product, " + where;

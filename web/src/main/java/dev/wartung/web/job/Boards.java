@@ -1,6 +1,7 @@
 package dev.wartung.web.job;
 
 import dev.wartung.core.actuation.Actuators;
+import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
@@ -83,7 +84,8 @@ class Boards {
     }
 
     private static List<Part> coming(JobView view, Step step) {
-        return step.acts().stream().filter(a -> a.verb() == Verb.TAKE).flatMap(a -> view.build().part(a.object()).stream()).toList();
+        // what goes back in the same step never lies on the cloth
+        return step.acts().stream().filter(a -> a.verb() == Verb.TAKE && !step.acts().contains(Act.of(Verb.PUT_BACK, a.object()))).flatMap(a -> view.build().part(a.object()).stream()).toList();
     }
 
     private static Map<String, String> gauges(Step step, Map<String, String> typed) {

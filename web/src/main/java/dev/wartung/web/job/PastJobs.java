@@ -54,11 +54,12 @@ public class PastJobs {
      * @param by      who did it
      * @param started when
      * @param steps   how many steps were done; all of them close the job, fewer leave it on the bench
+     * @param stopped why it was stopped after those steps, the valve out of service; empty where it was not
      * @param lot     the lot of the parts
      * @param reading what was read, by what was asked
      * @param ids     where entry ids come from
      */
-    public record Past(Account by, Instant started, int steps, String lot, Function<Ask, Answer> reading, Supplier<UUID> ids) {}
+    public record Past(Account by, Instant started, int steps, Optional<String> stopped, String lot, Function<Ask, Answer> reading, Supplier<UUID> ids) {}
 
     @Transactional
     public Job enter(String tag, Work work, Past past) {
@@ -75,8 +76,13 @@ public class PastJobs {
             writer.write(Kind.CONFIRMED, step.id(), new Confirmed(step.asks().stream().map(past.reading()).toList(), lots, Optional.empty()), step.minutes());
         }
         if (past.steps() < steps.size()) {
+            past.stopped().ifPresent(reason -> writer.write(Kind.STOPPED, null, reason, 1));
             entries.saveAllAndFlush(written);
             valve.becomes(ValveState.ON_BENCH);
+            if (past.stopped().isPresent()) {
+                job.end(JobState.STOPPED, writer.at);
+                afterClosing.stopped(files.open(job), writer.at.atZone(clock.getZone()).toLocalDate());
+            }
             return job;
         }
         int left = (int) plan.supplies().toCount().stream().filter(p -> !p.used()).count();

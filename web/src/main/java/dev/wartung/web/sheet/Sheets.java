@@ -30,6 +30,7 @@ public class Sheets {
     private final KeptSheets kept;
     /** Sheets read back from kept texts; a digest always means the same text, so any instance may remember it. */
     private final Map<String, Pair> readBack = new ConcurrentHashMap<>();
+    private final Map<String, String> anatomyTexts = new ConcurrentHashMap<>();
 
     Sheets(KeptSheets kept) {
         this.kept = kept;
@@ -56,7 +57,8 @@ public class Sheets {
 
     /** Keeps the present text of a type's anatomy and returns its digest. */
     public String keepAnatomy(Pair pair) {
-        return keep("anatomy", pair.anatomy().id(), pair.anatomy().version(), SheetLibrary.anatomyText(pair.anatomy().id()));
+        return keep("anatomy", pair.anatomy().id(), pair.anatomy().version(),
+                anatomyTexts.computeIfAbsent(pair.anatomy().id(), SheetLibrary::anatomyText));
     }
 
     /** Keeps the present text of a type sheet and returns its digest. */

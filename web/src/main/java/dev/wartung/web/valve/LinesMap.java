@@ -3,6 +3,7 @@ package dev.wartung.web.valve;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 
 /**
  * The site's lines and isolation groups drawn as bands of pipe, each valve at its place.
@@ -15,8 +16,8 @@ public record LinesMap(List<Area> areas, int width, int height) {
 
     private static final int LEFT = 190;
     private static final int STEP = 64;
-    private static final int ROW = 52;
-    private static final int GAP = 16;
+    private static final int ROW = 49;
+    private static final int GAP = 10;
     private static final int DUE_DAYS = 14;
 
     /** An area of the site: a band of lines. */
@@ -44,7 +45,7 @@ public record LinesMap(List<Area> areas, int width, int height) {
 
         /** The name used in styles and shapes. */
         public String style() {
-            return name().toLowerCase(java.util.Locale.ROOT).replace('_', '-');
+            return name().toLowerCase(Locale.ROOT).replace('_', '-');
         }
     }
 

@@ -29,16 +29,16 @@ class StepFormTest {
 
     private static Ask torque(String id, boolean critical) {
         Band band = new Band(Quantity.of(12, Unit.NEWTON_METRE), Quantity.of(14, Unit.NEWTON_METRE), Optional.empty());
-        return new Ask(id, "Torque " + id, Optional.of(Dimension.TORQUE), Optional.of(band), List.of(), Optional.empty(), critical, "Tighten on", "Slacken", "");
+        return new Ask(id, "Torque " + id, Optional.of(Dimension.TORQUE), Optional.of(band), List.of(), Optional.empty(), critical, "Tighten on", "Slacken", "", Map.of());
     }
 
     private static Ask seen() {
-        return new Ask("seen", "What is seen", Optional.empty(), Optional.empty(), List.of("dry", "wet"), Optional.of("dry"), false, "", "", "Find the leak");
+        return new Ask("seen", "What is seen", Optional.empty(), Optional.empty(), List.of("dry", "wet"), Optional.of("dry"), false, "", "", "Find the leak", Map.of());
     }
 
     private static Step step(boolean kit, Ask... asks) {
         return new Step("s", "s", Optional.empty(), Phase.CLOSE, "Do", "Why", "Done", "nothing", List.of(), List.of(), 1, List.of(asks), List.of(), List.of(),
-                List.<Act>of(), kit, false);
+                List.<Act>of(), kit, false, false, List.of());
     }
 
     private static Optional<Account> onlyTheo(String name, String password) {
