@@ -1,7 +1,9 @@
 package dev.wartung.web.app;
 
 import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.sheet.SheetLibrary;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.account.Role;
@@ -18,6 +20,8 @@ public final class TestSite {
 
     public static final String PASSWORD = "a-long-test-password";
 
+    private static final SheetLibrary LIBRARY = SheetLibrary.shipped();
+
     private TestSite() {}
 
     static void load(ApplicationContext context) {
@@ -25,15 +29,30 @@ public final class TestSite {
         Accounts accounts = context.getBean(Accounts.class);
         accounts.save(new Account("tessa", "Tessa Technician", hash, EnumSet.of(Role.TECHNICIAN)));
         accounts.save(new Account("theo", "Theo Technician", hash, EnumSet.of(Role.TECHNICIAN)));
+        accounts.save(new Account("rita", "Rita Reviewer", hash, EnumSet.of(Role.REVIEWER)));
         accounts.save(new Account("pia", "Pia Planner", hash, EnumSet.of(Role.PLANNER)));
         Valves valves = context.getBean(Valves.class);
         valves.save(valve("TS-001", Drive.NC));
         valves.save(valve("TS-002", Drive.NO));
         valves.save(valve("TS-003", Drive.MANUAL));
         valves.save(valve("TS-029", Drive.NC, "fitted"));
+        // a valve of each sort of body besides, and one that can be converted
+        valves.save(of("TF-001", "fen-50", Map.of("drive", "NC", "ends", "flanges", "upper-bolts", "shared", "seat-kind", "one-piece")));
+        valves.save(of("TF-002", "tvinn-65", Map.of("drive", "NC")));
+        valves.save(of("TF-003", "terskel-25", Map.of("drive", "NC", "face", "backed", "limiter", "fitted")));
+        valves.save(of("TF-004", "kolm-t-50", Map.of("drive", "NO", "pipe-joint", "none")));
         for (int i = 4; i < 29; i++) {
             valves.save(valve(String.format("TS-%03d", i), Drive.NC));
         }
+    }
+
+    /** The first build of a type for which some facts hold. */
+    private static Valve of(String tag, String typeId, Map<String, String> facts) {
+        TypeSheet type = LIBRARY.type(typeId).orElseThrow();
+        ValveConfiguration configuration = LIBRARY.anatomy(type.anatomy()).orElseThrow().configurations().stream().filter(type::madeAs)
+                .filter(c -> facts.entrySet().stream().allMatch(f -> f.getValue().equals(c.facts().get(f.getKey())))).findFirst().orElseThrow();
+        return new Valve(tag, "Test service of " + tag, "Test area", "Other line", typeId, type.maker() + " " + type.name(), configuration,
+                LocalDate.now().plusDays(5), 0);
     }
 
     private static Valve valve(String tag, Drive drive) {

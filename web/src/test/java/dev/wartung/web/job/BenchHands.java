@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import dev.wartung.web.app.Browser;
+import java.util.Locale;
 import java.util.Map;
 
 /** A technician's hands on the bench view: plans, takes to the bench, answers what is asked, confirms. */
@@ -13,7 +14,7 @@ final class BenchHands {
     /** Good readings of a Kolm 50, as they are typed; some with a comma, some with a unit. */
     private static final Map<String, String> READINGS = Map.of("line-temperature", "21,5", "coupling-torque", "52", "body-clamp-torque", "13 Nm",
             "first-movement", "3.3", "bush-standout", "1,7");
-    private static final Map<String, String> SEEN = Map.of("rest-position", "down", "fail-position", "down");
+    private static final Map<String, String> SEEN = Map.of("rest-sign", "hidden", "rest-position", "down", "fail-position", "down");
 
     private final Page page;
 
@@ -39,17 +40,23 @@ final class BenchHands {
     void answer() {
         for (Locator field : page.locator(".measure input.reading-field").all()) {
             String id = field.getAttribute("name").replace("reading.", "");
-            field.fill(READINGS.get(id));
+            field.fill(READINGS.containsKey(id) ? READINGS.get(id) : middle(field));
         }
         for (Locator pick : page.locator(".picks").all()) {
             String name = pick.locator("input").first().getAttribute("name").replace("reading.", "");
-            Locator choice = SEEN.containsKey(name) ? pick.locator("input[value='" + SEEN.get(name) + "']") : pick.locator("input").first();
-            choice.check();
+            Locator known = pick.locator("input[value='" + SEEN.getOrDefault(name, "") + "']");
+            (known.count() > 0 ? known : pick.locator("input").first()).check();
         }
         if (page.locator(".kit").count() > 0) {
             page.locator(".kit .lot input").all().forEach(lot -> lot.fill("L-2611-07"));
             page.locator(".kit input[type=checkbox]").all().forEach(Locator::check);
         }
+    }
+
+    /** The middle of the band as its gauge shows it. */
+    private static String middle(Locator field) {
+        String[] limits = String.join(" ", field.locator("xpath=ancestor::div[contains(@class,'measure')]").locator("svg text").allTextContents()).split(" ");
+        return String.format(Locale.ROOT, "%.3f", (Double.parseDouble(limits[0]) + Double.parseDouble(limits[1])) / 2);
     }
 
     /** Answers everything the step asks, so that every reading fails. */

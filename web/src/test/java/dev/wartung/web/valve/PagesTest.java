@@ -39,7 +39,7 @@ class PagesTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"q,TS-002,1 ", "drive,NO,1 ", "drive,manual,1 ", "type,kolm-50,29 ", "area,Elsewhere,Nothing fits", "due,overdue,Nothing fits", "due,month,29 "})
+    @CsvSource({"q,TS-002,1 ", "drive,NO,2 ", "drive,manual,1 ", "type,kolm-50,29 ", "area,Elsewhere,Nothing fits", "due,overdue,Nothing fits", "due,month,33 "})
     void filters(String name, String value, String expected, MockMvc web) throws Exception {
         String page = web.perform(as(get("/valves").param(name, value))).andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
         assertThat(page.replaceAll("<[^>]*>", "")).contains(expected.strip());

@@ -1,0 +1,109 @@
+package dev.wartung.core.simulation;
+
+import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.anatomy.Joint;
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.simulation.Incident.Kind;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/** What is known of a valve on the bench: where every part is, what is open, loose, lifted, noted, and what has gone wrong so far. */
+final class BenchState {
+
+    final Build whole;
+    Build build;
+    ValveConfiguration configuration;
+    final Energies energies;
+    final Map<String, Place> places = new LinkedHashMap<>();
+    final Set<String> renewed = new HashSet<>();
+    final Set<String> spent = new HashSet<>();
+    final Set<String> openJoints = new LinkedHashSet<>();
+    final Set<String> looseJoints = new LinkedHashSet<>();
+    final Set<String> aids = new LinkedHashSet<>();
+    final Set<String> filmed = new HashSet<>();
+    final Set<String> noted = new HashSet<>();
+    final Set<String> unset = new LinkedHashSet<>();
+    final Set<String> settled = new HashSet<>();
+    final Set<String> slack = new HashSet<>();
+    final Set<String> liftedSeats = new LinkedHashSet<>();
+    final Set<String> liftsToSee = new LinkedHashSet<>();
+    final List<Incident> incidents = new ArrayList<>();
+    boolean cycled = true;
+    boolean proven = true;
+
+    // within one group of acts
+    final Set<String> reached = new HashSet<>();
+    final Set<String> fitted = new LinkedHashSet<>();
+    final Set<String> airLetOut = new HashSet<>();
+    final Set<String> visited = new HashSet<>();
+    final Set<String> justParted = new LinkedHashSet<>();
+    boolean standingClear;
+
+    BenchState(Build whole, ValveConfiguration configuration) {
+        this.whole = whole;
+        this.configuration = configuration;
+        this.build = whole.resolve(configuration.facts());
+        this.energies = new Energies(build, configuration.drive());
+        build.parts().forEach(p -> places.put(p.id(), Place.ON_VALVE));
+    }
+
+    /** A new group of acts: hands are out, nothing has moved yet. */
+    void beginGroup() {
+        reached.clear();
+        fitted.clear();
+        airLetOut.clear();
+        visited.clear();
+        justParted.clear();
+        standingClear = false;
+    }
+
+    /** Where a part is; a part this valve does not have is nowhere ({@link Place#LOST}). */
+    Place place(String part) {
+        return places.getOrDefault(part, build.part(part).isPresent() ? Place.ON_VALVE : Place.LOST);
+    }
+
+    /** The force that pushes this joint apart now, if one does. */
+    Optional<Joint.Load> pushing(Joint joint) {
+        return joint.loaded().stream().filter(load -> energies.drivesTowards(load.at())
+                && load.path().stream().allMatch(id -> build.joint(id).isPresent() ? !openJoints.contains(id) : place(id) == Place.ON_VALVE)).findFirst();
+    }
+
+    void eject(Joint.Load load, String text) {
+        report(Kind.EJECTION, load.thrown(), String.format(text, nameOf(load.thrown())));
+    }
+
+    boolean reportInTheWay(Part part) {
+        for (String other : part.behind()) {
+            boolean inTheWay = build.joint(other).isPresent() ? !openJoints.contains(other) : place(other) == Place.ON_VALVE;
+            if (inTheWay) {
+                report(Kind.IN_THE_WAY, part.id(), part.name() + " cannot be reached: " + nameOf(other) + " is in the way.");
+                return true;
+            }
+        }
+        return false;
+    }
+
+    @Nullable Part known(String id) {
+        return build.part(id).orElse(null);
+    }
+
+    String nameOf(String id) {
+        return build.part(id).map(Part::name).or(() -> build.joint(id).map(Joint::name)).orElse(id);
+    }
+
+    String spaceNames() {
+        return build.spaces().stream().filter(s -> reached.contains(s.id())).map(Build.Space::name).findFirst().orElse("the valve");
+    }
+
+    void report(Kind kind, String what, String text) {
+        incidents.add(new Incident(kind, what, text));
+    }
+}

@@ -1,0 +1,102 @@
+package dev.wartung.core.simulation;
+
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.simulation.Incident.Kind;
+
+/** What happens when something moves: by air, by hand, run through its strokes, a seat lifted; and who or what is in its way. */
+final class Motions {
+
+    private final BenchState state;
+
+    Motions(BenchState state) {
+        this.state = state;
+    }
+
+    void airOn(String position) {
+        boolean reaches = state.build.airThrough().stream().flatMap(way -> way.parts().stream()).allMatch(p -> state.place(p) == Place.ON_VALVE);
+        if (state.energies.airOnByHand() && state.energies.position().equals(state.energies.wouldGoTo(position))) {
+            state.report(Kind.NOTHING_MOVED, "air", "The air was on already; nothing could be seen to move.");
+        }
+        if (reaches) {
+            move(() -> state.energies.airTo(position));
+        } else {
+            state.report(Kind.NO_AIR, "air", "No air can come: its way to the actuator is not put together.");
+        }
+    }
+
+    void airOff() {
+        if (!state.energies.airOn() && state.energies.sprung()) {
+            state.report(Kind.NOTHING_MOVED, "air", "There was no air to take away.");
+        }
+        move(state.energies::airOff);
+    }
+
+    /** Seen is seen: both ends, in the same go. */
+    void prove() {
+        if (state.visited.containsAll(state.build.positions())) {
+            state.proven = true;
+        } else {
+            state.report(Kind.NOT_PROVEN, "fail-position", "It was not seen to go from one end to the other.");
+        }
+    }
+
+    /** Moves the closure member; whatever is in the way of it or no longer held shows. */
+    void move(Runnable motion) {
+        String from = state.energies.position();
+        motion.run();
+        state.visited.add(state.energies.position());
+        if (!from.equals(state.energies.position())) {
+            if (!state.reached.isEmpty()) {
+                state.report(Kind.PINCH, "hand", "The stem moved with a hand in " + state.spaceNames() + ".");
+            }
+            // an open joint that the force path still runs through is pushed apart by the motion; with everybody clear it only rises
+            if (!state.standingClear || !state.reached.isEmpty()) {
+                state.build.joints().stream().filter(j -> state.openJoints.contains(j.id())).forEach(j -> state.pushing(j).ifPresent(load ->
+                        state.eject(load, "%s was thrown: the stem moved while it stood unfastened.")));
+            }
+            deform();
+        }
+    }
+
+    /** Out of the line, a part that must stay in one position is deformed in any other. */
+    void deform() {
+        if (state.build.offLine().filter(state.openJoints::contains).isPresent()) {
+            state.build.parts().stream().filter(p -> state.place(p.id()) == Place.ON_VALVE && p.staysAt().filter(at -> !at.equals(state.energies.position())).isPresent())
+                    .forEach(p -> state.report(Kind.SPOILT, p.id(), p.name() + " is deformed: out of the line it stays " + p.staysAt().orElse("") + "."));
+        }
+    }
+
+    void reach(String space) {
+        state.reached.add(space);
+        if (state.energies.heldByAir()) {
+            state.report(Kind.PINCH, space, "A hand is in " + state.spaceNames() + " while only air holds the stem.");
+        }
+    }
+
+    void cycle() {
+        // a joint at which nothing is held or pushed, and that of a valve out of its line, may stand open
+        if (state.build.joints().stream().anyMatch(j -> state.openJoints.contains(j.id()) && (j.tightened() || !j.loaded().isEmpty())
+                && state.build.offLine().filter(j.id()::equals).isEmpty())) {
+            state.report(Kind.PINCH, "stroke", "It was cycled with a joint open.");
+        }
+        state.build.parts().stream().filter(p -> p.staysAt().isPresent() && state.build.offLine().filter(state.openJoints::contains).isPresent())
+                .forEach(p -> state.report(Kind.SPOILT, p.id(), p.name() + " was cycled out of its line."));
+        state.settled.addAll(state.looseJoints);
+        // what is run with slack fasteners is run again when they are tight
+        state.cycled = state.looseJoints.isEmpty();
+    }
+
+    void liftSeat(String plug) {
+        state.liftsToSee.remove(plug);
+        state.liftedSeats.add(plug);
+        if (state.liftedSeats.size() > 1) {
+            state.report(Kind.MIXED, plug, "Both seats are lifted: nothing parts the two products.");
+        }
+        if (!state.energies.lineEmpty()) {
+            state.report(Kind.MIXED, plug, state.nameOf(plug) + " was lifted with product in the line.");
+        }
+        if (!state.openJoints.isEmpty()) {
+            state.report(Kind.PINCH, plug, "A seat was lifted with a joint open.");
+        }
+    }
+}

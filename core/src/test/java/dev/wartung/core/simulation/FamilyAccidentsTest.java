@@ -1,0 +1,155 @@
+package dev.wartung.core.simulation;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wartung.core.anatomy.Act;
+import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.sheet.SheetLibrary;
+import dev.wartung.core.simulation.Incident.Kind;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+
+/** The accidents of the other families, one by one, on hand-made acts. */
+class FamilyAccidentsTest {
+
+    private static final SheetLibrary LIBRARY = SheetLibrary.shipped();
+
+    private static Bench bench(String typeId, String drive, Map<String, String> options) {
+        TypeSheet type = LIBRARY.type(typeId).orElseThrow();
+        AnatomySheet anatomy = LIBRARY.anatomy(type.anatomy()).orElseThrow();
+        ValveConfiguration configuration = anatomy.configurations().stream().filter(c -> c.drive().code().equals(drive) && type.madeAs(c)
+                && options.entrySet().stream().allMatch(o -> o.getValue().equals(c.options().get(o.getKey())))).findFirst().orElseThrow();
+        Bench bench = new Bench(anatomy.build(), configuration);
+        does(bench, "lock", "vent", "cool");
+        return bench;
+    }
+
+    /** "take bolts" is an act; so is "cycle". */
+    private static List<Kind> does(Bench bench, String... acts) {
+        return bench.carryOut(Arrays.stream(acts).map(a -> a.split(" ", 2))
+                .map(a -> Act.of(Act.Verb.valueOf(a[0].toUpperCase(java.util.Locale.ROOT).replace('-', '_')), a.length > 1 ? a[1] : "")).toList())
+                .stream().map(Incident::kind).toList();
+    }
+
+    @Test
+    @DisplayName("Butterfly: an actuator set on a disc that stands otherwise turns the wrong way; its loose adapter falls out unseen")
+    void discAndActuator() {
+        Bench small = bench("fen-25", "NC", Map.of("ends", "clamp", "feedback", "none"));
+        does(small, "take air-hose", "aid-on support", "take clamps", "take valve");
+        assertThat(does(small, "take actuator-screws", "take actuator")).containsExactly(Kind.LOOSE_PART_LOST);
+        Bench turned = bench("fen-50", "NC", Map.of("ends", "clamp", "upper-bolts", "own", "feedback", "none", "seat-kind", "one-piece"));
+        does(turned, "take air-hose", "aid-on support", "take clamps", "take valve", "take actuator-screws", "take actuator", "turn open");
+        assertThat(does(turned, "put-back actuator")).containsExactly(Kind.WRONG_POSITION);
+    }
+
+    @Test
+    @DisplayName("Butterfly: tightened closed it pinches the seat, unless it was cycled with slack bolts; the actuator's bolts alone do not move it")
+    void housing() {
+        Bench bench = bench("fen-50", "NC", Map.of("ends", "clamp", "upper-bolts", "own", "feedback", "none", "seat-kind", "one-piece"));
+        does(bench, "take air-hose", "aid-on support", "take clamps", "take valve", "take actuator-screws", "take actuator", "take upper-housing-bolts", "take lower-housing-bolts");
+        does(bench, "bin seat", "put-back lower-housing-bolts", "put-back upper-housing-bolts");
+        assertThat(does(bench, "tighten housing-joint")).containsExactly(Kind.OFF_CENTRE);
+        does(bench, "take upper-housing-bolts", "take lower-housing-bolts", "put-back lower-housing-bolts", "put-back upper-housing-bolts");
+        assertThat(does(bench, "cycle")).isEmpty();
+        assertThat(does(bench, "tighten housing-joint")).isEmpty();
+        assertThat(does(bench, "take upper-housing-bolts", "turn open", "put-back upper-housing-bolts", "tighten housing-joint")).isEmpty();
+    }
+
+    @Test
+    @DisplayName("Lined: closed out of its line, cycled there, or held in a vice, the liner is spoilt")
+    void liner() {
+        assertThat(does(bench("fen-l-100", "manual", Map.of()), "aid-on vice")).containsExactly(Kind.SPOILT);
+        Bench out = bench("fen-l-100", "manual", Map.of());
+        assertThat(does(out, "turn ajar", "aid-on support", "take flange-bolts", "take valve")).isEmpty();
+        assertThat(does(out, "turn closed")).containsExactly(Kind.SPOILT);
+        assertThat(does(out, "turn ajar", "cycle")).containsExactly(Kind.SPOILT);
+        assertThat(does(bench("fen-l-100", "manual", Map.of()), "aid-on support", "take flange-bolts")).containsExactly(Kind.SPOILT);
+    }
+
+    @Test
+    @DisplayName("Diaphragm: opened closed it throws its bonnet; its compressor falls out unseen; tightened open it is off centre; a limiter not noted is lost")
+    void diaphragm() {
+        Map<String, String> plain = Map.of("limiter", "none", "face", "one-piece");
+        assertThat(does(bench("terskel-25", "NC", plain), "take air-hose", "take bolts")).containsExactly(Kind.EJECTION);
+        Bench open = bench("terskel-25", "NC", plain);
+        does(open, "take air-hose", "air-on", "take bolts", "take actuator", "air-off");
+        assertThat(does(open, "bin diaphragm")).hasSize(3).containsOnly(Kind.LOOSE_PART_LOST);
+        Bench whole = bench("terskel-25", "NC", plain);
+        does(whole, "take air-hose", "air-on", "take bolts", "take actuator", "air-off");
+        assertThat(does(whole, "bin diaphragm", "take compressor", "take load-disc", "take twist-pin")).isEmpty();
+        assertThat(does(whole, "put-back twist-pin", "put-back load-disc", "put-back compressor", "fit-new diaphragm")).isEmpty();
+        does(whole, "air-on", "put-back actuator", "put-back bolts");
+        assertThat(does(whole, "tighten flange-joint")).containsExactly(Kind.OFF_CENTRE);
+        assertThat(does(bench("terskel-25", "NC", Map.of("limiter", "fitted")), "take limiter")).containsExactly(Kind.SETTING_LOST);
+    }
+
+    @Test
+    @DisplayName("A diaphragm that was clamped, opened again and closed over leaks: it is never used twice")
+    void clampedTwice() {
+        Bench bench = bench("terskel-25", "NC", Map.of("limiter", "none", "face", "one-piece"));
+        does(bench, "take air-hose", "air-on", "take bolts");
+        assertThat(does(bench, "put-back bolts")).containsExactly(Kind.OLD_SEAL_REFITTED);
+    }
+
+    @Test
+    @DisplayName("Double seat: both seats lifted, or one with product in the line, mixes two products")
+    void seats() {
+        Bench bench = bench("tvinn-50", "NC", Map.of());
+        assertThat(does(bench, "seat-lift stem", "seat-drop stem", "seat-lift lower-plug")).isEmpty();
+        assertThat(does(bench, "seat-lift stem")).containsExactly(Kind.MIXED);
+        does(bench, "seat-drop stem", "seat-drop lower-plug", "unlock");
+        assertThat(does(bench, "seat-lift stem")).containsExactly(Kind.MIXED);
+    }
+
+    @Test
+    @DisplayName("Ball: seals come out half open only and go in open; without the spare flanges the actuator pushes them out of place")
+    void ball() {
+        Bench bench = bench("kule-50", "NC", Map.of("feedback", "none"));
+        does(bench, "take air-hose", "take flush-line", "aid-on support", "take flange-bolts", "take valve", "take yoke-bolts", "take actuator", "take upper-bearing", "take lower-bearing");
+        assertThat(does(bench, "bin seal-set-left")).containsExactly(Kind.WRONG_POSITION);
+        assertThat(does(bench, "turn half", "bin seal-set-right")).isEmpty();
+        assertThat(does(bench, "grease seal-set-right", "fit-new seal-set-right")).containsExactly(Kind.WRONG_POSITION);
+        assertThat(does(bench, "turn closed", "put-back actuator")).containsExactly(Kind.DISPLACED);
+    }
+
+    @Test
+    @DisplayName("Change-over: with the stem up the plug jumps when it is unscrewed; a ring left behind cannot go on any more")
+    void changeOver() {
+        Map<String, String> options = Map.of("head", "none", "coupling", "threaded");
+        Bench bench = bench("kolm-t-50", "NO", options);
+        does(bench, "take air-hose", "take lower-clamp", "take upper-body");
+        assertThat(does(bench, "open plug-joint")).containsExactly(Kind.EJECTION);
+        Bench down = bench("kolm-t-50", "NO", options);
+        does(down, "take air-hose", "take lower-clamp", "take upper-body", "air-on");
+        assertThat(does(down, "open plug-joint", "take plug")).containsExactly(Kind.LOOSE_PART_LOST);
+        Bench late = bench("kolm-t-50", "NC", options);
+        does(late, "take air-hose", "air-on", "take lower-clamp", "take upper-body", "air-off", "open plug-joint", "take plug", "take seat-ring");
+        assertThat(does(late, "put-back plug", "put-back seat-ring")).containsExactly(Kind.IN_THE_WAY);
+    }
+
+    @Test
+    @DisplayName("Converted with a part of the old build still on, it is neither one nor the other")
+    void conversion() {
+        Bench bench = bench("kolm-50", "NO", Map.of("sealing", "lip", "head", "none", "coupling", "threaded", "plug", "profiled", "lock-pin", "none"));
+        assertThat(does(bench, "convert sealing=diaphragm")).containsOnly(Kind.HALF_CONVERTED);
+        assertThat(bench.configuration().options()).containsEntry("sealing", "diaphragm");
+        assertThat(bench.place("stem-diaphragm")).isEqualTo(Place.BAG);
+    }
+
+    @Test
+    @DisplayName("With everybody clear the air may be taken from an unclamped insert; with somebody near it throws")
+    void standingClear() {
+        Map<String, String> options = Map.of("sealing", "lip", "head", "none", "coupling", "threaded", "weight", "hand");
+        Bench clear = bench("kolm-50", "NC", options);
+        does(clear, "take air-hose", "air-on", "take body-clamp");
+        assertThat(does(clear, "stand-clear", "air-off")).isEmpty();
+        Bench near = bench("kolm-50", "NC", options);
+        does(near, "take air-hose", "air-on", "take body-clamp");
+        assertThat(does(near, "air-off")).containsExactly(Kind.EJECTION);
+    }
+}
