@@ -33,6 +33,10 @@ const keep = {
     }
   },
   forget: form => sessionStorage.removeItem(keep.key(form)),
+  /* A form sent as a page of its own was accepted when the page that follows says so, under the form's name. */
+  forgetAccepted() {
+    document.querySelectorAll('[data-accepted]').forEach(page => sessionStorage.removeItem('kept:' + page.dataset.accepted));
+  },
 };
 
 const prepare = root => {
@@ -103,6 +107,7 @@ document.addEventListener('htmx:responseError', e => {
 });
 
 window.addEventListener('load', () => {
+  keep.forgetAccepted();
   prepare(document);
   const back = sessionStorage.getItem('after-login');
   if (back && location.pathname === '/') {

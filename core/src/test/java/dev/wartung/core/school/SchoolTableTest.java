@@ -85,6 +85,7 @@ class SchoolTableTest {
         assertThat(TABLE.schools()).hasSize(15).allSatisfy(s -> {
             assertThat(s.answers()).hasSizeGreaterThanOrEqualTo(2);
             assertThat(s.usualInWords()).isNotBlank();
+            assertThat(LIBRARY.types().stream().map(t -> LIBRARY.anatomy(t.anatomy()).orElseThrow())).as(s.id()).anyMatch(a -> a.schools().contains(s.id()));
             assertThat(s.answers().keySet()).containsAll(s.defaults().stream().map(School.Default::answer).toList());
         });
     }

@@ -113,7 +113,7 @@ class DemoSite implements ApplicationRunner {
         LocalDate today = LocalDate.now(clock);
         // half done on the bench: the insert is out, parts lie on the cloth
         Valve running = byTag("CU-214");
-        pastJobs.enter(running.tag(), work(running, "renew-product-seals", Optional.empty()), past(varga, today, 13));
+        pastJobs.enter(running.tag(), work(running, "renew-product-seals", Optional.empty()), past(varga, today, 14));
         // somebody else's bench, to be watched
         Valve other = byTag("MX-107");
         pastJobs.enter(other.tag(), work(other, "inspect", Optional.empty()), past(oyel, today, 6));

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import java.util.TreeMap;
 
 /** The valves of the demo site: twelve lines in four areas, every family among them. */
@@ -86,13 +87,13 @@ final class DemoValves {
         return new Row(tag, line.services().get(i % line.services().size()), line.area(), line.name(), type, configuration, due(n), i);
     }
 
-    /** One of the builds the type is made in, counted through; with the rubber of its line where it has a choice. */
+    /** One of the builds the type is made in, drawn from a fixed seed; with the rubber of its line where it has a choice. */
     private static Row other(Line line, String typeId, int number, int i, int n, Sheets sheets) {
         Sheets.Pair pair = sheets.of(typeId);
         List<ValveConfiguration> made = pair.anatomy().configurations().stream().filter(pair.type()::madeAs)
                 .filter(c -> c.options().getOrDefault("elastomer", line.elastomer()).equals(line.elastomer()))
                 .filter(c -> c.drive() != Drive.MANUAL || pair.type().drives().size() == 1 || n % 3 == 0).toList();
-        ValveConfiguration configuration = made.get((n * 17 + number * 5) % made.size());
+        ValveConfiguration configuration = made.get(new Random(number * 7919L + n).nextInt(made.size()));
         return new Row(String.format("%s-%03d", line.prefix(), number), service(pair.anatomy().id(), line, i), line.area(), line.name(), typeId, configuration, due(n),
                 line.plain() + i);
     }

@@ -1,9 +1,9 @@
 package dev.wartung.web.app;
 
-import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.ScreenshotCaret;
 import dev.wartung.web.WartungApplication;
+import dev.wartung.web.job.BenchHands;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
@@ -29,18 +29,38 @@ class Screenshots {
             Browser.login(page, "ivarga", "oat-and-spanner");
             shoot(page, "today");
             view(page, "/valves?area=Culture+hall", "valves");
+            view(page, "/lines", "lines");
             view(page, "/valves/CU-212", "valve");
+            view(page, "/valves/CU-501", "valve-mix-proof");
             view(page, "/valves/MX-112/plan?work=renew-bush", "plan");
             Browser.go(page, "/");
             page.click(".job-card.running");
             Browser.ready(page);
             shoot(page, "bench-strip");
             works(page);
+            bench(page, "CU-515", "Unscrew the plug", "bench-change-over");
+            bench(page, "CU-514", "Upper bolts out again", "bench-butterfly");
+            bench(page, "EZ-707", "Tighten the bolts", "bench-diaphragm");
+            bench(page, "CU-512", "Push both seal sets", "bench-ball");
             Browser.go(page, "/valves/FL-031");
             page.locator(".history a").first().click();
             Browser.ready(page);
             shoot(page, "report");
+            page.click("text=Log out");
+            Browser.login(page, "radair", "window-of-hours");
+            view(page, "/site", "site");
         }
+    }
+
+    /** A job on a valve of another family, as far as a step worth seeing. */
+    private void bench(Page page, String tag, String sentence, String name) {
+        Browser.go(page, "/valves/" + tag + "/plan");
+        page.click("button:has-text('Plan this job')");
+        Browser.ready(page);
+        page.click("button:has-text('Take it to the bench')");
+        Browser.ready(page);
+        until(page, sentence);
+        shoot(page, name);
     }
 
     /** A job of its own, for the pictures of opening and of a reading. */
@@ -59,17 +79,10 @@ class Screenshots {
     }
 
     private static void until(Page page, String sentence) {
-        while (!page.locator(".step .say").innerText().startsWith(sentence)) {
-            page.locator(".picks").all().forEach(p -> (p.locator("input[value='down']").count() > 0 ? p.locator("input[value='down']") : p.locator("input")).first().check());
-            page.locator(".measure input").all().forEach(f -> f.fill("21"));
-            if (page.locator("[name='lot.kit']").count() > 0) {
-                page.fill("[name='lot.kit']", "L2610-22");
-                page.locator(".kit input[type=checkbox]").all().forEach(Locator::check);
-            }
-            String before = page.locator("#board").getAttribute("data-seq");
-            page.click("#done");
-            page.waitForSelector("#board:not([data-seq='" + before + "'])");
-            Browser.settled(page);
+        BenchHands hands = new BenchHands(page);
+        while (!hands.step().startsWith(sentence)) {
+            hands.answer();
+            hands.confirm();
         }
     }
 

@@ -9,7 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 
 /** A technician's hands on the bench view: plans, takes to the bench, answers what is asked, confirms. */
-final class BenchHands {
+public final class BenchHands {
 
     /** Good readings of a Kolm 50, as they are typed; some with a comma, some with a unit. */
     private static final Map<String, String> READINGS = Map.of("line-temperature", "21,5", "coupling-torque", "52", "body-clamp-torque", "13 Nm",
@@ -18,7 +18,7 @@ final class BenchHands {
 
     private final Page page;
 
-    BenchHands(Page page) {
+    public BenchHands(Page page) {
         this.page = page;
     }
 
@@ -32,12 +32,12 @@ final class BenchHands {
         return Integer.parseInt(page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
     }
 
-    String step() {
+    public String step() {
         return page.locator(".step .say").innerText();
     }
 
     /** Answers everything the step asks, well. */
-    void answer() {
+    public void answer() {
         for (Locator field : page.locator(".measure input.reading-field").all()) {
             String id = field.getAttribute("name").replace("reading.", "");
             field.fill(READINGS.containsKey(id) ? READINGS.get(id) : middle(field));
@@ -68,7 +68,7 @@ final class BenchHands {
         }
     }
 
-    void confirm() {
+    public void confirm() {
         String before = step();
         int seq = seq();
         page.click("#done");

@@ -165,10 +165,10 @@ class BenchLayoutTest {
     void register(Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "tessa");
         Browser.go(page, "/valves");
-        assertThat(page.locator("caption")).hasText("29 valves");
+        assertThat(page.locator("caption")).hasText("33 valves");
         page.click(".pages >> text=Next");
         Browser.ready(page);
-        assertThat(page.locator(".pages")).containsText("Page 2 of 3");
+        assertThat(page.locator(".pages")).containsText("Page 2 of 4");
         page.locator("#q").pressSequentially("of ts-01");
         assertThat(page.locator("caption")).hasText("10 valves");
         page.selectOption("[name=drive]", "NO");

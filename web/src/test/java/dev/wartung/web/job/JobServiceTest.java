@@ -80,7 +80,8 @@ class JobServiceTest {
         return service.view(number).orElseThrow().progress().current().orElseThrow();
     }
 
-    private static Map<String, String> goodAnswers(JobView view, Step step) {
+    /** What a careful technician types at a step. */
+    static Map<String, String> goodAnswers(JobView view, Step step) {
         Map<String, String> typed = new HashMap<>();
         step.asks().forEach(a -> typed.put(StepForm.READING + a.id(), a.band().map(b -> b.target().orElse(b.max()).numberIn(a.unit()))
                 .orElseGet(() -> a.expected().orElse(a.choices().get(0)))));

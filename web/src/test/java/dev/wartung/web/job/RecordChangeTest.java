@@ -72,14 +72,7 @@ class RecordChangeTest {
     private Outcome confirm(int number, Map<String, String> instead) {
         JobView view = service.view(number).orElseThrow();
         Step step = current(number);
-        Map<String, String> typed = new HashMap<>();
-        step.asks().forEach(a -> typed.put(StepForm.READING + a.id(), a.band().map(b -> b.target().orElse(b.max()).numberIn(a.unit()))
-                .orElseGet(() -> a.expected().orElse(a.choices().get(0)))));
-        typed.put(StepForm.KIT_LOT, "LOT-1");
-        view.supplies().toCount().forEach(p -> {
-            typed.put(StepForm.HAVE + p.part(), "yes");
-            typed.put(StepForm.LOT + p.part(), "LOT-2");
-        });
+        Map<String, String> typed = JobServiceTest.goodAnswers(view, step);
         typed.putAll(instead);
         return service.confirm(number, step.id(), UUID.randomUUID(), typed);
     }
