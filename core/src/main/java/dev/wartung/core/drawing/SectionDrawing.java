@@ -221,7 +221,7 @@ public final class SectionDrawing {
 
         /** Air lifts the stem from below the piston and lowers it from above. */
         private boolean airIn(String side) {
-            return bench.energies().airOn() && (side.equals("on") || side.equals(bench.energies().lifted() ? "below" : "above"));
+            return bench.energies().airOn() && (side.equals("on") || side.equals(bench.energies().driverLifted() ? "below" : "above"));
         }
 
         private Optional<String> classes(Shape shape) {

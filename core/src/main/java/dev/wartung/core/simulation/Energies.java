@@ -110,9 +110,9 @@ public final class Energies {
         driverPosition = build.rest(other).orElse(driverPosition);
     }
 
-    /** Whether the closure member is away from the first end of its travel: lifted, for a plug. */
-    public boolean lifted() {
-        return !position.equals(first);
+    /** Whether what drives it is away from the first end of its travel; the same while it is on. */
+    public boolean driverLifted() {
+        return !driverPosition.equals(first);
     }
 
     /** Where the closure member is. */

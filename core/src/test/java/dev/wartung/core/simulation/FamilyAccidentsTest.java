@@ -10,6 +10,7 @@ import dev.wartung.core.sheet.SheetLibrary;
 import dev.wartung.core.simulation.Incident.Kind;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -32,7 +33,7 @@ class FamilyAccidentsTest {
     /** "take bolts" is an act; so is "cycle". */
     private static List<Kind> does(Bench bench, String... acts) {
         return bench.carryOut(Arrays.stream(acts).map(a -> a.split(" ", 2))
-                .map(a -> Act.of(Act.Verb.valueOf(a[0].toUpperCase(java.util.Locale.ROOT).replace('-', '_')), a.length > 1 ? a[1] : "")).toList())
+                .map(a -> Act.of(Act.Verb.valueOf(a[0].toUpperCase(Locale.ROOT).replace('-', '_')), a.length > 1 ? a[1] : "")).toList())
                 .stream().map(Incident::kind).toList();
     }
 
@@ -44,6 +45,9 @@ class FamilyAccidentsTest {
         assertThat(does(small, "take actuator-screws", "take actuator")).containsExactly(Kind.LOOSE_PART_LOST);
         Bench turned = bench("fen-50", "NC", Map.of("ends", "clamp", "upper-bolts", "own", "feedback", "none", "seat-kind", "one-piece"));
         does(turned, "take air-hose", "aid-on support", "take clamps", "take valve", "take actuator-screws", "take actuator", "turn open");
+        assertThat(turned.energies().position()).isEqualTo("open");
+        assertThat(turned.energies().driverPosition()).isEqualTo("closed");
+        assertThat(turned.energies().driverLifted()).isFalse();
         assertThat(does(turned, "put-back actuator")).containsExactly(Kind.WRONG_POSITION);
     }
 

@@ -136,7 +136,7 @@ class Boards {
 
     private static void energyNotes(JobView view, Bench bench, List<CallOut> callOuts) {
         Drive drive = bench.configuration().drive();
-        boolean lifted = bench.energies().lifted();
+        boolean lifted = bench.energies().driverLifted();
         Actuators.spring(view.sheets().type(), drive, lifted).ifPresent(force -> callOuts.add(new CallOut("spring", "Spring " + force.shown(),
                 bench.energies().airOnByHand() ? "air lost: it moves" : "holds it at rest", "spring")));
         if (bench.energies().airOn()) {

@@ -36,7 +36,7 @@ record EnergyPlate(String name, String says, boolean live) {
     /** Live while only air holds it back, and while it pushes a joint apart; dead where it rests against the actuator's own stops. */
     private static EnergyPlate spring(JobView view, Energies energies) {
         Drive drive = view.progress().bench().configuration().drive();
-        return Actuators.spring(view.sheets().type(), drive, energies.lifted()).map(Quantity::shown).map(force -> {
+        return Actuators.spring(view.sheets().type(), drive, energies.driverLifted()).map(Quantity::shown).map(force -> {
             if (energies.airOnByHand()) {
                 return new EnergyPlate("Spring", force + Actuators.springEnergy(view.sheets().type(), drive).map(e -> " · " + e.shown()).orElse(""), true);
             }

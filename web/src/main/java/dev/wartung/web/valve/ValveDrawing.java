@@ -40,7 +40,7 @@ public class ValveDrawing {
                 callOuts.add(new CallOut(part.id(), part.name(), now.material() + ", " + age(now.fittedOn()), "plain"));
             }
         }
-        Actuators.spring(pair.type(), valve.drive(), bench.energies().lifted()).ifPresent(force ->
+        Actuators.spring(pair.type(), valve.drive(), bench.energies().driverLifted()).ifPresent(force ->
                 callOuts.add(new CallOut("spring", "Spring " + force.shown(), "holds it at rest", "spring")));
         callOuts.add(new CallOut("from-above", "From above", "pipe left to right", "plain"));
         return sheets.drawing(pair, valve.configuration()).svg(bench, new SectionDrawing.View(List.of(), List.of(), callOuts, Optional.empty()),

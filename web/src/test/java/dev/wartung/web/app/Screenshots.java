@@ -65,7 +65,7 @@ class Screenshots {
 
     /** A job of its own, for the pictures of opening and of a reading. */
     private void works(Page page) {
-        Browser.go(page, "/valves/CU-213/plan?work=inspect");
+        Browser.go(page, "/valves/CU-217/plan?work=inspect");
         page.click("button:has-text('Plan this job')");
         Browser.ready(page);
         page.click("button:has-text('Take it to the bench')");
