@@ -244,7 +244,7 @@ class WholeJobTest {
         assertThat(page.locator("#more .trouble")).containsText("Say in a few words why");
         page.fill("#more #reason", "Pressed too early");
         page.click("text=Take the last step back");
-        assertThat(page.locator(".step .say")).hasText("Take the air away, hands clear");
+        assertThat(page.locator(".step .say")).hasText("Take the body seal off the flange");
         hands.confirm();
         page.click(".more");
         page.click("#more >> text=Close up from here >> nth=1");
