@@ -84,7 +84,7 @@ public class JobService {
             return Outcome.refused("Another job on " + job.valve().tag() + " is on the bench. Finish that one first.");
         }
         if (planning.isOutdated(job)) {
-            return Outcome.refused(job.valve().tag() + " was left in another state since this was planned. Plan the job again.");
+            return Outcome.refused(job.valve().tag() + " is not as it was when this was planned. Plan the job again.");
         }
         job.start(current.get(), clock.instant());
         job.valve().becomes(ValveState.ON_BENCH);

@@ -145,9 +145,9 @@ public class Planning {
                 clock.instant(), basis));
     }
 
-    /** Whether a valve was left otherwise than the job was derived for: stopped, or closed up, since it was planned. */
+    /** Whether a valve is otherwise than the job was derived for: stopped, closed up, converted or its record corrected since it was planned. */
     boolean isOutdated(Job job) {
-        return !files.write(leftBehind(job.valve())).equals(job.carriedJson());
+        return !job.configuration().equals(job.valve().configuration()) || !files.write(leftBehind(job.valve())).equals(job.carriedJson());
     }
 
     private List<Step> leftBehind(Valve valve) {

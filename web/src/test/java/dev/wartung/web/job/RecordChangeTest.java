@@ -127,6 +127,8 @@ class RecordChangeTest {
     @Test
     @DisplayName("Converted: two people agree, and the record follows only when the valve is proven and the job closed; kit and interval are then others")
     void converting() {
+        int before = planning.keep(valve("TS-021"), planning.work(valve("TS-021"), "inspect", Optional.empty()).orElseThrow(), LocalDate.now(),
+                accounts.findByUsername("tessa").orElseThrow()).number();
         int number = begun("TS-021", "convert-to-aseptic");
         until(number, "record-conversion");
         assertThat(confirm(number, Map.of()).byField()).containsKey(StepForm.SECOND_NAME);
@@ -140,6 +142,9 @@ class RecordChangeTest {
         ClosingCount count = new ClosingCount(done);
         Outcome closed = service.close(number, UUID.randomUUID(), String.valueOf(count.inBin()), String.valueOf(count.leftInBag()), "");
         assertThat(closed.went()).as("%s", closed).isTrue();
+
+        // a job planned for what it was is not begun on what it has become
+        assertThat(service.start(before, UUID.randomUUID()).trouble()).contains("is not as it was when this was planned");
 
         Valve now = valve("TS-021");
         assertThat(now.configuration().options()).containsEntry("sealing", "diaphragm");
