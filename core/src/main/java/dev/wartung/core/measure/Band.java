@@ -31,7 +31,10 @@ public record Band(Quantity min, Quantity max, Optional<Quantity> target) {
 
     /** For instance "12 to 14 N·m". */
     public String shown() {
-        Unit unit = Unit.metric(min.dimension());
+        return shownIn(Unit.metric(min.dimension()));
+    }
+
+    public String shownIn(Unit unit) {
         return min.numberIn(unit) + " to " + max.shownIn(unit);
     }
 }

@@ -9,10 +9,12 @@ import java.util.Optional;
  * A unit of measurement with its exact conversion to SI: {@code si = value * factor + offset}.
  *
  * <p>Factors of the inch, pound-force and psi follow from the international yard and pound (1 in = 25.4 mm,
- * 1 lb = 0.45359237 kg) and standard gravity 9.80665 m/s².
+ * 1 lb = 0.45359237 kg) and standard gravity 9.80665 m/s²;
+ * the US gallon is 231 in³.
  */
 public enum Unit {
     MILLIMETRE(Dimension.LENGTH, "mm", 1e-3, 0, 2),
+    MICROMETRE(Dimension.LENGTH, "µm", 1e-6, 0, 1, "um", "μm"),
     METRE(Dimension.LENGTH, "m", 1, 0, 3),
     INCH(Dimension.LENGTH, "in", 0.0254, 0, 3, "inch", "\""),
     NEWTON_METRE(Dimension.TORQUE, "N·m", 1, 0, 1, "nm", "n m", "n*m", "n.m"),
@@ -21,16 +23,33 @@ public enum Unit {
     BAR(Dimension.PRESSURE, "bar", 1e5, 0, 2),
     PASCAL(Dimension.PRESSURE, "Pa", 1, 0, 0),
     KILOPASCAL(Dimension.PRESSURE, "kPa", 1e3, 0, 0),
+    MILLIBAR(Dimension.PRESSURE, "mbar", 100, 0, 2),
+    MEGAPASCAL(Dimension.PRESSURE, "MPa", 1e6, 0, 0),
     PSI(Dimension.PRESSURE, "psi", 0.45359237 * 9.80665 / (0.0254 * 0.0254), 0, 1),
     NEWTON(Dimension.FORCE, "N", 1, 0, 0),
     KILONEWTON(Dimension.FORCE, "kN", 1e3, 0, 1),
+    POUND_FORCE(Dimension.FORCE, "lbf", 0.45359237 * 9.80665, 0, 0),
     NEWTON_PER_MILLIMETRE(Dimension.STIFFNESS, "N/mm", 1e3, 0, 1),
+    POUND_FORCE_PER_INCH(Dimension.STIFFNESS, "lbf/in", 0.45359237 * 9.80665 / 0.0254, 0, 0),
     JOULE(Dimension.ENERGY, "J", 1, 0, 0),
+    FOOT_POUND_FORCE(Dimension.ENERGY, "ft·lbf", 0.45359237 * 9.80665 * 0.3048, 0, 0),
     KILOGRAM(Dimension.MASS, "kg", 1, 0, 1),
     POUND(Dimension.MASS, "lb", 0.45359237, 0, 1),
     CELSIUS(Dimension.TEMPERATURE, "°C", 1, 273.15, 0, "c", "deg c"),
     FAHRENHEIT(Dimension.TEMPERATURE, "°F", 5.0 / 9.0, 273.15 - 32 * 5.0 / 9.0, 0, "f", "deg f"),
-    MINUTE(Dimension.TIME, "min", 60, 0, 1);
+    MINUTE(Dimension.TIME, "min", 60, 0, 1),
+    SECOND(Dimension.TIME, "s", 1, 0, 1, "sec"),
+    HOUR(Dimension.TIME, "h", 3600, 0, 1),
+    DAY(Dimension.TIME, "d", 86400, 0, 1, "days", "day"),
+    DEGREE(Dimension.ANGLE, "°", Math.PI / 180, 0, 0, "deg"),
+    MILLILITRE(Dimension.VOLUME, "ml", 1e-6, 0, 3, "cm³", "cm3"),
+    LITRE(Dimension.VOLUME, "l", 1e-3, 0, 3),
+    CUBIC_INCH(Dimension.VOLUME, "in³", 0.0254 * 0.0254 * 0.0254, 0, 3, "in3"),
+    SQUARE_MILLIMETRE(Dimension.AREA, "mm²", 1e-6, 0, 2, "mm2"),
+    SQUARE_INCH(Dimension.AREA, "in²", 0.0254 * 0.0254, 0, 4, "in2"),
+    CUBIC_METRE_PER_HOUR(Dimension.FLOW, "m³/h", 1.0 / 3600, 0, 2, "m3/h"),
+    GALLON_PER_MINUTE(Dimension.FLOW, "gal/min", 231 * 0.0254 * 0.0254 * 0.0254 / 60, 0, 1, "gpm"),
+    CUBIC_MILLIMETRE_PER_SECOND(Dimension.FLOW, "mm³/s", 1e-9, 0, 3, "mm3/s");
 
     private final Dimension dimension;
     private final String symbol;
@@ -72,17 +91,7 @@ public enum Unit {
 
     /** The unit a metric user reads this dimension in at the bench. */
     public static Unit metric(Dimension dimension) {
-        return switch (dimension) {
-            case LENGTH -> MILLIMETRE;
-            case TORQUE -> NEWTON_METRE;
-            case PRESSURE -> BAR;
-            case FORCE -> NEWTON;
-            case STIFFNESS -> NEWTON_PER_MILLIMETRE;
-            case ENERGY -> JOULE;
-            case MASS -> KILOGRAM;
-            case TEMPERATURE -> CELSIUS;
-            case TIME -> MINUTE;
-        };
+        return UnitSystem.METRIC.unit(dimension);
     }
 
     /** Finds a unit by symbol or a common way of typing it; case, middle dots, hyphens and doubled spaces do not matter. */

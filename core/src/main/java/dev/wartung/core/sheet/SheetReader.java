@@ -7,7 +7,6 @@ import com.networknt.schema.SpecificationVersion;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.measure.Quantity;
-import dev.wartung.core.school.SchoolTable;
 import dev.wartung.core.sheet.SheetResult.Accepted;
 import dev.wartung.core.sheet.SheetResult.Refused;
 import java.io.IOException;
@@ -56,10 +55,10 @@ public final class SheetReader {
         return SheetText.composed(file, yaml, fragments).root().toPrettyString();
     }
 
-    /** The table of schools. @throws IllegalStateException if it cannot be read: a mistake in the build */
-    static SchoolTable readSchools(String file, String yaml) {
+    /** A table that comes with Wartung. @throws IllegalStateException if it cannot be read: a mistake in the build */
+    static <T> T readOwn(String file, String yaml, Class<T> as) {
         try {
-            return MAPPER.treeToValue(new SheetText(file, yaml).root(), SchoolTable.class);
+            return MAPPER.treeToValue(new SheetText(file, yaml).root(), as);
         } catch (JacksonException e) {
             throw new IllegalStateException(file, e);
         }

@@ -1,0 +1,50 @@
+package dev.wartung.core.lubrication;
+
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * Whether a grease may be used, and why.
+ *
+ * @param level   the worst of all that was looked at
+ * @param reasons each in a sentence, the worst first
+ */
+public record Suitability(Level level, List<Reason> reasons) {
+
+    /** From good to bad. */
+    public enum Level {
+        SUITS, CARE, HARMS;
+
+        public String words() {
+            return switch (this) {
+                case SUITS -> "suits";
+                case CARE -> "with care";
+                case HARMS -> "does harm";
+            };
+        }
+
+        static Level named(String text) {
+            return valueOf(text.toUpperCase(Locale.ROOT));
+        }
+
+        public boolean worseThan(Level other) {
+            return compareTo(other) > 0;
+        }
+    }
+
+    /** @param basis what it rests on: chemistry, practice, standard, or the plant's own rule */
+    public record Reason(Level level, String text, String basis) {}
+
+    public Suitability {
+        reasons = List.copyOf(reasons);
+    }
+
+    public boolean harms() {
+        return level == Level.HARMS;
+    }
+
+    /** The worst reason first, as one text. */
+    public String inWords() {
+        return reasons.stream().filter(r -> r.level() == level).map(Reason::text).reduce((a, b) -> a + " " + b).orElse("");
+    }
+}
