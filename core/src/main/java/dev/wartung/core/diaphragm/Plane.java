@@ -53,6 +53,6 @@ public record Plane(double meanM, double rightward, double upward) {
     /** Where it is widest: clockwise from the top, radian, 0 to 2π. */
     public double widestRad() {
         double angle = Math.atan2(rightward, upward);
-        return angle < 0 ? angle + 2 * Math.PI : angle;
+        return angle < -1e-9 ? angle + 2 * Math.PI : Math.max(0, angle);
     }
 }

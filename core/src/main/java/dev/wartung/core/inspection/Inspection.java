@@ -1,5 +1,7 @@
 package dev.wartung.core.inspection;
 
+import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -69,13 +71,11 @@ public record Inspection(List<Point> points) {
      */
     public record Rule(Optional<Direction> direction, Optional<Double> upToMm, Decision decision, String reason, Optional<String> part) {
 
-        public Rule(@Nullable Optional<String> direction, @Nullable Optional<Double> upTo, String decision, String reason, @Nullable Optional<String> part) {
-            this(parse(direction), upTo == null ? Optional.empty() : upTo, Decision.valueOf(decision.toUpperCase(Locale.ROOT)), reason,
-                    part == null ? Optional.empty() : part);
-        }
-
-        private static Optional<Direction> parse(@Nullable Optional<String> text) {
-            return text == null ? Optional.empty() : text.map(t -> Direction.valueOf(t.toUpperCase(Locale.ROOT)));
+        @JsonCreator
+        static Rule of(@JsonProperty("direction") @Nullable String direction, @JsonProperty("up-to") @Nullable Double upToMm,
+                       @JsonProperty("decision") String decision, @JsonProperty("reason") String reason, @JsonProperty("part") @Nullable String part) {
+            return new Rule(Optional.ofNullable(direction).map(d -> Direction.valueOf(d.toUpperCase(Locale.ROOT))), Optional.ofNullable(upToMm),
+                    Decision.valueOf(decision.toUpperCase(Locale.ROOT)), reason, Optional.ofNullable(part));
         }
     }
 

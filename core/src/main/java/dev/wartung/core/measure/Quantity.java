@@ -65,7 +65,12 @@ public record Quantity(double si, Dimension dimension) implements Comparable<Qua
 
     /** The bare number in the given unit, rounded half up to the decimals that make sense for it, without trailing zeros. */
     public String numberIn(Unit unit) {
-        BigDecimal rounded = BigDecimal.valueOf(in(unit)).setScale(unit.decimals(), RoundingMode.HALF_UP);
+        return rounded(in(unit), unit.decimals());
+    }
+
+    /** A bare number rounded half up to so many decimals, without trailing zeros. */
+    public static String rounded(double value, int decimals) {
+        BigDecimal rounded = BigDecimal.valueOf(value).setScale(decimals, RoundingMode.HALF_UP);
         return rounded.signum() == 0 ? "0" : rounded.stripTrailingZeros().toPlainString();
     }
 }

@@ -95,7 +95,7 @@ public enum Unit {
     }
 
     /** Finds a unit by symbol or a common way of typing it; case, middle dots, hyphens and doubled spaces do not matter. */
-    static Optional<Unit> named(String text) {
+    public static Optional<Unit> named(String text) {
         String wanted = plain(text);
         return Arrays.stream(values())
                 .filter(unit -> plain(unit.symbol).equals(wanted) || unit.aliases.stream().map(Unit::plain).anyMatch(wanted::equals))

@@ -1,0 +1,67 @@
+package dev.wartung.core.lab;
+
+import dev.wartung.core.fault.FaultFinder;
+import dev.wartung.core.fault.FaultFinder.Question;
+import dev.wartung.core.fault.FaultFinder.Suspect;
+import dev.wartung.core.fault.FaultFinder.Symptom;
+import dev.wartung.core.sheet.Knowledge;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** From a symptom to the part at fault. */
+final class FaultFinding implements Instrument {
+
+    private static final Plate PLATE = new Plate("fault-finder", "Fault finder", "From what is wrong, by a few questions, to the part and how to make sure.", Drawer.JUDGEMENT,
+            "Each answer speaks for some causes; the one most answers speak for comes first.", "Trade practice.");
+    private static final FaultFinder FINDER = Knowledge.faults();
+    private static final String UNKNOWN = "not known";
+
+    @Override
+    public Plate plate() {
+        return PLATE;
+    }
+
+    @Override
+    public List<Field> fields(Map<String, String> typed) {
+        Map<String, String> symptoms = new LinkedHashMap<>();
+        FINDER.symptoms().forEach(s -> symptoms.put(s.id(), s.name()));
+        List<Field> fields = new ArrayList<>();
+        fields.add(Field.choice("symptom", "What is wrong", symptoms).shaping());
+        Symptom symptom = symptom(Instrument.chosen(typed, "symptom", FINDER.symptoms().get(0).id()));
+        for (Question question : symptom.questions()) {
+            Map<String, String> answers = new LinkedHashMap<>();
+            answers.put(UNKNOWN, UNKNOWN);
+            question.answers().keySet().forEach(a -> answers.put(a, a));
+            fields.add(Field.choice(question.id(), question.ask(), answers));
+        }
+        return fields;
+    }
+
+    private static Symptom symptom(String id) {
+        return FINDER.symptom(id).orElse(FINDER.symptoms().get(0));
+    }
+
+    @Override
+    public Optional<Result> work(Inputs in) {
+        Symptom symptom = symptom(in.text("symptom"));
+        Map<String, String> answers = new HashMap<>();
+        symptom.questions().forEach(q -> {
+            if (!in.text(q.id()).equals(UNKNOWN)) {
+                answers.put(q.id(), in.text(q.id()));
+            }
+        });
+        List<Suspect> suspects = FINDER.suspects(symptom, answers);
+        Result.Builder result = new Result.Builder();
+        result.words("likely", "Most likely", suspects.get(0).cause().name());
+        result.note("To make sure: " + suspects.get(0).cause().confirm());
+        suspects.forEach(s -> result.finding(s.open() && s.answered() > 0 ? Result.Tone.CARE : Result.Tone.NOTE, s.cause().name() + ". " + s.cause().because(),
+                s.cause().todo().isEmpty() ? "Renew: " + String.join(" or ", s.cause().parts()).replace('-', ' ') + "." : s.cause().todo()));
+        result.table("What speaks for what", List.of("Cause", "Answers for it", "Make sure by"),
+                suspects.stream().map(s -> List.of(s.cause().name(), s.speaksFor() + " of " + s.answered(), s.cause().confirm())).toList());
+        return result.done();
+    }
+}

@@ -1,0 +1,92 @@
+package dev.wartung.core.lab;
+
+import dev.wartung.core.measure.Unit;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * Something an instrument asks for.
+ *
+ * @param id       as it stands in links
+ * @param label    in the technician's words
+ * @param kind     how it is typed
+ * @param unit     metric unit of a measured field
+ * @param initial  an example to begin with; metric, with its unit
+ * @param least    for numbers: the least that makes sense; in the metric unit of a measured field
+ * @param most     the most that makes sense
+ * @param options  for a choice: value to words
+ * @param optional may be left empty
+ * @param shapes   what is chosen here changes what else is asked
+ * @param place    stands on the picture at this spot rather than in the list
+ * @param hint     what it means or how it is read
+ */
+public record Field(String id, String label, Kind kind, Optional<Unit> unit, String initial, double least, double most, Map<String, String> options,
+                    boolean optional, boolean shapes, Optional<Spot> place, String hint) {
+
+    public enum Kind { MEASURE, NUMBER, COUNT, CHOICE, TEXT }
+
+    /** Where on the picture, in its own coordinates. */
+    public record Spot(double x, double y) {}
+
+    /** @param initial with its unit, for instance "12 N·m" */
+    public static Field measure(String id, String label, Unit unit, String initial, double least, double most) {
+        return new Field(id, label, Kind.MEASURE, Optional.of(unit), initial, least, most, Map.of(), false, false, Optional.empty(), "");
+    }
+
+    /** A bare number. */
+    public static Field number(String id, String label, String initial, double least, double most) {
+        return new Field(id, label, Kind.NUMBER, Optional.empty(), initial, least, most, Map.of(), false, false, Optional.empty(), "");
+    }
+
+    /** A whole number. */
+    public static Field count(String id, String label, int initial, int least, int most) {
+        return new Field(id, label, Kind.COUNT, Optional.empty(), String.valueOf(initial), least, most, Map.of(), false, false, Optional.empty(), "");
+    }
+
+    /** One of several; the first is taken unless another is said. */
+    public static Field choice(String id, String label, Map<String, String> options) {
+        return new Field(id, label, Kind.CHOICE, Optional.empty(), options.keySet().iterator().next(), 0, 0, options, false, false, Optional.empty(), "");
+    }
+
+    public static Field text(String id, String label, String initial) {
+        return new Field(id, label, Kind.TEXT, Optional.empty(), initial, 0, 0, Map.of(), false, false, Optional.empty(), "");
+    }
+
+    /** Pairs of value and words, in order. */
+    public static Map<String, String> options(String... pairs) {
+        Map<String, String> options = new LinkedHashMap<>();
+        for (int i = 0; i + 1 < pairs.length; i += 2) {
+            options.put(pairs[i], pairs[i + 1]);
+        }
+        return options;
+    }
+
+    /** The same values as words. */
+    public static Map<String, String> options(List<String> values) {
+        Map<String, String> options = new LinkedHashMap<>();
+        values.forEach(v -> options.put(v, v));
+        return options;
+    }
+
+    public Field starting(String value) {
+        return new Field(id, label, kind, unit, value, least, most, options, optional, shapes, place, hint);
+    }
+
+    public Field shaping() {
+        return new Field(id, label, kind, unit, initial, least, most, options, optional, true, place, hint);
+    }
+
+    public Field leftOut() {
+        return new Field(id, label, kind, unit, initial, least, most, options, true, shapes, place, hint);
+    }
+
+    public Field at(double x, double y) {
+        return new Field(id, label, kind, unit, initial, least, most, options, optional, shapes, Optional.of(new Spot(x, y)), hint);
+    }
+
+    public Field hinted(String text) {
+        return new Field(id, label, kind, unit, initial, least, most, options, optional, shapes, place, text);
+    }
+}

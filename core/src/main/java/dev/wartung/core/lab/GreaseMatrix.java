@@ -1,0 +1,80 @@
+package dev.wartung.core.lab;
+
+import dev.wartung.core.lubrication.LubricationMatrix;
+import dev.wartung.core.lubrication.Suitability;
+import dev.wartung.core.drawing.Svg;
+import dev.wartung.core.sealing.Polymer;
+import dev.wartung.core.sheet.Knowledge;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** The whole matrix of oils on polymers, for one thickener. */
+final class GreaseMatrix implements Instrument {
+
+    private static final Plate PLATE = new Plate("grease-matrix", "Grease matrix", "Base oil × thickener × seal material at one look, each with its reason.", Drawer.GREASE,
+            "The worse of oil and thickener on the polymer.", "Solubility (like dissolves like) and trade practice; the table says which.");
+    private static final LubricationMatrix MATRIX = Knowledge.lubrication();
+
+    @Override
+    public Plate plate() {
+        return PLATE;
+    }
+
+    @Override
+    public List<Field> fields(Map<String, String> typed) {
+        return List.of(GreaseChoice.thickener(), GreaseChoice.oil(), GreaseChoice.polymer());
+    }
+
+    @Override
+    public Optional<Result> work(Inputs in) {
+        String thickener = in.text("thickener");
+        Polymer chosen = Polymer.named(in.text("polymer")).orElseThrow();
+        Suitability here = MATRIX.of(in.text("oil"), thickener, chosen);
+        Result.Builder result = new Result.Builder();
+        result.words("verdict", MATRIX.oil(in.text("oil")).name() + " on " + chosen.symbol(), here.level().words());
+        GreaseChoice.tell(here, result);
+        result.note(MATRIX.thickener(thickener).name() + ": " + MATRIX.thickener(thickener).note());
+        List<List<String>> rows = new ArrayList<>();
+        for (LubricationMatrix.Oil oil : MATRIX.oils()) {
+            for (Polymer polymer : Polymer.values()) {
+                Suitability cell = MATRIX.of(oil.id(), thickener, polymer);
+                rows.add(List.of(oil.name(), polymer.symbol(), cell.level().words(), cell.inWords(), cell.reasons().get(0).basis()));
+            }
+        }
+        result.table("Every pair", List.of("Oil", "Seal", "Verdict", "Why", "Basis"), rows);
+        return result.picture(picture(in.text("oil"), thickener, chosen)).done();
+    }
+
+    private static String picture(String chosenOil, String thickener, Polymer chosen) {
+        Svg svg = new Svg(560, 420, "matrix", "Base oils in rows, seal materials in columns; a tick suits, a wave with care, a cross does harm");
+        Polymer[] polymers = Polymer.values();
+        double left = 196;
+        double cell = 52;
+        for (int c = 0; c < polymers.length; c++) {
+            svg.text(left + cell * c + cell / 2, 34, polymers[c].symbol(), polymers[c] == chosen ? "label strong" : "label", "middle");
+        }
+        for (int r = 0; r < MATRIX.oils().size(); r++) {
+            LubricationMatrix.Oil oil = MATRIX.oils().get(r);
+            double y = 48 + 44 * r;
+            svg.text(left - 10, y + 27, oil.name(), oil.id().equals(chosenOil) ? "label strong" : "label", "end");
+            for (int c = 0; c < polymers.length; c++) {
+                double x = left + cell * c;
+                Suitability.Level level = MATRIX.of(oil.id(), thickener, polymers[c]).level();
+                svg.rect(x + 1, y + 1, cell - 2, 42, "cell " + level.name().toLowerCase(java.util.Locale.ROOT));
+                double mx = x + cell / 2;
+                double my = y + 22;
+                switch (level) {
+                    case SUITS -> svg.path("M " + (mx - 9) + " " + my + " l 6 7 l 12 -14", "sign");
+                    case CARE -> svg.path("M " + (mx - 12) + " " + my + " q 6 -10 12 0 t 12 0", "sign");
+                    default -> svg.path("M " + (mx - 8) + " " + (my - 8) + " l 16 16 M " + (mx + 8) + " " + (my - 8) + " l -16 16", "sign");
+                }
+                if (oil.id().equals(chosenOil) && polymers[c] == chosen) {
+                    svg.rect(x + 1, y + 1, cell - 2, 42, "chosen");
+                }
+            }
+        }
+        return svg.svg();
+    }
+}

@@ -1,0 +1,102 @@
+package dev.wartung.core.lab;
+
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What an instrument worked out. Texts are in metric units; whoever reads them in others rewords them.
+ *
+ * @param figures  the first is the one that was asked for
+ * @param findings what they mean and what to do
+ * @param tables   behind the picture
+ * @param picture  SVG; empty where there is nothing to draw
+ */
+public record Result(List<Figure> figures, List<Finding> findings, List<Table> tables, String picture) {
+
+    /**
+     * A number with its name.
+     *
+     * @param value in the unit said; empty for a figure in words
+     * @param unit  symbol; empty for a bare number
+     * @param text  as it is read
+     */
+    public record Figure(String id, String label, Optional<Double> value, String unit, String text) {}
+
+    /** What to make of it. */
+    public enum Tone { GOOD, CARE, STOP, NOTE }
+
+    /** @param next what to do; may be empty */
+    public record Finding(Tone tone, String text, String next) {}
+
+    /** The numbers behind a picture. */
+    public record Table(String caption, List<String> heads, List<List<String>> rows) {}
+
+    /** Puts a result together. */
+    public static final class Builder {
+
+        private final List<Figure> figures = new ArrayList<>();
+        private final List<Finding> findings = new ArrayList<>();
+        private final List<Table> tables = new ArrayList<>();
+        private String picture = "";
+
+        public Builder figure(String id, String label, double si, Dimension dimension) {
+            return figure(id, label, si, Unit.metric(dimension));
+        }
+
+        public Builder figure(String id, String label, double si, Unit unit) {
+            Quantity quantity = new Quantity(si, unit.dimension());
+            figures.add(new Figure(id, label, Optional.of(quantity.in(unit)), unit.symbol(), quantity.shownIn(unit)));
+            return this;
+        }
+
+        /** A bare number, with so many decimals and a sign behind it such as " %". */
+        public Builder number(String id, String label, double value, int decimals, String sign) {
+            figures.add(new Figure(id, label, Optional.of(value), sign.strip(), Quantity.rounded(value, decimals) + sign));
+            return this;
+        }
+
+        public Builder words(String id, String label, String text) {
+            figures.add(new Figure(id, label, Optional.empty(), "", text));
+            return this;
+        }
+
+        public Builder good(String text) {
+            return finding(Tone.GOOD, text, "");
+        }
+
+        public Builder care(String text, String next) {
+            return finding(Tone.CARE, text, next);
+        }
+
+        public Builder stop(String text, String next) {
+            return finding(Tone.STOP, text, next);
+        }
+
+        public Builder note(String text) {
+            return finding(Tone.NOTE, text, "");
+        }
+
+        public Builder finding(Tone tone, String text, String next) {
+            findings.add(new Finding(tone, text, next));
+            return this;
+        }
+
+        public Builder table(String caption, List<String> heads, List<List<String>> rows) {
+            tables.add(new Table(caption, heads, rows));
+            return this;
+        }
+
+        public Builder picture(String svg) {
+            picture = svg;
+            return this;
+        }
+
+        public Optional<Result> done() {
+            return Optional.of(new Result(List.copyOf(figures), List.copyOf(findings), List.copyOf(tables), picture));
+        }
+    }
+}

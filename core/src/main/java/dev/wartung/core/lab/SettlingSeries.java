@@ -1,0 +1,102 @@
+package dev.wartung.core.lab;
+
+import dev.wartung.core.diaphragm.Settling;
+import dev.wartung.core.diaphragm.Settling.Look;
+import dev.wartung.core.drawing.LogTimeChart;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** How a joint settles, when to look again, and when re-tightening no longer pays. */
+final class SettlingSeries implements Instrument {
+
+    private static final Plate PLATE = new Plate("settling", "Settling", "From the readings at each re-check: loss per tenfold of time, and when to look next.", Drawer.DIAPHRAGM,
+            "value = at one hour + loss·log10(hours); least squares over the readings. Next look at three times the last, or half-way to the limit.",
+            "Relaxation of clamped rubber is linear in the logarithm of time (as ISO 3384-1 reports it).");
+    private static final List<String> TIMES = List.of("1 h", "24 h", "7 d", "", "", "");
+    private static final List<String> TORQUES = List.of("12 N·m", "11.2 N·m", "10.8 N·m", "", "", "");
+    private static final List<String> GAPS = List.of("3.72 mm", "3.78 mm", "3.81 mm", "", "", "");
+    /** A joint that loses more than this share of its value per decade has no spring left. */
+    private static final double SPENT = 0.15;
+
+    @Override
+    public Plate plate() {
+        return PLATE;
+    }
+
+    @Override
+    public List<Field> fields(Map<String, String> typed) {
+        boolean gap = Instrument.chosen(typed, "what", "torque").equals("gap");
+        Unit unit = gap ? Unit.MILLIMETRE : Unit.NEWTON_METRE;
+        List<Field> fields = new ArrayList<>();
+        fields.add(Field.choice("what", "What was read", Field.options("torque", "torque", "gap", "gap")).shaping());
+        fields.add(Field.measure("limit", gap ? "Gap not above" : "Torque not below", unit, gap ? "3.9 mm" : "10 N·m", 0.01, 500));
+        for (int i = 0; i < TIMES.size(); i++) {
+            Field hours = Field.measure("time." + (i + 1), "Look " + (i + 1) + ", after", Unit.HOUR, TIMES.get(i), 0.05, 200_000).hinted(i == 0 ? "Time since it was tightened; d for days" : "");
+            Field value = Field.measure("value." + (i + 1), "read", unit, gap ? GAPS.get(i) : TORQUES.get(i), 0.01, 500);
+            fields.add(i < 2 ? hours : hours.leftOut());
+            fields.add(i < 2 ? value : value.leftOut());
+        }
+        return fields;
+    }
+
+    @Override
+    public Optional<Result> work(Inputs in) {
+        boolean gap = in.text("what").equals("gap");
+        Dimension dimension = gap ? Dimension.LENGTH : Dimension.TORQUE;
+        List<Look> looks = new ArrayList<>();
+        for (int i = 1; i <= TIMES.size(); i++) {
+            Optional<Double> time = in.given("time." + i);
+            Optional<Double> value = in.given("value." + i);
+            in.refuseIf(time.isPresent() && value.isEmpty(), "value." + i, "Type what was read then.");
+            in.refuseIf(value.isPresent() && time.isEmpty(), "time." + i, "Type when it was read.");
+            if (time.isPresent() && value.isPresent()) {
+                looks.add(new Look(time.get() / 3600, value.get()));
+            }
+        }
+        in.refuseIf(looks.stream().map(Look::hours).distinct().count() < 2, "time.2", "Two readings at different times are needed.");
+        if (!in.understood()) {
+            return Optional.empty();
+        }
+        Settling settling = Settling.of(looks);
+        double limit = in.number("limit");
+        Result.Builder result = new Result.Builder();
+        result.figure("per-decade", gap ? "Opens per tenfold of time" : "Loses per tenfold of time", Math.abs(settling.changePerDecade()), dimension)
+                .words("next", "Look again", duration(settling.nextLookHours(limit)) + " after tightening");
+        judge(settling, limit, gap, result);
+        result.table("Readings", List.of("After", "Read", "By the line"), looks.stream().map(l -> List.of(duration(l.hours()), new Quantity(l.value(), dimension).shown(),
+                new Quantity(settling.after(l.hours()), dimension).shown())).toList());
+        return result.picture(LogTimeChart.svg(looks.stream().map(l -> new LogTimeChart.Point(l.hours(), new Quantity(l.value(), dimension))).toList(), h -> new Quantity(settling.after(h), dimension),
+                new Quantity(limit, dimension), in.units(), gap ? "gap" : "torque")).done();
+    }
+
+    private static void judge(Settling settling, double limit, boolean gap, Result.Builder result) {
+        boolean worsens = gap == settling.changePerDecade() > 0 && settling.changePerDecade() != 0;
+        double now = settling.after(settling.lastHours());
+        boolean beyond = gap ? now > limit : now < limit;
+        double share = Math.abs(settling.changePerDecade() / settling.atOneHour());
+        if (beyond && share > SPENT) {
+            result.stop("It is past its limit and loses " + Quantity.rounded(share * 100, 0) + " % per tenfold of time: there is no spring left in it.", "Renew the diaphragm; re-tightening would not hold.");
+        } else if (beyond) {
+            result.care("It is past its limit.", "Re-tighten once now, crosswise, then begin a new series.");
+        } else if (worsens) {
+            settling.reaches(limit).ifPresentOrElse(h -> result.words("limit-at", "Reaches its limit", duration(h) + " after tightening")
+                            .note("Re-tightening pays shortly before that. It begins a new series."),
+                    () -> result.good("It does not reach its limit within a century; the periodic look is enough."));
+        } else {
+            result.care("It gets tighter with time. Rubber does not do that.", "Look at the readings and the gauge again.");
+        }
+    }
+
+    static String duration(double hours) {
+        if (hours < 48) {
+            return Quantity.rounded(hours, hours < 10 ? 1 : 0) + " h";
+        }
+        double days = hours / 24;
+        return days < 120 ? Math.round(days) + " days" : days < 730 ? Math.round(days / 30.4) + " months" : Quantity.rounded(days / 365.25, 1) + " years";
+    }
+}

@@ -1,0 +1,63 @@
+package dev.wartung.core.lab;
+
+import dev.wartung.core.sealing.Polymer;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Whether a seal is still within its shelf life on the day it is fitted. */
+final class ShelfLife implements Instrument {
+
+    private static final Plate PLATE = new Plate("shelf-life", "Shelf life", "Is this seal still good on the day it will be fitted?", Drawer.LEAK,
+            "Cure date + years of the polymer's group (+ one extension after inspection), on the planned day of fitting.", "Groups after ISO 2230; PTFE with an elastomer backing or bonded rubber takes its elastomer's life.");
+
+    @Override
+    public Plate plate() {
+        return PLATE;
+    }
+
+    @Override
+    public List<Field> fields(Map<String, String> typed) {
+        return List.of(GreaseChoice.polymer(), Field.text("cured", "Cure date on the bag", "2020-03-01").hinted("Year, month, day: 2020-03-01"),
+                Field.text("fitted", "Planned day of fitting", "2027-01-15").hinted("Year, month, day"), Field.choice("inspected", "Extended after inspection", Field.options("no", "no", "yes", "yes, once")));
+    }
+
+    @Override
+    public Optional<Result> work(Inputs in) {
+        Optional<LocalDate> cured = date(in, "cured");
+        Optional<LocalDate> fitted = date(in, "fitted");
+        if (cured.isPresent() && fitted.isPresent()) {
+            in.refuseIf(fitted.get().isBefore(cured.get()), "fitted", "Before it was cured.");
+        }
+        if (!in.understood() || cured.isEmpty() || fitted.isEmpty()) {
+            return Optional.empty();
+        }
+        Polymer polymer = Polymer.named(in.text("polymer")).orElseThrow();
+        Result.Builder result = new Result.Builder();
+        if (polymer.shelfYears().isEmpty()) {
+            return result.words("until", "Good until", "without limit").good("PTFE does not age on the shelf. With an elastomer backing, the backing's life counts.").done();
+        }
+        LocalDate plain = cured.get().plusYears(polymer.shelfYears().get());
+        LocalDate until = in.text("inspected").equals("yes") ? plain.plusYears(polymer.extensionYears()) : plain;
+        result.words("until", "Good until", until.toString()).words("extended", "With an extension", plain.plusYears(polymer.extensionYears()).toString());
+        if (!fitted.get().isAfter(until)) {
+            result.good("Within its shelf life on the day of fitting.");
+        } else if (!fitted.get().isAfter(plain.plusYears(polymer.extensionYears())) && in.text("inspected").equals("no")) {
+            result.care("Past its shelf life on that day.", "It may be extended once, after an inspection: no cracks, not sticky, right hardness. Otherwise a fresh one.");
+        } else {
+            result.stop("Past its shelf life on that day.", "Do not fit it.");
+        }
+        return result.done();
+    }
+
+    private static Optional<LocalDate> date(Inputs in, String field) {
+        try {
+            return Optional.of(LocalDate.parse(in.text(field))).filter(d -> d.getYear() > 1950 && d.getYear() < 2200);
+        } catch (DateTimeException e) {
+            in.refuse(field, "“" + in.text(field) + "” is not a date. Type it as 2026-03-15.");
+            return Optional.empty();
+        }
+    }
+}

@@ -1,0 +1,99 @@
+package dev.wartung.core.lubrication;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import dev.wartung.core.lubrication.GreaseShelf.Tin;
+import dev.wartung.core.lubrication.Suitability.Level;
+import dev.wartung.core.sealing.Groove;
+import dev.wartung.core.sealing.Polymer;
+import dev.wartung.core.sheet.Knowledge;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+
+class LubricationTest {
+
+    private static final LubricationMatrix MATRIX = Knowledge.lubrication();
+    private static final Grease SILICONE = new Grease("Silicone", "silicone", "ptfe", "H1", Set.of(), 470);
+    private static final Grease SYNTHETIC = new Grease("Synthetic", "pao", "ptfe", "H1", Set.of("silicone-free"), 470);
+    private static final Grease MINERAL = new Grease("Mineral", "white-mineral", "lithium", "H2", Set.of("silicone-free"), 400);
+
+    private static Use seal(Polymer polymer) {
+        return new Use("seal-grease", Set.of(polymer), Set.of(), 350);
+    }
+
+    @Test
+    void everyPairHasAVerdictWithAReasonAndABasis() {
+        for (LubricationMatrix.Oil oil : MATRIX.oils()) {
+            for (LubricationMatrix.Thickener thickener : MATRIX.thickeners()) {
+                for (Polymer polymer : Polymer.values()) {
+                    Suitability cell = MATRIX.of(oil.id(), thickener.id(), polymer);
+                    cell.reasons().forEach(r -> assertFalse(r.text().isBlank() || r.basis().isBlank()));
+                    assertEquals(cell.level(), cell.reasons().get(0).level(), "the worst reason comes first");
+                }
+            }
+        }
+    }
+
+    @Test
+    void whatTheBriefSaysOfSwellingHolds() {
+        for (String oil : List.of("white-mineral", "vegetable", "pao", "petrolatum")) {
+            assertTrue(MATRIX.of(oil, "ptfe", Polymer.EPDM).harms(), oil);
+        }
+        assertTrue(MATRIX.of("silicone", "ptfe", Polymer.VMQ).harms());
+        assertEquals(Level.CARE, MATRIX.of("pfpe", "ptfe", Polymer.FFKM).level());
+        assertEquals(Level.SUITS, MATRIX.of("silicone", "ptfe", Polymer.EPDM).level());
+        assertThrows(IllegalArgumentException.class, () -> MATRIX.of("butter", "ptfe", Polymer.EPDM));
+    }
+
+    @Test
+    void moreSealsOrDemandsNeverMakeAGreaseBetter() {
+        for (Grease grease : List.of(SILICONE, SYNTHETIC, MINERAL)) {
+            for (Polymer first : Polymer.values()) {
+                for (Polymer second : Polymer.values()) {
+                    Level one = MATRIX.judge(grease, seal(first)).level();
+                    Level both = MATRIX.judge(grease, new Use("seal-grease", new HashSet<>(List.of(first, second)), Set.of("silicone-free"), 350)).level();
+                    assertFalse(one.worseThan(both), grease.name() + first + second);
+                }
+            }
+        }
+    }
+
+    @Test
+    void productAreaHeatAndPositionAreJudged() {
+        assertTrue(MATRIX.judge(MINERAL, seal(Polymer.NBR)).inWords().contains("never where food is"));
+        assertTrue(MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of("silicone-free"), 350)).inWords().contains("free of silicone"));
+        assertTrue(MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of(), 500)).inWords().contains("hotter"));
+        assertTrue(MATRIX.judge(SILICONE, new Use("never", Set.of(Polymer.EPDM), Set.of(), 350)).harms());
+        assertFalse(MATRIX.judge(MINERAL, new Use("actuator", Set.of(Polymer.NBR), Set.of(), 350)).harms(), "inside an actuator no registration is asked for");
+        assertFalse(MATRIX.contradictions(new Grease("x", "silicone", "ptfe", "H1", Set.of("silicone-free"), 400)).isEmpty());
+    }
+
+    @Test
+    void theShelfGivesWhatSuitsTheMakersOwnFirstAndNeverWhatHarms() {
+        GreaseShelf shelf = new GreaseShelf(MATRIX, List.of(new Tin(MINERAL, "M1"), new Tin(SYNTHETIC, "S1"), new Tin(SILICONE, "L1")), Set.of(), 350);
+        assertEquals("L1", shelf.choose(seal(Polymer.EPDM), "Synthetic").orElseThrow().tin().lot());
+        assertEquals("S1", shelf.choose(seal(Polymer.FKM), "Synthetic").orElseThrow().tin().lot(), "both suit: the one the sheet names");
+        GreaseShelf suite = new GreaseShelf(MATRIX, shelf.tins(), Set.of("silicone-free"), 350);
+        assertEquals(Optional.empty(), suite.choose(seal(Polymer.EPDM), "Silicone"), "nothing suits: nothing is chosen");
+    }
+
+    @Test
+    void aFilmIsLittleAndAHotSealNeedsItsRoom() {
+        assertEquals(2714e-6, Film.areaM2(0.05, 0.005), 1e-6);
+        assertEquals("a rice grain", Film.byEye(Film.volumeM3(2714e-6, Film.THIN_M)));
+        Groove groove = new Groove(5.3e-3, 4.2e-3, 6.6e-3);
+        assertEquals(0.7959, groove.fill(), 1e-4);
+        assertEquals(0.8304, groove.fillAt(Polymer.EPDM, 101), 2e-4);
+        for (Polymer polymer : Polymer.values()) {
+            assertTrue(groove.fillAt(polymer, 100) > groove.fill());
+            assertTrue(groove.roomForGrease(polymer, 120) <= groove.roomForGrease(polymer, 60) + 1e-12);
+        }
+        assertThrows(IllegalArgumentException.class, () -> new Groove(4e-3, 4.2e-3, 6.6e-3));
+    }
+}
