@@ -67,7 +67,7 @@ public final class FlangeDrawing {
             double dx = Math.sin(t.rad());
             double dy = -Math.cos(t.rad());
             svg.arrow(MIDDLE - dx * 34, MIDDLE - dy * 34, MIDDLE + dx * 42, MIDDLE + dy * 42, "tilt");
-            svg.text(MIDDLE, MIDDLE + (dy > 0.3 ? -42 : 60), t.text(), "label strong", "middle");
+            svg.text(SIZE - 12, SIZE - 12, "Arrow: " + t.text(), "label strong", "end");
         });
         return svg.svg();
     }

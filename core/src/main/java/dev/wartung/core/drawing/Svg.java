@@ -59,6 +59,17 @@ public final class Svg {
         return upright ? text(mx + 7, my + 5, text, "label", "start") : text(mx, my - 7, text, "label", "middle");
     }
 
+    /** What is drawn from here to {@link #endLink} leads to an address. */
+    public Svg link(String href, String label) {
+        out.append("<a href=\"").append(Xml.text(href)).append("\" aria-label=\"").append(Xml.text(label)).append("\">");
+        return this;
+    }
+
+    public Svg endLink() {
+        out.append("</a>");
+        return this;
+    }
+
     public String svg() {
         return out + "</svg>";
     }

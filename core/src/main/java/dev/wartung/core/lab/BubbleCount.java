@@ -1,5 +1,6 @@
 package dev.wartung.core.lab;
 
+import dev.wartung.core.drawing.Svg;
 import dev.wartung.core.leak.Bubbles;
 import dev.wartung.core.leak.LeakClass;
 import dev.wartung.core.leak.LeakClass.Medium;
@@ -38,6 +39,17 @@ final class BubbleCount implements Instrument {
         } else {
             result.note("A bubble sized by eye is good to a quarter of its diameter: the leakage may be half or double.");
         }
-        return result.done();
+        return result.picture(picture(bubbles)).done();
+    }
+
+    private static String picture(Bubbles bubbles) {
+        Svg svg = new Svg(420, 420, "bubbles", bubbles.count() + " bubbles rise from a tube under water");
+        svg.rect(90, 150, 240, 220, "water").path("M 90 110 V 370 H 330 V 110", "frame");
+        svg.path("M 40 60 H 190 Q 210 60 210 80 V 320", "tube outer").path("M 40 60 H 190 Q 210 60 210 80 V 320", "tube");
+        int drawn = Math.min(bubbles.count(), 24);
+        for (int i = 0; i < drawn; i++) {
+            svg.circle(262 + 26 * Math.sin(i * 1.7), 318 - i * 158.0 / Math.max(drawn, 8), 7, "bubble");
+        }
+        return svg.text(210, 400, bubbles.count() + (bubbles.count() > drawn ? " bubbles, " + drawn + " drawn" : " bubbles"), "label strong", "middle").svg();
     }
 }

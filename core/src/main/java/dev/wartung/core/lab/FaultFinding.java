@@ -1,5 +1,6 @@
 package dev.wartung.core.lab;
 
+import dev.wartung.core.drawing.Svg;
 import dev.wartung.core.fault.FaultFinder;
 import dev.wartung.core.fault.FaultFinder.Question;
 import dev.wartung.core.fault.FaultFinder.Suspect;
@@ -59,9 +60,23 @@ final class FaultFinding implements Instrument {
         result.words("likely", "Most likely", suspects.get(0).cause().name());
         result.note("To make sure: " + suspects.get(0).cause().confirm());
         suspects.forEach(s -> result.finding(s.open() && s.answered() > 0 ? Result.Tone.CARE : Result.Tone.NOTE, s.cause().name() + ". " + s.cause().because(),
-                s.cause().todo().isEmpty() ? "Renew: " + String.join(" or ", s.cause().parts()).replace('-', ' ') + "." : s.cause().todo()));
+                s.cause().todo().isEmpty() ? "Renew it. “What is wrong?” on the valve's page starts the smallest job for it." : s.cause().todo()));
         result.table("What speaks for what", List.of("Cause", "Answers for it", "Make sure by"),
                 suspects.stream().map(s -> List.of(s.cause().name(), s.speaksFor() + " of " + s.answered(), s.cause().confirm())).toList());
-        return result.done();
+        return result.picture(picture(symptom, suspects)).done();
+    }
+
+    /** A bar for each suspect, as long as answers speak for it. */
+    private static String picture(Symptom symptom, List<Suspect> suspects) {
+        Svg svg = new Svg(560, 60 + suspects.size() * 52, "suspects", symptom.name() + ": what the answers speak for");
+        svg.text(14, 30, symptom.name(), "label strong", "start");
+        for (int i = 0; i < suspects.size(); i++) {
+            Suspect suspect = suspects.get(i);
+            double y = 48 + i * 52.0;
+            double share = suspect.answered() == 0 ? 1.0 / suspects.size() : suspect.speaksFor() / (double) suspect.answered();
+            svg.rect(14, y + 20, 532, 16, "cell").rect(14, y + 20, 532 * share, 16, suspect.open() && suspect.answered() > 0 ? "cell care full" : "cell plain");
+            svg.text(14, y + 14, suspect.cause().name(), i == 0 ? "label strong" : "label", "start");
+        }
+        return svg.svg();
     }
 }

@@ -1,5 +1,6 @@
 package dev.wartung.core.lab;
 
+import dev.wartung.core.drawing.Svg;
 import dev.wartung.core.lubrication.Film;
 import dev.wartung.core.lubrication.Grease;
 import dev.wartung.core.lubrication.LubricationMatrix;
@@ -100,7 +101,30 @@ final class GreaseChoice implements Instrument {
             result.figure("volume", "For one seal", volume, Dimension.VOLUME).words("by-eye", "That is about", Film.byEye(volume));
         }
         tell(judged, result);
-        return result.note(position.rule()).done();
+        return result.note(position.rule()).picture(picture(in, position, judged)).done();
+    }
+
+    /** Where the film lies on the seal in its groove, and how much that is, to scale beside a rice grain and a pea. */
+    private static String picture(Inputs in, Position position, Suitability judged) {
+        Svg svg = new Svg(420, 420, "film", position.rule());
+        svg.rect(40, 60, 340, 30, "plate other").rect(40, 90, 340, 120, "plate").rect(150, 90, 120, 80, "void");
+        String film = judged.harms() ? "film harms" : "film";
+        if (position.film().equals("groove")) {
+            svg.path("M 152 92 V 168 H 268 V 92", film);
+        } else if (position.film().equals("thin") || position.film().equals("thread")) {
+            svg.circle(210, 130, 43, film);
+        }
+        svg.circle(210, 130, 40, "rubber");
+        if (position.takesNone()) {
+            return svg.path("M 175 95 L 245 165 M 245 95 L 175 165", "film harms").text(210, 250, "no grease here", "label strong", "middle").svg();
+        }
+        double volume = Film.volumeM3(Film.areaM2(in.number("inside"), in.number("cord")), in.number("film"));
+        double drop = Math.cbrt(volume * 6 / Math.PI) * 1000;
+        double scale = 60 / Math.max(8, drop);
+        svg.circle(90, 330, Math.max(1.5, drop / 2 * scale), "grease").text(90, 392, "this film", "label strong", "middle");
+        svg.path("M " + (210 - 3.2 * scale) + " 330 Q 210 " + (330 - 1.7 * scale) + " " + (210 + 3.2 * scale) + " 330 Q 210 " + (330 + 1.7 * scale) + " " + (210 - 3.2 * scale) + " 330 Z", "washer")
+                .text(210, 392, "a rice grain", "label", "middle");
+        return svg.circle(330, 330, 4 * scale, "washer").text(330, 392, "a pea", "label", "middle").svg();
     }
 
     static void tell(Suitability judged, Result.Builder result) {

@@ -36,14 +36,13 @@ final class GreaseMatrix implements Instrument {
         result.words("verdict", MATRIX.oil(in.text("oil")).name() + " on " + chosen.symbol(), here.level().words());
         GreaseChoice.tell(here, result);
         result.note(MATRIX.thickener(thickener).name() + ": " + MATRIX.thickener(thickener).note());
+        LubricationMatrix.Oil oil = MATRIX.oil(in.text("oil"));
         List<List<String>> rows = new ArrayList<>();
-        for (LubricationMatrix.Oil oil : MATRIX.oils()) {
-            for (Polymer polymer : Polymer.values()) {
-                Suitability cell = MATRIX.of(oil.id(), thickener, polymer);
-                rows.add(List.of(oil.name(), polymer.symbol(), cell.level().words(), cell.inWords(), cell.reasons().get(0).basis()));
-            }
+        for (Polymer polymer : Polymer.values()) {
+            Suitability cell = MATRIX.of(oil.id(), thickener, polymer);
+            rows.add(List.of(polymer.symbol(), cell.level().words(), cell.inWords() + " (" + cell.reasons().get(0).basis() + ")"));
         }
-        result.table("Every pair", List.of("Oil", "Seal", "Verdict", "Why", "Basis"), rows);
+        result.table(oil.name() + " on every seal", List.of("Seal", "Verdict", "Why"), rows);
         return result.picture(picture(in.text("oil"), thickener, chosen)).done();
     }
 
@@ -62,6 +61,8 @@ final class GreaseMatrix implements Instrument {
             for (int c = 0; c < polymers.length; c++) {
                 double x = left + cell * c;
                 Suitability.Level level = MATRIX.of(oil.id(), thickener, polymers[c]).level();
+                svg.link("/lab/grease-matrix?oil=" + oil.id() + "&thickener=" + thickener + "&polymer=" + polymers[c].symbol(),
+                        oil.name() + " on " + polymers[c].symbol() + ": " + level.words());
                 svg.rect(x + 1, y + 1, cell - 2, 42, "cell " + level.name().toLowerCase(java.util.Locale.ROOT));
                 double mx = x + cell / 2;
                 double my = y + 22;
@@ -70,6 +71,7 @@ final class GreaseMatrix implements Instrument {
                     case CARE -> svg.path("M " + (mx - 12) + " " + my + " q 6 -10 12 0 t 12 0", "sign");
                     default -> svg.path("M " + (mx - 8) + " " + (my - 8) + " l 16 16 M " + (mx + 8) + " " + (my - 8) + " l -16 16", "sign");
                 }
+                svg.endLink();
                 if (oil.id().equals(chosenOil) && polymers[c] == chosen) {
                     svg.rect(x + 1, y + 1, cell - 2, 42, "chosen");
                 }

@@ -29,10 +29,16 @@ public final class Inputs {
         for (Field field : fields) {
             this.fields.put(field.id(), field);
             // a field that was never shown has its example; one that was emptied is empty
-            String text = typed.containsKey(field.id()) ? typed.get(field.id()).strip() : units.reword(field.initial());
+            String text = typed.containsKey(field.id()) ? typed.get(field.id()).strip() : example(field);
             texts.put(field.id(), text.length() > 400 ? text.substring(0, 400) : text);
             read(field, texts.get(field.id()));
         }
+    }
+
+    /** In the reader's units, and without the unit that stands behind the field anyway. */
+    private String example(Field field) {
+        String text = units.reword(field.initial());
+        return field.unit().map(u -> " " + usual(field).symbol()).filter(text::endsWith).map(u -> text.substring(0, text.length() - u.length())).orElse(text);
     }
 
     private void read(Field field, String text) {

@@ -1,5 +1,6 @@
 package dev.wartung.core.lab;
 
+import dev.wartung.core.drawing.FindingDrawing;
 import dev.wartung.core.inspection.Inspection;
 import dev.wartung.core.inspection.Inspection.Decided;
 import dev.wartung.core.inspection.Inspection.Decision;
@@ -61,6 +62,7 @@ final class InspectionDecision implements Instrument {
         Result.Builder result = new Result.Builder();
         result.words("decision", "Decision", decided.decision().words());
         result.finding(decided.decision() == Decision.FIT ? Result.Tone.GOOD : decided.decision() == Decision.REWORK ? Result.Tone.CARE : Result.Tone.STOP, decided.reason(), "");
-        return result.note("How to look: " + point.look()).done();
+        result.note("How to look: " + point.look());
+        return result.picture(FindingDrawing.svg(kind.id(), kind.directed() && direction.filter(Direction.ALONG::equals).isPresent(), point.name())).done();
     }
 }

@@ -36,7 +36,7 @@ final class SettlingSeries implements Instrument {
         fields.add(Field.choice("what", "What was read", Field.options("torque", "torque", "gap", "gap")).shaping());
         fields.add(Field.measure("limit", gap ? "Gap not above" : "Torque not below", unit, gap ? "3.9 mm" : "10 N·m", 0.01, 500));
         for (int i = 0; i < TIMES.size(); i++) {
-            Field hours = Field.measure("time." + (i + 1), "Look " + (i + 1) + ", after", Unit.HOUR, TIMES.get(i), 0.05, 200_000).hinted(i == 0 ? "Time since it was tightened; d for days" : "");
+            Field hours = Field.measure("time." + (i + 1), "Look " + (i + 1) + ", after", Unit.HOUR, TIMES.get(i), 0.05, 200_000).inANewRow().hinted(i == 0 ? "Since it was tightened; 7 d for days" : "");
             Field value = Field.measure("value." + (i + 1), "read", unit, gap ? GAPS.get(i) : TORQUES.get(i), 0.01, 500);
             fields.add(i < 2 ? hours : hours.leftOut());
             fields.add(i < 2 ? value : value.leftOut());

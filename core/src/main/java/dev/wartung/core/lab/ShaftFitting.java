@@ -32,7 +32,7 @@ final class ShaftFitting implements Instrument {
             boolean shaft = side.equals("shaft");
             Map<String, String> forms = new LinkedHashMap<>();
             Arrays.stream(Form.values()).forEach(f -> forms.put(f.name().toLowerCase(java.util.Locale.ROOT), f.words()));
-            fields.add(Field.choice(side + ".form", shaft ? "Shaft of the valve" : "Bore of the gearbox", forms));
+            fields.add(Field.choice(side + ".form", shaft ? "Shaft of the valve" : "Bore of the gearbox", forms).inANewRow());
             fields.add(Field.measure(side + ".size", shaft ? "Shaft, across the flats or diameter" : "Bore, across the flats or diameter", Unit.MILLIMETRE, shaft ? "16.9 mm" : "17 mm", 2, 200));
             fields.add(Field.measure(side + ".circle", shaft ? "Bolt circle, valve" : "Bolt circle, gearbox", Unit.MILLIMETRE, "70 mm", 5, 600));
             fields.add(Field.count(side + ".bolts", shaft ? "Bolts, valve" : "Bolts, gearbox", 4, 2, 16));

@@ -1,8 +1,10 @@
 package dev.wartung.core.lab;
 
+import dev.wartung.core.drawing.Svg;
 import dev.wartung.core.sealing.Polymer;
 import java.time.DateTimeException;
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -49,7 +51,23 @@ final class ShelfLife implements Instrument {
         } else {
             result.stop("Past its shelf life on that day.", "Do not fit it.");
         }
-        return result.done();
+        return result.picture(picture(cured.get(), plain, plain.plusYears(polymer.extensionYears()), fitted.get())).done();
+    }
+
+    private static String picture(LocalDate cured, LocalDate plain, LocalDate extended, LocalDate fitted) {
+        double days = Math.max(ChronoUnit.DAYS.between(cured, extended), ChronoUnit.DAYS.between(cured, fitted)) * 1.05;
+        Svg svg = new Svg(420, 230, "shelf", "From cure date to the end of shelf life");
+        double end = at(cured, plain, days);
+        double longest = at(cured, extended, days);
+        double fit = at(cured, fitted, days);
+        svg.rect(30, 100, end - 30, 34, "cell suits").rect(end, 100, longest - end, 34, "cell care").line(30, 134, 400, 134, "frame");
+        svg.text(30, 156, "cured " + cured, "label", "start").text(Math.min(end, 340), 178, "good until " + plain, "label", "middle").line(end, 134, end, 164, "grid");
+        svg.text(Math.min(longest, 400), 200, "extended " + extended, "label", "end").line(longest, 134, longest, 186, "grid");
+        return svg.arrow(fit, 54, fit, 98, "dim").text(Math.max(80, Math.min(340, fit)), 44, "fitted " + fitted, "label strong", "middle").svg();
+    }
+
+    private static double at(LocalDate from, LocalDate day, double days) {
+        return 30 + 370 * ChronoUnit.DAYS.between(from, day) / Math.max(1, days);
     }
 
     private static Optional<LocalDate> date(Inputs in, String field) {

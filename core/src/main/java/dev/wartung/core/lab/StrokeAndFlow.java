@@ -33,7 +33,7 @@ final class StrokeAndFlow implements Instrument {
         fields.add(Field.measure("now", "Stands open now", Unit.MILLIMETRE, "16 mm", 0, 300));
         fields.add(Field.measure("pitch", "Pitch of the limiter", Unit.MILLIMETRE, "1.5 mm", 0.2, 10));
         for (int i = 0; i < OPEN.size(); i++) {
-            fields.add(Field.measure("open." + (i + 1), "Row " + (i + 1) + ", open", Unit.MILLIMETRE, OPEN.get(i), 0, 300));
+            fields.add(Field.measure("open." + (i + 1), "Row " + (i + 1) + ", open", Unit.MILLIMETRE, OPEN.get(i), 0, 300).inANewRow());
             fields.add(Field.number("kv." + (i + 1), "Kv", KV.get(i), 0, 10_000));
         }
         return fields;

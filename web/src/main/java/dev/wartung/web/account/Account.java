@@ -1,5 +1,6 @@
 package dev.wartung.web.account;
 
+import dev.wartung.core.measure.UnitSystem;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
@@ -29,6 +30,8 @@ public class Account {
     @Column(name = "role")
     @Enumerated(EnumType.STRING)
     private Set<Role> roles = EnumSet.noneOf(Role.class);
+    @Enumerated(EnumType.STRING)
+    private UnitSystem units = UnitSystem.METRIC;
 
     @SuppressWarnings("NullAway.Init")
     protected Account() {}
@@ -60,5 +63,14 @@ public class Account {
 
     public Set<Role> roles() {
         return Set.copyOf(roles);
+    }
+
+    /** The units this person reads and types in. */
+    public UnitSystem units() {
+        return units;
+    }
+
+    public void reads(UnitSystem wanted) {
+        this.units = wanted;
     }
 }

@@ -1,5 +1,6 @@
 package dev.wartung.web.page;
 
+import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Role;
@@ -33,6 +34,12 @@ class PageAdvice {
     @ModelAttribute("arranges")
     boolean arranges(@Nullable Principal principal) {
         return principal != null && (current.get().roles().contains(Role.PLANNER) || current.get().roles().contains(Role.ADMINISTRATOR));
+    }
+
+    /** What this person reads numbers in. */
+    @ModelAttribute("units")
+    UnitSystem units(@Nullable Principal principal) {
+        return principal == null ? UnitSystem.METRIC : current.get().units();
     }
 
     @ModelAttribute("entryId")
