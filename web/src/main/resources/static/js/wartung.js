@@ -17,7 +17,7 @@ const found = () => { document.getElementById('lost').hidden = true; };
 /* Typed text is kept in this browser under the form's name until the form has been accepted. Passwords never are. */
 const keep = {
   key: form => 'kept:' + form.dataset.keep,
-  fields: form => [...form.elements].filter(f => f.name && f.type !== 'hidden' && f.type !== 'password' && f.type !== 'submit'),
+  fields: form => [...form.elements].filter(f => f.name && (f.type !== 'hidden' || f.name.startsWith('reading.')) && f.type !== 'password' && f.type !== 'submit'),
   save(form) {
     const values = keep.fields(form).filter(f => (f.type !== 'checkbox' && f.type !== 'radio') || f.checked).map(f => [f.name, f.value]);
     sessionStorage.setItem(keep.key(form), JSON.stringify(values));
@@ -55,7 +55,7 @@ document.addEventListener('alpine:init', () => {
   }));
 });
 
-document.addEventListener('input', e => { const form = e.target.closest('form[data-keep]'); if (form) keep.save(form); });
+document.addEventListener('input', e => { const form = e.target.form; if (form?.dataset.keep) keep.save(form); });
 document.addEventListener('submit', e => { const form = e.target.closest('form[data-keep]:not([hx-post])'); if (form) keep.save(form); });
 
 document.addEventListener('click', e => {
@@ -63,6 +63,20 @@ document.addEventListener('click', e => {
   if (opener) document.getElementById(opener.dataset.opens).showModal();
   if (e.target.closest('[data-closes]')) e.target.closest('dialog').close();
 });
+
+/* A wrench or caliper in keyboard mode ends every reading with Enter: the next bolt's turn, the next place. */
+document.addEventListener('keydown', e => {
+  if (e.key !== 'Enter' || !e.target.matches('[data-turn], .place')) return;
+  e.preventDefault();
+  if (e.target.matches('[data-turn]')) {
+    e.target.parentElement.querySelector('[data-turns]').click();
+    return;
+  }
+  const places = [...document.querySelectorAll('.place')];
+  const next = places[places.indexOf(e.target) + 1];
+  if (next) { next.focus(); next.select(); } else document.getElementById('done')?.focus();
+});
+document.addEventListener('htmx:afterSettle', e => { if (e.target.matches?.('.run')) (document.querySelector('[data-turn]') || document.querySelector('.place') || document.getElementById('done'))?.focus(); });
 
 document.addEventListener('keydown', e => {
   const typing = e.target.matches('input:not([type=radio]):not([type=checkbox]), textarea, select');

@@ -45,7 +45,14 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
     }
 
     /** A look that becomes due some days after a job that contained one of the operations in {@code joins}. */
-    public record Recheck(String name, int afterDays, List<String> joins) {}
+    public record Recheck(String name, int afterDays, List<String> joins, Condition when) {
+        public Recheck(String name, int afterDays, List<String> joins, @Nullable Condition when) {
+            this.name = name;
+            this.afterDays = afterDays;
+            this.joins = List.copyOf(joins);
+            this.when = when == null ? Condition.ALWAYS : when;
+        }
+    }
 
     public AnatomySheet(String id, int version, String name, String drawing, List<Drive> drives, @Nullable Map<String, Option> options,
                         @Nullable List<Condition> excludes, Build build, @Nullable List<Reading> readings, @Nullable List<Operation> movements,

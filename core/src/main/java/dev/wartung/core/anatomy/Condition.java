@@ -1,5 +1,6 @@
 package dev.wartung.core.anatomy;
 
+import com.fasterxml.jackson.annotation.JsonValue;
 import com.fasterxml.jackson.annotation.JsonCreator;
 import java.util.List;
 import java.util.Map;
@@ -8,7 +9,7 @@ import java.util.Map;
  * When a part, an operation or a wording applies: every named fact must have one of the listed values.
  * Facts are the drive, the options of the configuration and, at a step, {@code held} (what holds the stem: air, spring, hand, nothing).
  */
-public record Condition(Map<String, List<String>> allOf) {
+public record Condition(@JsonValue Map<String, List<String>> allOf) {
 
     public static final Condition ALWAYS = new Condition(Map.of());
 

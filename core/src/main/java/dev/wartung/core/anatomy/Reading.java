@@ -20,18 +20,45 @@ import org.jspecify.annotations.Nullable;
  * @param low       what to do when it is below the band
  * @param high      what to do when it is above the band
  * @param otherwise what to do when the observation is not the one expected
+ * @param spread    taken at several places rather than once
+ * @param lab       the instrument of the Lab that works it out
  * @param identifies what each answer says the valve is, by answer: facts of the configuration. Another answer than the one expected
  *                  means that the record is wrong, and the job waits until it is corrected
  */
 public record Reading(String id, String ask, Optional<Measured> quantity, Optional<String> band, List<String> choices, List<Variant> expected,
-                      boolean critical, String low, String high, String otherwise, Map<String, Map<String, String>> identifies) {
+                      boolean critical, String low, String high, String otherwise, Optional<Spreading> spread, Optional<String> lab,
+                      Map<String, Map<String, String>> identifies) {
+
+    /** How a reading is taken at several places. */
+    public enum How {
+        /** the torque at every turn of a bolt-up */ @JsonProperty("run") RUN,
+        /** the gap at every bolt */ @JsonProperty("map") MAP,
+        /** all round a part */ @JsonProperty("round") ROUND
+    }
+
+    /**
+     * At which places.
+     *
+     * @param joint  the type sheet's bolted joint, for a run or a map
+     * @param places how many, all round
+     * @param uneven the type sheet's size that says how much they may differ, all round
+     */
+    public record Spreading(@JsonProperty("as") How how, Optional<String> joint, int places, Optional<String> uneven) {
+        public Spreading(How how, @Nullable Optional<String> joint, int places, @Nullable Optional<String> uneven) {
+            this.how = how;
+            this.joint = joint == null ? Optional.empty() : joint;
+            this.places = places;
+            this.uneven = uneven == null ? Optional.empty() : uneven;
+        }
+    }
 
     /** The quantities a sheet can ask for. */
     public enum Measured {
         @JsonProperty("length") LENGTH(Dimension.LENGTH),
         @JsonProperty("torque") TORQUE(Dimension.TORQUE),
         @JsonProperty("pressure") PRESSURE(Dimension.PRESSURE),
-        @JsonProperty("temperature") TEMPERATURE(Dimension.TEMPERATURE);
+        @JsonProperty("temperature") TEMPERATURE(Dimension.TEMPERATURE),
+        @JsonProperty("angle") ANGLE(Dimension.ANGLE);
 
         private final Dimension dimension;
 
@@ -46,7 +73,7 @@ public record Reading(String id, String ask, Optional<Measured> quantity, Option
 
     public Reading(String id, String ask, @Nullable Optional<Measured> quantity, @Nullable Optional<String> band, @Nullable List<String> choices,
                    @Nullable List<Variant> expected, boolean critical, @Nullable String low, @Nullable String high, @Nullable String otherwise,
-                   @Nullable Map<String, Map<String, String>> identifies) {
+                   @Nullable Optional<Spreading> spread, @Nullable Optional<String> lab, @Nullable Map<String, Map<String, String>> identifies) {
         this.id = id;
         this.ask = ask;
         this.quantity = quantity == null ? Optional.empty() : quantity;
@@ -57,6 +84,8 @@ public record Reading(String id, String ask, Optional<Measured> quantity, Option
         this.low = low == null ? "" : low;
         this.high = high == null ? "" : high;
         this.otherwise = otherwise == null ? "" : otherwise;
+        this.spread = spread == null ? Optional.empty() : spread;
+        this.lab = lab == null ? Optional.empty() : lab;
         this.identifies = identifies == null ? Map.of() : new LinkedHashMap<>(identifies);
     }
 

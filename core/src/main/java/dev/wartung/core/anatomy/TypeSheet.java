@@ -21,6 +21,7 @@ import org.jspecify.annotations.Nullable;
  * @param actuators  the actuators, one for each drive that has one
  * @param masses     mass of parts that are lifted
  * @param bands      limits of readings
+ * @param joints     its bolted joints, by the name readings use
  * @param articles   article numbers of parts, for kits and loose stock
  * @param kits       what is packed together
  * @param lubricants which grease serves which use
@@ -30,12 +31,12 @@ import org.jspecify.annotations.Nullable;
  */
 public record TypeSheet(@JsonProperty("type") String id, int version, String maker, String name, String size, String anatomy, List<Drive> drives,
                         Map<String, List<String>> options, Map<String, Quantity> sizes, Optional<Seat> seat, List<ActuatorData> actuators,
-                        Map<String, Quantity> masses, Map<String, Band> bands, List<Article> articles, List<Kit> kits, List<Lubricant> lubricants,
+                        Map<String, Quantity> masses, Map<String, Band> bands, Map<String, BoltedJoint> joints, List<Article> articles, List<Kit> kits, List<Lubricant> lubricants,
                         Map<String, Quantity> drawing, List<Interval> intervals, Map<String, String> schools) {
 
     public TypeSheet(String id, int version, String maker, String name, String size, String anatomy, List<Drive> drives, Map<String, List<String>> options,
                      Map<String, Quantity> sizes, @Nullable Optional<Seat> seat, @Nullable List<ActuatorData> actuators, Map<String, Quantity> masses,
-                     Map<String, Band> bands, List<Article> articles, List<Kit> kits, List<Lubricant> lubricants, Map<String, Quantity> drawing,
+                     Map<String, Band> bands, @Nullable Map<String, BoltedJoint> joints, List<Article> articles, List<Kit> kits, List<Lubricant> lubricants, Map<String, Quantity> drawing,
                      @Nullable List<Interval> intervals, @Nullable Map<String, String> schools) {
         this.id = id;
         this.version = version;
@@ -50,6 +51,7 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
         this.actuators = actuators == null ? List.of() : List.copyOf(actuators);
         this.masses = masses;
         this.bands = bands;
+        this.joints = joints == null ? Map.of() : Map.copyOf(joints);
         this.articles = List.copyOf(articles);
         this.kits = List.copyOf(kits);
         this.lubricants = List.copyOf(lubricants);
@@ -146,6 +148,12 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
     public boolean madeAs(ValveConfiguration configuration) {
         return drives.contains(configuration.drive())
                 && configuration.options().entrySet().stream().allMatch(o -> options.getOrDefault(o.getKey(), List.of()).contains(o.getValue()));
+    }
+
+    /** The limits of a reading with these facts: a torque of treated threads is another one. Empty if the sheet does not give them. */
+    public Optional<Band> band(String name, Map<String, String> facts) {
+        return Optional.ofNullable(bands.get(name)).map(stated -> joints.values().stream().filter(j -> j.torque().equals(name)).findFirst()
+                .map(j -> j.inUse(stated, facts)).orElse(stated));
     }
 
     public Optional<Article> article(String part, Map<String, String> facts) {

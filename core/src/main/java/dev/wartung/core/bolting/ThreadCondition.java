@@ -1,5 +1,6 @@
 package dev.wartung.core.bolting;
 
+import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.Locale;
 
 /**
@@ -7,7 +8,9 @@ import java.util.Locale;
  * they depend on the paste and the finish, and a plant enters its own.
  */
 public enum ThreadCondition {
-    DRY(0.30, 0.25), OILED(0.18, 0.20), ANTI_SEIZE(0.16, 0.15);
+    @JsonProperty("dry") DRY(0.30, 0.25),
+    @JsonProperty("oiled") OILED(0.18, 0.20),
+    @JsonProperty("anti-seize") ANTI_SEIZE(0.16, 0.15);
 
     private final double k;
     private final double scatter;

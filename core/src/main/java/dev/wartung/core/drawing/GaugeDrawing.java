@@ -3,6 +3,7 @@ package dev.wartung.core.drawing;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.measure.Verdict;
 import java.util.Optional;
 
@@ -15,9 +16,9 @@ public final class GaugeDrawing {
 
     private GaugeDrawing() {}
 
-    /** @param reading drawn if there is one; one far outside is drawn at the end, with an arrow */
-    public static String svg(Band band, Optional<Quantity> reading) {
-        Unit unit = Unit.metric(band.min().dimension());
+    /** @param units what the scale is in @param reading drawn if there is one; one far outside is drawn at the end, with an arrow */
+    public static String svg(Band band, Optional<Quantity> reading, UnitSystem units) {
+        Unit unit = units.unit(band.min().dimension());
         double min = band.min().in(unit);
         double max = band.max().in(unit);
         double spread = Math.max(max - min, 1e-9);
@@ -25,7 +26,7 @@ public final class GaugeDrawing {
         double to = max + spread * 0.8;
         StringBuilder out = new StringBuilder(1000);
         out.append("<svg class=\"gauge-drawing\" viewBox=\"0 0 ").append(WIDTH).append(" 66\" role=\"img\" xmlns=\"http://www.w3.org/2000/svg\"><title>Limits ")
-                .append(Xml.text(band.shown())).append(reading.map(r -> ", read " + r.shownIn(unit)).map(Xml::text).orElse("")).append("</title>");
+                .append(Xml.text(band.shownIn(unit))).append(reading.map(r -> ", read " + r.shownIn(unit)).map(Xml::text).orElse("")).append("</title>");
         bar(out, "out", LEFT, RIGHT);
         bar(out, "in", x(min, from, to), x(max, from, to));
         label(out, x(min, from, to), band.min().numberIn(unit));

@@ -7,10 +7,14 @@ public final class Svg {
 
     private final StringBuilder out = new StringBuilder(2000);
 
+    private final String head;
+    private final String title;
+    private boolean links;
+
     /** @param title what the picture shows, for those who do not see it */
     public Svg(double width, double height, String style, String title) {
-        out.append("<svg class=\"figure ").append(style).append("\" viewBox=\"0 0 ").append(number(width)).append(' ').append(number(height))
-                .append("\" role=\"img\" xmlns=\"http://www.w3.org/2000/svg\"><title>").append(Xml.text(title)).append("</title>");
+        this.head = "<svg class=\"figure " + style + "\" viewBox=\"0 0 " + number(width) + " " + number(height) + "\" xmlns=\"http://www.w3.org/2000/svg\" role=\"";
+        this.title = Xml.text(title);
     }
 
     public Svg line(double x1, double y1, double x2, double y2, String style) {
@@ -61,6 +65,7 @@ public final class Svg {
 
     /** What is drawn from here to {@link #endLink} leads to an address. */
     public Svg link(String href, String label) {
+        links = true;
         out.append("<a href=\"").append(Xml.text(href)).append("\" aria-label=\"").append(Xml.text(label)).append("\">");
         return this;
     }
@@ -71,7 +76,8 @@ public final class Svg {
     }
 
     public String svg() {
-        return out + "</svg>";
+        // a picture is one thing to a screen reader, unless there is something in it to follow
+        return head + (links ? "group" : "img") + "\" aria-label=\"" + title + "\">" + out + "</svg>";
     }
 
     static String number(double value) {

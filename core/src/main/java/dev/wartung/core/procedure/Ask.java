@@ -23,10 +23,14 @@ import java.util.Optional;
  * @param low       what to do when below the band
  * @param high      what to do when above
  * @param otherwise what to do when the observation is another one
+ * @param spread    taken at several places of this valve rather than once
+ * @param note      what lies behind the limits, for instance a torque converted for treated threads; may be empty
+ * @param toolOffsetM of the service tool this joint is tightened with; 0 for none
+ * @param lab       the instrument of the Lab that works it out
  * @param identifies it tells what the valve is, by answer: another answer than the expected one means that the record is wrong
  */
 public record Ask(String id, String ask, Optional<Dimension> dimension, Optional<Band> band, List<String> choices, Optional<String> expected,
-                  boolean critical, String low, String high, String otherwise, Map<String, Map<String, String>> identifies) {
+                  boolean critical, String low, String high, String otherwise, Optional<Spread> spread, String note, double toolOffsetM, Optional<String> lab, Map<String, Map<String, String>> identifies) {
 
     /** The unit the field is typed in. @throws IllegalStateException for an observation */
     public Unit unit() {
@@ -43,6 +47,11 @@ public record Ask(String id, String ask, Optional<Dimension> dimension, Optional
             case HIGH -> new Verdict(outcome, found, high);
             default -> new Verdict(outcome, found, "");
         };
+    }
+
+    /** Judges readings taken at several places. @throws IllegalStateException for a reading taken once */
+    public Verdict judge(List<Quantity> readings) {
+        return spread.orElseThrow(() -> new IllegalStateException(id + " is read once")).judge(readings, band, low, high);
     }
 
     /** Judges an observation. @throws IllegalArgumentException if it is none of the choices */

@@ -66,7 +66,7 @@ public final class Derivation {
                 to.operations(closing.included()).filter(o -> o.phase().compareTo(Phase.RENEW) >= 0)).toList();
         List<Node> order = Sequence.of(forward, to.operations(closing.included()).toList());
         List<Step> steps = new Walk(from, to, opening.renewed(), closing.renewed(), start).through(order);
-        List<Recheck> rechecks = anatomy.rechecks().stream()
+        List<Recheck> rechecks = anatomy.rechecks().stream().filter(r -> r.when().holds(to.facts()))
                 .filter(r -> r.joins().contains(Operation.ALWAYS) || r.joins().stream().anyMatch(closing.included()::contains)).toList();
         return new Procedure(steps, List.copyOf(closing.renewed()), rechecks);
     }

@@ -6,6 +6,7 @@ import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.TypeSheet.ActuatorData;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import java.util.Map;
@@ -24,10 +25,16 @@ public record Figures(Map<String, String> values) {
     private static final Pattern PLACE = Pattern.compile("\\{([a-z][a-zA-Z0-9.\\-]*)}");
 
     public static Figures of(TypeSheet type, ValveConfiguration configuration) {
+        return of(type, configuration, configuration.facts());
+    }
+
+    /** @param facts the configuration and the settled schools: torques of treated threads depend on them */
+    static Figures of(TypeSheet type, ValveConfiguration configuration, Map<String, String> facts) {
         Map<String, String> values = new TreeMap<>();
         type.sizes().forEach((name, size) -> values.put(name, size.shown()));
         type.masses().forEach((part, mass) -> values.put("mass." + part, mass.shown()));
-        type.bands().forEach((name, band) -> {
+        type.bands().keySet().forEach(name -> {
+            Band band = type.band(name, facts).orElseThrow();
             values.put("band." + name + ".range", band.shown());
             band.target().ifPresent(target -> values.put("band." + name + ".target", target.shown()));
         });

@@ -40,10 +40,10 @@ final class Stage {
         this.type = type;
         this.configuration = configuration;
         this.build = anatomy.build().resolve(configuration.facts());
-        this.figures = Figures.of(type, configuration);
         this.schools = practice.settled(anatomy, type, configuration);
         this.facts = new TreeMap<>(configuration.facts());
         schools.forEach((id, settled) -> facts.put(id, settled.answer()));
+        this.figures = Figures.of(type, configuration, facts);
         anatomy.operations().stream().filter(o -> o.when().holds(facts)).forEach(o -> operations.put(o.id(), o));
         operations.replaceAll((id, operation) -> operation.withNeeds(access(operation)));
     }

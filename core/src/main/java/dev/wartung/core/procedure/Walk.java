@@ -1,11 +1,10 @@
 package dev.wartung.core.procedure;
 
-import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
-import dev.wartung.core.anatomy.Reading;
 import dev.wartung.core.anatomy.Variant;
 import dev.wartung.core.procedure.Sequence.Node;
 import dev.wartung.core.school.Settled;
@@ -108,7 +107,7 @@ final class Walk {
                 operation.cautions().stream().filter(c -> c.when().holds(facts))
                         .map(c -> new Step.Warning(figures.into(c.lead()), figures.into(c.text()))).toList(),
                 operation.tools().stream().filter(t -> t.when().holds(facts)).map(t -> figures.into(t.is())).toList(),
-                operation.minutes(), operation.asks().stream().map(this::ask).toList(), films(operation),
+                operation.minutes(), operation.asks().stream().map(id -> new AskedHere(stage, facts).ask(id)).toList(), films(operation),
                 operation.marks(), acts, operation.kitCount(), operation.proves().isPresent(), operation.secondPerson(), choices(operation)));
         for (Act act : acts) {
             if (act.verb() == Verb.CONVERT) {
@@ -183,14 +182,5 @@ final class Walk {
                         .map(l -> new Step.Film(part.id(), l.name(), l.registration()))
                         .orElseThrow(() -> new Figures.MissingFigure("lubricant for " + part.film())))
                 .toList();
-    }
-
-    private Ask ask(String id) {
-        Reading reading = stage.anatomy().reading(id).orElseThrow(() -> new IllegalStateException("no reading “" + id + "”"));
-        Figures figures = stage.figures();
-        return new Ask(reading.id(), reading.ask(), reading.quantity().map(Reading.Measured::dimension),
-                reading.band().map(name -> Optional.ofNullable(stage.type().bands().get(name)).orElseThrow(() -> new Figures.MissingFigure("band " + name))),
-                reading.choices(), reading.expectedFor(facts), reading.critical(),
-                figures.into(reading.low()), figures.into(reading.high()), figures.into(reading.otherwise()), reading.identifies());
     }
 }

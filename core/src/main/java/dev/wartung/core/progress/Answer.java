@@ -2,6 +2,7 @@ package dev.wartung.core.progress;
 
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Verdict;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -10,11 +11,28 @@ import java.util.Optional;
  * @param ask      the reading's id
  * @param asked    what was read, in words, as it stood at the step
  * @param measured the quantity, for a measured reading
+ * @param each     the quantities, for readings taken at several places; the measured one is their mean
  * @param seen     the choice, for an observation
  * @param verdict  how it was judged
  * @param accepted why it stands although it failed; empty while it passed
  */
-public record Answer(String ask, String asked, Optional<Quantity> measured, Optional<String> seen, Verdict verdict, Optional<Acceptance> accepted) {
+public record Answer(String ask, String asked, Optional<Quantity> measured, List<Quantity> each, Optional<String> seen, Verdict verdict, Optional<Acceptance> accepted) {
+
+    /** A reading taken once, or an observation. */
+    public static Answer once(String ask, String asked, Optional<Quantity> measured, Optional<String> seen, Verdict verdict, Optional<Acceptance> accepted) {
+        return new Answer(ask, asked, measured, List.of(), seen, verdict, accepted);
+    }
+
+    /** Readings taken at several places, at least one. */
+    public static Answer each(String ask, String asked, List<Quantity> each, Verdict verdict) {
+        double mean = each.stream().mapToDouble(Quantity::si).average().orElseThrow();
+        return new Answer(ask, asked, Optional.of(new Quantity(mean, each.get(0).dimension())), List.copyOf(each), Optional.empty(), verdict, Optional.empty());
+    }
+
+    /** The same, standing although it failed. */
+    public Answer accepted(Acceptance acceptance) {
+        return new Answer(ask, asked, measured, each, seen, verdict, Optional.of(acceptance));
+    }
 
     /**
      * A failed reading accepted all the same.

@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.measure.UnitSystem;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -69,14 +70,14 @@ class CallOutsAndGaugesTest {
     @DisplayName("The pointer stands inside the band exactly when the reading is within, moves with the reading, and stays on the gauge")
     void gauge() {
         Band band = new Band(Quantity.of(12, Unit.NEWTON_METRE), Quantity.of(14, Unit.NEWTON_METRE), Optional.of(Quantity.of(13, Unit.NEWTON_METRE)));
-        assertThat(GaugeDrawing.svg(band, Optional.empty())).contains("Limits 12 to 14 N·m").doesNotContain("pointer");
-        Matcher in = Pattern.compile("class=\"in\" x=\"([\\d.]+)\" y=\"26\" height=\"14\" width=\"([\\d.]+)\"").matcher(GaugeDrawing.svg(band, Optional.empty()));
+        assertThat(GaugeDrawing.svg(band, Optional.empty(), UnitSystem.METRIC)).contains("Limits 12 to 14 N·m").doesNotContain("pointer");
+        Matcher in = Pattern.compile("class=\"in\" x=\"([\\d.]+)\" y=\"26\" height=\"14\" width=\"([\\d.]+)\"").matcher(GaugeDrawing.svg(band, Optional.empty(), UnitSystem.METRIC));
         assertThat(in.find()).isTrue();
         double from = Double.parseDouble(in.group(1));
         double to = from + Double.parseDouble(in.group(2));
         double last = -1;
         for (double torque = 0; torque < 40; torque += 0.25) {
-            String svg = GaugeDrawing.svg(band, Optional.of(Quantity.of(torque, Unit.NEWTON_METRE)));
+            String svg = GaugeDrawing.svg(band, Optional.of(Quantity.of(torque, Unit.NEWTON_METRE)), UnitSystem.METRIC);
             double x = pointer(svg);
             assertThat(x).isGreaterThanOrEqualTo(last).isBetween(20.0, 400.0);
             boolean within = torque >= 12 && torque <= 14;

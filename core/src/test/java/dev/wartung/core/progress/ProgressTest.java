@@ -61,8 +61,8 @@ class ProgressTest {
     @DisplayName("A failed reading that nobody decided about stands in the way; with a reason it does not")
     void undecidedReading() {
         Verdict failed = new Verdict(Verdict.Outcome.HIGH, "18 N·m, limits 12 to 14 N·m", "Slacken");
-        Answer undecided = new Answer("t", "Clamp torque", Optional.empty(), Optional.empty(), failed, Optional.empty());
-        Answer accepted = new Answer("t", "Clamp torque", Optional.empty(), Optional.empty(), failed, Optional.of(new Answer.Acceptance("known", Optional.empty())));
+        Answer undecided = Answer.once("t", "Clamp torque", Optional.empty(), Optional.empty(), failed, Optional.empty());
+        Answer accepted = Answer.once("t", "Clamp torque", Optional.empty(), Optional.empty(), failed, Optional.of(new Answer.Acceptance("known", Optional.empty())));
         List<Confirmation> all = new ArrayList<>(procedure.steps().stream().map(s -> new Confirmation(s, List.<Answer>of())).toList());
         all.set(3, new Confirmation(procedure.steps().get(3), List.of(undecided)));
         assertThat(new Progress(anatomy.build(), configuration, List.of(), procedure, all).hindrances()).singleElement().asString().contains("Clamp torque");

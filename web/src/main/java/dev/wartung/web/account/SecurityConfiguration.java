@@ -2,14 +2,19 @@ package dev.wartung.web.account;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpMethod;
 import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.authentication.LockedException;
 import org.springframework.security.authentication.ProviderManager;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
+import org.springframework.security.config.http.SessionCreationPolicy;
+import org.springframework.security.core.AuthenticationException;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -18,6 +23,7 @@ import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.AccessDeniedHandlerImpl;
 import org.springframework.security.web.authentication.AuthenticationFailureHandler;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
+import org.springframework.security.web.authentication.www.BasicAuthenticationFilter;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 import org.springframework.web.util.UriUtils;
 
@@ -39,7 +45,33 @@ class SecurityConfiguration {
         return new ProviderManager(login);
     }
 
+    /** The JSON interface: name and password or a token with every request, no session, so no forged form either. */
     @Bean
+    @Order(1)
+    SecurityFilterChain api(HttpSecurity http, AuthenticationManager manager, TokenDesk tokens) throws Exception {
+        return http
+                .securityMatcher("/api/**")
+                .authenticationManager(manager)
+                .authorizeHttpRequests(requests -> requests.anyRequest().authenticated())
+                .addFilterBefore(new TokenFilter(tokens), BasicAuthenticationFilter.class)
+                .httpBasic(basic -> basic.authenticationEntryPoint(SecurityConfiguration::unknown))
+                .exceptionHandling(e -> e.authenticationEntryPoint(SecurityConfiguration::unknown))
+                .sessionManagement(session -> session.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+                .csrf(AbstractHttpConfigurer::disable)
+                .build();
+    }
+
+    private static void unknown(HttpServletRequest request, HttpServletResponse response, AuthenticationException exception) throws IOException {
+        boolean locked = exception instanceof LockedException;
+        response.setStatus(locked ? 429 : HttpServletResponse.SC_UNAUTHORIZED);
+        response.setHeader("WWW-Authenticate", "Basic realm=\"Wartung\"");
+        response.setContentType("application/problem+json");
+        response.getWriter().write(locked ? "{\"title\":\"Too many tries\",\"status\":429,\"detail\":\"Wait some minutes.\"}"
+                : "{\"title\":\"Not logged in\",\"status\":401,\"detail\":\"Send the name and password of an account with HTTP Basic.\"}");
+    }
+
+    @Bean
+    @Order(2)
     SecurityFilterChain security(HttpSecurity http, AuthenticationManager manager) throws Exception {
         return http
                 .authenticationManager(manager)

@@ -162,14 +162,18 @@ class DemoSite implements ApplicationRunner {
 
     /** A believable reading: near the target, within the band; the expected observation, or the first where any will do. */
     private Answer reading(Ask ask) {
+        if (ask.spread().isPresent()) {
+            List<Quantity> each = ask.spread().get().intended(ask.band()).stream().map(q -> new Quantity(q.si() * (1 + 0.006 * (random.nextDouble() * 2 - 1)), q.dimension())).toList();
+            return Answer.each(ask.id(), ask.ask(), each, ask.judge(each));
+        }
         if (ask.band().isPresent()) {
             Band band = ask.band().get();
             double middle = band.target().map(Quantity::si).orElse((band.min().si() + band.max().si()) / 2);
             double spread = Math.min(middle - band.min().si(), band.max().si() - middle);
             Quantity read = new Quantity(middle + spread * 0.8 * (random.nextDouble() * 2 - 1), band.min().dimension());
-            return new Answer(ask.id(), ask.ask(), Optional.of(read), Optional.empty(), ask.judge(read), Optional.empty());
+            return Answer.once(ask.id(), ask.ask(), Optional.of(read), Optional.empty(), ask.judge(read), Optional.empty());
         }
         String seen = ask.expected().orElse(ask.choices().get(0));
-        return new Answer(ask.id(), ask.ask(), Optional.empty(), Optional.of(seen), ask.judge(seen), Optional.empty());
+        return Answer.once(ask.id(), ask.ask(), Optional.empty(), Optional.of(seen), ask.judge(seen), Optional.empty());
     }
 }

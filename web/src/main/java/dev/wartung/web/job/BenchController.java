@@ -1,9 +1,13 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.anatomy.Reading.How;
 import dev.wartung.core.drawing.GaugeDrawing;
 import dev.wartung.core.measure.Entry;
+import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Step;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -12,6 +16,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -24,6 +29,7 @@ import org.springframework.web.server.ResponseStatusException;
 class BenchController {
 
     private static final String BOARD = "bench :: board";
+    private static final String UNITS = "units";
 
     private final JobService service;
     private final Planning planning;
@@ -66,14 +72,60 @@ class BenchController {
 
     /** One reading judged as it is typed: its gauge and what to do next. */
     @GetMapping("/steps/{step}/judge")
-    String judge(@PathVariable int number, @PathVariable String step, @RequestParam String ask, @RequestParam Map<String, String> typed, Model model) {
-        Ask asked = view(number).progress().procedure().steps().stream().filter(s -> s.id().equals(step)).flatMap(s -> s.asks().stream())
-                .filter(a -> a.id().equals(ask) && a.band().isPresent()).findFirst().orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    String judge(@PathVariable int number, @PathVariable String step, @RequestParam String ask, @RequestParam Map<String, String> typed, @ModelAttribute(UNITS) UnitSystem units, Model model) {
+        Ask asked = asked(number, step, ask);
+        if (asked.spread().isPresent()) {
+            return spread(number, step, asked, typed, units, model);
+        }
         String text = typed.getOrDefault(StepForm.READING + ask, "");
-        model.addAttribute("gauge", GaugeDrawing.svg(asked.band().orElseThrow(), Boards.reading(asked, typed)));
-        model.addAttribute("verdict", StepForm.judge(asked, text).orElse(null));
-        model.addAttribute("trouble", !text.isBlank() && Entry.read(text, asked.unit()) instanceof Entry.NotUnderstood not ? not.reason() : "");
+        WrenchForm wrench = new WrenchForm(typed, asked.toolOffsetM(), units);
+        model.addAttribute("gauge", GaugeDrawing.svg(asked.band().orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)), Boards.reading(asked, typed, units), units));
+        model.addAttribute("verdict", StepForm.judge(asked, typed, units).orElse(null));
+        model.addAttribute("trouble", !text.isBlank() && StepForm.read(asked, text, wrench, units) instanceof Entry.NotUnderstood not ? not.reason() : "");
         return "bench :: judged";
+    }
+
+    /** One turn of a bolt-up: read off the wrench, or clicked at what it is set to, for this bolt or the rest of the stage; or the last taken back. */
+    @GetMapping("/steps/{step}/turn")
+    String turn(@PathVariable int number, @PathVariable String step, @RequestParam String ask, @RequestParam String turn, @RequestParam Map<String, String> typed,
+                @ModelAttribute(UNITS) UnitSystem units, Model model) {
+        Ask asked = asked(number, step, ask);
+        SpreadForm form = new SpreadForm(asked, typed, units);
+        WrenchForm wrench = new WrenchForm(typed, asked.toolOffsetM(), units);
+        Map<String, String> after = new HashMap<>(typed);
+        String shown = typed.getOrDefault("shown", "").strip();
+        String field = StepForm.READING + ask;
+        if (!wrench.troubles().isEmpty()) {
+            model.addAttribute("trouble", String.join(" ", wrench.troubles().values()));
+        } else if (turn.equals("back")) {
+            after.put(field, form.listWithoutLast());
+        } else if (turn.equals("stage")) {
+            after.put(field, form.listWith(form.restOfStage()));
+        } else if (shown.isEmpty()) {
+            after.put(field, form.listWith(form.restOfStage().stream().limit(1).toList()));
+        } else if (StepForm.read(asked, shown, wrench, units) instanceof Entry.Understood understood) {
+            after.put(field, form.listWith(List.of(understood.quantity().si())));
+        } else if (StepForm.read(asked, shown, wrench, units) instanceof Entry.NotUnderstood not) {
+            model.addAttribute("trouble", not.reason());
+            model.addAttribute("shown", shown);
+        }
+        return spread(number, step, asked, after, units, model);
+    }
+
+    private String spread(int number, String step, Ask asked, Map<String, String> typed, UnitSystem units, Model model) {
+        model.addAttribute("job", view(number).job());
+        model.addAttribute("stepId", step);
+        model.addAttribute("here", SpreadView.of(asked, typed, units));
+        model.addAttribute("now", Boards.spread(step(number, step), typed, units).orElseThrow());
+        return asked.spread().orElseThrow().how() == How.RUN ? "spread :: turned" : "spread :: mapped";
+    }
+
+    private Step step(int number, String step) {
+        return view(number).progress().procedure().steps().stream().filter(s -> s.id().equals(step)).findFirst().orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+
+    private Ask asked(int number, String step, String ask) {
+        return step(number, step).asks().stream().filter(a -> a.id().equals(ask) && a.dimension().isPresent()).findFirst().orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
     @PostMapping("/start")

@@ -3,6 +3,10 @@ package dev.wartung.web.job;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
+import dev.wartung.core.measure.Band;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer;
@@ -39,8 +43,8 @@ import java.util.stream.Collectors;
  */
 public record Board(JobView view, Optional<Step> step, boolean looking, int stepNumber, int steps, Optional<String> earlier, Optional<String> later,
                     List<PhaseMark> phases, String svg, List<EnergyPlate> plates, List<Part> cloth, List<Part> coming, List<String> aids,
-                    Map<String, String> gauges, Map<String, String> typed, Outcome outcome, Map<String, Answer> failed, boolean mine,
-                    List<String> hindrances) {
+                    Map<String, String> gauges, Optional<SpreadView> spread, Map<String, String> typed, Outcome outcome, Map<String, Answer> failed, boolean mine,
+                    List<String> hindrances, UnitSystem units) {
 
     /** A phase on the strip: done, now or to come. */
     public record PhaseMark(Phase phase, String state) {}
@@ -61,9 +65,20 @@ public record Board(JobView view, Optional<Step> step, boolean looking, int step
         return outcome.byField().getOrDefault(field, "");
     }
 
-    /** The unit a reading is typed in. */
-    public String unit(Ask ask) {
-        return ask.dimension().isPresent() ? ask.unit().symbol() : "";
+    /** A reading taken at several places, as it stands. */
+    public SpreadView spreadOf(Ask ask) {
+        return SpreadView.of(ask, typed, units);
+    }
+
+    /** From the wrench's drive to the bolt, of the joint's own tool. */
+    public Quantity offset(Ask ask) {
+        return new Quantity(ask.toolOffsetM(), Dimension.LENGTH);
+    }
+
+    /** What the wrench is set to for the target of a joint with a tool of its own. */
+    public Quantity setting(Ask ask) {
+        Band band = ask.band().orElseThrow();
+        return SpreadForm.torque(new WrenchForm(typed, ask.toolOffsetM(), units).wrench().setting(band.target().orElse(band.max()).si()));
     }
 
     /** What another answer says the valve is, where it failed and tells that the record is wrong. */

@@ -11,6 +11,7 @@ import dev.wartung.core.drawing.GaugeDrawing;
 import dev.wartung.core.drawing.SectionDrawing;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Figures;
 import dev.wartung.core.procedure.Step;
@@ -45,6 +46,7 @@ class Boards {
      */
     Board board(JobView view, Optional<String> look, Map<String, String> typed, Outcome outcome) {
         Progress progress = view.progress();
+        UnitSystem units = current.get().units();
         List<Step> path = path(progress);
         Optional<Step> now = progress.current();
         Optional<Step> lookedAt = look.flatMap(id -> path.stream().filter(s -> s.id().equals(id)).findFirst()).filter(s -> progress.isConfirmed(s.id()));
@@ -56,9 +58,9 @@ class Boards {
                 lookedAt.isPresent() && index + 1 < path.size() ? Optional.of(path.get(index + 1).id()) : Optional.empty(),
                 phases(path, step), svg(view, shown, step), EnergyPlate.of(view), progress.bench().cloth(),
                 now.map(s -> coming(view, s)).orElse(List.of()), progress.bench().aids().stream().map(a -> a.replace('-', ' ')).sorted().toList(),
-                step.map(s -> gauges(s, typed)).orElse(Map.of()), typed, outcome, failed(step, typed, outcome),
+                step.map(s -> gauges(s, typed, units)).orElse(Map.of()), lookedAt.isPresent() ? Optional.empty() : step.flatMap(s -> spread(s, typed, units)), typed, outcome, failed(step, typed, outcome, units),
                 view.job().holder().filter(h -> h.id().equals(current.get().id())).isPresent(),
-                now.isEmpty() ? progress.hindrances() : List.of());
+                now.isEmpty() ? progress.hindrances() : List.of(), units);
     }
 
     /** All steps in the order they were and will be done. */
@@ -88,26 +90,37 @@ class Boards {
         return step.acts().stream().filter(a -> a.verb() == Verb.TAKE && !step.acts().contains(Act.of(Verb.PUT_BACK, a.object()))).flatMap(a -> view.build().part(a.object()).stream()).toList();
     }
 
-    private static Map<String, String> gauges(Step step, Map<String, String> typed) {
+    private static Map<String, String> gauges(Step step, Map<String, String> typed, UnitSystem units) {
         Map<String, String> gauges = new LinkedHashMap<>();
-        step.asks().forEach(ask -> ask.band().ifPresent(band -> gauges.put(ask.id(), GaugeDrawing.svg(band, reading(ask, typed)))));
+        step.asks().stream().filter(a -> a.spread().isEmpty()).forEach(ask -> ask.band().ifPresent(band -> gauges.put(ask.id(), GaugeDrawing.svg(band, reading(ask, typed, units), units))));
         return gauges;
     }
 
-    static Optional<Quantity> reading(Ask ask, Map<String, String> typed) {
-        return Entry.read(typed.getOrDefault(StepForm.READING + ask.id(), ""), ask.unit()) instanceof Entry.Understood understood
+    /** The reading taken at several places that is to be taken now: the first that is not complete, else the last. */
+    static Optional<SpreadView> spread(Step step, Map<String, String> typed, UnitSystem units) {
+        List<SpreadView> all = step.asks().stream().filter(a -> a.spread().isPresent()).map(a -> SpreadView.of(a, typed, units)).toList();
+        return all.stream().filter(v -> !v.complete()).findFirst().or(() -> all.stream().reduce((a, b) -> b));
+    }
+
+    static Optional<Quantity> reading(Ask ask, Map<String, String> typed, UnitSystem units) {
+        return StepForm.read(ask, typed.getOrDefault(StepForm.READING + ask.id(), ""), new WrenchForm(typed, ask.toolOffsetM(), units), units) instanceof Entry.Understood understood
                 ? Optional.of(understood.quantity()) : Optional.empty();
     }
 
-    private static Map<String, Answer> failed(Optional<Step> step, Map<String, String> typed, Outcome outcome) {
+    private static Map<String, Answer> failed(Optional<Step> step, Map<String, String> typed, Outcome outcome, UnitSystem units) {
         Map<String, Answer> failed = new LinkedHashMap<>();
-        step.ifPresent(s -> s.asks().stream().filter(a -> outcome.open().contains(a.id())).forEach(ask -> {
-            Optional<Quantity> quantity = ask.dimension().isPresent() ? reading(ask, typed) : Optional.empty();
-            String seen = typed.getOrDefault(StepForm.READING + ask.id(), "");
-            failed.put(ask.id(), new Answer(ask.id(), ask.ask(), quantity, Optional.of(seen),
-                    quantity.map(ask::judge).orElseGet(() -> ask.judge(seen)), Optional.empty()));
-        }));
+        step.ifPresent(s -> s.asks().stream().filter(a -> outcome.open().contains(a.id())).forEach(ask -> failed.put(ask.id(), answered(ask, typed, units))));
         return failed;
+    }
+
+    private static Answer answered(Ask ask, Map<String, String> typed, UnitSystem units) {
+        if (ask.spread().isPresent()) {
+            List<Quantity> read = new SpreadForm(ask, typed, units).read();
+            return Answer.each(ask.id(), ask.ask(), read, ask.judge(read));
+        }
+        Optional<Quantity> quantity = ask.dimension().isPresent() ? reading(ask, typed, units) : Optional.empty();
+        String seen = typed.getOrDefault(StepForm.READING + ask.id(), "");
+        return Answer.once(ask.id(), ask.ask(), quantity, Optional.of(seen), quantity.map(ask::judge).orElseGet(() -> ask.judge(seen)), Optional.empty());
     }
 
     private String svg(JobView view, Progress shown, Optional<Step> step) {

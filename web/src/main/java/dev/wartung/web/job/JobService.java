@@ -118,7 +118,7 @@ public class JobService {
             if (step.isEmpty()) {
                 return Outcome.refused("The job has moved on. This is the step that is due now.");
             }
-            StepForm form = new StepForm(step.get(), view.supplies(), typed, current::second);
+            StepForm form = new StepForm(step.get(), view.supplies(), typed, current.get().units(), current::second);
             if (!form.troubles().isEmpty()) {
                 return new Outcome("", form.troubles(), "", form.open().stream().map(Answer::ask).toList());
             }

@@ -1,7 +1,10 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
+import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.measure.Verdict;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
@@ -33,14 +36,16 @@ final class StepForm {
     private static final int LONGEST = 500;
 
     private final Map<String, String> typed;
+    private final UnitSystem units;
     private final Map<String, String> troubles = new LinkedHashMap<>();
     private final List<Answer> answers = new ArrayList<>();
     private final List<CountedIn> lots = new ArrayList<>();
     private Optional<String> secondPerson = Optional.empty();
 
-    /** @param second finds a second person by name and password, or nobody */
-    StepForm(Step step, Supplies supplies, Map<String, String> typed, BiFunction<String, String, Optional<Account>> second) {
+    /** @param units what bare numbers are in @param second finds a second person by name and password, or nobody */
+    StepForm(Step step, Supplies supplies, Map<String, String> typed, UnitSystem units, BiFunction<String, String, Optional<Account>> second) {
         this.typed = typed;
+        this.units = units;
         step.asks().forEach(this::answer);
         accept(step, second);
         if (step.secondPerson()) {
@@ -83,19 +88,42 @@ final class StepForm {
 
     private void answer(Ask ask) {
         String field = READING + ask.id();
-        String value = typed(field);
-        if (ask.dimension().isEmpty()) {
+        if (ask.spread().isPresent()) {
+            SpreadForm spread = new SpreadForm(ask, typed, units);
+            if (spread.complete()) {
+                answers.add(Answer.each(ask.id(), ask.ask(), spread.read(), ask.judge(spread.read())));
+            } else {
+                troubles.putAll(spread.troubles());
+            }
+        } else if (ask.dimension().isEmpty()) {
+            String value = typed(field);
             if (ask.choices().contains(value)) {
-                answers.add(new Answer(ask.id(), ask.ask(), Optional.empty(), Optional.of(value), ask.judge(value), Optional.empty()));
+                answers.add(Answer.once(ask.id(), ask.ask(), Optional.empty(), Optional.of(value), ask.judge(value), Optional.empty()));
             } else {
                 troubles.put(field, "Choose what you see.");
             }
-        } else if (Entry.read(value, ask.unit()) instanceof Entry.Understood understood) {
-            Quantity quantity = understood.quantity();
-            answers.add(new Answer(ask.id(), ask.ask(), Optional.of(quantity), Optional.empty(), ask.judge(quantity), Optional.empty()));
-        } else if (Entry.read(value, ask.unit()) instanceof Entry.NotUnderstood not) {
+        } else {
+            measured(ask, field);
+        }
+    }
+
+    private void measured(Ask ask, String field) {
+        WrenchForm wrench = new WrenchForm(typed, ask.toolOffsetM(), units);
+        if (ask.dimension().filter(d -> d == Dimension.TORQUE).isPresent() && !wrench.troubles().isEmpty()) {
+            troubles.putAll(wrench.troubles());
+        } else if (read(ask, typed(field), wrench, units) instanceof Entry.Understood understood) {
+            answers.add(Answer.once(ask.id(), ask.ask(), Optional.of(understood.quantity()), Optional.empty(), ask.judge(understood.quantity()), Optional.empty()));
+        } else if (read(ask, typed(field), wrench, units) instanceof Entry.NotUnderstood not) {
             troubles.put(field, not.reason());
         }
+    }
+
+    /** What was typed; a torque is what the wrench shows, and counts as what the bolt got. */
+    static Entry read(Ask ask, String text, WrenchForm wrench, UnitSystem units) {
+        Unit usual = units.unit(ask.dimension().orElseThrow());
+        Entry entry = Entry.read(text, usual);
+        return entry instanceof Entry.Understood shown && usual.dimension() == Dimension.TORQUE
+                ? new Entry.Understood(new Quantity(wrench.wrench().atBolt(shown.quantity().si()), Dimension.TORQUE), shown.unit()) : entry;
     }
 
     /** Failed readings with a reason typed stand, the critical ones with a second person's agreement. */
@@ -116,8 +144,7 @@ final class StepForm {
             if (critical && agreed.isEmpty()) {
                 troubles.put(SECOND_NAME, "A second person agrees with their own name and password.");
             } else {
-                answers.set(i, new Answer(answer.ask(), answer.asked(), answer.measured(), answer.seen(), answer.verdict(),
-                        Optional.of(new Acceptance(reason, agreed.map(Account::name)))));
+                answers.set(i, answer.accepted(new Acceptance(reason, agreed.map(Account::name))));
             }
         }
     }
@@ -142,8 +169,8 @@ final class StepForm {
     }
 
     /** A reading judged on its own, as it is typed; empty while it is not understood. */
-    static Optional<Verdict> judge(Ask ask, String typed) {
-        return ask.dimension().isPresent() && Entry.read(typed, ask.unit()) instanceof Entry.Understood understood
+    static Optional<Verdict> judge(Ask ask, Map<String, String> typed, UnitSystem units) {
+        return ask.dimension().isPresent() && read(ask, typed.getOrDefault(READING + ask.id(), ""), new WrenchForm(typed, ask.toolOffsetM(), units), units) instanceof Entry.Understood understood
                 ? Optional.of(ask.judge(understood.quantity())) : Optional.empty();
     }
 }

@@ -3,6 +3,9 @@ package dev.wartung.web.page;
 import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
 import org.springframework.boot.webmvc.error.ErrorController;
+import org.springframework.http.MediaType;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -11,9 +14,13 @@ import org.springframework.web.bind.annotation.RequestMapping;
 @Controller
 class ErrorPage implements ErrorController {
 
+    /** The JSON interface is answered with a problem detail, a browser with a page. */
     @RequestMapping("/error")
-    String error(HttpServletRequest request, Model model) {
+    Object error(HttpServletRequest request, Model model) {
         int status = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE) instanceof Integer code ? code : 500;
+        if (request.getAttribute(RequestDispatcher.ERROR_REQUEST_URI) instanceof String uri && uri.startsWith("/api/")) {
+            return ResponseEntity.status(status).contentType(MediaType.APPLICATION_PROBLEM_JSON).body(ProblemDetail.forStatus(status));
+        }
         model.addAttribute("status", status);
         model.addAttribute("say", switch (status) {
             case 400 -> "That address or entry could not be understood";

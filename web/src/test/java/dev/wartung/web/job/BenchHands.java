@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import dev.wartung.web.app.Browser;
 import java.util.Locale;
 import java.util.Map;
@@ -13,7 +14,7 @@ public final class BenchHands {
 
     /** Good readings of a Kolm 50, as they are typed; some with a comma, some with a unit. */
     private static final Map<String, String> READINGS = Map.of("line-temperature", "21,5", "coupling-torque", "52", "body-clamp-torque", "13 Nm",
-            "first-movement", "3.3", "bush-standout", "1,7");
+            "first-movement", "3.3", "bush-standout", "1,7", "flange-gap", "2.592", "turned-back", "130");
     private static final Map<String, String> SEEN = Map.of("rest-sign", "hidden", "rest-position", "down", "fail-position", "down");
 
     private final Page page;
@@ -38,6 +39,10 @@ public final class BenchHands {
 
     /** Answers everything the step asks, well. */
     public void answer() {
+        boltUp();
+        for (Locator place : page.locator("input.place").all()) {
+            place.fill(READINGS.getOrDefault(place.getAttribute("name").replaceAll("reading\\.|\\.\\d+", ""), "2.5"));
+        }
         for (Locator field : page.locator(".measure input.reading-field").all()) {
             String id = field.getAttribute("name").replace("reading.", "");
             field.fill(READINGS.containsKey(id) ? READINGS.get(id) : middle(field));
@@ -50,6 +55,15 @@ public final class BenchHands {
         if (page.locator(".kit").count() > 0) {
             page.locator(".kit .lot input").all().forEach(lot -> lot.fill("L-2611-07"));
             page.locator(".kit input[type=checkbox]").all().forEach(Locator::check);
+        }
+    }
+
+    /** Every stage of a bolt-up with a wrench that clicks at what it is set to; the first turn read off it. */
+    private void boltUp() {
+        while (page.locator("[data-turns]").count() > 0) {
+            String stage = page.locator(".run .stage").innerText();
+            page.locator(stage.contains("turn 1 of") ? "[data-turns]" : "text=Rest of this stage clicked").first().click();
+            PlaywrightAssertions.assertThat(page.locator(".run .stage")).not().hasText(stage);
         }
     }
 

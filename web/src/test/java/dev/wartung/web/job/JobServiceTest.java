@@ -3,6 +3,10 @@ package dev.wartung.web.job;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.wartung.core.anatomy.Reading.How;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
+import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
@@ -21,6 +25,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
@@ -83,7 +88,8 @@ class JobServiceTest {
     /** What a careful technician types at a step. */
     static Map<String, String> goodAnswers(JobView view, Step step) {
         Map<String, String> typed = new HashMap<>();
-        step.asks().forEach(a -> typed.put(StepForm.READING + a.id(), a.band().map(b -> b.target().orElse(b.max()).numberIn(a.unit()))
+        step.asks().stream().filter(a -> a.spread().isPresent()).forEach(a -> typed.putAll(asIntended(a)));
+        step.asks().stream().filter(a -> a.spread().isEmpty()).forEach(a -> typed.put(StepForm.READING + a.id(), a.band().map(b -> b.target().orElse(b.max()).numberIn(a.unit()))
                 .orElseGet(() -> a.expected().orElse(a.choices().get(0)))));
         if (step.kitCount()) {
             typed.put(StepForm.KIT_LOT, "LOT-1");
@@ -91,6 +97,18 @@ class JobServiceTest {
                 typed.put(StepForm.HAVE + p.part(), "yes");
                 typed.put(StepForm.LOT + p.part(), "LOT-2");
             });
+        }
+        return typed;
+    }
+
+    private static Map<String, String> asIntended(Ask ask) {
+        List<Quantity> each = ask.spread().orElseThrow().intended(ask.band());
+        if (ask.spread().get().how() == How.RUN) {
+            return Map.of(StepForm.READING + ask.id(), each.stream().map(q -> Quantity.rounded(q.si(), 3)).collect(Collectors.joining(";")));
+        }
+        Map<String, String> typed = new HashMap<>();
+        for (int i = 0; i < each.size(); i++) {
+            typed.put(SpreadForm.field(ask, i), Quantity.rounded(each.get(i).in(Unit.MILLIMETRE), 3));
         }
         return typed;
     }

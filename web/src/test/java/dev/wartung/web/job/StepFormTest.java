@@ -1,17 +1,23 @@
 package dev.wartung.web.job;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Phase;
+import dev.wartung.core.anatomy.Reading.How;
 import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.bolting.BoltPattern;
+import dev.wartung.core.diaphragm.Criterion.Compression;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Spread;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.web.account.Account;
@@ -29,11 +35,11 @@ class StepFormTest {
 
     private static Ask torque(String id, boolean critical) {
         Band band = new Band(Quantity.of(12, Unit.NEWTON_METRE), Quantity.of(14, Unit.NEWTON_METRE), Optional.empty());
-        return new Ask(id, "Torque " + id, Optional.of(Dimension.TORQUE), Optional.of(band), List.of(), Optional.empty(), critical, "Tighten on", "Slacken", "", Map.of());
+        return new Ask(id, "Torque " + id, Optional.of(Dimension.TORQUE), Optional.of(band), List.of(), Optional.empty(), critical, "Tighten on", "Slacken", "", Optional.empty(), "", 0, Optional.empty(), Map.of());
     }
 
     private static Ask seen() {
-        return new Ask("seen", "What is seen", Optional.empty(), Optional.empty(), List.of("dry", "wet"), Optional.of("dry"), false, "", "", "Find the leak", Map.of());
+        return new Ask("seen", "What is seen", Optional.empty(), Optional.empty(), List.of("dry", "wet"), Optional.of("dry"), false, "", "", "Find the leak", Optional.empty(), "", 0, Optional.empty(), Map.of());
     }
 
     private static Step step(boolean kit, Ask... asks) {
@@ -52,7 +58,7 @@ class StepFormTest {
         for (int i = 0; i < typed.length; i += 2) {
             fields.put(typed[i], typed[i + 1]);
         }
-        return new StepForm(step, NO_SUPPLIES, fields, StepFormTest::onlyTheo);
+        return new StepForm(step, NO_SUPPLIES, fields, UnitSystem.METRIC, StepFormTest::onlyTheo);
     }
 
     @Test
@@ -94,10 +100,54 @@ class StepFormTest {
         Supplies.Piece inKit = new Supplies.Piece("plug-seal", "Plug seal", "A1", "EPDM", true);
         Supplies.Piece loose = new Supplies.Piece("bush", "Guide bush", "A2", "composite", true);
         Supplies supplies = new Supplies(Optional.of(new TypeSheet.Kit("K1", "Kit", null, List.of("plug-seal"))), List.of(inKit), List.of(loose));
-        StepForm nothing = new StepForm(step(true), supplies, Map.of(), StepFormTest::onlyTheo);
+        StepForm nothing = new StepForm(step(true), supplies, Map.of(), UnitSystem.METRIC, StepFormTest::onlyTheo);
         assertThat(nothing.troubles()).containsOnlyKeys("lot.kit", "have.plug-seal", "have.bush", "lot.bush");
-        StepForm all = new StepForm(step(true), supplies, Map.of("lot.kit", " L1 ", "have.plug-seal", "yes", "have.bush", "yes", "lot.bush", "L2"), StepFormTest::onlyTheo);
+        StepForm all = new StepForm(step(true), supplies, Map.of("lot.kit", " L1 ", "have.plug-seal", "yes", "have.bush", "yes", "lot.bush", "L2"), UnitSystem.METRIC, StepFormTest::onlyTheo);
         assertThat(all.troubles()).isEmpty();
         assertThat(all.lots()).extracting(CountedIn::lot).containsExactly("L1", "L2");
+    }
+
+    private static Ask spread(How how, boolean band) {
+        Spread spread = new Spread(how, BoltPattern.circle(4, 0.1), List.of("bolt 1", "bolt 2", "bolt 3", "bolt 4"), 1.25e-3, Optional.of(new Compression(4.6e-3, 0.17, 0.21, 0.28)),
+                Optional.empty(), 0);
+        Optional<Band> limits = band ? torque("x", true).band() : Optional.empty();
+        return new Ask("x", "All bolts", Optional.of(band ? Dimension.TORQUE : Dimension.LENGTH), limits, List.of(), Optional.empty(), true, "tighten on.", "slacken.", "", Optional.of(spread), "", 0,
+                Optional.empty(), Map.of());
+    }
+
+    @Test
+    @DisplayName("A gap map is complete with a gap at every bolt, refuses one that cannot be, and is judged as a whole")
+    void gapMap() {
+        Step step = step(false, spread(How.MAP, false));
+        assertThat(form(step, "reading.x.1", "3,7", "reading.x.2", "3.7", "reading.x.3", "3.7").troubles()).containsEntry("reading.x", "Bolt 4: not read yet.");
+        assertThat(form(step, "reading.x.1", "3,7", "reading.x.2", "5", "reading.x.3", "3.7", "reading.x.4", "3.7").troubles().get("reading.x")).contains("free thickness of 4.6 mm");
+        StepForm even = form(step, "reading.x.1", "3,72", "reading.x.2", "3.72", "reading.x.3", "3.7", "reading.x.4", "3.72");
+        assertThat(even.answers()).singleElement().satisfies(a -> {
+            assertThat(a.verdict().passed()).isTrue();
+            assertThat(a.each()).hasSize(4);
+        });
+        assertThat(form(step, "reading.x.1", "3.98", "reading.x.2", "3.82", "reading.x.3", "3.66", "reading.x.4", "3.82").open()).singleElement()
+                .satisfies(a -> assertThat(a.verdict().next()).startsWith("Turn in this order: bolt 1 tighten 40°"));
+    }
+
+    @Test
+    @DisplayName("A bolt-up is done with its last turn; the round pass decides, and says which bolt")
+    void boltUp() {
+        Step step = step(false, spread(How.RUN, true));
+        assertThat(form(step, "reading.x", "4.5;4.5;4.5").troubles()).containsEntry("reading.x", "3 of 16 turns are done.");
+        String stages = "4.5;4.5;4.5;4.5;9.1;9.1;9.1;9.1;13;13;13;13;";
+        assertThat(form(step, "reading.x", stages + "13;13;13;13").open()).isEmpty();
+        assertThat(form(step, "reading.x", stages + "13;11.5;13;13").open()).singleElement().satisfies(a -> assertThat(a.verdict().next()).isEqualTo("Bolt 2: tighten on."));
+    }
+
+    @Test
+    @DisplayName("With an offset tool on the wrench, what it shows counts as what the bolt got")
+    void offsetTool() {
+        Step step = step(false, torque("a", true));
+        StepForm form = form(step, "reading.a", "11.2", "wrench.length", "400", "wrench.offset", "2 in");
+        assertThat(form.answers().get(0).measured().orElseThrow().si()).isCloseTo(11.2 * 450.8 / 400, within(1e-9));
+        assertThat(form(step, "reading.a", "11.2", "wrench.offset", "400").troubles()).containsKey("wrench.offset");
+        StepForm us = new StepForm(step, NO_SUPPLIES, Map.of("reading.a", "115"), UnitSystem.US, StepFormTest::onlyTheo);
+        assertThat(us.answers().get(0).measured().orElseThrow().si()).isCloseTo(12.993, within(1e-3));
     }
 }

@@ -1,0 +1,37 @@
+package dev.wartung.web.account;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.FetchType;
+import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.ManyToOne;
+import java.time.Instant;
+
+/** Stands for an account in the JSON interface for some hours. Only its hash is kept. */
+@Entity
+class ApiToken {
+
+    @Id
+    private String hash;
+    @ManyToOne(fetch = FetchType.EAGER, optional = false)
+    @JoinColumn(name = "account_id")
+    private Account account;
+    private Instant expiresAt;
+
+    @SuppressWarnings("NullAway.Init")
+    protected ApiToken() {}
+
+    ApiToken(String hash, Account account, Instant expiresAt) {
+        this.hash = hash;
+        this.account = account;
+        this.expiresAt = expiresAt;
+    }
+
+    Account account() {
+        return account;
+    }
+
+    boolean holdsAt(Instant now) {
+        return now.isBefore(expiresAt);
+    }
+}

@@ -1,0 +1,63 @@
+package dev.wartung.web.account;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Base64;
+import java.util.HexFormat;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Hands out tokens for the JSON interface. Passwords are hashed slowly on purpose, too slowly for every request; a token is 256 random bits, for which a
+ * fast hash is enough.
+ */
+@Service
+public class TokenDesk {
+
+    private static final Duration HOLDS = Duration.ofHours(8);
+
+    private final ApiTokens tokens;
+    private final CurrentAccount current;
+    private final Clock clock;
+    private final SecureRandom random = new SecureRandom();
+
+    TokenDesk(ApiTokens tokens, CurrentAccount current, Clock clock) {
+        this.tokens = tokens;
+        this.current = current;
+        this.clock = clock;
+    }
+
+    /** A new token. @param token to be sent as "Bearer"; told once */
+    public record Handed(String token, Instant expiresAt) {}
+
+    /** For whoever is logged in. Tokens that have run out are cleared away. */
+    @Transactional
+    public Handed hand() {
+        byte[] bits = new byte[32];
+        random.nextBytes(bits);
+        String token = Base64.getUrlEncoder().withoutPadding().encodeToString(bits);
+        Instant now = clock.instant();
+        tokens.deleteByExpiresAtBefore(now);
+        tokens.save(new ApiToken(hash(token), current.get(), now.plus(HOLDS)));
+        return new Handed(token, now.plus(HOLDS));
+    }
+
+    @Transactional(readOnly = true)
+    Optional<Account> holder(String token) {
+        return tokens.findById(hash(token)).filter(t -> t.holdsAt(clock.instant())).map(ApiToken::account);
+    }
+
+    private static String hash(String token) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}
