@@ -37,6 +37,7 @@ public record Part(String id, String name, String kind, Condition when, String g
                    Optional<String> staysAt, boolean lifts, boolean set) {
 
     public static final String PRODUCT_SEAL = "product-seal";
+    public static final String ACTUATOR_SEAL = "actuator-seal";
     public static final String FILM_DRY = "dry";
     public static final String FILM_NONE = "none";
 

@@ -24,6 +24,7 @@ import org.jspecify.annotations.Nullable;
  * @param joints     its bolted joints, by the name readings use
  * @param articles   article numbers of parts, for kits and loose stock
  * @param kits       what is packed together
+ * @param surfaces   where a film of grease goes, by part: how much it takes follows from them
  * @param lubricants which grease serves which use
  * @param drawing    dimensions of the section drawing
  * @param intervals  months between renewals of the product seals, the first whose condition holds
@@ -31,13 +32,13 @@ import org.jspecify.annotations.Nullable;
  */
 public record TypeSheet(@JsonProperty("type") String id, int version, String maker, String name, String size, String anatomy, List<Drive> drives,
                         Map<String, List<String>> options, Map<String, Quantity> sizes, Optional<Seat> seat, List<ActuatorData> actuators,
-                        Map<String, Quantity> masses, Map<String, Band> bands, Map<String, BoltedJoint> joints, List<Article> articles, List<Kit> kits, List<Lubricant> lubricants,
-                        Map<String, Quantity> drawing, List<Interval> intervals, Map<String, String> schools) {
+                        Map<String, Quantity> masses, Map<String, Band> bands, Map<String, BoltedJoint> joints, List<Article> articles, List<Kit> kits, Map<String, GreasedSurface> surfaces,
+                        List<Lubricant> lubricants, Map<String, Quantity> drawing, List<Interval> intervals, Map<String, String> schools) {
 
     public TypeSheet(String id, int version, String maker, String name, String size, String anatomy, List<Drive> drives, Map<String, List<String>> options,
                      Map<String, Quantity> sizes, @Nullable Optional<Seat> seat, @Nullable List<ActuatorData> actuators, Map<String, Quantity> masses,
-                     Map<String, Band> bands, @Nullable Map<String, BoltedJoint> joints, List<Article> articles, List<Kit> kits, List<Lubricant> lubricants, Map<String, Quantity> drawing,
-                     @Nullable List<Interval> intervals, @Nullable Map<String, String> schools) {
+                     Map<String, Band> bands, @Nullable Map<String, BoltedJoint> joints, List<Article> articles, List<Kit> kits,
+                     @Nullable Map<String, GreasedSurface> surfaces, List<Lubricant> lubricants, Map<String, Quantity> drawing, @Nullable List<Interval> intervals, @Nullable Map<String, String> schools) {
         this.id = id;
         this.version = version;
         this.maker = maker;
@@ -54,6 +55,7 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
         this.joints = joints == null ? Map.of() : Map.copyOf(joints);
         this.articles = List.copyOf(articles);
         this.kits = List.copyOf(kits);
+        this.surfaces = surfaces == null ? Map.of() : Map.copyOf(surfaces);
         this.lubricants = List.copyOf(lubricants);
         this.drawing = drawing;
         this.intervals = intervals == null ? List.of() : List.copyOf(intervals);

@@ -1,5 +1,7 @@
 package dev.wartung.core.fault;
 
+import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.anatomy.Drive;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
@@ -17,8 +19,18 @@ import org.jspecify.annotations.Nullable;
  */
 public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
 
-    /** What is wrong, as it is reported. */
-    public record Symptom(String id, String name, List<Question> questions) {
+    /**
+     * What is wrong, as it is reported.
+     *
+     * @param drives the drives that can show it; empty for all
+     */
+    public record Symptom(String id, String name, List<Drive> drives, List<Question> questions) {
+        public Symptom(String id, String name, @Nullable List<Drive> drives, List<Question> questions) {
+            this.id = id;
+            this.name = name;
+            this.drives = drives == null ? List.of() : List.copyOf(drives);
+            this.questions = List.copyOf(questions);
+        }
 
         /** Every cause any answer names, in the order of the sheet. */
         Set<String> causes() {
@@ -48,6 +60,11 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
             this.because = because;
             this.todo = todo == null ? "" : todo;
         }
+
+        /** The part a valve would renew for it; empty where it has none of them. */
+        public Optional<String> partOn(Build build) {
+            return parts.stream().filter(p -> build.part(p).isPresent()).findFirst();
+        }
     }
 
     /**
@@ -62,6 +79,14 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
         public boolean open() {
             return speaksFor == answered;
         }
+    }
+
+    /** Symptoms a valve can show: by its drive, and where parts are suspected at all, it has one of them. */
+    public List<Symptom> symptomsOf(Build build, Drive drive) {
+        return symptoms.stream().filter(s -> s.drives().isEmpty() || s.drives().contains(drive)).filter(s -> {
+            List<Cause> withParts = s.causes().stream().map(this::cause).filter(c -> !c.parts().isEmpty()).toList();
+            return withParts.isEmpty() || withParts.stream().anyMatch(c -> c.partOn(build).isPresent());
+        }).toList();
     }
 
     public Optional<Symptom> symptom(String id) {

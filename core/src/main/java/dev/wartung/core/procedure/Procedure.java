@@ -21,9 +21,8 @@ public record Procedure(List<Step> steps, List<String> renews, List<Recheck> rec
         return steps.stream().flatMap(s -> s.tools().stream()).distinct().toList();
     }
 
-    /** Every grease once. */
-    public List<Step.Film> greases() {
-        return steps.stream().flatMap(s -> s.films().stream())
-                .map(f -> new Step.Film("", f.grease(), f.registration())).distinct().toList();
+    /** Every film of grease, in the order they are laid on. */
+    public List<Step.Film> films() {
+        return steps.stream().flatMap(s -> s.films().stream()).toList();
     }
 }

@@ -4,6 +4,7 @@ import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Phase;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One step of a derived procedure, complete in itself: it is kept with the job and shown as it stands.
@@ -33,9 +34,36 @@ public record Step(String id, String operation, Optional<String> undoes, Phase p
                 secondPerson, choices);
     }
 
+    /** The same step, carried out otherwise. */
+    Step with(List<Act> otherActs) {
+        return new Step(id, operation, undoes, phase, say, why, done, held, cautions, tools, minutes, asks, films, marks, List.copyOf(otherActs), kitCount, proves,
+                secondPerson, choices);
+    }
+
     /** A caution in the figures of this valve. */
     public record Warning(String lead, String text) {}
 
-    /** A part fitted with a film of a named grease. */
-    public record Film(String part, String grease, String registration) {}
+    /**
+     * A part fitted with a film of grease.
+     *
+     * @param name         the part in words
+     * @param position     where the film goes, by its id in the lubrication matrix
+     * @param polymers     symbols of what the part is made of, as far as they are seal materials
+     * @param grease       what the type sheet names
+     * @param registration its food contact class
+     * @param volumeM3     how much a thin film takes; 0 where the sheet does not give the part's size
+     */
+    public record Film(String part, String name, String position, List<String> polymers, String grease, String registration, double volumeM3) {
+
+        public Film(String part, @Nullable String name, @Nullable String position, @Nullable List<String> polymers, String grease, String registration,
+                    double volumeM3) {
+            this.part = part;
+            this.name = name == null ? part : name;
+            this.position = position == null ? "seal-grease" : position;
+            this.polymers = polymers == null ? List.of() : List.copyOf(polymers);
+            this.grease = grease;
+            this.registration = registration;
+            this.volumeM3 = volumeM3;
+        }
+    }
 }

@@ -5,8 +5,12 @@ import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
+import dev.wartung.core.anatomy.TypeSheet.Article;
+import dev.wartung.core.anatomy.TypeSheet.Lubricant;
 import dev.wartung.core.anatomy.Variant;
+import dev.wartung.core.lubrication.Film;
 import dev.wartung.core.procedure.Sequence.Node;
+import dev.wartung.core.sealing.Polymer;
 import dev.wartung.core.school.Settled;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -19,6 +23,9 @@ import java.util.Set;
 
 /** Walks along the ordered operations, writes each out as a step and puts movements in between. */
 final class Walk {
+
+    private static final String FILM_SCHOOL = "seat-film";
+    private static final String ACTUATOR = "actuator";
 
     private final Stage from;
     private final Stage to;
@@ -177,10 +184,16 @@ final class Walk {
     }
 
     private List<Step.Film> films(Operation operation) {
-        return operation.greases().stream().flatMap(id -> stage.build().part(id).stream()).filter(Part::greased)
-                .map(part -> stage.type().lubricant(part.film(), facts)
-                        .map(l -> new Step.Film(part.id(), l.name(), l.registration()))
-                        .orElseThrow(() -> new Figures.MissingFigure("lubricant for " + part.film())))
-                .toList();
+        return operation.greases().stream().flatMap(id -> stage.build().part(id).stream()).filter(Part::greased).map(part -> film(part, operation)).toList();
+    }
+
+    private Step.Film film(Part part, Operation operation) {
+        Lubricant named = stage.type().lubricant(part.film(), facts).orElseThrow(() -> new Figures.MissingFigure("lubricant for " + part.film()));
+        // where schools differ on the place of the film, their answer is the place
+        String position = operation.follows().contains(FILM_SCHOOL) ? facts.getOrDefault(FILM_SCHOOL, part.film())
+                : part.kind().equals(Part.ACTUATOR_SEAL) ? ACTUATOR : part.film();
+        String material = stage.type().article(part.id(), facts).map(Article::material).orElse("");
+        double volume = Optional.ofNullable(stage.type().surfaces().get(part.id())).map(s -> Film.volumeM3(s.areaM2(), Film.THIN_M)).orElse(0.0);
+        return new Step.Film(part.id(), part.name(), position, Polymer.in(material).stream().map(Polymer::symbol).sorted().toList(), named.name(), named.registration(), volume);
     }
 }

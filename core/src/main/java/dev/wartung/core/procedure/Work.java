@@ -20,6 +20,11 @@ public record Work(WorkKind kind, Optional<String> chosen) {
         return of(new WorkKind(CLOSE_UP, "Close up", "The way back to a closed valve", null, null, null, null));
     }
 
+    /** One part, whatever it is: for what no work of the family renews. */
+    public static Work renew(String part) {
+        return new Work(new WorkKind("renew-part", "Renew one part", "Only what is needed to reach that part", null, null, null, null), Optional.of(part));
+    }
+
     private static final String CLOSE_UP = "close-up";
 
     boolean closesUp() {

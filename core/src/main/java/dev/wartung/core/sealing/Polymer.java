@@ -1,6 +1,8 @@
 package dev.wartung.core.sealing;
 
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -50,5 +52,10 @@ public enum Polymer {
     public static Optional<Polymer> named(String material) {
         String wanted = material.strip().toUpperCase(java.util.Locale.ROOT);
         return Stream.of(values()).filter(p -> wanted.equals(p.symbol) || p == PTFE && wanted.endsWith("PTFE")).findFirst();
+    }
+
+    /** All that a material is made of, for instance both of "PTFE/EPDM". */
+    public static Set<Polymer> in(String material) {
+        return Stream.of(material.split("/")).flatMap(m -> named(m).stream()).collect(Collectors.toUnmodifiableSet());
     }
 }

@@ -90,6 +90,7 @@ final class TypeCheck {
             }
         }
         sheet.masses().keySet().forEach(p -> part(p, "/masses/" + p));
+        sheet.surfaces().keySet().forEach(p -> part(p, "/surfaces/" + p));
     }
 
     private void part(String id, String place) {

@@ -88,7 +88,7 @@ public final class Bench {
             case CLOSE -> state.build.joint(object).ifPresent(handling::close);
             case TIGHTEN -> state.build.joint(object).ifPresent(handling::tighten);
             case TAKE -> handling.take(object, Place.CLOTH);
-            case BIN -> handling.take(object, Place.BIN);
+            case BIN -> handling.bin(object);
             case PUT_BACK -> handling.fit(object, false);
             case FIT_NEW -> handling.fit(object, true);
             case GREASE -> state.filmed.add(object);
@@ -156,6 +156,15 @@ public final class Bench {
     /** Parts on the cloth, in the order they came off. */
     public List<Part> cloth() {
         return state.places.entrySet().stream().filter(e -> e.getValue() == Place.CLOTH).flatMap(e -> state.build.part(e.getKey()).stream()).toList();
+    }
+
+    /** Parts that can be looked at now: on the cloth, or on an opened valve with nothing in the way. In the order of the build. */
+    public List<Part> exposed() {
+        if (state.openJoints.isEmpty() && cloth().isEmpty()) {
+            return List.of();
+        }
+        return state.build.parts().stream().filter(p -> state.place(p.id()) == Place.CLOTH
+                || state.place(p.id()) == Place.ON_VALVE && state.inTheWay(p).isEmpty() && (p.fixed() || !p.behind().isEmpty())).toList();
     }
 
     /** Borrowed aids that are on the valve now. */

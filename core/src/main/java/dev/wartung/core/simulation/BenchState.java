@@ -80,15 +80,15 @@ final class BenchState {
         report(Kind.EJECTION, load.thrown(), String.format(text, nameOf(load.thrown())));
     }
 
+    /** What has to be off or open before a part can be touched, and is not. */
+    Optional<String> inTheWay(Part part) {
+        return part.behind().stream().filter(other -> build.joint(other).isPresent() ? !openJoints.contains(other) : place(other) == Place.ON_VALVE).findFirst();
+    }
+
     boolean reportInTheWay(Part part) {
-        for (String other : part.behind()) {
-            boolean inTheWay = build.joint(other).isPresent() ? !openJoints.contains(other) : place(other) == Place.ON_VALVE;
-            if (inTheWay) {
-                report(Kind.IN_THE_WAY, part.id(), part.name() + " cannot be reached: " + nameOf(other) + " is in the way.");
-                return true;
-            }
-        }
-        return false;
+        Optional<String> other = inTheWay(part);
+        other.ifPresent(o -> report(Kind.IN_THE_WAY, part.id(), part.name() + " cannot be reached: " + nameOf(o) + " is in the way."));
+        return other.isPresent();
     }
 
     @Nullable Part known(String id) {

@@ -70,6 +70,16 @@ final class Handling {
         });
     }
 
+    /** From the valve or from the cloth. */
+    void bin(String id) {
+        if (state.place(id) == Place.CLOTH) {
+            state.places.remove(id);
+            state.places.put(id, Place.BIN);
+        } else {
+            take(id, Place.BIN);
+        }
+    }
+
     private void support(Part part) {
         part.liftedWith().filter(aid -> !state.aids.contains(aid)).ifPresent(aid ->
                 state.report(Kind.UNSUPPORTED_WEIGHT, part.id(), part.name() + " was lifted without its " + aid + "."));
