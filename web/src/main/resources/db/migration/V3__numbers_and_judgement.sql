@@ -21,9 +21,9 @@ create table grease_tin (
     used_up_on   date
 );
 create table area_rule (
-    area  varchar(60) not null,
-    claim varchar(40) not null,
-    primary key (area, claim)
+    area      varchar(60)      primary key,
+    claims    varchar(200)     not null,
+    hottest_k double precision not null
 );
 
 -- What old seals looked like, by valve and by part -------------------------------------------------------------

@@ -90,6 +90,7 @@ document.addEventListener('keydown', e => {
     case 'm': case 'M': { const f = document.querySelector('.reading-field'); if (f) { e.preventDefault(); f.focus(); f.select?.(); } break; }
     case 'p': case 'P': press('problem-button'); break;
     case 'b': case 'B': press('back'); break;
+    case 'f': case 'F': press('findings'); break;
     case 'Enter': if (!e.target.closest('a, button, summary')) press('done'); break;
   }
 });

@@ -1,5 +1,8 @@
 package dev.wartung.web.demo;
 
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.lubrication.Grease;
+import dev.wartung.core.lubrication.GreaseShelf.Tin;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.procedure.Ask;
@@ -12,6 +15,7 @@ import dev.wartung.web.job.PastJobs;
 import dev.wartung.web.job.Planning;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.site.Site;
+import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import java.time.Clock;
@@ -42,6 +46,7 @@ class DemoSite implements ApplicationRunner {
 
     private static final Logger LOG = LoggerFactory.getLogger(DemoSite.class);
     private static final long SEED = 20260101;
+    private static final String SWOLLEN = "MX-103";
 
     private final Accounts accounts;
     private final Valves valves;
@@ -49,17 +54,19 @@ class DemoSite implements ApplicationRunner {
     private final PastJobs pastJobs;
     private final Sheets sheets;
     private final Site site;
+    private final GreaseStore store;
     private final PasswordEncoder encoder;
     private final Clock clock;
     private final Random random = new Random(SEED);
 
-    DemoSite(Accounts accounts, Valves valves, Planning planning, PastJobs pastJobs, Sheets sheets, Site site, PasswordEncoder encoder, Clock clock) {
+    DemoSite(Accounts accounts, Valves valves, Planning planning, PastJobs pastJobs, Sheets sheets, Site site, GreaseStore store, PasswordEncoder encoder, Clock clock) {
         this.accounts = accounts;
         this.valves = valves;
         this.planning = planning;
         this.pastJobs = pastJobs;
         this.sheets = sheets;
         this.site = site;
+        this.store = store;
         this.encoder = encoder;
         this.clock = clock;
     }
@@ -77,10 +84,23 @@ class DemoSite implements ApplicationRunner {
         person("sprior", "Sunniva Prior", "keys-and-doors", EnumSet.of(Role.ADMINISTRATOR));
         site.choose(Map.of("stainless-threads", "anti-seize", "soak-or-brush", "soak", "bring-to-position", "hose"),
                 Set.of("torque-wrench", "seal-insertion-tool", "clamping-fixture", "central-nut-key"), planner);
+        greases();
         List<Valve> all = DemoValves.all(sheets).stream().map(this::valve).toList();
         history(all, List.of(varga, oyel));
         stories(varga, oyel, planner);
         LOG.info("Demo site loaded: {} valves", all.size());
+    }
+
+    /** Tins on site; the enzyme suite takes nothing with silicone in it and is steamed. */
+    private void greases() {
+        store.takeIn(new Tin(new Grease("Lumo 2 silicone grease", "silicone", "ptfe", "H1", Set.of("animal-free", "mineral-oil-free"), 453.15), "LS-2609-14"));
+        store.takeIn(new Tin(new Grease("Lumo 4 synthetic grease", "pao", "ptfe", "H1", Set.of("silicone-free", "animal-free"), 433.15), "LY-2608-03"));
+        store.takeIn(new Tin(new Grease("Lumo 9 inert grease", "pfpe", "ptfe", "H1", Set.of("silicone-free", "animal-free", "mineral-oil-free"), 523.15), "LP-2605-01"));
+        store.takeIn(new Tin(new Grease("Tallvik gear grease", "white-mineral", "lithium", "H2", Set.of("silicone-free"), 393.15), "TG-2601-22"));
+        store.ask("Mixing", Set.of(), 353.15);
+        store.ask("Culture hall", Set.of(), 353.15);
+        store.ask("Filling", Set.of(), 353.15);
+        store.ask("Enzyme suite", Set.of("silicone-free", "animal-free"), 395.15);
     }
 
     private Account person(String username, String name, String password, Set<Role> roles) {
@@ -98,11 +118,31 @@ class DemoSite implements ApplicationRunner {
     private void history(List<Valve> all, List<Account> technicians) {
         for (Valve valve : all) {
             LocalDate last = valve.nextDue().orElseThrow().minusMonths(sheets.of(valve.typeId()).type().serviceMonths(valve.configuration()));
+            if (valve.tag().equals(SWOLLEN)) {
+                swollen(valve, last, technicians);
+                continue;
+            }
             if (random.nextInt(3) == 0) {
                 renewed(valve, last.minusMonths(11).minusDays(random.nextInt(30)), technicians.get(random.nextInt(2)));
             }
-            renewed(valve, last, technicians.get(random.nextInt(2)));
+            renewed(valve, last, technicians.get(random.nextInt(2)), ordinary(valve));
         }
+    }
+
+    /** Three services of one valve whose old seals were swollen each time: a grease nobody looked at. */
+    private void swollen(Valve valve, LocalDate last, List<Account> technicians) {
+        for (int i = 2; i >= 0; i--) {
+            renewed(valve, last.minusMonths(5L * i), technicians.get(i % 2), Map.of("plug-seal", "swollen"));
+        }
+    }
+
+    /** Now and then somebody looked at an old seal: flat at the end of a full interval, hard where it is hot. */
+    private Map<String, String> ordinary(Valve valve) {
+        if (random.nextInt(6) != 0) {
+            return Map.of();
+        }
+        return planning.build(valve).parts().stream().filter(p -> p.kind().equals(Part.PRODUCT_SEAL) && p.singleUse()).map(Part::id).findFirst()
+                .map(seal -> Map.of(seal, valve.area().equals("Enzyme suite") ? "hard" : random.nextInt(4) == 0 ? "nibbled" : "flat")).orElse(Map.of());
     }
 
     private void renewed(Valve valve, LocalDate day, Account by) {
@@ -157,7 +197,14 @@ class DemoSite implements ApplicationRunner {
     private PastJobs.Past past(Account by, LocalDate day, int steps, Optional<String> stopped) {
         return new PastJobs.Past(by, day.atTime(LocalTime.of(7, 30 + random.nextInt(25))).atZone(clock.getZone()).toInstant(), steps, stopped,
                 "L" + day.minusDays(40).toString().substring(2, 7).replace("-", "") + "-" + (10 + random.nextInt(80)),
-                this::reading, () -> new UUID(random.nextLong(), random.nextLong()));
+                this::reading, () -> new UUID(random.nextLong(), random.nextLong()), Map.of());
+    }
+
+    /** Renewed as planned, and what the old seals looked like. */
+    private void renewed(Valve valve, LocalDate day, Account by, Map<String, String> oldSeals) {
+        PastJobs.Past past = past(by, day, Integer.MAX_VALUE);
+        pastJobs.enter(valve.tag(), work(valve, "renew-product-seals", Optional.empty()),
+                new PastJobs.Past(past.by(), past.started(), past.steps(), past.stopped(), past.lot(), past.reading(), past.ids(), oldSeals));
     }
 
     /** A believable reading: near the target, within the band; the expected observation, or the first where any will do. */

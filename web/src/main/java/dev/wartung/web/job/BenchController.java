@@ -6,6 +6,7 @@ import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
+import dev.wartung.web.stores.GreaseStore;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -34,11 +35,13 @@ class BenchController {
     private final JobService service;
     private final Planning planning;
     private final Boards boards;
+    private final GreaseStore greases;
 
-    BenchController(JobService service, Planning planning, Boards boards) {
+    BenchController(JobService service, Planning planning, Boards boards, GreaseStore greases) {
         this.service = service;
         this.planning = planning;
         this.boards = boards;
+        this.greases = greases;
     }
 
     /** The job's page: what is planned, the bench, or the report, by how far it is. */
@@ -83,6 +86,15 @@ class BenchController {
         model.addAttribute("verdict", StepForm.judge(asked, typed, units).orElse(null));
         model.addAttribute("trouble", !text.isBlank() && StepForm.read(asked, text, wrench, units) instanceof Entry.NotUnderstood not ? not.reason() : "");
         return "bench :: judged";
+    }
+
+    /** The tin in hand judged for the films of a step, as its lot is typed or scanned. */
+    @GetMapping("/steps/{step}/grease")
+    String grease(@PathVariable int number, @PathVariable String step, @RequestParam Map<String, String> typed, Model model) {
+        GreaseForm form = new GreaseForm(step(number, step), greases.shelf(view(number).job().valve().area()), typed);
+        model.addAttribute("unknown", form.unknown());
+        model.addAttribute("suits", form.judged().orElse(null));
+        return "bench :: tin";
     }
 
     /** One turn of a bolt-up: read off the wrench, or clicked at what it is set to, for this bolt or the rest of the stage; or the last taken back. */
@@ -148,6 +160,7 @@ class BenchController {
         model.addAttribute("job", view.job());
         model.addAttribute("view", view);
         model.addAttribute("figures", planning.figures(view.job().valve()));
+        model.addAttribute("greases", planning.greases(view.job().valve(), view.progress().procedure()));
         model.addAttribute("trouble", trouble);
         return "job";
     }

@@ -40,11 +40,12 @@ import java.util.stream.Collectors;
  * @param failed      readings that failed on the last try, with their verdicts
  * @param mine        the bench is held by whoever is looking
  * @param hindrances  with all steps done: what stands in the way of closing
+ * @param films       greases of the step, each with its tin
  */
 public record Board(JobView view, Optional<Step> step, boolean looking, int stepNumber, int steps, Optional<String> earlier, Optional<String> later,
                     List<PhaseMark> phases, String svg, List<EnergyPlate> plates, List<Part> cloth, List<Part> coming, List<String> aids,
                     Map<String, String> gauges, Optional<SpreadView> spread, Map<String, String> typed, Outcome outcome, Map<String, Answer> failed, boolean mine,
-                    List<String> hindrances, UnitSystem units) {
+                    List<String> hindrances, List<GreaseForm.Line> films, UnitSystem units) {
 
     /** A phase on the strip: done, now or to come. */
     public record PhaseMark(Phase phase, String state) {}
@@ -55,6 +56,11 @@ public record Board(JobView view, Optional<Step> step, boolean looking, int step
 
     public Count newIn() {
         return view.progress().newIn();
+    }
+
+    /** How many parts there are to look at now. */
+    public int lookable() {
+        return new FindingForm(view, Map.of(), units).exposed().size();
     }
 
     public String typed(String field) {
@@ -111,7 +117,7 @@ public record Board(JobView view, Optional<Step> step, boolean looking, int step
 
     /** Whether the step takes a second person, or a failed reading on the board needs one to stand. */
     public boolean needsSecond() {
-        return step.isPresent() && (step.get().secondPerson()
+        return step.isPresent() && (step.get().secondPerson() || !trouble(GreaseForm.REFUSED).isEmpty()
                 || step.get().asks().stream().anyMatch(a -> a.critical() && a.identifies().isEmpty() && failed.containsKey(a.id())));
     }
 

@@ -21,11 +21,13 @@ import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Place;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.stores.GreaseStore;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** Puts together what the bench shows. */
@@ -33,10 +35,12 @@ import org.springframework.stereotype.Component;
 class Boards {
 
     private final Sheets sheets;
+    private final GreaseStore greases;
     private final CurrentAccount current;
 
-    Boards(Sheets sheets, CurrentAccount current) {
+    Boards(Sheets sheets, GreaseStore greases, CurrentAccount current) {
         this.sheets = sheets;
+        this.greases = greases;
         this.current = current;
     }
 
@@ -60,7 +64,8 @@ class Boards {
                 now.map(s -> coming(view, s)).orElse(List.of()), progress.bench().aids().stream().map(a -> a.replace('-', ' ')).sorted().toList(),
                 step.map(s -> gauges(s, typed, units)).orElse(Map.of()), lookedAt.isPresent() ? Optional.empty() : step.flatMap(s -> spread(s, typed, units)), typed, outcome, failed(step, typed, outcome, units),
                 view.job().holder().filter(h -> h.id().equals(current.get().id())).isPresent(),
-                now.isEmpty() ? progress.hindrances() : List.of(), units);
+                now.isEmpty() ? Stream.concat(progress.hindrances().stream(), view.judgement().hindrances().stream()).toList() : List.of(),
+                step.map(s -> new GreaseForm(s, greases.shelf(view.job().valve().area()), typed).lines()).orElse(List.of()), units);
     }
 
     /** All steps in the order they were and will be done. */
@@ -131,7 +136,7 @@ class Boards {
                 "Section of " + view.job().valve().tag() + " as it stands at this step");
     }
 
-    private static List<CallOut> callOuts(JobView view, Bench bench, List<String> marks, List<String> renews) {
+    private List<CallOut> callOuts(JobView view, Bench bench, List<String> marks, List<String> renews) {
         List<CallOut> callOuts = new ArrayList<>();
         for (Part part : bench.build().parts()) {
             boolean renewed = renews.contains(part.id());
@@ -143,18 +148,18 @@ class Boards {
             }
         }
         callOuts.add(new CallOut("from-above", "From above", "pipe left to right", "plain"));
-        energyNotes(view, bench, callOuts);
+        energyNotes(view, bench, callOuts, current.get().units());
         return callOuts;
     }
 
-    private static void energyNotes(JobView view, Bench bench, List<CallOut> callOuts) {
+    private static void energyNotes(JobView view, Bench bench, List<CallOut> callOuts, UnitSystem units) {
         Drive drive = bench.configuration().drive();
         boolean lifted = bench.energies().driverLifted();
-        Actuators.spring(view.sheets().type(), drive, lifted).ifPresent(force -> callOuts.add(new CallOut("spring", "Spring " + force.shown(),
+        Actuators.spring(view.sheets().type(), drive, lifted).ifPresent(force -> callOuts.add(new CallOut("spring", "Spring " + units.shown(force),
                 bench.energies().airOnByHand() ? "air lost: it moves" : "holds it at rest", "spring")));
         if (bench.energies().airOn()) {
             String least = Figures.of(view.sheets().type(), bench.configuration()).values().getOrDefault(lifted ? "air.open" : "air.close", "");
-            callOuts.add(new CallOut("air", "Air on", least.isEmpty() ? "" : "needs " + least, "plain"));
+            callOuts.add(new CallOut("air", "Air on", least.isEmpty() ? "" : "needs " + units.reword(least), "plain"));
         }
     }
 

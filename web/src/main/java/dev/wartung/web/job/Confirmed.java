@@ -3,6 +3,7 @@ package dev.wartung.web.job;
 import dev.wartung.core.progress.Answer;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What is kept of a confirmed step, or of a failed try at one.
@@ -10,5 +11,14 @@ import java.util.Optional;
  * @param answers what was read
  * @param lots    what was counted in, at the step that counts the kit
  * @param second  who agreed, at a step that takes two people
+ * @param greased what was laid on, from which tin
  */
-record Confirmed(List<Answer> answers, List<CountedIn> lots, Optional<String> second) {}
+record Confirmed(List<Answer> answers, List<CountedIn> lots, Optional<String> second, List<Greased> greased) {
+
+    Confirmed(List<Answer> answers, List<CountedIn> lots, Optional<String> second, @Nullable List<Greased> greased) {
+        this.answers = List.copyOf(answers);
+        this.lots = List.copyOf(lots);
+        this.second = second;
+        this.greased = greased == null ? List.of() : List.copyOf(greased);
+    }
+}

@@ -61,6 +61,7 @@ public class Job {
     private String procedureJson;
     @JdbcTypeCode(SqlTypes.LONGVARCHAR)
     private String carriedJson;
+    private String waitsFor = "";
     @Version
     private int version;
 
@@ -101,6 +102,16 @@ public class Job {
     void end(JobState how, Instant at) {
         state = how;
         endedAt = at;
+    }
+
+    /** @param what the part that is not on site; empty when it waits for nothing */
+    void waitsFor(String what) {
+        waitsFor = what;
+    }
+
+    /** What the job waits for; empty when for nothing. */
+    public String waitsFor() {
+        return waitsFor;
     }
 
     public Long id() {

@@ -2,17 +2,23 @@ package dev.wartung.web.job;
 
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.inspection.Finding;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.progress.Confirmation;
+import dev.wartung.core.progress.Judgement;
 import dev.wartung.core.progress.Progress;
+import dev.wartung.core.sealing.OldSeal;
 import dev.wartung.web.sheet.Sheets;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -42,6 +48,10 @@ class JobFiles {
         List<Confirmation> confirmed = new ArrayList<>();
         List<CountedIn> countedIn = new ArrayList<>();
         Optional<String> second = Optional.empty();
+        List<Finding> findings = new ArrayList<>();
+        List<OldSeal> oldSeals = new ArrayList<>();
+        Map<String, String> checked = new HashMap<>();
+        Set<String> atHand = new HashSet<>();
         for (JobEntry entry : all) {
             switch (entry.kind()) {
                 case CONFIRMED -> {
@@ -62,13 +72,37 @@ class JobFiles {
                     procedure.steps().forEach(s -> steps.put(s.id(), s));
                     renews = procedure.renews();
                 }
+                case FINDING -> {
+                    Found body = json.readValue(entry.body(), Found.class);
+                    findings.add(body.finding());
+                    body.atHand().ifPresent(piece -> {
+                        countedIn.add(piece);
+                        atHand.add(piece.part());
+                    });
+                    if (body.procedure().isPresent()) {
+                        procedure = body.procedure().get();
+                        procedure.steps().forEach(s -> steps.put(s.id(), s));
+                        renews = Stream.concat(renews.stream(), procedure.renews().stream()).distinct().toList();
+                    }
+                }
+                case ARRIVED -> {
+                    CountedIn piece = json.readValue(entry.body(), CountedIn.class);
+                    countedIn.add(piece);
+                    atHand.add(piece.part());
+                }
+                case OLD_SEAL -> oldSeals.add(json.readValue(entry.body(), OldSeal.class));
+                case CHECKED -> {
+                    Answered body = json.readValue(entry.body(), Answered.class);
+                    checked.put(body.check(), body.answer());
+                }
                 default -> { }
             }
         }
         ValveConfiguration becomes = configuration.with(pair.anatomy().work(job.work()).map(WorkKind::becomes).orElse(Map.of()));
         Supplies supplies = Supplies.of(pair.type(), pair.anatomy().build().resolve(becomes.facts()), becomes, renews);
         Progress progress = new Progress(pair.anatomy().build(), configuration, carried(job), procedure, confirmed);
-        return new JobView(job, pair, configuration, progress.bench().build(), progress, supplies, all, List.copyOf(countedIn), Map.copyOf(steps), second);
+        return new JobView(job, pair, configuration, progress.bench().build(), progress, supplies, all, List.copyOf(countedIn), Map.copyOf(steps), second,
+                new Judgement(findings, oldSeals, checked, atHand));
     }
 
     List<Step> carried(Job job) {
@@ -82,7 +116,24 @@ class JobFiles {
     /** What an entry says in words: the reason, note or remark it was made with. */
     String words(JobEntry entry) {
         return switch (entry.kind()) {
-            case PROBLEM, TAKEN_BACK, TAKEN_OVER, STOPPED -> json.readValue(entry.body(), String.class);
+            case PROBLEM, TAKEN_BACK, TAKEN_OVER, STOPPED, REPORTED -> json.readValue(entry.body(), String.class);
+            case FINDING -> {
+                Finding finding = json.readValue(entry.body(), Found.class).finding();
+                yield finding.inWords() + finding.size().map(q -> ", " + q.shown()).orElse("") + finding.direction().map(d -> ", " + d.words()).orElse("")
+                        + (finding.note().isEmpty() ? "" : ", " + finding.note()) + ": " + finding.decision().words() + ". " + finding.reason();
+            }
+            case ARRIVED -> {
+                CountedIn piece = json.readValue(entry.body(), CountedIn.class);
+                yield piece.name() + ", lot " + piece.lot();
+            }
+            case OLD_SEAL -> {
+                OldSeal seal = json.readValue(entry.body(), OldSeal.class);
+                yield seal.name() + ": " + seal.looked() + (seal.note().isEmpty() ? "" : ", " + seal.note()) + ". Most likely: " + seal.causes().stream().findFirst().orElse("");
+            }
+            case CHECKED -> {
+                Answered body = json.readValue(entry.body(), Answered.class);
+                yield body.say() + ": " + body.answer();
+            }
             case CORRECTED -> json.readValue(entry.body(), Corrected.class).reason();
             case CLOSED -> json.readValue(entry.body(), Closing.class).remark();
             default -> "";

@@ -10,6 +10,7 @@ import dev.wartung.core.progress.Confirmation;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.JobEntry.Kind;
+import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.valve.ValveState;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -18,6 +19,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -35,16 +37,19 @@ public class JobService {
     private final Planning planning;
     private final AfterClosing afterClosing;
     private final Correction correction;
+    private final GreaseStore greases;
     private final CurrentAccount current;
     private final Clock clock;
 
-    JobService(Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Correction correction, CurrentAccount current, Clock clock) {
+    JobService(Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Correction correction, GreaseStore greases,
+               CurrentAccount current, Clock clock) {
         this.jobs = jobs;
         this.entries = entries;
         this.files = files;
         this.planning = planning;
         this.afterClosing = afterClosing;
         this.correction = correction;
+        this.greases = greases;
         this.current = current;
         this.clock = clock;
     }
@@ -52,6 +57,11 @@ public class JobService {
     @Transactional(readOnly = true)
     public Optional<JobView> view(int number) {
         return jobs.findByNumber(number).map(files::open);
+    }
+
+    /** Whether somebody is whoever asks. */
+    boolean isMe(Account somebody) {
+        return somebody.id().equals(current.get().id());
     }
 
     /** What an entry says in words. */
@@ -62,6 +72,11 @@ public class JobService {
     /** Who agreed to a step that takes two people. */
     public Optional<String> second(JobEntry entry) {
         return files.confirmed(entry).second();
+    }
+
+    /** What was laid on in a step, from which tin. */
+    public List<Greased> greased(JobEntry entry) {
+        return files.confirmed(entry).greased();
     }
 
     /** The readings that failed in a try at a step, in words. */
@@ -118,11 +133,15 @@ public class JobService {
             if (step.isEmpty()) {
                 return Outcome.refused("The job has moved on. This is the step that is due now.");
             }
-            StepForm form = new StepForm(step.get(), view.supplies(), typed, current.get().units(), current::second);
+            Optional<String> blocked = view.judgement().blocks(step.get());
+            if (blocked.isPresent()) {
+                return Outcome.refused(blocked.get());
+            }
+            StepForm form = new StepForm(step.get(), view.supplies(), greases.shelf(view.job().valve().area()), typed, current.get().units(), current::second);
             if (!form.troubles().isEmpty()) {
                 return new Outcome("", form.troubles(), "", form.open().stream().map(Answer::ask).toList());
             }
-            Confirmed body = new Confirmed(form.answers(), form.lots(), form.secondPerson());
+            Confirmed body = new Confirmed(form.answers(), form.lots(), form.secondPerson(), form.greased());
             if (!form.open().isEmpty()) {
                 add(view.job(), entryId, Kind.FAILED_READING, stepId, body);
                 return new Outcome("", Map.of(), "", form.open().stream().map(Answer::ask).toList());
@@ -215,6 +234,7 @@ public class JobService {
             }
             add(view.job(), entryId, Kind.STOPPED, view.progress().current().map(Step::id).orElse(null), reason.strip());
             view.job().end(JobState.STOPPED, clock.instant());
+            view.job().waitsFor("");
             afterClosing.stopped(view, LocalDate.now(clock));
             return Outcome.done("Stopped. " + view.job().valve().tag() + " is out of service.");
         }));
@@ -224,7 +244,7 @@ public class JobService {
     @Transactional
     public Outcome close(int number, UUID entryId, String bin, String bag, String remark) {
         return during(number, entryId, view -> {
-            List<String> hindrances = view.progress().hindrances();
+            List<String> hindrances = Stream.concat(view.progress().hindrances().stream(), view.judgement().hindrances().stream()).toList();
             if (!hindrances.isEmpty()) {
                 return Outcome.refused(String.join(" ", hindrances));
             }
@@ -240,12 +260,12 @@ public class JobService {
         });
     }
 
-    private interface InJob {
+    interface InJob {
         Outcome happen(JobView view);
     }
 
     /** Runs something that only whoever holds the bench of a running job may do, once. */
-    private Outcome during(int number, UUID entryId, InJob what) {
+    Outcome during(int number, UUID entryId, InJob what) {
         Job job = lock(number);
         if (entries.existsById(entryId)) {
             return Outcome.DONE;
@@ -275,7 +295,7 @@ public class JobService {
         return jobs.lock(number).orElseThrow(() -> new NoSuchJob(number));
     }
 
-    private void add(Job job, UUID id, Kind kind, @Nullable String stepId, Object body) {
+    void add(Job job, UUID id, Kind kind, @Nullable String stepId, Object body) {
         entries.saveAndFlush(new JobEntry(id, job.id(), entries.lastSeq(job.id()) + 1, kind, stepId, current.get(), clock.instant(), files.write(body)));
     }
 }

@@ -1,12 +1,17 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.anatomy.TypeSheet.Article;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.progress.Answer;
+import dev.wartung.core.sealing.OldSeal;
+import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.job.JobEntry.Kind;
+import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
@@ -14,7 +19,9 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
@@ -34,10 +41,13 @@ public class PastJobs {
     private final Planning planning;
     private final AfterClosing afterClosing;
     private final Rechecks rechecks;
+    private final GreaseStore greases;
+    private final OldSeals oldSeals;
+    private final Sheets sheets;
     private final Clock clock;
 
     PastJobs(Valves valves, Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Rechecks rechecks,
-             Clock clock) {
+             GreaseStore greases, OldSeals oldSeals, Sheets sheets, Clock clock) {
         this.valves = valves;
         this.jobs = jobs;
         this.entries = entries;
@@ -45,6 +55,9 @@ public class PastJobs {
         this.planning = planning;
         this.afterClosing = afterClosing;
         this.rechecks = rechecks;
+        this.greases = greases;
+        this.oldSeals = oldSeals;
+        this.sheets = sheets;
         this.clock = clock;
     }
 
@@ -58,8 +71,9 @@ public class PastJobs {
      * @param lot     the lot of the parts
      * @param reading what was read, by what was asked
      * @param ids     where entry ids come from
+     * @param oldSeals how old seals looked, appearance by part
      */
-    public record Past(Account by, Instant started, int steps, Optional<String> stopped, String lot, Function<Ask, Answer> reading, Supplier<UUID> ids) {}
+    public record Past(Account by, Instant started, int steps, Optional<String> stopped, String lot, Function<Ask, Answer> reading, Supplier<UUID> ids, Map<String, String> oldSeals) {}
 
     @Transactional
     public Job enter(String tag, Work work, Past past) {
@@ -73,7 +87,7 @@ public class PastJobs {
         List<Step> steps = plan.procedure().steps();
         for (Step step : steps.subList(0, Math.min(past.steps(), steps.size()))) {
             List<CountedIn> lots = step.kitCount() ? counted(plan.supplies(), past.lot()) : List.of();
-            writer.write(Kind.CONFIRMED, step.id(), new Confirmed(step.asks().stream().map(past.reading()).toList(), lots, Optional.empty()), step.minutes());
+            writer.write(Kind.CONFIRMED, step.id(), new Confirmed(step.asks().stream().map(past.reading()).toList(), lots, Optional.empty(), greased(step, valve)), step.minutes());
         }
         if (past.steps() < steps.size()) {
             past.stopped().ifPresent(reason -> writer.write(Kind.STOPPED, null, reason, 1));
@@ -85,6 +99,7 @@ public class PastJobs {
             }
             return job;
         }
+        past.oldSeals().forEach((part, appearance) -> seal(job, writer, part, appearance));
         int left = (int) plan.supplies().toCount().stream().filter(p -> !p.used()).count();
         writer.write(Kind.CLOSED, null, new Closing(plan.procedure().renews().size(), left, ""), 1);
         entries.saveAllAndFlush(written);
@@ -94,6 +109,23 @@ public class PastJobs {
         LocalDate today = LocalDate.now(clock);
         rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream().filter(r -> r.dueOn().isBefore(today)).forEach(r -> r.done(r.dueOn()));
         return job;
+    }
+
+    /** An old seal as it was judged, with the checks it added answered. */
+    private void seal(Job job, Writer writer, String part, String appearance) {
+        Sheets.Pair pair = sheets.of(job.valve().typeId());
+        Map<String, String> facts = job.configuration().facts();
+        Optional<Article> article = pair.type().article(part, facts);
+        OldSeal judged = OldSeal.of(part, pair.anatomy().build().resolve(facts).part(part).orElseThrow().name(), article.map(Article::number).orElse(""),
+                article.map(Article::material).orElse(""), Knowledge.oldSeals().appearance(appearance).orElseThrow(), "");
+        writer.write(Kind.OLD_SEAL, null, judged, 2);
+        oldSeals.save(new OldSealRecord(writer.past.ids().get(), job, judged, writer.past.by(), writer.at));
+        judged.checks().forEach(c -> writer.write(Kind.CHECKED, null, new Answered(c.id(), c.say(), "looked at, nothing to add"), 1));
+    }
+
+    /** From the tin that would be chosen today; entered later, nobody knows the tin of the day. */
+    private List<Greased> greased(Step step, Valve valve) {
+        return new GreaseForm(step, greases.shelf(valve.area()), Map.of()).greased(new HashMap<>(), Optional::empty);
     }
 
     private static List<CountedIn> counted(Supplies supplies, String lot) {

@@ -5,6 +5,7 @@ import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.fault.Cure;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Figures;
 import dev.wartung.core.procedure.Procedure;
@@ -17,6 +18,7 @@ import dev.wartung.core.school.SchoolTable.SpecialTool;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.site.Site;
+import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import java.time.Clock;
@@ -27,6 +29,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -35,16 +38,20 @@ import org.springframework.transaction.annotation.Transactional;
 public class Planning {
 
     private final Jobs jobs;
+    private final JobEntries entries;
     private final JobFiles files;
     private final Sheets sheets;
     private final Site site;
+    private final GreaseStore greases;
     private final Clock clock;
 
-    Planning(Jobs jobs, JobFiles files, Sheets sheets, Site site, Clock clock) {
+    Planning(Jobs jobs, JobEntries entries, JobFiles files, Sheets sheets, Site site, GreaseStore greases, Clock clock) {
         this.jobs = jobs;
+        this.entries = entries;
         this.files = files;
         this.sheets = sheets;
         this.site = site;
+        this.greases = greases;
         this.clock = clock;
     }
 
@@ -125,6 +132,11 @@ public class Planning {
         return derivation(pair).derive(work, configuration);
     }
 
+    /** The greases of a procedure, each with the tin chosen for it where the valve is. */
+    List<GreaseForm.Line> greases(Valve valve, Procedure procedure) {
+        return GreaseForm.lines(procedure.films(), greases.shelf(valve.area()));
+    }
+
     /** Derives the job from where the valve stands now. */
     @Transactional(readOnly = true)
     public Plan derive(Valve valve, Work work) {
@@ -137,6 +149,20 @@ public class Planning {
         ValveConfiguration then = now.with(work.kind().becomes());
         return new Plan(work, procedure, Supplies.of(pair.type(), pair.anatomy().build().resolve(then.facts()), then, procedure.renews()), carried,
                 pair.anatomy().warningsFor(now), practice.table().toBorrow(procedure.tools(), practice.site()));
+    }
+
+    /** The smallest job that renews a part of a valve as it stands; empty where nothing on the bench gets at it. */
+    @Transactional(readOnly = true)
+    public Optional<Cure> cure(Valve valve, String part) {
+        return Cure.smallest(part, works(valve), build(valve), work -> derive(valve, work).procedure());
+    }
+
+    /** Keeps a job because of something that was reported, and the report with it. */
+    @Transactional
+    public Job keep(Valve valve, Work work, LocalDate dueOn, Account by, String reported) {
+        Job job = keep(valve, work, dueOn, by);
+        entries.save(new JobEntry(UUID.randomUUID(), job.id(), 1, JobEntry.Kind.REPORTED, null, by, clock.instant(), files.write(reported)));
+        return job;
     }
 
     /** Keeps the job. */

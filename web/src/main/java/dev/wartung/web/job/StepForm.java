@@ -1,5 +1,6 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.lubrication.GreaseShelf;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
@@ -18,6 +19,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiFunction;
+import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Reads what was typed at a step: readings, reasons for accepting a failed one, and the kit counted in. Nothing typed is thrown away;
@@ -40,16 +43,20 @@ final class StepForm {
     private final Map<String, String> troubles = new LinkedHashMap<>();
     private final List<Answer> answers = new ArrayList<>();
     private final List<CountedIn> lots = new ArrayList<>();
+    private final List<Greased> greased;
     private Optional<String> secondPerson = Optional.empty();
+    private @Nullable Optional<Account> asked;
 
     /** @param units what bare numbers are in @param second finds a second person by name and password, or nobody */
-    StepForm(Step step, Supplies supplies, Map<String, String> typed, UnitSystem units, BiFunction<String, String, Optional<Account>> second) {
+    StepForm(Step step, Supplies supplies, GreaseShelf shelf, Map<String, String> typed, UnitSystem units, BiFunction<String, String, Optional<Account>> second) {
         this.typed = typed;
         this.units = units;
+        Supplier<Optional<Account>> agrees = () -> agreed(second);
         step.asks().forEach(this::answer);
-        accept(step, second);
+        accept(step, agrees);
+        greased = new GreaseForm(step, shelf, typed).greased(troubles, agrees);
         if (step.secondPerson()) {
-            secondPerson = second.apply(typed(SECOND_NAME), typed.getOrDefault(SECOND_PASSWORD, "")).map(Account::name);
+            secondPerson = agrees.get().map(Account::name);
             if (secondPerson.isEmpty()) {
                 troubles.put(SECOND_NAME, "This step takes two. A second person agrees with their own name and password.");
             }
@@ -65,6 +72,19 @@ final class StepForm {
 
     List<Answer> answers() {
         return answers;
+    }
+
+    /** What was laid on, from which tin. */
+    List<Greased> greased() {
+        return greased;
+    }
+
+    /** Asked once, however many things need it: a wrong password counts as one try. */
+    private Optional<Account> agreed(BiFunction<String, String, Optional<Account>> second) {
+        if (asked == null) {
+            asked = second.apply(typed(SECOND_NAME), typed.getOrDefault(SECOND_PASSWORD, ""));
+        }
+        return asked;
     }
 
     /** Who agreed, at a step that takes two people. */
@@ -127,7 +147,7 @@ final class StepForm {
     }
 
     /** Failed readings with a reason typed stand, the critical ones with a second person's agreement. */
-    private void accept(Step step, BiFunction<String, String, Optional<Account>> second) {
+    private void accept(Step step, Supplier<Optional<Account>> second) {
         for (int i = 0; i < answers.size(); i++) {
             Answer answer = answers.get(i);
             String reason = typed(REASON + answer.ask());
@@ -140,7 +160,7 @@ final class StepForm {
                 continue;
             }
             boolean critical = step.asks().stream().anyMatch(a -> a.id().equals(answer.ask()) && a.critical());
-            Optional<Account> agreed = critical ? second.apply(typed(SECOND_NAME), typed.getOrDefault(SECOND_PASSWORD, "")) : Optional.empty();
+            Optional<Account> agreed = critical ? second.get() : Optional.empty();
             if (critical && agreed.isEmpty()) {
                 troubles.put(SECOND_NAME, "A second person agrees with their own name and password.");
             } else {

@@ -3,6 +3,9 @@ package dev.wartung.web.job;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.WorkKind;
 import dev.wartung.core.procedure.Work;
+import dev.wartung.core.sealing.Autopsy;
+import dev.wartung.core.sealing.Autopsy.Appearance;
+import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.FittedPart;
@@ -38,19 +41,21 @@ class ValveController {
     private final Jobs jobs;
     private final Rechecks rechecks;
     private final RecordChanges changes;
+    private final OldSeals oldSeals;
     private final Planning planning;
     private final Sheets sheets;
     private final ValveDrawing drawing;
     private final CurrentAccount current;
     private final Clock clock;
 
-    ValveController(Valves valves, FittedParts fittedParts, Jobs jobs, Rechecks rechecks, RecordChanges changes, Planning planning, Sheets sheets, ValveDrawing drawing,
+    ValveController(Valves valves, FittedParts fittedParts, Jobs jobs, Rechecks rechecks, RecordChanges changes, OldSeals oldSeals, Planning planning, Sheets sheets, ValveDrawing drawing,
                     CurrentAccount current, Clock clock) {
         this.valves = valves;
         this.fittedParts = fittedParts;
         this.jobs = jobs;
         this.rechecks = rechecks;
         this.changes = changes;
+        this.oldSeals = oldSeals;
         this.planning = planning;
         this.sheets = sheets;
         this.drawing = drawing;
@@ -74,9 +79,19 @@ class ValveController {
         model.addAttribute("partNames", planning.build(valve).parts().stream().collect(Collectors.toMap(Part::id, Part::name)));
         model.addAttribute("ages", fitted.values().stream().collect(Collectors.toMap(FittedPart::part, f -> drawing.age(f.fittedOn()))));
         model.addAttribute("changes", changes.findByValveIdOrderByAtDesc(valve.id()));
+        List<OldSealRecord> seals = oldSeals.findByValveIdOrderByAtDesc(valve.id());
+        model.addAttribute("oldSeals", seals);
+        model.addAttribute("patterns", patterns(seals));
+        model.addAttribute("looks", Knowledge.oldSeals().appearances().stream().collect(Collectors.toMap(Appearance::id, Appearance::name)));
         model.addAttribute("jobs", jobs.ofValve(valve.id()));
         model.addAttribute("rechecks", rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()));
         return "valve";
+    }
+
+    /** What came out looking the same more than once. */
+    private static List<String> patterns(List<OldSealRecord> seals) {
+        Map<String, Long> times = seals.stream().collect(Collectors.groupingBy(OldSealRecord::appearance, LinkedHashMap::new, Collectors.counting()));
+        return times.entrySet().stream().flatMap(t -> Knowledge.oldSeals().appearance(t.getKey()).map(a -> Autopsy.pattern(a, t.getValue())).stream()).filter(p -> !p.isEmpty()).toList();
     }
 
     @GetMapping("/valves/{tag}/plan")
@@ -120,7 +135,9 @@ class ValveController {
         model.addAttribute("part", chosenPart);
         model.addAttribute("due", due.isEmpty() ? LocalDate.now(clock).toString() : due);
         model.addAttribute("troubles", troubles);
-        model.addAttribute("plan", planning.derive(valve, work));
+        Planning.Plan plan = planning.derive(valve, work);
+        model.addAttribute("plan", plan);
+        model.addAttribute("greases", planning.greases(valve, plan.procedure()));
         model.addAttribute("figures", planning.figures(valve));
         return "plan";
     }

@@ -1,5 +1,6 @@
 package dev.wartung.web.record;
 
+import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
@@ -10,6 +11,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.server.ResponseStatusException;
 
@@ -35,8 +37,8 @@ class RecordController {
     }
 
     @GetMapping("/records/{number:\\d{1,9}}.pdf")
-    ResponseEntity<byte[]> asPdf(@PathVariable int number) {
-        byte[] document = pdf.render(reports.of(ended(number)));
+    ResponseEntity<byte[]> asPdf(@PathVariable int number, @ModelAttribute("units") UnitSystem units) {
+        byte[] document = pdf.render(reports.of(ended(number)), units);
         return ResponseEntity.ok().contentType(MediaType.APPLICATION_PDF)
                 .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"service-report-" + number + ".pdf\"").body(document);
     }

