@@ -1,6 +1,7 @@
 package dev.wartung.core.anatomy;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -68,6 +69,11 @@ public record Part(String id, String name, String kind, Condition when, String g
         this.staysAt = staysAt == null ? Optional.empty() : staysAt;
         this.lifts = lifts;
         this.set = set;
+    }
+
+    /** A part's name within a sentence: "Stem O-ring" as "stem O-ring". */
+    public static String inSentence(String name) {
+        return name.isEmpty() ? name : name.substring(0, 1).toLowerCase(Locale.ROOT) + name.substring(1);
     }
 
     public boolean fixed() {

@@ -1,10 +1,10 @@
 package dev.wartung.core.inspection;
 
+import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.inspection.Inspection.Decision;
 import dev.wartung.core.inspection.Inspection.Direction;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
-import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -43,6 +43,6 @@ public record Finding(String id, String part, String partName, String point, Str
 
     /** For instance "Scratch on plug (sealing edge, upper left)". */
     public String inWords() {
-        return kindName + " on " + partName.toLowerCase(Locale.ROOT) + (where.isBlank() ? "" : " (" + where + ")");
+        return kindName + " on " + Part.inSentence(partName) + (where.isBlank() ? "" : " (" + where + ")");
     }
 }

@@ -73,7 +73,7 @@ public record LubricationMatrix(List<Oil> oils, List<Thickener> thickeners, List
             reasons.add(new Reason(Level.HARMS, position.rule(), "maker"));
         }
         use.polymers().stream().sorted().forEach(polymer -> of(grease.oil(), grease.thickener(), polymer).reasons()
-                .forEach(r -> reasons.add(new Reason(r.level(), polymer.symbol() + ": " + r.text(), r.basis()))));
+                .forEach(r -> reasons.add(new Reason(r.level(), (r.text().startsWith(polymer.symbol()) ? "" : polymer.symbol() + ": ") + r.text(), r.basis()))));
         if (position.productWetted()) {
             Registration registration = registration(grease.registration());
             if (!registration.product()) {

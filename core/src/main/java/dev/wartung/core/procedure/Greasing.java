@@ -28,7 +28,7 @@ public record Greasing(Step.Film film, Optional<Tin> tin, String reason, boolean
         }
         Optional<Chosen> chosen = shelf.choose(use(film), film.grease());
         return chosen.map(c -> new Greasing(film, Optional.of(c.tin()), (c.named() ? "The maker names it. " : "") + c.suitability().inWords() + replaced(film, shelf, c), false))
-                .orElseGet(() -> new Greasing(film, Optional.empty(), "No tin on site may be used here. " + against(film, shelf), true));
+                .orElseGet(() -> new Greasing(film, Optional.empty(), "No tin on site may be used here. " + againstAll(film, shelf), true));
     }
 
     /** What is said against a tin somebody takes instead; it suits where nothing is. */
@@ -56,6 +56,11 @@ public record Greasing(Step.Film film, Optional<Tin> tin, String reason, boolean
 
     private static String against(Step.Film film, GreaseShelf shelf) {
         return onShelf(film.grease(), shelf).map(tin -> judge(film, tin, shelf).inWords()).orElse(film.grease() + ", which the maker names, is not on site.");
+    }
+
+    private static String againstAll(Step.Film film, GreaseShelf shelf) {
+        String named = onShelf(film.grease(), shelf).isPresent() ? "" : film.grease() + ", which the maker names, is not here. ";
+        return named + shelf.tins().stream().map(Tin::grease).distinct().map(g -> g.name() + ": " + shelf.judge(g, use(film)).reasons().get(0).text()).collect(Collectors.joining(" "));
     }
 
     private static Optional<Tin> onShelf(String grease, GreaseShelf shelf) {

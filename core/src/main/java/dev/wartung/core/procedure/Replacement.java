@@ -6,7 +6,6 @@ import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 
@@ -67,7 +66,7 @@ public final class Replacement {
     }
 
     private static Step toTheBin(Part part, Phase phase) {
-        return new Step(binning(part), binning(part), Optional.empty(), phase, "Put the old " + part.name().toLowerCase(Locale.ROOT) + " in the bin and take the new one from its bag",
+        return new Step(binning(part), binning(part), Optional.empty(), phase, "Put the old " + Part.inSentence(part.name()) + " in the bin and take the new one from its bag",
                 "It was found unfit. Off the cloth it cannot go back by mistake, and the count stays right. Hold the two side by side: are they alike?", "Old one binned, new one here", "hand", List.of(), List.of(), MINUTES,
                 List.of(), List.of(), List.of(), List.of(Act.of(Verb.BIN, part.id())), false, false, false, List.of());
     }

@@ -2,6 +2,7 @@ package dev.wartung.core.progress;
 
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.inspection.Finding;
 import dev.wartung.core.inspection.Inspection.Decision;
 import dev.wartung.core.procedure.Step;
@@ -10,7 +11,6 @@ import dev.wartung.core.sealing.OldSeal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -67,13 +67,17 @@ public record Judgement(List<Finding> findings, List<OldSeal> oldSeals, Map<Stri
         return hindrances().size();
     }
 
-    /** Why a step cannot be done yet; empty when it can. */
-    public Optional<String> blocks(Step step) {
+    /**
+     * Why a step cannot be done yet; empty when it can.
+     *
+     * @param airHolds air holds the stem: then the way goes on until it is off, and the job is stopped there
+     */
+    public Optional<String> blocks(Step step, boolean airHolds) {
         for (Act act : step.acts()) {
             if (act.verb() == Verb.FIT_NEW) {
                 Optional<Finding> missing = waiting().stream().filter(f -> f.replaces().filter(r -> r.part().equals(act.object())).isPresent()).findFirst();
                 if (missing.isPresent()) {
-                    return missing.map(f -> "This job waits for a new " + f.replaces().orElseThrow().name().toLowerCase(Locale.ROOT) + ". Take it in under Findings when it is here.");
+                    return missing.map(f -> "This job waits for a new " + Part.inSentence(f.replaces().orElseThrow().name()) + ". Take it in under Findings when it is here.");
                 }
             }
             if (act.verb() == Verb.PUT_BACK) {
@@ -82,7 +86,7 @@ public record Judgement(List<Finding> findings, List<OldSeal> oldSeals, Map<Stri
                     return rework.map(f -> f.inWords() + " was to be reworked. Look at it again under Findings before it goes back.");
                 }
             }
-            if ((act.verb() == Verb.FIT_NEW || act.verb() == Verb.PUT_BACK) && stops().isPresent()) {
+            if ((act.verb() == Verb.FIT_NEW || act.verb() == Verb.PUT_BACK) && !airHolds && stops().isPresent()) {
                 return stops().map(f -> f.inWords() + ": this valve goes out of service. Stop the job (More).");
             }
         }
@@ -94,7 +98,7 @@ public record Judgement(List<Finding> findings, List<OldSeal> oldSeals, Map<Stri
         List<String> found = new ArrayList<>();
         stops().ifPresent(f -> found.add(f.inWords() + ": " + f.reason() + " Stop the job."));
         toLookAtAgain().forEach(f -> found.add(f.inWords() + " was to be reworked and has not been looked at again."));
-        waiting().forEach(f -> found.add("A new " + f.replaces().orElseThrow().name().toLowerCase(Locale.ROOT) + " is not here yet."));
+        waiting().forEach(f -> found.add("A new " + Part.inSentence(f.replaces().orElseThrow().name()) + " is not here yet."));
         openChecks().forEach(c -> found.add("Not answered yet: " + c.say() + (c.say().endsWith("?") ? "" : ".")));
         return found;
     }

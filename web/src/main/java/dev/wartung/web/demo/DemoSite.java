@@ -132,7 +132,9 @@ class DemoSite implements ApplicationRunner {
     /** Three services of one valve whose old seals were swollen each time: a grease nobody looked at. */
     private void swollen(Valve valve, LocalDate last, List<Account> technicians) {
         for (int i = 2; i >= 0; i--) {
-            renewed(valve, last.minusMonths(5L * i), technicians.get(i % 2), Map.of("plug-seal", "swollen"));
+            PastJobs.Past past = past(technicians.get(i % 2), last.minusMonths(5L * i), Integer.MAX_VALUE).looked(Map.of("plug-seal", "swollen"))
+                    .greased(Map.of("grease.lot", "TG-2601-22", "grease.reason", "It was the tin in the drawer"), technicians.get((i + 1) % 2));
+            pastJobs.enter(valve.tag(), work(valve, "renew-product-seals", Optional.empty()), past);
         }
     }
 
@@ -197,14 +199,12 @@ class DemoSite implements ApplicationRunner {
     private PastJobs.Past past(Account by, LocalDate day, int steps, Optional<String> stopped) {
         return new PastJobs.Past(by, day.atTime(LocalTime.of(7, 30 + random.nextInt(25))).atZone(clock.getZone()).toInstant(), steps, stopped,
                 "L" + day.minusDays(40).toString().substring(2, 7).replace("-", "") + "-" + (10 + random.nextInt(80)),
-                this::reading, () -> new UUID(random.nextLong(), random.nextLong()), Map.of());
+                this::reading, () -> new UUID(random.nextLong(), random.nextLong()), Map.of(), Map.of(), Optional.empty());
     }
 
     /** Renewed as planned, and what the old seals looked like. */
     private void renewed(Valve valve, LocalDate day, Account by, Map<String, String> oldSeals) {
-        PastJobs.Past past = past(by, day, Integer.MAX_VALUE);
-        pastJobs.enter(valve.tag(), work(valve, "renew-product-seals", Optional.empty()),
-                new PastJobs.Past(past.by(), past.started(), past.steps(), past.stopped(), past.lot(), past.reading(), past.ids(), oldSeals));
+        pastJobs.enter(valve.tag(), work(valve, "renew-product-seals", Optional.empty()), past(by, day, Integer.MAX_VALUE).looked(oldSeals));
     }
 
     /** A believable reading: near the target, within the band; the expected observation, or the first where any will do. */

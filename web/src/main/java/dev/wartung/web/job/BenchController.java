@@ -161,6 +161,7 @@ class BenchController {
         model.addAttribute("view", view);
         model.addAttribute("figures", planning.figures(view.job().valve()));
         model.addAttribute("greases", planning.greases(view.job().valve(), view.progress().procedure()));
+        model.addAttribute("reported", service.reported(view));
         model.addAttribute("trouble", trouble);
         return "job";
     }

@@ -1,5 +1,6 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.lubrication.Film;
 import dev.wartung.core.lubrication.GreaseShelf;
 import dev.wartung.core.lubrication.GreaseShelf.Tin;
@@ -59,7 +60,7 @@ final class GreaseForm {
             double volume = same.stream().mapToDouble(g -> g.film().volumeM3()).sum();
             boolean known = same.stream().allMatch(g -> g.film().volumeM3() > 0);
             return new Line(first.tin().map(t -> t.grease().name()).orElse(first.film().grease()), first.tin().map(Tin::lot).orElse(""),
-                    first.tin().map(t -> t.grease().registration()).orElse(first.film().registration()), same.stream().map(g -> g.film().name()).collect(Collectors.joining(", ")),
+                    first.tin().map(t -> t.grease().registration()).orElse(first.film().registration()), same.stream().map(g -> Part.inSentence(g.film().name())).collect(Collectors.joining(", ")),
                     known ? Film.byEye(volume) : "", first.reason(), first.lacks());
         }).toList();
     }

@@ -69,6 +69,11 @@ public class JobService {
         return files.words(entry);
     }
 
+    /** What was reported before the job was planned; empty where nothing was. */
+    public String reported(JobView view) {
+        return view.entries().stream().filter(e -> e.kind() == Kind.REPORTED).map(files::words).findFirst().orElse("");
+    }
+
     /** Who agreed to a step that takes two people. */
     public Optional<String> second(JobEntry entry) {
         return files.confirmed(entry).second();
@@ -133,7 +138,7 @@ public class JobService {
             if (step.isEmpty()) {
                 return Outcome.refused("The job has moved on. This is the step that is due now.");
             }
-            Optional<String> blocked = view.judgement().blocks(step.get());
+            Optional<String> blocked = view.judgement().blocks(step.get(), view.progress().cannotBeLeft().isPresent());
             if (blocked.isPresent()) {
                 return Outcome.refused(blocked.get());
             }

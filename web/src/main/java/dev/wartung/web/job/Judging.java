@@ -25,7 +25,6 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -111,7 +110,7 @@ public class Judging {
     }
 
     private Next replaced(JobView view, Finding finding, Replaced replaced) {
-        String name = replaced.name().toLowerCase(Locale.ROOT);
+        String name = Part.inSentence(replaced.name());
         Part part = view.build().part(replaced.part()).orElseThrow();
         boolean onCloth = view.progress().bench().place(part.id()) == Place.CLOTH;
         Optional<Procedure> goesOn = Replacement.into(view.progress().procedure(),

@@ -72,8 +72,21 @@ public class PastJobs {
      * @param reading what was read, by what was asked
      * @param ids     where entry ids come from
      * @param oldSeals how old seals looked, appearance by part
+     * @param tin     what was typed of the tin in hand, where another was taken than the one chosen
+     * @param second  who agreed to it
      */
-    public record Past(Account by, Instant started, int steps, Optional<String> stopped, String lot, Function<Ask, Answer> reading, Supplier<UUID> ids, Map<String, String> oldSeals) {}
+    public record Past(Account by, Instant started, int steps, Optional<String> stopped, String lot, Function<Ask, Answer> reading, Supplier<UUID> ids, Map<String, String> oldSeals, Map<String, String> tin, Optional<Account> second) {
+
+        /** The same, with how the old seals looked. */
+        public Past looked(Map<String, String> seals) {
+            return new Past(by, started, steps, stopped, lot, reading, ids, seals, tin, second);
+        }
+
+        /** The same, with another tin than the one chosen. */
+        public Past greased(Map<String, String> typed, Account agreed) {
+            return new Past(by, started, steps, stopped, lot, reading, ids, oldSeals, typed, Optional.of(agreed));
+        }
+    }
 
     @Transactional
     public Job enter(String tag, Work work, Past past) {
@@ -87,7 +100,7 @@ public class PastJobs {
         List<Step> steps = plan.procedure().steps();
         for (Step step : steps.subList(0, Math.min(past.steps(), steps.size()))) {
             List<CountedIn> lots = step.kitCount() ? counted(plan.supplies(), past.lot()) : List.of();
-            writer.write(Kind.CONFIRMED, step.id(), new Confirmed(step.asks().stream().map(past.reading()).toList(), lots, Optional.empty(), greased(step, valve)), step.minutes());
+            writer.write(Kind.CONFIRMED, step.id(), new Confirmed(step.asks().stream().map(past.reading()).toList(), lots, Optional.empty(), greased(step, valve, past)), step.minutes());
         }
         if (past.steps() < steps.size()) {
             past.stopped().ifPresent(reason -> writer.write(Kind.STOPPED, null, reason, 1));
@@ -123,9 +136,9 @@ public class PastJobs {
         judged.checks().forEach(c -> writer.write(Kind.CHECKED, null, new Answered(c.id(), c.say(), "looked at, nothing to add"), 1));
     }
 
-    /** From the tin that would be chosen today; entered later, nobody knows the tin of the day. */
-    private List<Greased> greased(Step step, Valve valve) {
-        return new GreaseForm(step, greases.shelf(valve.area()), Map.of()).greased(new HashMap<>(), Optional::empty);
+    /** From the tin that would be chosen today, unless it is known that another was taken. */
+    private List<Greased> greased(Step step, Valve valve, Past past) {
+        return new GreaseForm(step, greases.shelf(valve.area()), past.tin()).greased(new HashMap<>(), past::second);
     }
 
     private static List<CountedIn> counted(Supplies supplies, String lot) {

@@ -1,5 +1,6 @@
 package dev.wartung.web.record;
 
+import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.drawing.SectionDrawing;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.procedure.Ask;
@@ -66,7 +67,7 @@ class ServiceReports {
         Map<String, List<Greased>> byTin = view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CONFIRMED)
                 .filter(e -> view.progress().isConfirmed(e.stepId().orElse(""))).flatMap(e -> jobs.greased(e).stream())
                 .collect(Collectors.groupingBy(g -> g.grease() + g.lot() + g.against() + g.accepted(), LinkedHashMap::new, Collectors.toList()));
-        return byTin.values().stream().map(same -> new Greased(same.stream().map(Greased::part).distinct().collect(Collectors.joining(", ")), same.get(0).grease(),
+        return byTin.values().stream().map(same -> new Greased(same.stream().map(g -> Part.inSentence(g.part())).distinct().collect(Collectors.joining(", ")), same.get(0).grease(),
                 same.get(0).lot(), same.get(0).registration(), same.get(0).against(), same.get(0).accepted())).toList();
     }
 
