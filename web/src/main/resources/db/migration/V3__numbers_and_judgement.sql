@@ -57,3 +57,16 @@ create trigger photo_unchanging before update or delete on photo for each row ex
 
 -- A job that waits for something: a part that is not on site
 alter table job add column waits_for varchar(300) not null default '';
+
+-- Readings of a joint between jobs: how it settles since it was tightened -----------------------------------------
+create table joint_look (
+    id         uuid             primary key,
+    valve_id   bigint           not null references valve,
+    job_number int              not null,
+    dimension  varchar(20)      not null,
+    value_si   double precision not null,
+    by_id      bigint           not null references account,
+    at         timestamptz      not null
+);
+create index joint_look_valve on joint_look (valve_id, at);
+create trigger joint_look_unchanging before update or delete on joint_look for each row execute function refuse_change();

@@ -1,5 +1,6 @@
 package dev.wartung.core.diaphragm;
 
+import dev.wartung.core.measure.Quantity;
 import java.util.List;
 import java.util.Optional;
 
@@ -45,5 +46,38 @@ public record Settling(double atOneHour, double changePerDecade, double lastHour
     public double nextLookHours(double limit) {
         double usual = lastHours * 3;
         return reaches(limit).filter(h -> h > lastHours).map(h -> Math.min(usual, lastHours + (h - lastHours) / 2)).orElse(usual);
+    }
+
+    /** What a series says to do. */
+    public enum Advice {
+        /** it does not reach its limit in a century */ HOLDS,
+        /** it will reach its limit; re-tightening pays shortly before */ WATCH,
+        /** past its limit: re-tighten once, then a new series */ RETIGHTEN,
+        /** past its limit and losing fast: no spring left in it */ RENEW,
+        /** it moves the way rubber does not */ DOUBT
+    }
+
+    /** A joint that loses more than this share of its value per decade has no spring left; the plant's choice. */
+    private static final double SPENT = 0.15;
+
+    /** @param rises a gap, which opens as the joint settles; otherwise a torque, which falls */
+    public Advice advice(double limit, boolean rises) {
+        double now = after(lastHours);
+        if (rises ? now > limit : now < limit) {
+            return Math.abs(changePerDecade / atOneHour) > SPENT ? Advice.RENEW : Advice.RETIGHTEN;
+        }
+        if (changePerDecade != 0 && rises == changePerDecade > 0) {
+            return reaches(limit).isPresent() ? Advice.WATCH : Advice.HOLDS;
+        }
+        return changePerDecade == 0 ? Advice.HOLDS : Advice.DOUBT;
+    }
+
+    /** Hours as a person says them: hours for two days, then days, months, years. */
+    public static String duration(double hours) {
+        if (hours < 48) {
+            return Quantity.rounded(hours, hours < 10 ? 1 : 0) + " h";
+        }
+        double days = hours / 24;
+        return days < 120 ? Math.round(days) + " days" : days < 730 ? Math.round(days / 30.4) + " months" : Quantity.rounded(days / 365.25, 1) + " years";
     }
 }

@@ -27,6 +27,8 @@ public final class LogTimeChart {
         double room = Math.max(high - low, Math.abs(high) * 0.02) * 0.25;
         Scale x = new Scale(first, last, LEFT, RIGHT);
         Scale y = new Scale(low - room, high + room, BOTTOM, TOP);
+        // labels that read alike tell nothing: one digit more where the readings lie close together
+        int digits = unit.decimals() + (high - low + 2 * room < 5 * Math.pow(10, -unit.decimals()) ? 1 : 0);
         Svg svg = new Svg(420, 420, "chart", "Settling: " + what + " over time");
         svg.line(LEFT, BOTTOM, RIGHT, BOTTOM, "frame").line(LEFT, BOTTOM, LEFT, TOP, "frame");
         for (double decade = first; decade <= last; decade++) {
@@ -34,7 +36,7 @@ public final class LogTimeChart {
         }
         for (int i = 0; i <= 4; i++) {
             double value = low - room + (high - low + 2 * room) * i / 4;
-            svg.text(LEFT - 8, y.at(value) + 5, Quantity.rounded(value, unit.decimals()), "label", "end");
+            svg.text(LEFT - 8, y.at(value) + 5, Quantity.rounded(value, digits), "label", "end");
         }
         svg.text(LEFT, TOP - 14, what + ", " + unit.symbol(), "label strong", "start").text(RIGHT, BOTTOM + 44, "time since tightening", "label strong", "end");
         svg.line(LEFT, y.at(limit.in(unit)), RIGHT, y.at(limit.in(unit)), "limit").text(RIGHT, y.at(limit.in(unit)) - 6, "limit", "label", "end");

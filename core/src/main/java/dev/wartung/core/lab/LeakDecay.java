@@ -1,5 +1,6 @@
 package dev.wartung.core.lab;
 
+import dev.wartung.core.diaphragm.Settling;
 import dev.wartung.core.drawing.Svg;
 import dev.wartung.core.leak.LeakClass;
 import dev.wartung.core.leak.LeakClass.Medium;
@@ -71,8 +72,8 @@ final class LeakDecay implements Instrument {
 
     private static void judge(Inputs in, double leak, double sure, double limit, Result.Builder result) {
         double shortest = PressureDecay.shortestS(in.number("volume"), in.number("start") + in.number("air"), in.number("start-t"), limit, in.number("gauge"), in.number("thermometer"));
-        result.figure("limit", "Allowed", limit, Unit.CUBIC_MILLIMETRE_PER_SECOND).words("shortest", "Shortest test that tells", SettlingSeries.duration(shortest / 3600).equals("0 h")
-                || shortest < 3600 ? Quantity.rounded(shortest / 60, 1) + " min" : SettlingSeries.duration(shortest / 3600));
+        result.figure("limit", "Allowed", limit, Unit.CUBIC_MILLIMETRE_PER_SECOND).words("shortest", "Shortest test that tells", Settling.duration(shortest / 3600).equals("0 h")
+                || shortest < 3600 ? Quantity.rounded(shortest / 60, 1) + " min" : Settling.duration(shortest / 3600));
         if (in.number("time") < shortest * 0.999) {
             result.care("This test is too short for what gauge and thermometer can tell.", "Test for at least " + Quantity.rounded(shortest / 60, 1) + " min, or take a finer gauge, or a smaller volume.");
         }

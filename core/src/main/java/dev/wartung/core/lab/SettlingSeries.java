@@ -20,8 +20,6 @@ final class SettlingSeries implements Instrument {
     private static final List<String> TIMES = List.of("1 h", "24 h", "7 d", "", "", "");
     private static final List<String> TORQUES = List.of("12 N·m", "11.2 N·m", "10.8 N·m", "", "", "");
     private static final List<String> GAPS = List.of("3.72 mm", "3.78 mm", "3.81 mm", "", "", "");
-    /** A joint that loses more than this share of its value per decade has no spring left. */
-    private static final double SPENT = 0.15;
 
     @Override
     public Plate plate() {
@@ -66,37 +64,23 @@ final class SettlingSeries implements Instrument {
         double limit = in.number("limit");
         Result.Builder result = new Result.Builder();
         result.figure("per-decade", gap ? "Opens per tenfold of time" : "Loses per tenfold of time", Math.abs(settling.changePerDecade()), dimension)
-                .words("next", "Look again", duration(settling.nextLookHours(limit)) + " after tightening");
+                .words("next", "Look again", Settling.duration(settling.nextLookHours(limit)) + " after tightening");
         judge(settling, limit, gap, result);
-        result.table("Readings", List.of("After", "Read", "By the line"), looks.stream().map(l -> List.of(duration(l.hours()), new Quantity(l.value(), dimension).shown(),
+        result.table("Readings", List.of("After", "Read", "By the line"), looks.stream().map(l -> List.of(Settling.duration(l.hours()), new Quantity(l.value(), dimension).shown(),
                 new Quantity(settling.after(l.hours()), dimension).shown())).toList());
         return result.picture(LogTimeChart.svg(looks.stream().map(l -> new LogTimeChart.Point(l.hours(), new Quantity(l.value(), dimension))).toList(), h -> new Quantity(settling.after(h), dimension),
                 new Quantity(limit, dimension), in.units(), gap ? "gap" : "torque")).done();
     }
 
     private static void judge(Settling settling, double limit, boolean gap, Result.Builder result) {
-        boolean worsens = gap == settling.changePerDecade() > 0 && settling.changePerDecade() != 0;
-        double now = settling.after(settling.lastHours());
-        boolean beyond = gap ? now > limit : now < limit;
-        double share = Math.abs(settling.changePerDecade() / settling.atOneHour());
-        if (beyond && share > SPENT) {
-            result.stop("It is past its limit and loses " + Quantity.rounded(share * 100, 0) + " % per tenfold of time: there is no spring left in it.", "Renew the diaphragm; re-tightening would not hold.");
-        } else if (beyond) {
-            result.care("It is past its limit.", "Re-tighten once now, crosswise, then begin a new series.");
-        } else if (worsens) {
-            settling.reaches(limit).ifPresentOrElse(h -> result.words("limit-at", "Reaches its limit", duration(h) + " after tightening")
-                            .note("Re-tightening pays shortly before that. It begins a new series."),
-                    () -> result.good("It does not reach its limit within a century; the periodic look is enough."));
-        } else {
-            result.care("It gets tighter with time. Rubber does not do that.", "Look at the readings and the gauge again.");
+        switch (settling.advice(limit, gap)) {
+            case RENEW -> result.stop("It is past its limit and loses " + Quantity.rounded(Math.abs(settling.changePerDecade() / settling.atOneHour()) * 100, 0)
+                    + " % per tenfold of time: there is no spring left in it.", "Renew the diaphragm; re-tightening would not hold.");
+            case RETIGHTEN -> result.care("It is past its limit.", "Re-tighten once now, crosswise, then begin a new series.");
+            case WATCH -> result.words("limit-at", "Reaches its limit", settling.reaches(limit).map(Settling::duration).orElse("") + " after tightening")
+                    .note("Re-tightening pays shortly before that. It begins a new series.");
+            case HOLDS -> result.good("It does not reach its limit within a century; the periodic look is enough.");
+            case DOUBT -> result.care("It gets tighter with time. Rubber does not do that.", "Look at the readings and the gauge again.");
         }
-    }
-
-    static String duration(double hours) {
-        if (hours < 48) {
-            return Quantity.rounded(hours, hours < 10 ? 1 : 0) + " h";
-        }
-        double days = hours / 24;
-        return days < 120 ? Math.round(days) + " days" : days < 730 ? Math.round(days / 30.4) + " months" : Quantity.rounded(days / 365.25, 1) + " years";
     }
 }

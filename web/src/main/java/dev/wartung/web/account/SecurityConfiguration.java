@@ -81,7 +81,7 @@ class SecurityConfiguration {
                         .requestMatchers(HttpMethod.POST, "/site", "/stores/areas").hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/stores/**").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/changes/**").hasRole(Role.REVIEWER.name())
-                        .requestMatchers(HttpMethod.POST, "/jobs/**").hasRole(Role.TECHNICIAN.name())
+                        .requestMatchers(HttpMethod.POST, "/jobs/**", "/valves/*/settling").hasRole(Role.TECHNICIAN.name())
                         .anyRequest().authenticated())
                 .formLogin(form -> form.loginPage("/login").failureHandler(failure()).defaultSuccessUrl("/"))
                 .logout(logout -> logout.logoutSuccessUrl("/login?left"))

@@ -4,6 +4,7 @@ import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.lubrication.Grease;
 import dev.wartung.core.lubrication.GreaseShelf.Tin;
 import dev.wartung.core.measure.Band;
+import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Work;
@@ -11,6 +12,7 @@ import dev.wartung.core.progress.Answer;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.account.Role;
+import dev.wartung.web.job.Job;
 import dev.wartung.web.job.PastJobs;
 import dev.wartung.web.job.Planning;
 import dev.wartung.web.sheet.Sheets;
@@ -47,6 +49,7 @@ class DemoSite implements ApplicationRunner {
     private static final Logger LOG = LoggerFactory.getLogger(DemoSite.class);
     private static final long SEED = 20260101;
     private static final String SWOLLEN = "MX-103";
+    private static final String SETTLING = "EZ-713";
 
     private final Accounts accounts;
     private final Valves valves;
@@ -166,6 +169,7 @@ class DemoSite implements ApplicationRunner {
         // a look due tomorrow, raised by yesterday's job
         Valve looked = byTag("FL-031");
         pastJobs.enter(looked.tag(), work(looked, "renew-one-seal", Optional.of("stem-seal")), past(oyel, today.minusDays(1), Integer.MAX_VALUE));
+        settling(varga, today);
         plan("CU-208", "renew-product-seals", Optional.empty(), today, planner);
         plan("MX-112", "renew-bush", Optional.empty(), today, planner);
         plan("EZ-006", "renew-one-seal", Optional.of("plug-seal"), today.plusDays(1), planner);
@@ -177,6 +181,16 @@ class DemoSite implements ApplicationRunner {
         plan("CU-501", "renew-product-seals", Optional.empty(), today.plusDays(5), planner);
         // the enzyme suite goes over to diaphragm-sealed stems, valve by valve
         plan("EZ-003", "convert-to-aseptic", Optional.empty(), today.plusDays(6), planner);
+    }
+
+    /** A diaphragm valve looked at after a day, four days and eleven: its bolts lose what rubber loses. */
+    private void settling(Account by, LocalDate today) {
+        PastJobs.Past past = past(by, today.minusDays(12), Integer.MAX_VALUE);
+        Job job = pastJobs.enter(SETTLING, work(byTag(SETTLING), "renew-diaphragm", Optional.empty()), past);
+        double[][] looks = {{1, 2.05}, {4, 2.02}, {11, 1.99}};
+        for (double[] look : looks) {
+            pastJobs.look(job, new Quantity(look[1], Dimension.TORQUE), by, past.started().plusSeconds(Math.round(look[0] * 86_400) + 4_500), past.ids().get());
+        }
     }
 
     private void plan(String tag, String kind, Optional<String> part, LocalDate due, Account by) {

@@ -1,6 +1,7 @@
 package dev.wartung.web.job;
 
 import dev.wartung.core.anatomy.TypeSheet.Article;
+import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
@@ -43,11 +44,12 @@ public class PastJobs {
     private final Rechecks rechecks;
     private final GreaseStore greases;
     private final OldSeals oldSeals;
+    private final JointLooks looks;
     private final Sheets sheets;
     private final Clock clock;
 
     PastJobs(Valves valves, Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Rechecks rechecks,
-             GreaseStore greases, OldSeals oldSeals, Sheets sheets, Clock clock) {
+             GreaseStore greases, OldSeals oldSeals, JointLooks looks, Sheets sheets, Clock clock) {
         this.valves = valves;
         this.jobs = jobs;
         this.entries = entries;
@@ -57,6 +59,7 @@ public class PastJobs {
         this.rechecks = rechecks;
         this.greases = greases;
         this.oldSeals = oldSeals;
+        this.looks = looks;
         this.sheets = sheets;
         this.clock = clock;
     }
@@ -139,6 +142,12 @@ public class PastJobs {
     /** From the tin that would be chosen today, unless it is known that another was taken. */
     private List<Greased> greased(Step step, Valve valve, Past past) {
         return new GreaseForm(step, greases.shelf(valve.area()), past.tin()).greased(new HashMap<>(), past::second);
+    }
+
+    /** A reading of a joint between jobs, entered for an earlier time. */
+    @Transactional
+    public void look(Job tightened, Quantity read, Account by, Instant at, UUID id) {
+        looks.save(new JointLook(id, tightened.valve(), tightened.number(), read, by, at));
     }
 
     private static List<CountedIn> counted(Supplies supplies, String lot) {

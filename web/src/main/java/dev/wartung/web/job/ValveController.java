@@ -80,6 +80,7 @@ class ValveController {
         model.addAttribute("ages", fitted.values().stream().collect(Collectors.toMap(FittedPart::part, f -> drawing.age(f.fittedOn()))));
         model.addAttribute("changes", changes.findByValveIdOrderByAtDesc(valve.id()));
         List<OldSealRecord> seals = oldSeals.findByValveIdOrderByAtDesc(valve.id());
+        model.addAttribute("settles", pair.type().joints().values().stream().anyMatch(j -> j.pattern().isPresent()));
         model.addAttribute("oldSeals", seals);
         model.addAttribute("patterns", patterns(seals));
         model.addAttribute("looks", Knowledge.oldSeals().appearances().stream().collect(Collectors.toMap(Appearance::id, Appearance::name)));

@@ -1,13 +1,17 @@
 package dev.wartung.web.job;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.inspection.Inspection.Decision;
 import dev.wartung.core.lubrication.Grease;
 import dev.wartung.core.lubrication.GreaseShelf.Tin;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
+import dev.wartung.core.progress.Answer;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.app.RunningApplication;
@@ -20,6 +24,8 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
@@ -50,14 +56,21 @@ class JudgingTest {
     private final GreaseStore greases;
     private final Valves valves;
     private final Accounts accounts;
+    private final SettlingDesk desk;
+    private final Rechecks rechecks;
+    private final PastJobs pastJobs;
 
-    JudgingTest(JobService service, Judging judging, Planning planning, GreaseStore greases, Valves valves, Accounts accounts) {
+    JudgingTest(JobService service, Judging judging, Planning planning, GreaseStore greases, Valves valves, Accounts accounts, SettlingDesk desk, Rechecks rechecks,
+                PastJobs pastJobs) {
         this.service = service;
         this.judging = judging;
         this.planning = planning;
         this.greases = greases;
         this.valves = valves;
         this.accounts = accounts;
+        this.desk = desk;
+        this.rechecks = rechecks;
+        this.pastJobs = pastJobs;
     }
 
     @BeforeEach
@@ -225,6 +238,37 @@ class JudgingTest {
         byte[] kept = judging.photo(UUID.fromString(view(number).judgement().findings().get(0).photo().orElseThrow())).orElseThrow();
         assertThat(new String(kept, StandardCharsets.ISO_8859_1)).doesNotContain("hidden behind it");
         assertThat(size(kept)).isEqualTo("1600 x 800");
+    }
+
+    @Test
+    @DisplayName("Readings at re-checks give the pace at which a joint settles; the checks that were due are done, the next look is on the list")
+    void settling() {
+        Valve valve = valves.findByTagIgnoreCase("TF-003").orElseThrow();
+        assertThat(desk.look(valve, UUID.randomUUID(), Map.of("TORQUE", "2"))).as("nothing was tightened yet").containsKey("look");
+        pastJobs.enter("TF-003", planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow(), new PastJobs.Past(accounts.findByUsername("tessa").orElseThrow(),
+                Instant.now().minus(Duration.ofDays(4)), 99, Optional.empty(), "L", JudgingTest::asIntended, UUID::randomUUID, Map.of(), Map.of(), Optional.empty()));
+        List<JointSeries> before = desk.series(valve);
+        assertThat(before).extracting(JointSeries::what).containsExactly("torque", "mean gap");
+        assertThat(before).allSatisfy(s -> assertThat(s.next()).isEmpty());
+        double torque = before.get(0).readings().get(0).read().si();
+        assertThat(desk.look(valve, UUID.randomUUID(), Map.of("TORQUE", "900 Nm", "LENGTH", "40 mm"))).containsKeys("TORQUE", "LENGTH");
+        assertThat(desk.look(valve, UUID.randomUUID(), Map.of("TORQUE", String.valueOf(torque * 0.97)))).isEmpty();
+        JointSeries after = desk.series(valve).get(0);
+        assertThat(after.readings()).hasSize(2);
+        assertThat(after.settling().orElseThrow().changePerDecade()).isCloseTo(-0.03 * torque / Math.log10(after.readings().get(1).hours()), within(torque * 1e-6));
+        assertThat(rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream().filter(r -> r.name().equals(SettlingDesk.NEXT_LOOK))).singleElement()
+                .satisfies(r -> assertThat(r.dueOn()).isAfter(LocalDate.now()));
+        assertThat(rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id())).noneMatch(r -> r.name().startsWith("Re-tighten check") && !r.dueOn().isAfter(LocalDate.now()));
+    }
+
+    private static Answer asIntended(Ask ask) {
+        if (ask.spread().isPresent()) {
+            List<Quantity> each = ask.spread().get().intended(ask.band());
+            return Answer.each(ask.id(), ask.ask(), each, ask.judge(each));
+        }
+        Optional<Quantity> read = ask.band().map(b -> b.target().orElse(b.max()));
+        String seen = ask.expected().orElse(ask.choices().isEmpty() ? "" : ask.choices().get(0));
+        return Answer.once(ask.id(), ask.ask(), read, Optional.of(seen), read.map(ask::judge).orElseGet(() -> ask.judge(seen)), Optional.empty());
     }
 
     private static String size(byte[] jpeg) throws IOException {

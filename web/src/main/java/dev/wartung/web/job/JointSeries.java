@@ -1,0 +1,82 @@
+package dev.wartung.web.job;
+
+import dev.wartung.core.diaphragm.Settling;
+import dev.wartung.core.diaphragm.Settling.Look;
+import dev.wartung.core.drawing.LogTimeChart;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
+import dev.wartung.core.measure.UnitSystem;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * How one joint settles since it was tightened. The reading at tightening counts as after one hour, where the logarithm begins.
+ *
+ * @param jobNumber the job that tightened it
+ * @param what      what was read, in words
+ * @param limit     not to be passed: a gap above it, a torque below it
+ * @param readings  at tightening, then at each look
+ */
+public record JointSeries(int jobNumber, String what, Quantity limit, Quantity most, Instant tightened, List<Reading> readings) {
+
+    /** A reading, so many hours after tightening. */
+    public record Reading(double hours, Quantity read, String by, Instant at) {}
+
+    static double hours(Instant tightened, Instant at) {
+        return Math.max(1, Duration.between(tightened, at).toMinutes() / 60.0);
+    }
+
+    private boolean gap() {
+        return limit.dimension() == Dimension.LENGTH;
+    }
+
+    /** The line through the readings; empty before a first look. */
+    public Optional<Settling> settling() {
+        List<Look> looks = readings.stream().map(r -> new Look(r.hours(), r.read().si())).toList();
+        return looks.stream().map(Look::hours).distinct().count() < 2 ? Optional.empty() : Optional.of(Settling.of(looks));
+    }
+
+    /** When to look again. */
+    public Optional<Instant> next() {
+        return settling().map(s -> tightened.plus(Duration.ofMinutes(Math.round(s.nextLookHours(limit.si()) * 60))));
+    }
+
+    /** What the series says to do. */
+    public String says() {
+        return settling().map(s -> switch (s.advice(limit.si(), gap())) {
+            case RENEW -> "Past its limit and losing fast: there is no spring left in it. Renew the diaphragm or seal; re-tightening would not hold.";
+            case RETIGHTEN -> "Past its limit. Re-tighten once now, crosswise, then begin a new series.";
+            case WATCH -> "Reaches its limit " + s.reaches(limit.si()).map(Settling::duration).orElse("") + " after tightening. Re-tightening pays shortly before that.";
+            case HOLDS -> "It does not reach its limit within a century; the periodic look is enough.";
+            case DOUBT -> "It gets tighter with time. Rubber does not do that: look at the readings and the gauge again.";
+        }).orElse("No look yet since it was tightened. Two readings show how fast it settles.");
+    }
+
+    /** A reading with one digit more than usual: what is lost between two looks is small. */
+    public String shown(Quantity read, UnitSystem units) {
+        Unit unit = units.unit(read.dimension());
+        return Quantity.rounded(read.in(unit), unit.decimals() + 1) + " " + unit.symbol();
+    }
+
+    /** Whether something has to be done now. */
+    public boolean past() {
+        return settling().map(s -> s.advice(limit.si(), gap())).filter(a -> a == Settling.Advice.RENEW || a == Settling.Advice.RETIGHTEN || a == Settling.Advice.DOUBT).isPresent();
+    }
+
+    /** For instance "loses 0.4 N·m for every tenfold of time". */
+    public String pace(UnitSystem units) {
+        return settling().map(s -> (gap() ? "opens " : "loses ") + shown(new Quantity(Math.abs(s.changePerDecade()), limit.dimension()), units) + " for every tenfold of time").orElse("");
+    }
+
+    public String chart(UnitSystem units) {
+        return settling().map(s -> LogTimeChart.svg(readings.stream().map(r -> new LogTimeChart.Point(r.hours(), r.read())).toList(),
+                h -> new Quantity(s.after(h), limit.dimension()), limit, units, what)).orElse("");
+    }
+
+    public String after(Reading reading) {
+        return Settling.duration(reading.hours());
+    }
+}
