@@ -31,7 +31,7 @@ public sealed interface Entry {
             return new NotUnderstood("“" + text + "” is not a number. Type for instance 12.5 or 12,5.");
         }
         String tail = matcher.group(3).strip();
-        Optional<Unit> unit = tail.isEmpty() ? Optional.of(usual) : Unit.named(tail);
+        Optional<Unit> unit = tail.isEmpty() ? Optional.of(usual) : Unit.named(tail, usual.dimension());
         if (unit.isEmpty()) {
             return new NotUnderstood(tail.matches("[.,\\d].*")
                     ? "“" + text + "” has two decimal signs. Type thousands without a separator."

@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * A unit of measurement with its exact conversion to SI: {@code si = value * factor + offset}.
@@ -96,10 +97,17 @@ public enum Unit {
 
     /** Finds a unit by symbol or a common way of typing it; case, middle dots, hyphens and doubled spaces do not matter. */
     public static Optional<Unit> named(String text) {
+        return known(text).findFirst();
+    }
+
+    /** The same where something of one dimension is meant: "ft lbf" is a torque at a bolt and an energy at a spring. */
+    static Optional<Unit> named(String text, Dimension meant) {
+        return known(text).filter(unit -> unit.dimension == meant).findFirst().or(() -> named(text));
+    }
+
+    private static Stream<Unit> known(String text) {
         String wanted = plain(text);
-        return Arrays.stream(values())
-                .filter(unit -> plain(unit.symbol).equals(wanted) || unit.aliases.stream().map(Unit::plain).anyMatch(wanted::equals))
-                .findFirst();
+        return Arrays.stream(values()).filter(unit -> plain(unit.symbol).equals(wanted) || unit.aliases.stream().map(Unit::plain).anyMatch(wanted::equals));
     }
 
     private static String plain(String text) {

@@ -9,6 +9,7 @@ import dev.wartung.core.measure.Verdict.Outcome;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A reading asked for at a step, with this valve's own limits.
@@ -30,7 +31,27 @@ import java.util.Optional;
  * @param identifies it tells what the valve is, by answer: another answer than the expected one means that the record is wrong
  */
 public record Ask(String id, String ask, Optional<Dimension> dimension, Optional<Band> band, List<String> choices, Optional<String> expected,
-                  boolean critical, String low, String high, String otherwise, Optional<Spread> spread, String note, double toolOffsetM, Optional<String> lab, Map<String, Map<String, String>> identifies) {
+                  boolean critical, String low, String high, String otherwise, Optional<Spread> spread, String note, Double toolOffsetM, Optional<String> lab, Map<String, Map<String, String>> identifies) {
+
+    /** What records of earlier versions do not have is as it was then: read once, with a plain wrench. */
+    public Ask(String id, String ask, Optional<Dimension> dimension, Optional<Band> band, List<String> choices, Optional<String> expected, boolean critical, String low, String high,
+               String otherwise, @Nullable Optional<Spread> spread, @Nullable String note, @Nullable Double toolOffsetM, @Nullable Optional<String> lab, Map<String, Map<String, String>> identifies) {
+        this.id = id;
+        this.ask = ask;
+        this.dimension = dimension;
+        this.band = band;
+        this.choices = List.copyOf(choices);
+        this.expected = expected;
+        this.critical = critical;
+        this.low = low;
+        this.high = high;
+        this.otherwise = otherwise;
+        this.spread = spread == null ? Optional.empty() : spread;
+        this.note = note == null ? "" : note;
+        this.toolOffsetM = toolOffsetM == null ? 0.0 : toolOffsetM;
+        this.lab = lab == null ? Optional.empty() : lab;
+        this.identifies = identifies;
+    }
 
     /** The unit the field is typed in. @throws IllegalStateException for an observation */
     public Unit unit() {

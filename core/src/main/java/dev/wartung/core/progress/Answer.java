@@ -4,6 +4,7 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Verdict;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What was read at a step.
@@ -17,6 +18,17 @@ import java.util.Optional;
  * @param accepted why it stands although it failed; empty while it passed
  */
 public record Answer(String ask, String asked, Optional<Quantity> measured, List<Quantity> each, Optional<String> seen, Verdict verdict, Optional<Acceptance> accepted) {
+
+    /** Records of earlier versions were read once. */
+    public Answer(String ask, String asked, Optional<Quantity> measured, @Nullable List<Quantity> each, Optional<String> seen, Verdict verdict, Optional<Acceptance> accepted) {
+        this.ask = ask;
+        this.asked = asked;
+        this.measured = measured;
+        this.each = each == null ? List.of() : List.copyOf(each);
+        this.seen = seen;
+        this.verdict = verdict;
+        this.accepted = accepted;
+    }
 
     /** A reading taken once, or an observation. */
     public static Answer once(String ask, String asked, Optional<Quantity> measured, Optional<String> seen, Verdict verdict, Optional<Acceptance> accepted) {

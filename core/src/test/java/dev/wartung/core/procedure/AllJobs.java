@@ -62,6 +62,12 @@ final class AllJobs {
         return ALL.stream();
     }
 
+    /** One job for each type, drive, work and way of working: options that change neither steps nor numbers are left out. */
+    static Stream<Job> oneOfEachSort() {
+        return ALL.stream().filter(oneForEach(j -> List.of(j.type().id(), j.configuration().drive(), j.work().kind().id(), j.site().answers(),
+                j.configuration().options().getOrDefault("elastomer", ""), j.configuration().options().getOrDefault("seat-kind", ""))));
+    }
+
     private static Stream<Job> enumerate() {
         return LIBRARY.types().stream().map(TypeSheet::anatomy).distinct().map(id -> LIBRARY.anatomy(id).orElseThrow())
                 .flatMap(anatomy -> anatomy.configurations().stream().flatMap(configuration -> LIBRARY.types().stream()

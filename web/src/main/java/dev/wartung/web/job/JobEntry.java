@@ -6,23 +6,18 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.FetchType;
-import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.ManyToOne;
-import jakarta.persistence.PostLoad;
-import jakarta.persistence.PostPersist;
-import jakarta.persistence.Transient;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
-import org.springframework.data.domain.Persistable;
 
 /** One thing that happened in a job. Never changed; a later entry takes back or corrects. The id comes from the client, so twice is once. */
 @Entity
-public class JobEntry implements Persistable<UUID> {
+public class JobEntry extends Entered {
 
     /** What an entry is. */
     public enum Kind {
@@ -44,8 +39,6 @@ public class JobEntry implements Persistable<UUID> {
         /** ended with the valve back in service; body: {@link Closing} */ CLOSED
     }
 
-    @Id
-    private UUID id;
     @Column(name = "job_id")
     private Long jobId;
     private int seq;
@@ -58,14 +51,12 @@ public class JobEntry implements Persistable<UUID> {
     private Instant at;
     @JdbcTypeCode(SqlTypes.LONGVARCHAR)
     private String body;
-    @Transient
-    private boolean stored;
 
     @SuppressWarnings("NullAway.Init")
     protected JobEntry() {}
 
     JobEntry(UUID id, Long jobId, int seq, Kind kind, @Nullable String stepId, Account by, Instant at, String body) {
-        this.id = id;
+        super(id);
         this.jobId = jobId;
         this.seq = seq;
         this.kind = kind;
@@ -73,22 +64,6 @@ public class JobEntry implements Persistable<UUID> {
         this.by = by;
         this.at = at;
         this.body = body;
-    }
-
-    @Override
-    public UUID getId() {
-        return id;
-    }
-
-    @Override
-    public boolean isNew() {
-        return !stored;
-    }
-
-    @PostLoad
-    @PostPersist
-    void isStored() {
-        stored = true;
     }
 
     public int seq() {

@@ -5,23 +5,16 @@ import dev.wartung.web.account.Account;
 import dev.wartung.web.valve.Valve;
 import jakarta.persistence.Entity;
 import jakarta.persistence.FetchType;
-import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
-import jakarta.persistence.PostLoad;
-import jakarta.persistence.PostPersist;
 import jakarta.persistence.Table;
-import jakarta.persistence.Transient;
 import java.time.Instant;
 import java.util.UUID;
-import org.springframework.data.domain.Persistable;
 
 /** How an old seal looked, where it can be counted by valve and by article. The job's own entry has all that was said of it. */
 @Entity
 @Table(name = "old_seal")
-public class OldSealRecord implements Persistable<UUID> {
+public class OldSealRecord extends Entered {
 
-    @Id
-    private UUID id;
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Valve valve;
     private int jobNumber;
@@ -34,14 +27,12 @@ public class OldSealRecord implements Persistable<UUID> {
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Account by;
     private Instant at;
-    @Transient
-    private boolean stored;
 
     @SuppressWarnings("NullAway.Init")
     protected OldSealRecord() {}
 
     OldSealRecord(UUID id, Job job, OldSeal seal, Account by, Instant at) {
-        this.id = id;
+        super(id);
         this.valve = job.valve();
         this.jobNumber = job.number();
         this.part = seal.part();
@@ -52,22 +43,6 @@ public class OldSealRecord implements Persistable<UUID> {
         this.note = seal.note();
         this.by = by;
         this.at = at;
-    }
-
-    @Override
-    public UUID getId() {
-        return id;
-    }
-
-    @Override
-    public boolean isNew() {
-        return !stored;
-    }
-
-    @PostLoad
-    @PostPersist
-    void isStored() {
-        stored = true;
     }
 
     public Valve valve() {

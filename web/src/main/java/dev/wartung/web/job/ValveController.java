@@ -72,7 +72,7 @@ class ValveController {
         model.addAttribute("nav", "valves");
         model.addAttribute("valve", valve);
         model.addAttribute("today", LocalDate.now(clock));
-        model.addAttribute("svg", drawing.svg(valve, fitted));
+        model.addAttribute("svg", drawing.svg(valve, fitted, current.get().units()));
         model.addAttribute("configuration", pair.anatomy().inWords(valve.configuration()));
         model.addAttribute("figures", planning.figures(valve));
         model.addAttribute("fitted", planning.build(valve).parts().stream().map(Part::id).filter(fitted::containsKey).map(fitted::get).toList());

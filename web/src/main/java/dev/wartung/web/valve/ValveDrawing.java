@@ -4,6 +4,7 @@ import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.drawing.CallOut;
 import dev.wartung.core.drawing.SectionDrawing;
+import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.web.sheet.Sheets;
 import java.time.Clock;
@@ -27,8 +28,8 @@ public class ValveDrawing {
         this.clock = clock;
     }
 
-    /** @param fitted what is fitted now, by part */
-    public String svg(Valve valve, Map<String, FittedPart> fitted) {
+    /** @param fitted what is fitted now, by part @param units what its reader reads */
+    public String svg(Valve valve, Map<String, FittedPart> fitted, UnitSystem units) {
         Sheets.Pair pair = sheets.of(valve.typeId());
         Bench bench = new Bench(pair.anatomy().build(), valve.configuration());
         List<CallOut> callOuts = new ArrayList<>();
@@ -41,7 +42,7 @@ public class ValveDrawing {
             }
         }
         Actuators.spring(pair.type(), valve.drive(), bench.energies().driverLifted()).ifPresent(force ->
-                callOuts.add(new CallOut("spring", "Spring " + force.shown(), "holds it at rest", "spring")));
+                callOuts.add(new CallOut("spring", "Spring " + units.shown(force), "holds it at rest", "spring")));
         callOuts.add(new CallOut("from-above", "From above", "pipe left to right", "plain"));
         return sheets.drawing(pair, valve.configuration()).svg(bench, new SectionDrawing.View(List.of(), List.of(), callOuts, Optional.empty()),
                 "Section of " + valve.tag() + ", " + valve.typeName() + ", at rest");

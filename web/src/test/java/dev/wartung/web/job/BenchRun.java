@@ -1,0 +1,62 @@
+package dev.wartung.web.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
+import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
+
+import dev.wartung.core.procedure.Step;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.test.web.servlet.MockMvc;
+import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
+
+/** A job worked through by requests, without a browser; answers are typed with their units, so that anybody's reading of bare numbers does not matter. */
+public final class BenchRun {
+
+    private final MockMvc web;
+    private final JobService service;
+
+    public BenchRun(MockMvc web, JobService service) {
+        this.web = web;
+        this.service = service;
+    }
+
+    private static MockHttpServletRequestBuilder as(String name, String path) {
+        return post(path).with(user(name).roles("TECHNICIAN")).with(csrf()).param("entryId", UUID.randomUUID().toString());
+    }
+
+    public int begin(String tag, String work, String name) throws Exception {
+        String to = web.perform(as(name, "/valves/" + tag + "/plan").param("work", work).param("due", "2199-01-01")).andReturn().getResponse().getRedirectedUrl();
+        int number = Integer.parseInt(String.valueOf(to).replaceAll("\\D", ""));
+        web.perform(as(name, "/jobs/" + number + "/start")).andExpect(status().is3xxRedirection());
+        return number;
+    }
+
+    public Optional<Step> current(int number) {
+        return service.view(number).orElseThrow().progress().current();
+    }
+
+    public void confirm(int number, String name) throws Exception {
+        Step step = current(number).orElseThrow();
+        MockHttpServletRequestBuilder request = as(name, "/jobs/" + number + "/steps/" + step.id());
+        Map<String, String> typed = JobServiceTest.goodAnswers(service.view(number).orElseThrow(), step);
+        typed.forEach((field, value) -> request.param(field, withUnit(step, field, value)));
+        web.perform(request).andExpect(status().isOk());
+        assertThat(current(number).map(Step::id)).as(step.say()).isNotEqualTo(Optional.of(step.id()));
+    }
+
+    /** A list of turns is torque at the bolt, whoever reads; every other number is said in its own unit. */
+    private static String withUnit(Step step, String field, String value) {
+        return step.asks().stream().filter(a -> a.dimension().isPresent() && !value.contains(";") && field.startsWith(StepForm.READING + a.id())).findFirst()
+                .map(a -> value + " " + a.unit().symbol()).orElse(value);
+    }
+
+    public void close(int number, String name) throws Exception {
+        ClosingCount count = new ClosingCount(service.view(number).orElseThrow());
+        web.perform(as(name, "/jobs/" + number + "/close").param("bin", String.valueOf(count.inBin())).param("bag", String.valueOf(count.leftInBag()))).andExpect(status().isOk());
+        assertThat(service.view(number).orElseThrow().job().state()).isEqualTo(JobState.CLOSED);
+    }
+}
