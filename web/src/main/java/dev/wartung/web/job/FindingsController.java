@@ -102,6 +102,8 @@ class FindingsController {
         model.addAttribute("names", Knowledge.oldSeals().appearances().stream().collect(Collectors.toMap(Appearance::id, Appearance::name)));
         Optional<Appearance> chosen = Knowledge.oldSeals().appearance(typed.getOrDefault("appearance", ""));
         model.addAttribute("tells", chosen.orElse(null));
+        model.addAttribute("greased", typed.getOrDefault("seal", "").isEmpty() ? ""
+                : view.build().part(typed.get("seal")).map(p -> judging.lastGrease(view, p.name())).orElse(""));
         model.addAttribute("before", oldSeals.findByValveIdOrderByAtDesc(view.job().valve().id()).stream()
                 .filter(o -> o.part().equals(typed.getOrDefault("seal", "")) && o.jobNumber() != number).toList());
         return PAGE;

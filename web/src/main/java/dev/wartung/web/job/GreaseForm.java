@@ -5,6 +5,8 @@ import dev.wartung.core.lubrication.Film;
 import dev.wartung.core.lubrication.GreaseShelf;
 import dev.wartung.core.lubrication.GreaseShelf.Tin;
 import dev.wartung.core.lubrication.Suitability;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.procedure.Greasing;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer.Acceptance;
@@ -42,9 +44,10 @@ final class GreaseForm {
      * Parts that take the same grease, as they are shown.
      *
      * @param on     the parts in words
-     * @param amount for all of them together; empty where a part's size is not known
+     * @param amount for all of them together, as a hand judges it; empty where a part's size is not known
+     * @param each   for each of them
      */
-    record Line(String grease, String lot, String registration, String on, String amount, String reason, boolean lacks) {}
+    record Line(String grease, String lot, String registration, String on, String amount, String each, String reason, boolean lacks) {}
 
     /** What to lay on. */
     List<Line> lines() {
@@ -61,7 +64,8 @@ final class GreaseForm {
             boolean known = same.stream().allMatch(g -> g.film().volumeM3() > 0);
             return new Line(first.tin().map(t -> t.grease().name()).orElse(first.film().grease()), first.tin().map(Tin::lot).orElse(""),
                     first.tin().map(t -> t.grease().registration()).orElse(first.film().registration()), same.stream().map(g -> Part.inSentence(g.film().name())).collect(Collectors.joining(", ")),
-                    known ? Film.byEye(volume) : "", first.reason(), first.lacks());
+                    known ? Film.byEye(volume) : "",
+                    known ? same.stream().map(g -> Part.inSentence(g.film().name()) + " " + new Quantity(g.film().volumeM3(), Dimension.VOLUME).shown()).collect(Collectors.joining(", ")) : "", first.reason(), first.lacks());
         }).toList();
     }
 

@@ -11,9 +11,11 @@ import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.JobEntry.Kind;
 import dev.wartung.web.stores.GreaseStore;
+import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -57,6 +59,12 @@ public class JobService {
     @Transactional(readOnly = true)
     public Optional<JobView> view(int number) {
         return jobs.findByNumber(number).map(files::open);
+    }
+
+    /** Jobs of a valve that came to an end, the latest first. */
+    Stream<JobView> ended(Valve valve) {
+        return jobs.ofValve(valve.id()).stream().filter(j -> j.state() == JobState.CLOSED || j.state() == JobState.STOPPED)
+                .sorted(Comparator.comparing((Job j) -> j.endedAt().orElseThrow()).reversed()).map(files::open);
     }
 
     /** Whether somebody is whoever asks. */
@@ -223,7 +231,7 @@ public class JobService {
             Situation here = Situation.within(view.sheets().anatomy(), view.configuration(), behind);
             Procedure way = planning.derivation(view.sheets()).derive(Work.closeUp(), here);
             String prefix = "way" + (view.seq() + 1) + "-";
-            Procedure renamed = new Procedure(way.steps().stream().map(s -> s.renamed(prefix + s.id())).toList(), way.renews(), way.rechecks());
+            Procedure renamed = view.withUnfitParts(new Procedure(way.steps().stream().map(s -> s.renamed(prefix + s.id())).toList(), way.renews(), way.rechecks()));
             add(view.job(), entryId, Kind.CLOSE_UP, null, new NewWay(renamed));
             return Outcome.done("This is the way back to a closed valve from here.");
         });

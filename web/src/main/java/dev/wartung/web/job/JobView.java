@@ -1,15 +1,20 @@
 package dev.wartung.web.job;
 
 import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.procedure.Procedure;
+import dev.wartung.core.procedure.Replacement;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.progress.Judgement;
 import dev.wartung.core.progress.Progress;
+import dev.wartung.core.simulation.Place;
 import dev.wartung.web.sheet.Sheets;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * A job with everything that happened in it, worked out.
@@ -25,6 +30,21 @@ import java.util.Optional;
  */
 public record JobView(Job job, Sheets.Pair sheets, ValveConfiguration configuration, Build build, Progress progress, Supplies supplies, List<JobEntry> entries, List<CountedIn> countedIn,
                       Map<String, Step> steps, Optional<String> second, Judgement judgement) {
+
+    /** A procedure that takes the place of the one under way, with every part that was found unfit and is still the old one. */
+    Procedure withUnfitParts(Procedure next) {
+        Procedure whole = next;
+        for (Part part : unfit()) {
+            whole = Replacement.into(whole, Set.of(), part, progress.bench().place(part.id()) == Place.CLOTH).orElse(whole);
+        }
+        return whole;
+    }
+
+    /** Parts that were found unfit and are still the old ones: on the valve, on the cloth, or waited for. */
+    List<Part> unfit() {
+        return judgement.findings().stream().flatMap(f -> f.replaces().stream()).map(r -> r.part()).distinct().filter(p -> !progress.bench().isNew(p))
+                .flatMap(p -> build.part(p).stream()).toList();
+    }
 
     /** Raised by one with every entry: two screens show the same job only when they show the same number. */
     public int seq() {

@@ -141,7 +141,7 @@ public class Judging {
         try {
             Procedure derived = planning.derivation(view.sheets()).derive(new Work(wider, view.job().chosenPart()), here);
             String prefix = "more" + (view.seq() + 1) + "-";
-            return Optional.of(new Procedure(derived.steps().stream().map(s -> s.renamed(prefix + s.id())).toList(), derived.renews(), derived.rechecks()));
+            return Optional.of(view.withUnfitParts(new Procedure(derived.steps().stream().map(s -> s.renamed(prefix + s.id())).toList(), derived.renews(), derived.rechecks())));
         } catch (IllegalStateException | IllegalArgumentException noWay) {
             return Optional.empty();
         }
@@ -163,6 +163,15 @@ public class Judging {
             view.job().waitsFor(view.judgement().waiting().stream().flatMap(f -> f.replaces().stream()).filter(other -> !other.part().equals(part)).map(Replaced::name).findFirst().orElse(""));
             return Outcome.done("Counted in. The job goes on.");
         });
+    }
+
+    /** The grease on record for a part of the valve, from the last job that laid a film on it; empty where none is known. */
+    @Transactional(readOnly = true)
+    public String lastGrease(JobView view, String partName) {
+        return service.ended(view.job().valve()).filter(v -> v.job().number() != view.job().number()).flatMap(v -> v.entries().stream().filter(e -> e.kind() == Kind.CONFIRMED)
+                        .flatMap(e -> service.greased(e).stream()).filter(g -> g.part().equals(partName))
+                        .map(g -> g.grease() + (g.lot().isEmpty() ? "" : ", lot " + g.lot()) + ", in job " + v.job().number() + (g.against().isEmpty() ? "." : ". " + g.against())))
+                .findFirst().orElse("");
     }
 
     /** Old seals this job took out that nobody has judged yet, and those it has. */

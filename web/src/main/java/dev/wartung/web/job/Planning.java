@@ -23,6 +23,7 @@ import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -145,10 +146,12 @@ public class Planning {
         ValveConfiguration now = valve.configuration();
         Situation start = carried.isEmpty() ? Situation.untouched(pair.anatomy(), now) : Situation.leftBy(pair.anatomy(), now, carried);
         Practice practice = site.practice();
-        Procedure procedure = new Derivation(pair.anatomy(), pair.type(), practice).derive(work, start);
+        Optional<JobView> left = stopped(valve).map(files::open);
+        Procedure derived = new Derivation(pair.anatomy(), pair.type(), practice).derive(work, start);
+        Procedure procedure = left.map(v -> v.withUnfitParts(derived)).orElse(derived);
         ValveConfiguration then = now.with(work.kind().becomes());
         return new Plan(work, procedure, Supplies.of(pair.type(), pair.anatomy().build().resolve(then.facts()), then, procedure.renews()), carried,
-                pair.anatomy().warningsFor(now), practice.table().toBorrow(procedure.tools(), practice.site()));
+                warnings(pair, now, left), practice.table().toBorrow(procedure.tools(), practice.site()));
     }
 
     /** The smallest job that renews a part of a valve as it stands; empty where nothing on the bench gets at it. */
@@ -181,12 +184,22 @@ public class Planning {
         return !job.configuration().equals(job.valve().configuration()) || !files.write(leftBehind(job.valve())).equals(job.carriedJson());
     }
 
+    private static List<String> warnings(Sheets.Pair pair, ValveConfiguration now, Optional<JobView> left) {
+        List<String> warnings = new ArrayList<>(pair.anatomy().warningsFor(now));
+        left.ifPresent(v -> v.judgement().hindrances().forEach(h -> warnings.add("Left open by job " + v.job().number() + ": " + h)));
+        return warnings;
+    }
+
     private List<Step> leftBehind(Valve valve) {
+        return stopped(valve).map(j -> files.open(j).progress().behind()).orElse(List.of());
+    }
+
+    /** The stopped job that left the valve as it stands; empty where it was not left so. */
+    private Optional<Job> stopped(Valve valve) {
         if (valve.state() != ValveState.OUT_OF_SERVICE) {
-            return List.of();
+            return Optional.empty();
         }
         return jobs.ofValve(valve.id()).stream().filter(j -> j.state() == JobState.STOPPED || j.state() == JobState.CLOSED)
-                .max(Comparator.comparing(j -> j.endedAt().orElseThrow())).filter(j -> j.state() == JobState.STOPPED)
-                .map(j -> files.open(j).progress().behind()).orElse(List.of());
+                .max(Comparator.comparing(j -> j.endedAt().orElseThrow())).filter(j -> j.state() == JobState.STOPPED);
     }
 }

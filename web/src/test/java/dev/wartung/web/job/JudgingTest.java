@@ -206,6 +206,28 @@ class JudgingTest {
     }
 
     @Test
+    @DisplayName("A part found unfit is not put back on the way to a closed valve either, nor by the job after a stop")
+    void unfitStaysUnfit() {
+        int number = begun("TS-009");
+        until(number, doing(Verb.BIN, "plug-seal"));
+        confirm(number, Map.of());
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.2", "ACROSS", "at-hand", "no"), new byte[0]).went()).isTrue();
+        assertThat(service.closeUp(number, UUID.randomUUID()).went()).isTrue();
+        assertThat(acts(view(number).progress().procedure().steps())).contains(Act.of(Verb.BIN, "stem"), Act.of(Verb.FIT_NEW, "stem")).doesNotContain(Act.of(Verb.PUT_BACK, "stem"));
+        assertThat(service.stop(number, UUID.randomUUID(), "no stem on site").went()).isTrue();
+        assertThat(view(number).job().waitsFor()).isEmpty();
+        Valve valve = valves.findByTagIgnoreCase("TS-009").orElseThrow();
+        Planning.Plan next = planning.derive(valve, planning.work(valve, "inspect", Optional.empty()).orElseThrow());
+        assertThat(acts(next.procedure().steps())).contains(Act.of(Verb.FIT_NEW, "stem")).doesNotContain(Act.of(Verb.PUT_BACK, "stem"));
+        assertThat(next.supplies().toCount()).anyMatch(p -> p.part().equals("stem") && p.used());
+        assertThat(next.warnings()).anyMatch(w -> w.startsWith("Left open by job " + number + ": A new stem"));
+    }
+
+    private static List<Act> acts(List<Step> steps) {
+        return steps.stream().flatMap(s -> s.acts().stream()).toList();
+    }
+
+    @Test
     @DisplayName("What an old seal looked like adds its checks; the job does not close before they are answered")
     void oldSeals() {
         int number = begun("TS-007");
