@@ -1,7 +1,11 @@
 package dev.wartung.core.procedure;
 
 import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.anatomy.WorkKind.Renewal;
+import java.util.Collection;
+import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * What is to be done on one valve.
@@ -23,6 +27,15 @@ public record Work(WorkKind kind, Optional<String> chosen) {
     /** One part, whatever it is: for what no work of the family renews. */
     public static Work renew(String part) {
         return new Work(new WorkKind("renew-part", "Renew one part", "Only what is needed to reach that part", null, null, null, null), Optional.of(part));
+    }
+
+    /** The same work, with more parts to renew: what was found unfit. */
+    public Work alsoRenewing(Collection<String> more) {
+        if (more.isEmpty()) {
+            return this;
+        }
+        List<String> parts = Stream.concat(kind.renews().parts().stream(), more.stream()).distinct().toList();
+        return new Work(new WorkKind(kind.id(), kind.name(), kind.about(), new Renewal(kind.renews().kinds(), parts, kind.renews().choose()), kind.reaches(), kind.becomes(), kind.when()), chosen);
     }
 
     private static final String CLOSE_UP = "close-up";

@@ -165,7 +165,8 @@ class DemoSite implements ApplicationRunner {
         // stopped with its insert out: the plug is scratched and no new one is here
         Valve blocked = byTag("FL-013");
         pastJobs.enter(blocked.tag(), work(blocked, "renew-product-seals", Optional.empty()),
-                past(oyel, today.minusDays(3), 12, Optional.of("Plug scratched across its sealing edge. No stem in the stores; one is ordered.")));
+                past(oyel, today.minusDays(3), 12, Optional.of("No stem in the stores; one is ordered.")).found(Map.of("part", "stem", "point", "sealing-path",
+                        "kind", "scratch", "size", "0.3 mm", "direction", "ACROSS", "where", "sealing edge, a finger wide", "at-hand", "no")));
         // a look due tomorrow, raised by yesterday's job
         Valve looked = byTag("FL-031");
         pastJobs.enter(looked.tag(), work(looked, "renew-one-seal", Optional.of("stem-seal")), past(oyel, today.minusDays(1), Integer.MAX_VALUE));
@@ -213,7 +214,7 @@ class DemoSite implements ApplicationRunner {
     private PastJobs.Past past(Account by, LocalDate day, int steps, Optional<String> stopped) {
         return new PastJobs.Past(by, day.atTime(LocalTime.of(7, 30 + random.nextInt(25))).atZone(clock.getZone()).toInstant(), steps, stopped,
                 "L" + day.minusDays(40).toString().substring(2, 7).replace("-", "") + "-" + (10 + random.nextInt(80)),
-                this::reading, () -> new UUID(random.nextLong(), random.nextLong()), Map.of(), Map.of(), Optional.empty());
+                this::reading, () -> new UUID(random.nextLong(), random.nextLong()), Map.of(), Map.of(), Optional.empty(), Map.of());
     }
 
     /** Renewed as planned, and what the old seals looked like. */

@@ -4,7 +4,6 @@ import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.TypeSheet.Article;
 import dev.wartung.core.anatomy.WorkKind;
-import dev.wartung.core.anatomy.WorkKind.Renewal;
 import dev.wartung.core.inspection.Finding;
 import dev.wartung.core.inspection.Finding.Replaced;
 import dev.wartung.core.inspection.Inspection.Decision;
@@ -22,7 +21,6 @@ import dev.wartung.core.simulation.Place;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.JobEntry.Kind;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -133,13 +131,9 @@ public class Judging {
         if (planned.isEmpty() || planned.get().converts()) {
             return Optional.empty();
         }
-        WorkKind kind = planned.get();
-        List<String> parts = new ArrayList<>(kind.renews().parts());
-        parts.add(part.id());
-        WorkKind wider = new WorkKind(kind.id(), kind.name(), kind.about(), new Renewal(kind.renews().kinds(), parts, kind.renews().choose()), kind.reaches(), kind.becomes(), kind.when());
         Situation here = Situation.within(view.sheets().anatomy(), view.configuration(), view.progress().behind());
         try {
-            Procedure derived = planning.derivation(view.sheets()).derive(new Work(wider, view.job().chosenPart()), here);
+            Procedure derived = planning.derivation(view.sheets()).derive(new Work(planned.get(), view.job().chosenPart()).alsoRenewing(List.of(part.id())), here);
             String prefix = "more" + (view.seq() + 1) + "-";
             return Optional.of(view.withUnfitParts(new Procedure(derived.steps().stream().map(s -> s.renamed(prefix + s.id())).toList(), derived.renews(), derived.rechecks())));
         } catch (IllegalStateException | IllegalArgumentException noWay) {

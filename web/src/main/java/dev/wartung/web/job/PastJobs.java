@@ -1,14 +1,19 @@
 package dev.wartung.web.job;
 
 import dev.wartung.core.anatomy.TypeSheet.Article;
+import dev.wartung.core.inspection.Finding;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Procedure;
+import dev.wartung.core.procedure.Replacement;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.sealing.OldSeal;
 import dev.wartung.core.sheet.Knowledge;
+import dev.wartung.core.simulation.Place;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.job.JobEntry.Kind;
 import dev.wartung.web.sheet.Sheets;
@@ -27,6 +32,7 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -77,17 +83,24 @@ public class PastJobs {
      * @param oldSeals how old seals looked, appearance by part
      * @param tin     what was typed of the tin in hand, where another was taken than the one chosen
      * @param second  who agreed to it
+     * @param found   what was found before it was stopped, as it is typed; empty for nothing
      */
-    public record Past(Account by, Instant started, int steps, Optional<String> stopped, String lot, Function<Ask, Answer> reading, Supplier<UUID> ids, Map<String, String> oldSeals, Map<String, String> tin, Optional<Account> second) {
+    public record Past(Account by, Instant started, int steps, Optional<String> stopped, String lot, Function<Ask, Answer> reading, Supplier<UUID> ids, Map<String, String> oldSeals, Map<String, String> tin, Optional<Account> second,
+                       Map<String, String> found) {
 
         /** The same, with how the old seals looked. */
         public Past looked(Map<String, String> seals) {
-            return new Past(by, started, steps, stopped, lot, reading, ids, seals, tin, second);
+            return new Past(by, started, steps, stopped, lot, reading, ids, seals, tin, second, found);
+        }
+
+        /** The same, with something found on a part. */
+        public Past found(Map<String, String> typed) {
+            return new Past(by, started, steps, stopped, lot, reading, ids, oldSeals, tin, second, typed);
         }
 
         /** The same, with another tin than the one chosen. */
         public Past greased(Map<String, String> typed, Account agreed) {
-            return new Past(by, started, steps, stopped, lot, reading, ids, oldSeals, typed, Optional.of(agreed));
+            return new Past(by, started, steps, stopped, lot, reading, ids, oldSeals, typed, Optional.of(agreed), found);
         }
     }
 
@@ -106,6 +119,10 @@ public class PastJobs {
             writer.write(Kind.CONFIRMED, step.id(), new Confirmed(step.asks().stream().map(past.reading()).toList(), lots, Optional.empty(), greased(step, valve, past)), step.minutes());
         }
         if (past.steps() < steps.size()) {
+            entries.saveAllAndFlush(written);
+            if (!past.found().isEmpty()) {
+                writer.write(Kind.FINDING, null, found(files.open(job), past), 5);
+            }
             past.stopped().ifPresent(reason -> writer.write(Kind.STOPPED, null, reason, 1));
             entries.saveAllAndFlush(written);
             valve.becomes(ValveState.ON_BENCH);
@@ -137,6 +154,14 @@ public class PastJobs {
         writer.write(Kind.OLD_SEAL, null, judged, 2);
         oldSeals.save(new OldSealRecord(writer.past.ids().get(), job, judged, writer.past.by(), writer.at));
         judged.checks().forEach(c -> writer.write(Kind.CHECKED, null, new Answered(c.id(), c.say(), "looked at, nothing to add"), 1));
+    }
+
+    private static Found found(JobView view, Past past) {
+        FindingForm form = new FindingForm(view, past.found(), UnitSystem.METRIC);
+        Finding finding = form.read(past.ids().get().toString(), Optional.empty()).orElseThrow(() -> new IllegalStateException(form.troubles().toString()));
+        Optional<Procedure> goesOn = finding.replaces().flatMap(r -> view.build().part(r.part())).flatMap(part -> Replacement.into(view.progress().procedure(),
+                view.progress().confirmed().stream().map(c -> c.step().id()).collect(Collectors.toSet()), part, view.progress().bench().place(part.id()) == Place.CLOTH));
+        return new Found(finding, form.atHand(), goesOn);
     }
 
     /** From the tin that would be chosen today, unless it is known that another was taken. */

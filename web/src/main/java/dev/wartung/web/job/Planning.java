@@ -147,7 +147,7 @@ public class Planning {
         Situation start = carried.isEmpty() ? Situation.untouched(pair.anatomy(), now) : Situation.leftBy(pair.anatomy(), now, carried);
         Practice practice = site.practice();
         Optional<JobView> left = stopped(valve).map(files::open);
-        Procedure derived = new Derivation(pair.anatomy(), pair.type(), practice).derive(work, start);
+        Procedure derived = withUnfit(new Derivation(pair.anatomy(), pair.type(), practice), work, left.map(JobView::unfit).orElse(List.of()), start);
         Procedure procedure = left.map(v -> v.withUnfitParts(derived)).orElse(derived);
         ValveConfiguration then = now.with(work.kind().becomes());
         return new Plan(work, procedure, Supplies.of(pair.type(), pair.anatomy().build().resolve(then.facts()), then, procedure.renews()), carried,
@@ -182,6 +182,15 @@ public class Planning {
     /** Whether a valve is otherwise than the job was derived for: stopped, closed up, converted or its record corrected since it was planned. */
     boolean isOutdated(Job job) {
         return !job.configuration().equals(job.valve().configuration()) || !files.write(leftBehind(job.valve())).equals(job.carriedJson());
+    }
+
+    /** The work, and whatever was found unfit before; where nothing on the bench gets at that, the work alone: that it is open is warned of. */
+    private static Procedure withUnfit(Derivation derivation, Work work, List<Part> unfit, Situation start) {
+        try {
+            return derivation.derive(work.alsoRenewing(unfit.stream().map(Part::id).toList()), start);
+        } catch (IllegalStateException noWay) {
+            return derivation.derive(work, start);
+        }
     }
 
     private static List<String> warnings(Sheets.Pair pair, ValveConfiguration now, Optional<JobView> left) {

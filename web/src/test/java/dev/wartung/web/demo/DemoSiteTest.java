@@ -2,23 +2,31 @@ package dev.wartung.web.demo;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.procedure.Step;
+import dev.wartung.core.procedure.Work;
+import dev.wartung.core.simulation.Bench;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.account.Role;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.job.Job;
+import dev.wartung.web.job.JobEntry;
 import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.OldSeals;
 import dev.wartung.web.job.PastJobs;
 import dev.wartung.web.job.Planning;
 import dev.wartung.web.job.Rechecks;
+import dev.wartung.web.job.SettlingDesk;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.site.Site;
 import dev.wartung.web.stores.GreaseStore;
+import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
 import java.time.Clock;
@@ -43,10 +51,13 @@ class DemoSiteTest {
     private final Rechecks rechecks;
     private final JdbcTemplate jdbc;
     private final Sheets sheets;
+    private final Planning planning;
+    private final OldSeals oldSeals;
+    private final SettlingDesk settling;
     private final DemoSite demo;
 
     DemoSiteTest(Accounts accounts, Valves valves, Jobs jobs, JobService service, Rechecks rechecks, JdbcTemplate jdbc, Planning planning, PastJobs pastJobs,
-                 Sheets sheets, Site site, GreaseStore store, PasswordEncoder encoder, Clock clock) {
+                 Sheets sheets, Site site, GreaseStore store, OldSeals oldSeals, SettlingDesk settling, PasswordEncoder encoder, Clock clock) {
         this.accounts = accounts;
         this.valves = valves;
         this.jobs = jobs;
@@ -54,6 +65,9 @@ class DemoSiteTest {
         this.rechecks = rechecks;
         this.jdbc = jdbc;
         this.sheets = sheets;
+        this.planning = planning;
+        this.oldSeals = oldSeals;
+        this.settling = settling;
         this.demo = new DemoSite(accounts, valves, planning, pastJobs, sheets, site, store, encoder, clock);
     }
 
@@ -114,5 +128,28 @@ class DemoSiteTest {
         assertThat(before).hasSameSizeAs(DemoValves.all(sheets)).doesNotHaveDuplicates();
         assertThat(DemoValves.all(sheets)).isEqualTo(DemoValves.all(sheets));
         assertThat(Arrays.stream(Drive.values())).allSatisfy(d -> assertThat(DemoValves.all(sheets)).anyMatch(r -> r.configuration().drive() == d));
+    }
+
+    @Test
+    @DisplayName("Whatever is planned on the valve whose plug was found scratched fits a new plug; three swollen seals and their grease are on record; a joint settles")
+    void judged() {
+        Valve stopped = valves.findByTagIgnoreCase("FL-013").orElseThrow();
+        for (var kind : planning.works(stopped)) {
+            Work work = planning.work(stopped, kind.id(), planning.choices(stopped, kind).stream().map(p -> p.id()).findFirst()).orElseThrow();
+            Planning.Plan plan = planning.derive(stopped, work);
+            if (!kind.converts()) {
+                assertThat(plan.procedure().steps().stream().flatMap(s -> s.acts().stream())).as(kind.id()).contains(Act.of(Verb.FIT_NEW, "stem")).doesNotContain(Act.of(Verb.PUT_BACK, "stem"));
+                assertThat(plan.supplies().notInKit()).as(kind.id()).anyMatch(p -> p.part().equals("stem"));
+                Bench bench = new Bench(sheets.of(stopped.typeId()).anatomy().build(), stopped.configuration());
+                plan.carried().forEach(s -> bench.carryOut(s.acts()));
+                assertThat(plan.procedure().steps().stream().flatMap(s -> bench.carryOut(s.acts()).stream())).as(kind.id()).isEmpty();
+                assertThat(bench.finish(plan.procedure().renews())).as(kind.id()).isEmpty();
+            }
+        }
+        Valve swollen = valves.findByTagIgnoreCase("MX-103").orElseThrow();
+        assertThat(oldSeals.findByValveIdOrderByAtDesc(swollen.id())).hasSize(3).allSatisfy(o -> assertThat(o.appearance()).isEqualTo("swollen"));
+        assertThat(jobs.ofValve(swollen.id()).stream().flatMap(j -> service.view(j.number()).orElseThrow().entries().stream()).filter(e -> e.kind() == JobEntry.Kind.CONFIRMED)
+                .flatMap(e -> service.greased(e).stream())).isNotEmpty().allSatisfy(g -> assertThat(g.against()).contains("EPDM is a hydrocarbon rubber"));
+        assertThat(settling.series(valves.findByTagIgnoreCase("EZ-713").orElseThrow()).get(0).next()).isPresent();
     }
 }
