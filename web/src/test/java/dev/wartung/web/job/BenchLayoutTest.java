@@ -67,7 +67,7 @@ class BenchLayoutTest {
         hands.begin(tag, work);
         for (int i = 0; i < 90 && !hands.step().startsWith("Count, then close"); i++) {
             assertThat(troubles(page, 1280, 800)).as(hands.step()).isEmpty();
-            if (i % 9 == 0) {
+            if (i % 16 == 0) {
                 Browser.usableByAll(page);
             }
             hands.answer();
@@ -114,12 +114,16 @@ class BenchLayoutTest {
     void narrow(Address at, Browser browser) {
         Page page = browser.window(at.base(), 900, 800);
         Browser.login(page, "tessa", TestSite.PASSWORD);
-        for (String path : List.of("/", "/valves", "/valves/TS-002", "/valves/TS-002/plan?work=renew-bush", "/lines", "/site")) {
+        for (String path : List.of("/", "/valves", "/valves/TS-002", "/valves/TS-002/plan?work=renew-bush", "/lines", "/site", "/valves/TS-002/fault?symptom=leak-seat", "/valves/TF-003/settling",
+                "/stores/greases", "/records/old-seals", "/lab", "/lab/diaphragm-map")) {
             Browser.go(page, path);
             assertThat((int) page.evaluate("() => document.documentElement.scrollWidth")).as(path).isLessThanOrEqualTo(900);
         }
         new BenchHands(page).begin("TS-002", "inspect");
         assertThat((int) page.evaluate("() => document.documentElement.scrollWidth")).as("bench").isLessThanOrEqualTo(900);
+        page.click("#findings");
+        Browser.ready(page);
+        assertThat((int) page.evaluate("() => document.documentElement.scrollWidth")).as("findings").isLessThanOrEqualTo(900);
     }
 
     @Test

@@ -100,20 +100,85 @@ class FindingsPagesTest {
     }
 
     @Test
+    @DisplayName("At the bench the tin is named; one scanned that does harm is refused at once and on confirming, and the way on stays in view")
+    void tinInHand(Address address, Browser browser) {
+        Page page = browser.loggedIn(address.base(), "tessa");
+        go(page, "/stores/greases");
+        usableByAll(page);
+        takeIn(page, "Lumo 2 silicone grease", "RIGHT-1", "silicone oil", "H1: may touch food by accident");
+        takeIn(page, "Gear grease", "WRONG-1", "white mineral oil", "H2: never where food is");
+        BenchHands hands = new BenchHands(page);
+        hands.begin("TS-020", "renew-product-seals");
+        hands.workUntil("Press the new plug seal in");
+        assertThat(page.locator(".films")).containsText("Lumo 2 silicone grease, lot RIGHT-1");
+        page.locator(".tin summary").click();
+        assertThat(page.locator(".tin .behind")).containsText("plug seal 0.018 ml");
+        page.locator("#grease-lot").fill("wrong-1");
+        assertThat(page.locator("#tin-said .verdict.off")).containsText("Refused: it does harm here. EPDM is a hydrocarbon rubber");
+        page.locator("#done").click();
+        assertThat(page.locator(".tin .failed")).containsText("Take the tin named above.");
+        assertThat(page.locator("#grease-lot")).hasValue("wrong-1");
+        org.assertj.core.api.Assertions.assertThat(page.evaluate("() => { const s = document.querySelector('.step'); return s.scrollHeight - s.clientHeight; }")).isEqualTo(0);
+        usableByAll(page);
+        page.locator("#grease-lot").fill("RIGHT-1");
+        hands.answer();
+        hands.confirm();
+    }
+
+    private static void takeIn(Page page, String name, String lot, String oil, String registered) {
+        go(page, "/stores/greases");
+        page.getByLabel("On the tin").fill(name);
+        page.locator("input[name=lot]").fill(lot);
+        page.getByLabel("Base oil").selectOption(oil);
+        page.getByLabel("Thickener").selectOption("PTFE powder");
+        page.getByLabel("Food contact class").selectOption(registered);
+        page.getByLabel("Used up to").fill("160");
+        page.locator("button:has-text('Take it in')").click();
+        assertThat(page.locator("td:has-text('" + lot + "')").first()).isVisible();
+    }
+
+    @Test
+    @DisplayName("A look at a joint: a number that cannot be is refused beside its field, a good one draws the series and says when to look next")
+    void looking(Address address, Browser browser, MockMvc web, JobService service) throws Exception {
+        BenchRun run = new BenchRun(web, service);
+        int number = run.begin("TF-003", "renew-diaphragm", "tessa");
+        while (run.current(number).isPresent()) {
+            run.confirm(number, "tessa");
+        }
+        run.close(number, "tessa");
+        Page page = browser.loggedIn(address.base(), "tessa");
+        go(page, "/valves/TF-003");
+        page.locator("text=How its bolted joint settles").click();
+        Browser.ready(page);
+        page.locator("input[name=TORQUE]").fill("900");
+        page.locator("button:has-text('Put it on the record')").click();
+        Browser.ready(page);
+        assertThat(page.locator(".look-form .trouble").first()).containsText("Measure again");
+        assertThat(page.locator("input[name=TORQUE]")).hasValue("900");
+        usableByAll(page);
+        page.locator("input[name=TORQUE]").fill("2");
+        page.locator("button:has-text('Put it on the record')").click();
+        Browser.ready(page);
+        assertThat(page.locator(".series").first().locator("tbody tr")).hasCount(2);
+        usableByAll(page);
+    }
+
+    @Test
     @DisplayName("A tin is taken in with what it is made of, or refused beside the field; what an area asks is the planner's to say")
     void greases(MockMvc web) throws Exception {
-        web.perform(post("/stores/greases").param("name", "Test grease").param("lot", "").param("oil", "silicone").param("thickener", "ptfe").param("registration", "H1")
+        web.perform(post("/stores/greases").param("name", "Lumo 2 silicone grease").param("lot", "").param("oil", "silicone").param("thickener", "ptfe").param("registration", "H1")
                         .param("hottest", "-400").with(TESSA).with(csrf())).andExpect(status().isOk())
-                .andExpect(content().string(containsString("Type or scan its lot."))).andExpect(content().string(containsString("absolute zero"))).andExpect(content().string(containsString("value=\"Test grease\"")));
-        web.perform(post("/stores/greases").param("name", "Test grease").param("lot", "T-9").param("oil", "silicone").param("thickener", "ptfe").param("registration", "H1").param("claim.silicone-free", "yes")
+                .andExpect(content().string(containsString("Type or scan its lot."))).andExpect(content().string(containsString("absolute zero"))).andExpect(content().string(containsString("value=\"Lumo 2 silicone grease\"")));
+        web.perform(post("/stores/greases").param("name", "Lumo 2 silicone grease").param("lot", "A-9").param("oil", "silicone").param("thickener", "ptfe").param("registration", "H1").param("claim.silicone-free", "yes")
                 .param("hottest", "320 °F").with(TESSA).with(csrf())).andExpect(content().string(containsString("cannot be free of silicone")));
-        web.perform(post("/stores/greases").param("name", "Test grease").param("lot", "T-9").param("oil", "silicone").param("thickener", "ptfe").param("registration", "H1")
+        web.perform(post("/stores/greases").param("name", "Lumo 2 silicone grease").param("lot", "A-9").param("oil", "silicone").param("thickener", "ptfe").param("registration", "H1")
                 .param("hottest", "320 °F").with(TESSA).with(csrf())).andExpect(redirectedUrl("/stores/greases"));
         web.perform(get("/stores/greases").with(TESSA)).andExpect(content().string(containsString("160 °C"))).andExpect(content().string(not(containsString("Keep it"))));
-        web.perform(get("/valves/TS-003/plan").param("work", "renew-product-seals").with(TESSA)).andExpect(content().string(containsString("lot T-9")));
+        web.perform(get("/valves/TS-003/plan").param("work", "renew-product-seals").with(TESSA)).andExpect(content().string(containsString("lot A-9")));
         web.perform(post("/stores/areas").param("area", "Test area").param("hottest", "100 °C").param("claim.silicone-free", "yes").with(TESSA).with(csrf())).andExpect(status().isForbidden());
         web.perform(post("/stores/areas").param("area", "Test area").param("hottest", "100 °C").param("claim.silicone-free", "yes").with(PIA).with(csrf())).andExpect(redirectedUrl("/stores/greases"));
         web.perform(get("/valves/TS-003/plan").param("work", "renew-product-seals").with(TESSA)).andExpect(content().string(containsString("No grease on site for")))
                 .andExpect(content().string(containsString("only takes grease that is free of silicone")));
+        web.perform(post("/stores/areas").param("area", "Test area").param("hottest", "80 °C").with(PIA).with(csrf())).andExpect(redirectedUrl("/stores/greases"));
     }
 }
