@@ -55,4 +55,9 @@ public final class Actuators {
     public static Optional<Closure> closure(TypeSheet type) {
         return type.seat().map(seat -> new Closure(seat.seatDiameter().si(), seat.stemDiameter().si(), seat.sealingLoad().si()));
     }
+
+    /** The linear actuator with its numbers, as the sheet gives them for a drive or, where it gives none for that, for another. Empty for a rotary one, or where nothing is given. */
+    public static Optional<ActuatorData> data(TypeSheet type, Drive drive) {
+        return type.actuator(drive).or(() -> type.actuators().stream().findFirst()).filter(a -> a.pistonDiameter().isPresent() && a.stroke().isPresent());
+    }
 }

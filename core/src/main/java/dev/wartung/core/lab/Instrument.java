@@ -31,7 +31,7 @@ public interface Instrument {
 
     /** Where it lies. */
     enum Drawer {
-        BOLTS("Bolts"), DIAPHRAGM("Diaphragm"), FITS("Fits and flow"), GREASE("Grease"), JUDGEMENT("Judgement"), LEAK("Leak and shelf life");
+        BOLTS("Bolts"), DIAPHRAGM("Diaphragm"), FITS("Fits and flow"), FORCES("Forces and air"), GREASE("Grease"), JUDGEMENT("Judgement"), LEAK("Leak and shelf life");
 
         private final String title;
 

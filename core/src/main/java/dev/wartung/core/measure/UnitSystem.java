@@ -58,6 +58,12 @@ public enum UnitSystem {
         return AMOUNT.matcher(text).replaceAll(match -> Matcher.quoteReplacement(reworded(match.group(1), match.group(2), match.group(3))));
     }
 
+    /** The same for the name of a tool: its torque is said anew, its size is not: a key of 11 mm is a key of 11 mm for every reader. */
+    public String rewordTool(String text) {
+        return this == METRIC ? text : AMOUNT.matcher(text).replaceAll(match -> Matcher.quoteReplacement(Unit.named(match.group(3)).orElseThrow().dimension() == Dimension.LENGTH
+                ? match.group() : reworded(match.group(1), match.group(2), match.group(3))));
+    }
+
     private String reworded(String number, String end, String symbol) {
         Unit said = Unit.named(symbol).orElseThrow();
         Unit read = insteadOf(said);

@@ -69,6 +69,14 @@ class UnitSystemTest {
         assertThat(Entry.read("5 bar", Unit.MILLIMETRE)).isInstanceOf(Entry.NotUnderstood.class);
     }
 
+    @Test
+    @DisplayName("A tool keeps the size it is made in; the torque it is set to is said anew")
+    void tools() {
+        assertThat(UnitSystem.US.rewordTool("Key 11 mm")).isEqualTo("Key 11 mm");
+        assertThat(UnitSystem.US.rewordTool("Torque wrench 10 N·m, socket 13 mm")).isEqualTo("Torque wrench 89 lbf·in, socket 13 mm");
+        assertThat(UnitSystem.METRIC.rewordTool("Torque wrench 10 N·m")).isEqualTo("Torque wrench 10 N·m");
+    }
+
     private static double si(String typed, Unit usual) {
         return ((Entry.Understood) Entry.read(typed, usual)).quantity().si();
     }

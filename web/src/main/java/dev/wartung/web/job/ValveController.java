@@ -1,7 +1,11 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.sealing.Autopsy;
 import dev.wartung.core.sealing.Autopsy.Appearance;
@@ -80,6 +84,7 @@ class ValveController {
         model.addAttribute("ages", fitted.values().stream().collect(Collectors.toMap(FittedPart::part, f -> drawing.age(f.fittedOn()))));
         model.addAttribute("changes", changes.findByValveIdOrderByAtDesc(valve.id()));
         List<OldSealRecord> seals = oldSeals.findByValveIdOrderByAtDesc(valve.id());
+        model.addAttribute("study", study(pair.type(), valve));
         model.addAttribute("settles", pair.type().joints().values().stream().anyMatch(j -> j.pattern().isPresent()));
         model.addAttribute("oldSeals", seals);
         model.addAttribute("patterns", patterns(seals));
@@ -87,6 +92,32 @@ class ValveController {
         model.addAttribute("jobs", jobs.ofValve(valve.id()));
         model.addAttribute("rechecks", rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()));
         return "valve";
+    }
+
+    /** The valve's own numbers for the fail-position study of the Lab; empty where its sheet gives no plug and no linear actuator. */
+    private static Map<String, String> study(TypeSheet type, Valve valve) {
+        Map<String, String> fields = new LinkedHashMap<>();
+        if (!valve.drive().pneumatic() || type.seat().isEmpty()) {
+            return fields;
+        }
+        Actuators.data(type, valve.drive()).ifPresent(a -> {
+            fields.put("wish", valve.drive().code());
+            Map<String, Optional<Quantity>> given = new LinkedHashMap<>();
+            given.put("stroke", a.stroke());
+            given.put("piston", a.pistonDiameter());
+            given.put("rod", a.rodDiameter());
+            given.put("friction", a.friction());
+            given.put("preload", a.preload());
+            given.put("rate", a.rate());
+            given.put("seat", type.seat().map(TypeSheet.Seat::seatDiameter));
+            given.put("stem", type.seat().map(TypeSheet.Seat::stemDiameter));
+            given.put("load", type.seat().map(TypeSheet.Seat::sealingLoad));
+            given.forEach((name, quantity) -> quantity.ifPresent(q -> {
+                Unit unit = Unit.metric(q.dimension());
+                fields.put(name, Quantity.rounded(q.in(unit), 3) + " " + unit.symbol());
+            }));
+        });
+        return fields;
     }
 
     /** What came out looking the same more than once. */

@@ -1,0 +1,85 @@
+package dev.wartung.core.actuation;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import dev.wartung.core.actuation.FailPositionStudy.Air;
+import dev.wartung.core.actuation.FailPositionStudy.Range;
+import dev.wartung.core.actuation.FailPositionStudy.Side;
+import dev.wartung.core.actuation.FailPositionStudy.Verdict;
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.measure.UnitSystem;
+import java.util.random.RandomGenerator;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+
+/** Worked for a 50 mm single-seat valve: ds 49 mm, dt 18 mm, q 8 N/mm, piston 100 mm, rod 20 mm, F0 2300 N, k 27 N/mm, s 22 mm, Ff 150 N. */
+class FailPositionStudyTest {
+
+    private static final double LOWER = Math.PI / 4 * 0.100 * 0.100;
+    private static final double LIFT = LOWER - Math.PI / 4 * 0.020 * 0.020;
+    private static final Closure PLUG = new Closure(0.049, 0.018, 8000);
+    private static final Air PLANT = new Air(6e5, 5.2e5);
+
+    private static FailPositionStudy study(Drive drive, double spring, double friction) {
+        double preload = drive == Drive.DA ? 0 : 2300;
+        return new FailPositionStudy(new LinearActuator(drive, preload, drive == Drive.DA ? 0 : 27_000, 0.022, 150, LIFT, LOWER), PLUG, PLANT, spring, friction);
+    }
+
+    @Test
+    @DisplayName("Spring closing holds (2300 − 150 − 1231.5) N / 1885.7 mm² = 4.87 bar from below; a spring 10 % weak and friction half as much again 3.25 bar")
+    void springClosing() {
+        assertThat(study(Drive.NC, 0, 0).heldFromBelowPa(0).usual()).isCloseTo(487_100, within(200.0));
+        Range scattered = study(Drive.NC, 0.1, 0.5).heldFromBelowPa(0);
+        assertThat(scattered.worst()).isCloseTo((2300 * 0.9 - 225 - 1231.5) / 1885.741e-6, within(100.0));
+        assertThat(scattered.best()).isCloseTo((2300 * 1.1 - 75 - 1231.5) / 1885.741e-6, within(100.0));
+        assertThat(study(Drive.NC, 0.1, 0.5).verdict(Side.BELOW, 3e5)).isEqualTo(Verdict.WORKS);
+        assertThat(study(Drive.NC, 0.1, 0.5).verdict(Side.BELOW, 4.5e5)).isEqualTo(Verdict.ONLY_IF);
+        assertThat(study(Drive.NC, 0.1, 0.5).verdict(Side.BELOW, 6e5)).isEqualTo(Verdict.DOES_NOT);
+    }
+
+    @Test
+    @DisplayName("Reversed to spring opening, 5.2 bar give 4084 N against 2894 N of spring: not even the seal's load; it takes 5.44 bar with a drained line")
+    void springOpening() {
+        FailPositionStudy reversed = study(Drive.NO, 0, 0);
+        assertThat(reversed.marginOnSeatN(Side.BELOW, 0, 5.2e5).usual()).isCloseTo(5.2e5 * LOWER - 2894 - 150 - 1231.5, within(0.1)).isNegative();
+        assertThat(reversed.airPa(Side.BELOW, 0).usual()).isCloseTo(544_373, within(20.0));
+        assertThat(reversed.verdict(Side.BELOW, 3e5)).isEqualTo(Verdict.DOES_NOT);
+        assertThat(reversed.changes(Side.BELOW, 3e5, UnitSystem.METRIC)).anyMatch(c -> c.startsWith("At least 6.2 bar")).anyMatch(c -> c.contains("more piston area"))
+                .noneMatch(c -> c.contains("stronger"));
+        assertThat(reversed.changes(Side.BELOW, 3e5, UnitSystem.US)).anyMatch(c -> c.startsWith("At least 89.9 psi"));
+    }
+
+    @Test
+    @DisplayName("A valve moved by air both ways has no fail position: the study says so and never that it simply works")
+    void bothWays() {
+        FailPositionStudy da = study(Drive.DA, 0.1, 0.5);
+        assertThat(da.demands(Side.BELOW, 3e5, UnitSystem.METRIC)).anyMatch(d -> d.says().contains("no position of its own"));
+        assertThat(da.verdict(Side.BELOW, 3e5)).isEqualTo(Verdict.ONLY_IF);
+    }
+
+    @Test
+    @DisplayName("Whatever the numbers: more scatter never makes it better, more line pressure from below never helps a closed plug, and what is held just seals")
+    void laws() {
+        RandomGenerator random = RandomGenerator.of("L64X128MixRandom");
+        for (int i = 0; i < 1500; i++) {
+            Drive drive = random.nextBoolean() ? Drive.NC : Drive.NO;
+            LinearActuator actuator = new LinearActuator(drive, random.nextDouble(200, 6000), random.nextDouble(1e3, 6e4), random.nextDouble(0.008, 0.05), random.nextDouble(0, 400), LIFT, LOWER);
+            double line = random.nextDouble(0, 8e5);
+            Side side = random.nextBoolean() ? Side.BELOW : Side.ABOVE;
+            FailPositionStudy calm = new FailPositionStudy(actuator, PLUG, PLANT, 0.05, 0.2);
+            FailPositionStudy rough = new FailPositionStudy(actuator, PLUG, PLANT, 0.15, 0.6);
+            assertThat(rough.verdict(side, line)).isGreaterThanOrEqualTo(calm.verdict(side, line));
+            Range held = calm.heldFromBelowPa(5.2e5);
+            assertThat(held.worst()).isLessThanOrEqualTo(held.usual());
+            assertThat(held.usual()).isLessThanOrEqualTo(held.best());
+            if (held.usual() > 0) {
+                assertThat(calm.marginOnSeatN(Side.BELOW, held.usual(), 5.2e5).usual()).isCloseTo(0, within(1e-6));
+            }
+            assertThat(calm.marginOnSeatN(Side.BELOW, line + 1e5, 5.2e5).worst()).isLessThan(calm.marginOnSeatN(Side.BELOW, line, 5.2e5).worst());
+            assertThat(calm.marginOnSeatN(Side.ABOVE, line + 1e5, 5.2e5).worst()).isGreaterThan(calm.marginOnSeatN(Side.ABOVE, line, 5.2e5).worst());
+            Range air = calm.airPa(side, line);
+            assertThat(air.worst()).isGreaterThanOrEqualTo(air.usual());
+        }
+    }
+}
