@@ -129,6 +129,37 @@ public record FailPositionStudy(LinearActuator actuator, Closure closure, Air ai
         return demands(side, linePa, UnitSystem.METRIC).stream().map(Demand::verdict).reduce(Verdict.WORKS, (a, b) -> a.compareTo(b) > 0 ? a : b);
     }
 
+    /** Where the valve goes when the air fails, pressure on one side. */
+    public String onLossOfAir(Side side, double linePa) {
+        if (actuator.drive() == Drive.DA) {
+            double pushes = closure.downwardN(line(side, linePa));
+            return Math.abs(pushes) <= actuator.frictionN() * (1 + friction) ? "It may stay where it is: the line pushes no harder than friction holds."
+                    : pushes < 0 ? "The line lifts a closed plug off its seat; an open one stays or goes on." : "A closed plug is pressed shut; an open one may be carried along by the flow.";
+        }
+        Range spare = springToSpareN(side, linePa);
+        if (actuator.drive() == Drive.NO) {
+            return switch (of(spare)) {
+                case WORKS -> "It opens by its spring.";
+                case ONLY_IF -> "It opens if spring and friction are as they should be; a weak spring leaves it shut.";
+                case DOES_NOT -> "It stays shut: the line presses the plug harder than the spring lifts.";
+            };
+        }
+        if (spare.usual() < 0) {
+            return "It stays open: friction and the stem's own pressure hold against the spring.";
+        }
+        return switch (of(marginOnSeatN(side, linePa, 0))) {
+            case WORKS -> "It closes by its spring and holds tight.";
+            case ONLY_IF -> "It closes by its spring; tight only if spring and friction are as they should be.";
+            case DOES_NOT -> marginOnSeatN(side, linePa, 0).usual() + closure.sealingForceN() >= 0 ? "It closes by its spring, but not tight." : "The line pushes it open against its spring.";
+        };
+    }
+
+    /** How it closes in the flow. */
+    public static String inTheFlow(Side side) {
+        return side == Side.ABOVE ? "It closes with the flow: near its seat the flow pulls it shut, it slams and the line surges. It opens against the pressure."
+                : "It closes against the flow, which is the gentle way. The pressure helps it open.";
+    }
+
     /** What would have to change for it to work, each on its own; empty where it works, or no single change would do. */
     public List<String> changes(Side side, double linePa, UnitSystem units) {
         List<String> changes = new ArrayList<>();

@@ -72,6 +72,8 @@ final class FailPosition implements Instrument {
             held(study, in, result);
         }
         study.demands(side, line, in.units()).forEach(d -> result.finding(tone(d), d.says(), ""));
+        result.table("When the air fails", List.of("Line pressure", "Then"), List.of(List.of("from below", study.onLossOfAir(Side.BELOW, line)), List.of("from above", study.onLossOfAir(Side.ABOVE, line))));
+        result.note(FailPositionStudy.inTheFlow(side));
         study.changes(side, line, in.units()).forEach(c -> result.care("It would work with:", c));
         result.note("Which position is safe here only the process owner decides. The figures do not say that a valve is safe.");
         return result.picture(picture(in, study, side, line)).done();

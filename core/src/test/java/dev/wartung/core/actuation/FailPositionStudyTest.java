@@ -51,6 +51,28 @@ class FailPositionStudyTest {
     }
 
     @Test
+    @DisplayName("Without air it goes where spring, line and friction take it, from either side")
+    void lossOfAir() {
+        FailPositionStudy closing = study(Drive.NC, 0.1, 0.5);
+        assertThat(closing.onLossOfAir(Side.BELOW, 3e5)).isEqualTo("It closes by its spring and holds tight.");
+        assertThat(closing.onLossOfAir(Side.BELOW, 4.5e5)).contains("tight only if");
+        // 1885.7 mm² × 8 bar = 1508.6 N against 2300 − 150 N: shut, without the seal's load
+        assertThat(closing.onLossOfAir(Side.BELOW, 8e5)).isEqualTo("It closes by its spring, but not tight.");
+        assertThat(closing.onLossOfAir(Side.BELOW, 12e5)).isEqualTo("The line pushes it open against its spring.");
+        assertThat(closing.onLossOfAir(Side.ABOVE, 12e5)).isEqualTo("It closes by its spring and holds tight.");
+        FailPositionStudy opening = study(Drive.NO, 0.1, 0.5);
+        assertThat(opening.onLossOfAir(Side.BELOW, 6e5)).isEqualTo("It opens by its spring.");
+        // 1631.3 mm² × 18 bar = 2936 N on the plug, 2894 − 150 N of spring and friction
+        assertThat(opening.onLossOfAir(Side.ABOVE, 18e5)).startsWith("It stays shut");
+        FailPositionStudy both = study(Drive.DA, 0, 0.5);
+        assertThat(both.onLossOfAir(Side.BELOW, 5e5)).contains("lifts a closed plug");
+        assertThat(both.onLossOfAir(Side.ABOVE, 5e5)).contains("pressed shut");
+        assertThat(both.onLossOfAir(Side.BELOW, 0)).contains("may stay where it is");
+        assertThat(FailPositionStudy.inTheFlow(Side.ABOVE)).contains("slams");
+        assertThat(FailPositionStudy.inTheFlow(Side.BELOW)).contains("gentle");
+    }
+
+    @Test
     @DisplayName("A valve moved by air both ways has no fail position: the study says so and never that it simply works")
     void bothWays() {
         FailPositionStudy da = study(Drive.DA, 0.1, 0.5);
