@@ -37,7 +37,8 @@ public final class Replacement {
             }
             boolean goesBack = step.acts().contains(Act.of(Verb.PUT_BACK, part.id()));
             // what sits on it comes off the old one first, and goes on the new one
-            if (off && !binned && (goesBack || step.phase().compareTo(Phase.RENEW) >= 0)) {
+            boolean binsIt = step.acts().contains(Act.of(Verb.BIN, part.id()));
+            if (off && !binned && !binsIt && (goesBack || step.phase().compareTo(Phase.RENEW) >= 0)) {
                 steps.add(toTheBin(part, step.phase()));
                 binned = true;
             }

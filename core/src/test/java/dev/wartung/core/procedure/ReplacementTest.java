@@ -85,4 +85,17 @@ class ReplacementTest {
         assertThat(next.steps().stream().filter(s -> s.say().startsWith("Put the old stem with plug in the bin")).findFirst().orElseThrow().phase()).isEqualTo(Phase.RENEW);
         assertThat(next.renews()).contains("stem").containsAll(procedure.renews());
     }
+
+    @Test
+    @DisplayName("Found unfit twice, it is replaced once")
+    void twice() {
+        Job job = AllJobs.kolm50("NC", "renew-product-seals");
+        Procedure procedure = job.procedure();
+        int out = procedure.steps().stream().filter(s -> s.acts().contains(Act.of(Verb.TAKE, "stem"))).map(procedure.steps()::indexOf).findFirst().orElseThrow();
+        Set<String> done = procedure.steps().subList(0, out + 1).stream().map(Step::id).collect(Collectors.toSet());
+        Part stem = job.build().part("stem").orElseThrow();
+        Procedure once = Replacement.into(procedure, done, stem, true).orElseThrow();
+        assertThat(Replacement.into(once, done, stem, true)).contains(once);
+        assertThat(once.steps().stream().map(Step::id)).doesNotHaveDuplicates();
+    }
 }

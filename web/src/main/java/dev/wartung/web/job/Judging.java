@@ -1,5 +1,6 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.TypeSheet.Article;
@@ -116,7 +117,7 @@ public class Judging {
         if (goesOn.isPresent()) {
             return new Next(finding, goesOn, "Kept. The old " + name + " goes to the bin and a new one in; both are in the count.");
         }
-        Optional<Procedure> derived = reaching(view, part);
+        Optional<Procedure> derived = reaching(view, part).filter(p -> p.steps().stream().anyMatch(step -> step.acts().contains(Act.of(Verb.FIT_NEW, part.id()))));
         if (derived.isPresent()) {
             return new Next(finding, derived, "Kept. This job did not take the " + name + " off; it is derived anew from here and now does.");
         }

@@ -228,6 +228,24 @@ class JudgingTest {
     }
 
     @Test
+    @DisplayName("A new part found unfit after it was fitted is not passed over: the job takes it out again, or the valve goes out of service")
+    void newAndUnfit() {
+        int number = begun("TS-012");
+        until(number, doing(Verb.BIN, "plug-seal"));
+        confirm(number, Map.of());
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.2", "ACROSS", "at-hand", "yes", "lot", "S-1"), new byte[0]).went()).isTrue();
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.3", "ACROSS", "at-hand", "yes", "lot", "S-1"), new byte[0]).went()).as("said twice").isTrue();
+        assertThat(acts(view(number).progress().procedure().steps()).stream().filter(a -> a.equals(Act.of(Verb.BIN, "stem")))).hasSize(1);
+        until(number, doing(Verb.FIT_NEW, "stem"));
+        confirm(number, Map.of());
+        assertThat(view(number).progress().bench().isNew("stem")).isTrue();
+        Outcome outcome = judging.find(number, UUID.randomUUID(), scratch("0.4", "ACROSS", "at-hand", "yes", "lot", "S-2"), new byte[0]);
+        assertThat(outcome.notice()).as("nothing of what is left takes it out again").contains("goes out of service");
+        assertThat(view(number).judgement().stops()).isPresent();
+        assertThat(service.close(number, UUID.randomUUID(), "0", "0", "").went()).isFalse();
+    }
+
+    @Test
     @DisplayName("What an old seal looked like adds its checks; the job does not close before they are answered")
     void oldSeals() {
         int number = begun("TS-007");
