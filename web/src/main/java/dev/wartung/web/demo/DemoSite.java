@@ -1,5 +1,6 @@
 package dev.wartung.web.demo;
 
+import dev.wartung.core.actuation.FailPositionStudy.Air;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.lubrication.Grease;
 import dev.wartung.core.lubrication.GreaseShelf.Tin;
@@ -87,6 +88,7 @@ class DemoSite implements ApplicationRunner {
         person("sprior", "Sunniva Prior", "keys-and-doors", EnumSet.of(Role.ADMINISTRATOR));
         site.choose(Map.of("stainless-threads", "anti-seize", "soak-or-brush", "soak", "bring-to-position", "hose"),
                 Set.of("torque-wrench", "seal-insertion-tool", "clamping-fixture", "central-nut-key"), planner);
+        site.hasAir(new Air(6e5, 5.2e5), planner);
         greases();
         List<Valve> all = DemoValves.all(sheets).stream().map(this::valve).toList();
         history(all, List.of(varga, oyel));

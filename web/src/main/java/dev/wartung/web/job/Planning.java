@@ -1,11 +1,16 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.actuation.Actuators;
+import dev.wartung.core.actuation.FailPositionStudy;
+import dev.wartung.core.actuation.FailPositionStudy.Side;
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
 import dev.wartung.core.fault.Cure;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Figures;
 import dev.wartung.core.procedure.Procedure;
@@ -193,8 +198,12 @@ public class Planning {
         }
     }
 
-    private static List<String> warnings(Sheets.Pair pair, ValveConfiguration now, Optional<JobView> left) {
+    private List<String> warnings(Sheets.Pair pair, ValveConfiguration now, Optional<JobView> left) {
         List<String> warnings = new ArrayList<>(pair.anatomy().warningsFor(now));
+        Actuators.of(pair.type(), now.drive()).ifPresent(actuator -> Actuators.closure(pair.type()).flatMap(closure -> site.air().map(air -> new FailPositionStudy(actuator, closure, air, 0, 0)))
+                .filter(study -> study.airPa(Side.BELOW, 0).usual() > study.air().lowestPa()).ifPresent(study -> warnings.add("By its sheet it takes "
+                        + new Quantity(study.airPa(Side.BELOW, 0).usual(), Dimension.PRESSURE).shown() + (now.drive() == Drive.NO ? " to close" : " to open") + " with the line drained; the plant guarantees "
+                        + new Quantity(study.air().lowestPa(), Dimension.PRESSURE).shown() + ". Have a regulator with more at hand, and tell the process owner.")));
         left.ifPresent(v -> v.judgement().hindrances().forEach(h -> warnings.add("Left open by job " + v.job().number() + ": " + h)));
         return warnings;
     }

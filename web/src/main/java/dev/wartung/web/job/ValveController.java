@@ -1,9 +1,11 @@
 package dev.wartung.web.job;
 
 import dev.wartung.core.actuation.Actuators;
+import dev.wartung.core.actuation.FailPositionStudy.Air;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.procedure.Work;
@@ -12,6 +14,7 @@ import dev.wartung.core.sealing.Autopsy.Appearance;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.site.Site;
 import dev.wartung.web.valve.FittedPart;
 import dev.wartung.web.valve.FittedParts;
 import dev.wartung.web.valve.RecordChanges;
@@ -46,13 +49,14 @@ class ValveController {
     private final Rechecks rechecks;
     private final RecordChanges changes;
     private final OldSeals oldSeals;
+    private final Site site;
     private final Planning planning;
     private final Sheets sheets;
     private final ValveDrawing drawing;
     private final CurrentAccount current;
     private final Clock clock;
 
-    ValveController(Valves valves, FittedParts fittedParts, Jobs jobs, Rechecks rechecks, RecordChanges changes, OldSeals oldSeals, Planning planning, Sheets sheets, ValveDrawing drawing,
+    ValveController(Valves valves, FittedParts fittedParts, Jobs jobs, Rechecks rechecks, RecordChanges changes, OldSeals oldSeals, Site site, Planning planning, Sheets sheets, ValveDrawing drawing,
                     CurrentAccount current, Clock clock) {
         this.valves = valves;
         this.fittedParts = fittedParts;
@@ -60,6 +64,7 @@ class ValveController {
         this.rechecks = rechecks;
         this.changes = changes;
         this.oldSeals = oldSeals;
+        this.site = site;
         this.planning = planning;
         this.sheets = sheets;
         this.drawing = drawing;
@@ -84,7 +89,7 @@ class ValveController {
         model.addAttribute("ages", fitted.values().stream().collect(Collectors.toMap(FittedPart::part, f -> drawing.age(f.fittedOn()))));
         model.addAttribute("changes", changes.findByValveIdOrderByAtDesc(valve.id()));
         List<OldSealRecord> seals = oldSeals.findByValveIdOrderByAtDesc(valve.id());
-        model.addAttribute("study", study(pair.type(), valve));
+        model.addAttribute("study", study(pair.type(), valve, site.air()));
         model.addAttribute("settles", pair.type().joints().values().stream().anyMatch(j -> j.pattern().isPresent()));
         model.addAttribute("oldSeals", seals);
         model.addAttribute("patterns", patterns(seals));
@@ -95,13 +100,17 @@ class ValveController {
     }
 
     /** The valve's own numbers for the fail-position study of the Lab; empty where its sheet gives no plug and no linear actuator. */
-    private static Map<String, String> study(TypeSheet type, Valve valve) {
+    private static Map<String, String> study(TypeSheet type, Valve valve, Optional<Air> air) {
         Map<String, String> fields = new LinkedHashMap<>();
         if (!valve.drive().pneumatic() || type.seat().isEmpty()) {
             return fields;
         }
         Actuators.data(type, valve.drive()).ifPresent(a -> {
             fields.put("wish", valve.drive().code());
+            air.ifPresent(plant -> {
+                fields.put("nominal", new Quantity(plant.nominalPa(), Dimension.PRESSURE).shown());
+                fields.put("lowest", new Quantity(plant.lowestPa(), Dimension.PRESSURE).shown());
+            });
             Map<String, Optional<Quantity>> given = new LinkedHashMap<>();
             given.put("stroke", a.stroke());
             given.put("piston", a.pistonDiameter());

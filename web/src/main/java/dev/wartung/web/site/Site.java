@@ -1,5 +1,6 @@
 package dev.wartung.web.site;
 
+import dev.wartung.core.actuation.FailPositionStudy.Air;
 import dev.wartung.core.school.Practice;
 import dev.wartung.core.school.SiteChoices;
 import dev.wartung.core.sheet.Schools;
@@ -8,6 +9,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
@@ -19,11 +21,13 @@ public class Site {
 
     private final SiteAnswers answers;
     private final SiteTools tools;
+    private final PlantAirs airs;
     private final Clock clock;
 
-    Site(SiteAnswers answers, SiteTools tools, Clock clock) {
+    Site(SiteAnswers answers, SiteTools tools, PlantAirs airs, Clock clock) {
         this.answers = answers;
         this.tools = tools;
+        this.airs = airs;
         this.clock = clock;
     }
 
@@ -33,6 +37,18 @@ public class Site {
         return new Practice(Schools.table(), new SiteChoices(
                 answers.findAll().stream().collect(Collectors.toMap(SiteAnswer::school, SiteAnswer::answer)),
                 tools.findAll().stream().map(SiteTool::tool).collect(Collectors.toSet())));
+    }
+
+    /** The plant's compressed air; empty while nobody has said. */
+    @Transactional(readOnly = true)
+    public Optional<Air> air() {
+        return airs.findById(PlantAir.ONLY).map(PlantAir::air);
+    }
+
+    /** Keeps what air there is. */
+    @Transactional
+    public void hasAir(Air air, Account by) {
+        airs.save(new PlantAir(air, by, clock.instant()));
     }
 
     /**

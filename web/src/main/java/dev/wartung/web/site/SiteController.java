@@ -1,5 +1,10 @@
 package dev.wartung.web.site;
 
+import dev.wartung.core.actuation.FailPositionStudy.Air;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Entry;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.school.School;
 import dev.wartung.core.sheet.Schools;
 import dev.wartung.web.account.CurrentAccount;
@@ -7,12 +12,14 @@ import dev.wartung.web.sheet.Sheets;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
@@ -54,8 +61,44 @@ class SiteController {
         return troubles.isEmpty() ? "redirect:/site?kept" : show(chosen, owned, troubles, false, model);
     }
 
+    @PostMapping("/site/air")
+    String air(@RequestParam(defaultValue = "") String nominal, @RequestParam(defaultValue = "") String lowest, @ModelAttribute("units") UnitSystem units, Model model) {
+        Map<String, String> troubles = new LinkedHashMap<>();
+        OptionalDouble usual = pressure(nominal, "nominal", units, troubles);
+        OptionalDouble least = pressure(lowest, "lowest", units, troubles);
+        if (troubles.isEmpty() && least.getAsDouble() > usual.getAsDouble()) {
+            troubles.put("lowest", "What is guaranteed is not more than what there usually is.");
+        }
+        if (troubles.isEmpty()) {
+            site.hasAir(new Air(usual.getAsDouble(), least.getAsDouble()), current.get());
+            return "redirect:/site?kept";
+        }
+        model.addAttribute("airTyped", Map.of("nominal", nominal, "lowest", lowest));
+        model.addAttribute("airTroubles", troubles);
+        var choices = site.practice().site();
+        return show(choices.answers(), choices.tools(), List.of(), false, model);
+    }
+
+    /** Between a tenth of a bar and what no plant's air has. */
+    private static OptionalDouble pressure(String typed, String field, UnitSystem units, Map<String, String> troubles) {
+        Entry entry = Entry.read(typed, units.unit(Dimension.PRESSURE));
+        if (entry instanceof Entry.NotUnderstood not) {
+            troubles.put(field, not.reason());
+            return OptionalDouble.empty();
+        }
+        double pascal = ((Entry.Understood) entry).quantity().si();
+        if (pascal < 1e4 || pascal > 20e5) {
+            troubles.put(field, "Between " + units.reword("0.1 bar") + " and " + units.reword("20 bar") + ".");
+        }
+        return OptionalDouble.of(pascal);
+    }
+
     private String show(Map<String, String> chosen, Set<String> owned, List<String> troubles, boolean kept, Model model) {
         model.addAttribute("nav", "site");
+        site.air().ifPresent(air -> {
+            model.addAttribute("airNominal", new Quantity(air.nominalPa(), Dimension.PRESSURE));
+            model.addAttribute("airLowest", new Quantity(air.lowestPa(), Dimension.PRESSURE));
+        });
         model.addAttribute("schools", Schools.table().schools());
         model.addAttribute("tools", Schools.table().tools());
         model.addAttribute("chosen", chosen);

@@ -74,7 +74,7 @@ class DemoSiteTest {
     @BeforeEach
     void loaded() {
         if (valves.findByTagIgnoreCase("CU-214").isEmpty()) {
-            jdbc.execute("truncate account, valve, grease_tin, area_rule cascade");
+            jdbc.execute("truncate account, valve, grease_tin, area_rule, plant_air cascade");
             demo.run(null);
         }
     }

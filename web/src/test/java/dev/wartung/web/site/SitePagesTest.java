@@ -99,4 +99,20 @@ class SitePagesTest {
         Browser.usableByAll(page);
         jdbc.update("update valve set state = 'IN_SERVICE' where tag in ('TS-006', 'TS-007')");
     }
+
+    @Test
+    @DisplayName("The plant's air is kept in either unit or refused beside its field; a valve that needs more than is guaranteed is warned of when a job is planned")
+    void air(MockMvc web) throws Exception {
+        web.perform(plan("TS-002", "inspect")).andExpect(content().string(not(containsString("the plant guarantees"))));
+        web.perform(post("/site/air").param("nominal", "6 bar").param("lowest", "7").with(PIA).with(csrf())).andExpect(content().string(containsString("not more than what there usually is")))
+                .andExpect(content().string(containsString("value=\"7\"")));
+        web.perform(post("/site/air").param("nominal", "much").param("lowest", "5").with(PIA).with(csrf())).andExpect(content().string(containsString("is not a number")));
+        web.perform(post("/site/air").param("nominal", "6").param("lowest", "5").with(TESSA).with(csrf())).andExpect(status().isForbidden());
+        web.perform(post("/site/air").param("nominal", "87 psi").param("lowest", "5.2").with(PIA).with(csrf())).andExpect(redirectedUrl("/site?kept"));
+        web.perform(get("/site").with(PIA)).andExpect(content().string(containsString("5.2 bar")));
+        // spring opening: 2894 N of spring, 150 N of friction and 1231.5 N for the seal on 7854 mm² take 5.44 bar
+        web.perform(plan("TS-002", "inspect")).andExpect(content().string(containsString("it takes 5.44 bar to close"))).andExpect(content().string(containsString("the plant guarantees 5.2 bar")));
+        web.perform(plan("TS-001", "inspect")).andExpect(content().string(not(containsString("the plant guarantees"))));
+        web.perform(get("/valves/TS-002").with(TESSA)).andExpect(content().string(containsString("lowest=5.2%20bar")));
+    }
 }
