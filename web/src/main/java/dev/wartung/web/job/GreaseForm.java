@@ -19,6 +19,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * The films of one step: the tin chosen for each, or the tin somebody has in hand instead. One that does harm is refused; it is used all the same only for a
@@ -57,7 +58,7 @@ final class GreaseForm {
     /** Films grouped by the tin they are taken from. */
     static List<Line> lines(List<Step.Film> films, GreaseShelf shelf) {
         Map<String, List<Greasing>> byTin = films.stream().map(f -> Greasing.of(f, shelf))
-                .collect(Collectors.groupingBy(g -> g.tin().map(Tin::lot).orElse("") + g.film().grease() + g.reason(), LinkedHashMap::new, Collectors.toList()));
+                .collect(Collectors.groupingBy(g -> g.tin().map(Tin::lot).orElse("") + g.film().grease() + g.lacks(), LinkedHashMap::new, Collectors.toList()));
         return byTin.values().stream().map(same -> {
             Greasing first = same.get(0);
             double volume = same.stream().mapToDouble(g -> g.film().volumeM3()).sum();
@@ -65,7 +66,7 @@ final class GreaseForm {
             return new Line(first.tin().map(t -> t.grease().name()).orElse(first.film().grease()), first.tin().map(Tin::lot).orElse(""),
                     first.tin().map(t -> t.grease().registration()).orElse(first.film().registration()), same.stream().map(g -> Part.inSentence(g.film().name())).collect(Collectors.joining(", ")),
                     known ? Film.byEye(volume) : "",
-                    known ? same.stream().map(g -> Part.inSentence(g.film().name()) + " " + new Quantity(g.film().volumeM3(), Dimension.VOLUME).shown()).collect(Collectors.joining(", ")) : "", first.reason(), first.lacks());
+                    known ? same.stream().map(g -> Part.inSentence(g.film().name()) + " " + new Quantity(g.film().volumeM3(), Dimension.VOLUME).shown()).collect(Collectors.joining(", ")) : "", same.stream().flatMap(g -> Stream.of(g.reason().split("(?<=\\.) "))).distinct().collect(Collectors.joining(" ")), first.lacks());
         }).toList();
     }
 
