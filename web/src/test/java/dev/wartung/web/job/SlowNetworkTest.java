@@ -1,0 +1,35 @@
+package dev.wartung.web.job;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import dev.wartung.web.app.Browser;
+import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.RunningApplication.Address;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** A hand that is faster than the network. */
+@ExtendWith({RunningApplication.class, Browser.class})
+class SlowNetworkTest {
+
+    @Test
+    @DisplayName("Gaps typed fast on a slow network, then Done: the confirmation is not pushed aside by the answers still under way")
+    void fastOnASlowNetwork(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        BenchHands hands = new BenchHands(page);
+        hands.begin("TF-001", "renew-product-seals");
+        hands.workUntil("Bring the halves together");
+        page.evaluate("() => { const open = XMLHttpRequest.prototype.open, send = XMLHttpRequest.prototype.send;"
+                + " XMLHttpRequest.prototype.open = function(m, url, ...rest) { this.slow = String(url).includes('/judge'); return open.call(this, m, url, ...rest); };"
+                + " XMLHttpRequest.prototype.send = function(body) { this.slow ? setTimeout(() => send.call(this, body), 900) : send.call(this, body); }; }");
+        for (Locator place : page.locator("input.place").all()) {
+            place.fill("2.5");
+            page.waitForTimeout(120);
+        }
+        hands.confirm();
+        assertThat(page.locator(".step .say")).not().containsText("Bring the halves together");
+    }
+}
