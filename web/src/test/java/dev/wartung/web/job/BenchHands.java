@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.TimeoutError;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import dev.wartung.web.app.Browser;
 import java.util.Locale;
@@ -86,7 +87,12 @@ public final class BenchHands {
         String before = step();
         int seq = seq();
         page.click("#done");
-        page.waitForSelector("#board:not([data-seq='" + seq + "'])");
+        try {
+            page.waitForSelector("#board:not([data-seq='" + seq + "'])");
+        } catch (TimeoutError e) {
+            throw new AssertionError("“" + before + "” was not confirmed; the page says: " + page.locator(".step").innerText() + " " + page.locator("#lost").innerText() + " fields "
+                    + page.locator("#confirm input").all().stream().map(f -> f.getAttribute("name") + "=" + f.inputValue()).toList(), e);
+        }
         Browser.settled(page);
         assertThat(page.locator(".step .trouble").all()).as(before).isEmpty();
     }

@@ -22,14 +22,41 @@ class SlowNetworkTest {
         BenchHands hands = new BenchHands(page);
         hands.begin("TF-001", "renew-product-seals");
         hands.workUntil("Bring the halves together");
-        page.evaluate("() => { const open = XMLHttpRequest.prototype.open, send = XMLHttpRequest.prototype.send;"
-                + " XMLHttpRequest.prototype.open = function(m, url, ...rest) { this.slow = String(url).includes('/judge'); return open.call(this, m, url, ...rest); };"
-                + " XMLHttpRequest.prototype.send = function(body) { this.slow ? setTimeout(() => send.call(this, body), 900) : send.call(this, body); }; }");
+        slowJudging(page);
         for (Locator place : page.locator("input.place").all()) {
             place.fill("2.5");
             page.waitForTimeout(120);
         }
         hands.confirm();
         assertThat(page.locator(".step .say")).not().containsText("Bring the halves together");
+    }
+
+    @Test
+    @DisplayName("A reading typed and Enter pressed while it is still being judged: the button is not locked by the judging")
+    void enterWhileJudging(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        BenchHands hands = new BenchHands(page);
+        hands.begin("TS-028", "renew-product-seals");
+        for (int i = 0; i < 80 && page.locator(".measure input.reading-field").count() == 0; i++) {
+            hands.answer();
+            hands.confirm();
+        }
+        String asked = hands.step();
+        hands.answer();
+        Browser.settled(page);
+        slowJudging(page);
+        Locator field = page.locator(".measure input.reading-field").first();
+        field.press("End");
+        field.press("Space");
+        page.waitForCondition(() -> page.locator(".reading-field.htmx-request").count() > 0);
+        field.press("Enter");
+        assertThat(page.locator(".step .say")).not().containsText(asked);
+    }
+
+    /** Every answer to a reading takes 0.9 s on its way. */
+    private static void slowJudging(Page page) {
+        page.evaluate("() => { const open = XMLHttpRequest.prototype.open, send = XMLHttpRequest.prototype.send;"
+                + " XMLHttpRequest.prototype.open = function(m, url, ...rest) { this.slow = String(url).includes('/judge'); return open.call(this, m, url, ...rest); };"
+                + " XMLHttpRequest.prototype.send = function(body) { this.slow ? setTimeout(() => send.call(this, body), 900) : send.call(this, body); }; }");
     }
 }
