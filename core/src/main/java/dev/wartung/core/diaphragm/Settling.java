@@ -50,11 +50,33 @@ public record Settling(double atOneHour, double changePerDecade, double lastHour
 
     /** What a series says to do. */
     public enum Advice {
-        /** it does not reach its limit in a century */ HOLDS,
-        /** it will reach its limit; re-tightening pays shortly before */ WATCH,
-        /** past its limit: re-tighten once, then a new series */ RETIGHTEN,
-        /** past its limit and losing fast: no spring left in it */ RENEW,
-        /** it moves the way rubber does not */ DOUBT
+        HOLDS("It does not reach its limit within a century.", "The periodic look is enough."),
+        WATCH("It will reach its limit.", "Re-tightening pays shortly before; it begins a new series."),
+        RETIGHTEN("It is past its limit.", "Re-tighten once now, crosswise, then begin a new series."),
+        RENEW("It is past its limit and losing fast: there is no spring left in it.", "Renew what is clamped; re-tightening would not hold."),
+        DOUBT("It gets tighter with time. Rubber does not do that.", "Look at the readings and the gauge again.");
+
+        private final String says;
+        private final String next;
+
+        Advice(String says, String next) {
+            this.says = says;
+            this.next = next;
+        }
+
+        public String says() {
+            return says;
+        }
+
+        /** What to do. */
+        public String next() {
+            return next;
+        }
+
+        /** Whether it calls for something now. */
+        public boolean now() {
+            return this == RETIGHTEN || this == RENEW || this == DOUBT;
+        }
     }
 
     /** A joint that loses more than this share of its value per decade has no spring left; the plant's choice. */

@@ -3,16 +3,13 @@ package dev.wartung.core.lab;
 import dev.wartung.core.actuation.Closure;
 import dev.wartung.core.actuation.FailPositionStudy;
 import dev.wartung.core.actuation.FailPositionStudy.Air;
-import dev.wartung.core.actuation.FailPositionStudy.Demand;
 import dev.wartung.core.actuation.FailPositionStudy.Range;
 import dev.wartung.core.actuation.FailPositionStudy.Side;
 import dev.wartung.core.actuation.FailPositionStudy.Verdict;
 import dev.wartung.core.actuation.LinePressure;
 import dev.wartung.core.actuation.LinearActuator;
 import dev.wartung.core.anatomy.Drive;
-import dev.wartung.core.drawing.Svg;
 import dev.wartung.core.measure.Dimension;
-import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import java.util.List;
 import java.util.Map;
@@ -71,7 +68,7 @@ final class FailPosition implements Instrument {
         if (drive != Drive.DA) {
             held(study, in, result);
         }
-        study.demands(side, line, in.units()).forEach(d -> result.finding(tone(d), d.says(), ""));
+        study.demands(side, line, in.units()).forEach(d -> result.finding(DriveChart.tone(d.verdict()), d.says(), ""));
         result.table("When the air fails", List.of("Line pressure", "Then"), List.of(List.of("from below", study.onLossOfAir(Side.BELOW, line)), List.of("from above", study.onLossOfAir(Side.ABOVE, line))));
         result.note(FailPositionStudy.inTheFlow(side));
         study.changes(side, line, in.units()).forEach(c -> result.care("It would work with:", c));
@@ -104,43 +101,22 @@ final class FailPosition implements Instrument {
         return pascal <= 0 ? "does not seal" : in.shown(pascal, Dimension.PRESSURE);
     }
 
-    private static Result.Tone tone(Demand demand) {
-        return switch (demand.verdict()) {
-            case WORKS -> Result.Tone.GOOD;
-            case ONLY_IF -> Result.Tone.CARE;
-            case DOES_NOT -> Result.Tone.STOP;
-        };
-    }
-
     /** Force over travel: what the spring pushes, with its scatter, what the air pushes, and what the closed plug needs. */
     private static String picture(Inputs in, FailPositionStudy study, Side side, double line) {
         LinearActuator actuator = study.actuator();
+        boolean sprung = actuator.drive().sprung();
         double area = actuator.drive() == Drive.NO ? actuator.lowerAreaM2() : actuator.liftAreaM2();
         double needed = study.closure().sealingForceN() - study.closure().downwardN(side == Side.BELOW ? new LinePressure(line, 0) : new LinePressure(0, line));
-        double most = Math.max(Math.max(in.number("nominal") * area, needed), actuator.drive().sprung() ? Math.max(actuator.springForceN(0), actuator.springForceN(actuator.strokeM())) * 1.15 : 0) * 1.1;
-        Svg svg = new Svg(420, 420, "chart", "Force over travel");
-        svg.line(70, 350, 400, 350, "frame").line(70, 350, 70, 40, "frame");
-        for (int i = 0; i <= 4; i++) {
-            double y = 350 - 310 * i / 4.0;
-            svg.line(70, y, 400, y, "grid").text(62, y + 5, in.shown(most * i / 4, Dimension.FORCE), "label", "end");
+        double closed = actuator.springForceN(0);
+        double open = actuator.springForceN(actuator.strokeM());
+        double usual = in.number("nominal") * area;
+        double lowest = in.number("lowest") * area;
+        DriveChart chart = new DriveChart("Force over the travel of the stem", Dimension.FORCE, Math.max(Math.max(usual, needed), Math.max(closed, open) * (1 + study.spring())) * 1.1,
+                in.length(actuator.strokeM()), in);
+        if (sprung) {
+            chart.spring(closed, open, study.spring());
         }
-        svg.text(70, 372, "closed", "label", "start").text(400, 372, "open, " + in.length(actuator.strokeM()), "label", "end").text(235, 398, "travel of the stem", "label strong", "middle");
-        if (actuator.drive().sprung()) {
-            double closed = actuator.springForceN(0);
-            double open = actuator.springForceN(actuator.strokeM());
-            double s = study.spring();
-            svg.path("M 70 " + y(closed * (1 + s), most) + " L 400 " + y(open * (1 + s), most) + " L 400 " + y(open * (1 - s), most) + " L 70 " + y(closed * (1 - s), most) + " Z", "scatter");
-            svg.line(70, y(closed, most), 400, y(open, most), "fit").text(392, y(open, most) - 8, "spring", "label strong", "end");
-        }
-        svg.line(70, y(in.number("nominal") * area, most), 400, y(in.number("nominal") * area, most), "set").text(394, y(in.number("nominal") * area, most) - 6, "air, usual", "label", "end");
-        svg.line(70, y(in.number("lowest") * area, most), 400, y(in.number("lowest") * area, most), "limit").text(394, y(in.number("lowest") * area, most) + 16, "air, lowest", "label", "end");
-        if (needed > 0) {
-            svg.circle(70, y(needed, most), 6, "point").text(82, y(needed, most) + 5, "seal and line need " + new Quantity(needed, Dimension.FORCE).shownIn(in.units().unit(Dimension.FORCE)), "label", "start");
-        }
-        return svg.svg();
-    }
-
-    private static double y(double newton, double most) {
-        return 350 - 310 * Math.max(0, newton) / most;
+        chart.air(usual, usual, "set", "air, usual").air(lowest, lowest, "limit", "air, lowest");
+        return (needed > 0 ? chart.needed(true, needed, "seal and line need " + in.shown(needed, Dimension.FORCE)) : chart).svg();
     }
 }

@@ -2,11 +2,9 @@ package dev.wartung.core.lab;
 
 import dev.wartung.core.actuation.FailPositionStudy.Air;
 import dev.wartung.core.actuation.FailPositionStudy.Range;
-import dev.wartung.core.actuation.FailPositionStudy.Verdict;
 import dev.wartung.core.actuation.RotaryStudy;
 import dev.wartung.core.actuation.RotaryStudy.Turn;
 import dev.wartung.core.anatomy.Drive;
-import dev.wartung.core.drawing.Svg;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
@@ -58,7 +56,7 @@ final class RotaryTorque implements Instrument {
             case DOES_NOT -> "does not work";
         });
         result.figure("air", "Least air that turns it", study.leastAirPa(), Unit.BAR);
-        study.turns().forEach(turn -> result.finding(tone(study.verdict(turn)), said(study, turn, in), ""));
+        study.turns().forEach(turn -> result.finding(DriveChart.tone(study.verdict(turn)), said(study, turn, in), ""));
         result.table("At the lowest air, with the spring at its worst", List.of("", "there is", "it takes", "margin"), study.turns().stream().map(t -> List.of(t.words(),
                 in.shown(study.availableNm(t, in.number("lowest")).worst(), Dimension.TORQUE), in.shown(study.neededNm(t), Dimension.TORQUE), Quantity.rounded(study.margin(t), 2) + " ×")).toList());
         if (drive == Drive.DA) {
@@ -75,36 +73,14 @@ final class RotaryTorque implements Instrument {
                 + in.shown(study.neededNm(turn), Dimension.TORQUE) + " it takes.";
     }
 
-    private static Result.Tone tone(Verdict verdict) {
-        return switch (verdict) {
-            case WORKS -> Result.Tone.GOOD;
-            case ONLY_IF -> Result.Tone.CARE;
-            case DOES_NOT -> Result.Tone.STOP;
-        };
-    }
-
     /** Torque over the quarter turn: spring with its scatter, air at its lowest, and what the two ends take. */
     private static String picture(Inputs in, RotaryStudy study) {
         double share = in.number("lowest") / in.number("stated");
-        double most = Math.max(Math.max(study.airClosedNm(), study.airOpenNm()) * share, Math.max(study.springClosedNm(), study.springOpenNm()) * (1 + study.scatter())) * 1.15;
-        Svg svg = new Svg(420, 420, "chart", "Torque over the quarter turn");
-        svg.line(70, 350, 400, 350, "frame").line(70, 350, 70, 40, "frame");
-        for (int i = 0; i <= 4; i++) {
-            svg.line(70, 350 - 77.5 * i, 400, 350 - 77.5 * i, "grid").text(62, 355 - 77.5 * i, Quantity.rounded(new Quantity(most * i / 4, Dimension.TORQUE).in(in.units().unit(Dimension.TORQUE)), 0), "label", "end");
-        }
-        svg.text(70, 26, in.units().unit(Dimension.TORQUE).symbol(), "label strong", "start").text(70, 372, "closed, 0°", "label", "start").text(400, 372, "open, 90°", "label", "end");
+        double most = Math.max(Math.max(study.airClosedNm(), study.airOpenNm()) * share, Math.max(study.springClosedNm(), study.springOpenNm()) * (1 + study.scatter()));
+        DriveChart chart = new DriveChart("Torque over the quarter turn", Dimension.TORQUE, Math.max(most, study.breakOutNm()) * 1.15, "90°", in);
         if (study.drive().sprung()) {
-            double s = study.scatter();
-            svg.path("M 70 " + y(study.springClosedNm() * (1 + s), most) + " L 400 " + y(study.springOpenNm() * (1 + s), most) + " L 400 " + y(study.springOpenNm() * (1 - s), most) + " L 70 "
-                    + y(study.springClosedNm() * (1 - s), most) + " Z", "scatter");
-            svg.line(70, y(study.springClosedNm(), most), 400, y(study.springOpenNm(), most), "fit").text(240, y((study.springClosedNm() + study.springOpenNm()) / 2, most) - 10, "spring", "label strong", "middle");
+            chart.spring(study.springClosedNm(), study.springOpenNm(), study.scatter());
         }
-        svg.line(70, y(study.airClosedNm() * share, most), 400, y(study.airOpenNm() * share, most), "limit").text(240, y((study.airClosedNm() + study.airOpenNm()) / 2 * share, most) - 10, "air at its lowest", "label", "middle");
-        svg.circle(70, y(study.breakOutNm(), most), 6, "point").text(82, y(study.breakOutNm(), most) + 5, "break-out", "label", "start");
-        return svg.circle(400, y(study.runNm(), most), 6, "point").text(388, y(study.runNm(), most) + 5, "to run", "label", "end").svg();
-    }
-
-    private static double y(double newtonMetre, double most) {
-        return 350 - 310 * Math.max(0, newtonMetre) / most;
+        return chart.air(study.airClosedNm() * share, study.airOpenNm() * share, "limit", "air, lowest").needed(true, study.breakOutNm(), "break-out").needed(false, study.runNm(), "to run").svg();
     }
 }

@@ -1,6 +1,7 @@
 package dev.wartung.core.lab;
 
 import dev.wartung.core.diaphragm.Settling;
+import dev.wartung.core.diaphragm.Settling.Advice;
 import dev.wartung.core.diaphragm.Settling.Look;
 import dev.wartung.core.drawing.LogTimeChart;
 import dev.wartung.core.measure.Dimension;
@@ -73,14 +74,13 @@ final class SettlingSeries implements Instrument {
     }
 
     private static void judge(Settling settling, double limit, boolean gap, Result.Builder result) {
-        switch (settling.advice(limit, gap)) {
-            case RENEW -> result.stop("It is past its limit and loses " + Quantity.rounded(Math.abs(settling.changePerDecade() / settling.atOneHour()) * 100, 0)
-                    + " % per tenfold of time: there is no spring left in it.", "Renew the diaphragm; re-tightening would not hold.");
-            case RETIGHTEN -> result.care("It is past its limit.", "Re-tighten once now, crosswise, then begin a new series.");
-            case WATCH -> result.words("limit-at", "Reaches its limit", settling.reaches(limit).map(Settling::duration).orElse("") + " after tightening")
-                    .note("Re-tightening pays shortly before that. It begins a new series.");
-            case HOLDS -> result.good("It does not reach its limit within a century; the periodic look is enough.");
-            case DOUBT -> result.care("It gets tighter with time. Rubber does not do that.", "Look at the readings and the gauge again.");
-        }
+        Advice advice = settling.advice(limit, gap);
+        settling.reaches(limit).filter(h -> advice == Advice.WATCH).ifPresent(h -> result.words("limit-at", "Reaches its limit", Settling.duration(h) + " after tightening"));
+        result.finding(switch (advice) {
+            case HOLDS -> Result.Tone.GOOD;
+            case WATCH -> Result.Tone.NOTE;
+            case RETIGHTEN, DOUBT -> Result.Tone.CARE;
+            case RENEW -> Result.Tone.STOP;
+        }, advice.says(), advice.next());
     }
 }

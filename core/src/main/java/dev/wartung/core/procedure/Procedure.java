@@ -16,6 +16,11 @@ public record Procedure(List<Step> steps, List<String> renews, List<Recheck> rec
         return steps.stream().mapToDouble(Step::minutes).sum();
     }
 
+    /** The same, every step under an id of its own, for a procedure that goes on where another was left. */
+    public Procedure renamed(String prefix) {
+        return new Procedure(steps.stream().map(s -> s.renamed(prefix + s.id())).toList(), renews, rechecks);
+    }
+
     /** Every tool once, in the order it is first needed. */
     public List<String> tools() {
         return steps.stream().flatMap(s -> s.tools().stream()).distinct().toList();

@@ -8,10 +8,10 @@ import dev.wartung.core.procedure.Step;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Incident;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -72,9 +72,13 @@ public final class Progress {
 
     /** The next step to do; empty when all are done. */
     public Optional<Step> current() {
-        Set<String> done = new HashSet<>();
-        confirmed.forEach(c -> done.add(c.step().id()));
+        Set<String> done = confirmedIds();
         return procedure.steps().stream().filter(s -> !done.contains(s.id())).findFirst();
+    }
+
+    /** Ids of the steps that were confirmed. */
+    public Set<String> confirmedIds() {
+        return confirmed.stream().map(c -> c.step().id()).collect(Collectors.toSet());
     }
 
     public boolean isConfirmed(String stepId) {

@@ -57,8 +57,13 @@ class GreaseController {
         if (read instanceof Entry.NotUnderstood not) {
             return show(typed, Map.of("hottest." + area, not.reason()), model);
         }
-        Set<String> claims = typed.keySet().stream().filter(k -> k.startsWith(CLAIM)).map(k -> k.substring(CLAIM.length())).collect(Collectors.toSet());
-        store.ask(area, claims, ((Entry.Understood) read).quantity().si());
+        double hottestK = ((Entry.Understood) read).quantity().si();
+        if (!GreaseStore.believable(hottestK)) {
+            return show(typed, Map.of("hottest." + area, units.reword(GreaseStore.BELIEVABLE)), model);
+        }
+        Set<String> claims = typed.keySet().stream().filter(k -> k.startsWith(CLAIM)).map(k -> k.substring(CLAIM.length()))
+                .filter(c -> Knowledge.lubrication().claims().stream().anyMatch(known -> known.id().equals(c))).collect(Collectors.toSet());
+        store.ask(area, claims, hottestK);
         return "redirect:/stores/greases";
     }
 

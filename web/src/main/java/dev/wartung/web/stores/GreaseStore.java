@@ -25,6 +25,7 @@ public class GreaseStore {
     /** Product lines are cleaned hot everywhere; an area with no rule of its own is taken to get as hot as its cleaning: 353 K, 80 °C. */
     private static final double HOT_CLEANING_K = 353.15;
     private static final int LONGEST = 60;
+    static final String BELIEVABLE = "Between -40 °C and 400 °C.";
 
     private final GreaseTins tins;
     private final AreaRules rules;
@@ -79,6 +80,8 @@ public class GreaseStore {
         double hottestK = stands instanceof Entry.Understood understood ? understood.quantity().si() : 0;
         if (stands instanceof Entry.NotUnderstood not) {
             troubles.put("hottest", not.reason());
+        } else if (!believable(hottestK)) {
+            troubles.put("hottest", units.reword(BELIEVABLE));
         }
         var matrix = Knowledge.lubrication();
         Set<String> claims = matrix.claims().stream().map(c -> c.id()).filter(c -> typed.containsKey("claim." + c)).collect(Collectors.toSet());
@@ -93,6 +96,11 @@ public class GreaseStore {
             }
         }
         return troubles;
+    }
+
+    /** Whether a heat is one that a line or a grease can have. */
+    static boolean believable(double kelvin) {
+        return kelvin >= 233.15 && kelvin <= 673.15;
     }
 
     private static void one(String field, boolean known, Map<String, String> troubles) {
