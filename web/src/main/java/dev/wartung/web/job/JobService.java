@@ -15,7 +15,6 @@ import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -63,8 +62,7 @@ public class JobService {
 
     /** Jobs of a valve that came to an end, the latest first. */
     Stream<JobView> ended(Valve valve) {
-        return jobs.ofValve(valve.id()).stream().filter(j -> j.state() == JobState.CLOSED || j.state() == JobState.STOPPED)
-                .sorted(Comparator.comparing((Job j) -> j.endedAt().orElseThrow()).reversed()).map(files::open);
+        return jobs.doneOn(valve.id()).stream().map(files::open);
     }
 
     /** Whether somebody is whoever asks. */
@@ -230,9 +228,7 @@ public class JobService {
             List<Step> behind = view.progress().behind();
             Situation here = Situation.within(view.sheets().anatomy(), view.configuration(), behind);
             Procedure way = planning.derivation(view.sheets()).derive(Work.closeUp(), here);
-            String prefix = "way" + (view.seq() + 1) + "-";
-            Procedure renamed = view.withUnfitParts(new Procedure(way.steps().stream().map(s -> s.renamed(prefix + s.id())).toList(), way.renews(), way.rechecks()));
-            add(view.job(), entryId, Kind.CLOSE_UP, null, new NewWay(renamed));
+            add(view.job(), entryId, Kind.CLOSE_UP, null, new NewWay(view.withUnfitParts(way.renamed("way" + (view.seq() + 1) + "-"))));
             return Outcome.done("This is the way back to a closed valve from here.");
         });
     }

@@ -14,7 +14,6 @@ import dev.wartung.web.sheet.Sheets;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /**
  * A job with everything that happened in it, worked out.
@@ -35,9 +34,14 @@ public record JobView(Job job, Sheets.Pair sheets, ValveConfiguration configurat
     Procedure withUnfitParts(Procedure next) {
         Procedure whole = next;
         for (Part part : unfit()) {
-            whole = Replacement.into(whole, Set.of(), part, progress.bench().place(part.id()) == Place.CLOTH).orElse(whole);
+            whole = replacing(whole, part).orElse(whole);
         }
         return whole;
+    }
+
+    /** A procedure of this job with one part more to renew; empty where what is left of it does not get at the part. */
+    Optional<Procedure> replacing(Procedure procedure, Part part) {
+        return Replacement.into(procedure, progress.confirmedIds(), part, progress.bench().place(part.id()) == Place.CLOTH);
     }
 
     /** Parts that were found unfit and are still the old ones: on the valve, on the cloth, or waited for. */

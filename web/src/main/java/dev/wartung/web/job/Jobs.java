@@ -24,6 +24,12 @@ public interface Jobs extends JpaRepository<Job, Long> {
     @Query("select j from Job j where j.valve.id = :valveId order by j.number desc")
     List<Job> ofValve(Long valveId);
 
+    /** Jobs of a valve that came to an end with work done, the latest first. */
+    @Query("""
+            select j from Job j where j.valve.id = :valveId
+              and j.state in (dev.wartung.web.job.JobState.CLOSED, dev.wartung.web.job.JobState.STOPPED) order by j.endedAt desc, j.number desc""")
+    List<Job> doneOn(Long valveId);
+
     List<Job> findByStateOrderByDueOnAscNumberAsc(JobState state);
 
     List<Job> findByHolderAndState(Account holder, JobState state);

@@ -1,6 +1,7 @@
 package dev.wartung.web.job;
 
 import dev.wartung.core.diaphragm.Settling;
+import dev.wartung.core.diaphragm.Settling.Advice;
 import dev.wartung.core.diaphragm.Settling.Look;
 import dev.wartung.core.drawing.LogTimeChart;
 import dev.wartung.core.measure.Dimension;
@@ -46,12 +47,10 @@ public record JointSeries(int jobNumber, String what, Quantity limit, Quantity m
 
     /** What the series says to do. */
     public String says() {
-        return settling().map(s -> switch (s.advice(limit.si(), gap())) {
-            case RENEW -> "Past its limit and losing fast: there is no spring left in it. Renew the diaphragm or seal; re-tightening would not hold.";
-            case RETIGHTEN -> "Past its limit. Re-tighten once now, crosswise, then begin a new series.";
-            case WATCH -> "Reaches its limit " + s.reaches(limit.si()).map(Settling::duration).orElse("") + " after tightening. Re-tightening pays shortly before that.";
-            case HOLDS -> "It does not reach its limit within a century; the periodic look is enough.";
-            case DOUBT -> "It gets tighter with time. Rubber does not do that: look at the readings and the gauge again.";
+        return settling().map(s -> {
+            Advice advice = s.advice(limit.si(), gap());
+            String when = s.reaches(limit.si()).filter(h -> advice == Advice.WATCH).map(h -> " That is " + Settling.duration(h) + " after tightening.").orElse("");
+            return advice.says() + when + " " + advice.next();
         }).orElse("No look yet since it was tightened. Two readings show how fast it settles.");
     }
 
@@ -63,7 +62,7 @@ public record JointSeries(int jobNumber, String what, Quantity limit, Quantity m
 
     /** Whether something has to be done now. */
     public boolean past() {
-        return settling().map(s -> s.advice(limit.si(), gap())).filter(a -> a == Settling.Advice.RENEW || a == Settling.Advice.RETIGHTEN || a == Settling.Advice.DOUBT).isPresent();
+        return settling().filter(s -> s.advice(limit.si(), gap()).now()).isPresent();
     }
 
     /** For instance "loses 0.4 N·m for every tenfold of time". */

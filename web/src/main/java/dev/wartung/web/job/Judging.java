@@ -9,7 +9,6 @@ import dev.wartung.core.inspection.Finding;
 import dev.wartung.core.inspection.Finding.Replaced;
 import dev.wartung.core.inspection.Inspection.Decision;
 import dev.wartung.core.procedure.Procedure;
-import dev.wartung.core.procedure.Replacement;
 import dev.wartung.core.procedure.Situation;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.progress.Confirmation;
@@ -18,7 +17,6 @@ import dev.wartung.core.sealing.Autopsy.Appearance;
 import dev.wartung.core.sealing.Autopsy.Check;
 import dev.wartung.core.sealing.OldSeal;
 import dev.wartung.core.sheet.Knowledge;
-import dev.wartung.core.simulation.Place;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.JobEntry.Kind;
 import java.time.Clock;
@@ -27,7 +25,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -111,19 +108,24 @@ public class Judging {
     private Next replaced(JobView view, Finding finding, Replaced replaced) {
         String name = Part.inSentence(replaced.name());
         Part part = view.build().part(replaced.part()).orElseThrow();
-        boolean onCloth = view.progress().bench().place(part.id()) == Place.CLOTH;
-        Optional<Procedure> goesOn = Replacement.into(view.progress().procedure(),
-                view.progress().confirmed().stream().map(c -> c.step().id()).collect(Collectors.toSet()), part, onCloth);
+        Optional<Procedure> goesOn = view.replacing(view.progress().procedure(), part);
         if (goesOn.isPresent()) {
             return new Next(finding, goesOn, "Kept. The old " + name + " goes to the bin and a new one in; both are in the count.");
         }
         Optional<Procedure> derived = reaching(view, part).filter(p -> p.steps().stream().anyMatch(step -> step.acts().contains(Act.of(Verb.FIT_NEW, part.id()))));
         if (derived.isPresent()) {
-            return new Next(finding, derived, "Kept. This job did not take the " + name + " off; it is derived anew from here and now does.");
+            return new Next(finding, derived, "Kept. This job did not take the " + name + " off; it is derived anew from here and now does." + alsoNeeded(view, derived.get(), part));
         }
         Finding stop = new Finding(finding.id(), finding.part(), finding.partName(), finding.point(), finding.pointName(), finding.kind(), finding.kindName(), finding.where(),
                 finding.sizeM(), finding.direction(), finding.note(), finding.photo(), Decision.STOP, finding.reason() + " Nothing on the bench gets at the " + name + ".", Optional.empty());
         return new Next(stop, Optional.empty(), "Kept. The " + name + " cannot be replaced on the bench: this valve goes out of service. Stop the job.");
+    }
+
+    /** Parts that the way to it spends besides and nobody has counted in. */
+    private static String alsoNeeded(JobView view, Procedure derived, Part part) {
+        List<String> missing = derived.renews().stream().filter(p -> !p.equals(part.id()) && view.countedIn().stream().noneMatch(c -> c.part().equals(p)))
+                .flatMap(p -> view.build().part(p).stream()).map(p -> Part.inSentence(p.name())).toList();
+        return missing.isEmpty() ? "" : " Fetch these too, they were not counted in: " + String.join(", ", missing) + ".";
     }
 
     /** The job from here, with one more part to get at; empty where the sheet knows no way. */
@@ -135,8 +137,7 @@ public class Judging {
         Situation here = Situation.within(view.sheets().anatomy(), view.configuration(), view.progress().behind());
         try {
             Procedure derived = planning.derivation(view.sheets()).derive(new Work(planned.get(), view.job().chosenPart()).alsoRenewing(List.of(part.id())), here);
-            String prefix = "more" + (view.seq() + 1) + "-";
-            return Optional.of(view.withUnfitParts(new Procedure(derived.steps().stream().map(s -> s.renamed(prefix + s.id())).toList(), derived.renews(), derived.rechecks())));
+            return Optional.of(view.withUnfitParts(derived.renamed("more" + (view.seq() + 1) + "-")));
         } catch (IllegalStateException | IllegalArgumentException noWay) {
             return Optional.empty();
         }

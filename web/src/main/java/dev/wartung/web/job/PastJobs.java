@@ -6,14 +6,12 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Procedure;
-import dev.wartung.core.procedure.Replacement;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.sealing.OldSeal;
 import dev.wartung.core.sheet.Knowledge;
-import dev.wartung.core.simulation.Place;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.job.JobEntry.Kind;
 import dev.wartung.web.sheet.Sheets;
@@ -32,7 +30,6 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.function.Supplier;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -159,8 +156,7 @@ public class PastJobs {
     private static Found found(JobView view, Past past) {
         FindingForm form = new FindingForm(view, past.found(), UnitSystem.METRIC);
         Finding finding = form.read(past.ids().get().toString(), Optional.empty()).orElseThrow(() -> new IllegalStateException(form.troubles().toString()));
-        Optional<Procedure> goesOn = finding.replaces().flatMap(r -> view.build().part(r.part())).flatMap(part -> Replacement.into(view.progress().procedure(),
-                view.progress().confirmed().stream().map(c -> c.step().id()).collect(Collectors.toSet()), part, view.progress().bench().place(part.id()) == Place.CLOTH));
+        Optional<Procedure> goesOn = finding.replaces().flatMap(r -> view.build().part(r.part())).flatMap(part -> view.replacing(view.progress().procedure(), part));
         return new Found(finding, form.atHand(), goesOn);
     }
 

@@ -29,7 +29,6 @@ import dev.wartung.web.valve.ValveState;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -217,7 +216,6 @@ public class Planning {
         if (valve.state() != ValveState.OUT_OF_SERVICE) {
             return Optional.empty();
         }
-        return jobs.ofValve(valve.id()).stream().filter(j -> j.state() == JobState.STOPPED || j.state() == JobState.CLOSED)
-                .max(Comparator.comparing(j -> j.endedAt().orElseThrow())).filter(j -> j.state() == JobState.STOPPED);
+        return jobs.doneOn(valve.id()).stream().findFirst().filter(j -> j.state() == JobState.STOPPED);
     }
 }

@@ -51,8 +51,7 @@ public class SettlingDesk {
     /** Torque and gap of the joint that was tightened last, as far as either was read; empty where the valve has no bolted joint on record. */
     @Transactional(readOnly = true)
     public List<JointSeries> series(Valve valve) {
-        return jobs.ofValve(valve.id()).stream().filter(j -> j.state() == JobState.CLOSED).sorted(Comparator.comparing((Job j) -> j.endedAt().orElseThrow()).reversed())
-                .map(files::open).map(view -> series(view, valve)).filter(s -> !s.isEmpty()).findFirst().orElse(List.of());
+        return jobs.doneOn(valve.id()).stream().filter(j -> j.state() == JobState.CLOSED).map(files::open).map(view -> series(view, valve)).filter(s -> !s.isEmpty()).findFirst().orElse(List.of());
     }
 
     private List<JointSeries> series(JobView view, Valve valve) {

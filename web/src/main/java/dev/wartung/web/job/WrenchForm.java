@@ -1,6 +1,7 @@
 package dev.wartung.web.job;
 
 import dev.wartung.core.bolting.Wrench;
+import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
@@ -20,8 +21,8 @@ final class WrenchForm {
 
     /** @param offsetM of the service tool the joint takes; what is typed comes before it */
     WrenchForm(Map<String, String> typed, double offsetM, UnitSystem units) {
-        double length = read(typed, LENGTH, units.unit(dev.wartung.core.measure.Dimension.LENGTH), USUAL_LENGTH_M);
-        double offset = read(typed, OFFSET, units.unit(dev.wartung.core.measure.Dimension.LENGTH), offsetM);
+        double length = read(typed, LENGTH, units.unit(Dimension.LENGTH), USUAL_LENGTH_M);
+        double offset = read(typed, OFFSET, units.unit(Dimension.LENGTH), offsetM);
         double angle = read(typed, ANGLE, Unit.DEGREE, 0);
         if (!(length > 0.05)) {
             troubles.putIfAbsent(LENGTH, "Measure from the middle of your hand to the drive.");

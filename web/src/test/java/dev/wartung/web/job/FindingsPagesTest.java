@@ -173,6 +173,8 @@ class FindingsPagesTest {
                 .param("hottest", "320 °F").with(TESSA).with(csrf())).andExpect(content().string(containsString("cannot be free of silicone")));
         web.perform(post("/stores/greases").param("name", "Lumo 2 silicone grease").param("lot", "A-9").param("oil", "silicone").param("thickener", "ptfe").param("registration", "H1")
                 .param("hottest", "320 °F").with(TESSA).with(csrf())).andExpect(redirectedUrl("/stores/greases"));
+        web.perform(post("/stores/areas").param("area", "Test area").param("hottest", "900").with(PIA).with(csrf())).andExpect(content().string(containsString("Between -40 °C and 400 °C")));
+        web.perform(post("/stores/areas").param("area", "Nowhere").param("hottest", "90").with(PIA).with(csrf())).andExpect(content().string(containsString("There is no such area")));
         web.perform(get("/stores/greases").with(TESSA)).andExpect(content().string(containsString("160 °C"))).andExpect(content().string(not(containsString("Keep it"))));
         web.perform(get("/valves/TS-003/plan").param("work", "renew-product-seals").with(TESSA)).andExpect(content().string(containsString("lot A-9")));
         web.perform(post("/stores/areas").param("area", "Test area").param("hottest", "100 °C").param("claim.silicone-free", "yes").with(TESSA).with(csrf())).andExpect(status().isForbidden());
