@@ -5,6 +5,8 @@ import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.TypeSheet.ActuatorData;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.Optional;
 
 /** Builds the force models from a type sheet. */
@@ -17,7 +19,17 @@ public final class Actuators {
         return drive.pneumatic() ? type.actuator(drive).flatMap(a -> linear(a, drive)) : Optional.empty();
     }
 
-    private static Optional<LinearActuator> linear(ActuatorData a, Drive drive) {
+    /** Every linear actuator the sheet offers for a drive, the usual one first, by name. */
+    public static Map<String, LinearActuator> choices(TypeSheet type, Drive drive) {
+        Map<String, LinearActuator> choices = new LinkedHashMap<>();
+        type.actuators().stream().filter(a -> a.drives().contains(drive)).forEach(a -> linear(a, drive).ifPresent(l -> choices.put(a.name().orElse(USUAL), l)));
+        return choices;
+    }
+
+    /** What the actuator is called where the sheet gives it no name. */
+    public static final String USUAL = "the usual actuator";
+
+    static Optional<LinearActuator> linear(ActuatorData a, Drive drive) {
         if (a.pistonDiameter().isEmpty() || a.stroke().isEmpty()) {
             return Optional.empty();
         }
@@ -51,9 +63,15 @@ public final class Actuators {
                 .map(joule -> new Quantity(joule, Dimension.ENERGY));
     }
 
-    /** The closure in numbers; empty where the sheet gives no seat a plug closes on. */
-    public static Optional<Closure> closure(TypeSheet type) {
-        return type.seat().map(seat -> new Closure(seat.seatDiameter().si(), seat.stemDiameter().si(), seat.sealingLoad().si()));
+    /** The closure of a valve with these facts, in numbers; empty where the sheet gives no seat. Of a change-over valve the lower one. */
+    public static Optional<Closure> closure(TypeSheet type, Map<String, String> facts) {
+        return type.seat().map(seat -> closure(seat, facts));
+    }
+
+    static Closure closure(TypeSheet.Seat seat, Map<String, String> facts) {
+        Closure plain = new Closure(seat.seatDiameter().si(), seat.stemDiameter().si(), seat.sealingLoad(facts).si());
+        Closure balanced = seat.balanceDiameter().map(d -> plain.balancedBy(d.si())).orElse(plain);
+        return seat.diaphragmDiameter().map(d -> balanced.ofDiaphragm(d.si())).orElse(balanced);
     }
 
     /** The linear actuator with its numbers, as the sheet gives them for a drive or, where it gives none for that, for another. Empty for a rotary one, or where nothing is given. */

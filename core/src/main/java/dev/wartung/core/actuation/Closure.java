@@ -6,21 +6,44 @@ package dev.wartung.core.actuation;
  * @param seatDiameterM      sealing diameter, > 0
  * @param stemDiameterM      stem diameter in the body, 0 ≤ stem < seat
  * @param sealingLoadNPerM   line load the seal needs, ≥ 0
+ * @param belowAreaM2        what pressure under the closed plug acts on, lifting it, ≥ 0
+ * @param aboveAreaM2        what pressure above it acts on, pressing it on its seat; negative where it lifts, as under a diaphragm
  */
-public record Closure(double seatDiameterM, double stemDiameterM, double sealingLoadNPerM) {
+public record Closure(double seatDiameterM, double stemDiameterM, double sealingLoadNPerM, double belowAreaM2, double aboveAreaM2) {
 
     public Closure {
-        if (!(seatDiameterM > 0) || stemDiameterM < 0 || stemDiameterM >= seatDiameterM || sealingLoadNPerM < 0) {
-            throw new IllegalArgumentException("the seat must be wider than the stem and the load not negative");
+        if (!(seatDiameterM > 0) || stemDiameterM < 0 || stemDiameterM >= seatDiameterM || sealingLoadNPerM < 0 || belowAreaM2 < 0) {
+            throw new IllegalArgumentException("the seat must be wider than the stem, the load and the area below not negative");
         }
     }
 
-    public double seatAreaM2() {
-        return Math.PI / 4 * seatDiameterM * seatDiameterM;
+    /** A plain plug whose stem passes through the side above it. */
+    public Closure(double seatDiameterM, double stemDiameterM, double sealingLoadNPerM) {
+        this(seatDiameterM, stemDiameterM, sealingLoadNPerM, disc(seatDiameterM), disc(seatDiameterM) - disc(stemDiameterM));
     }
 
+    /** A balanced plug: a piston of this diameter takes its area away from the pressure on either side. */
+    public Closure balancedBy(double diameterM) {
+        return new Closure(seatDiameterM, stemDiameterM, sealingLoadNPerM, Math.max(0, belowAreaM2 - disc(diameterM)), Math.max(0, aboveAreaM2 - disc(diameterM)));
+    }
+
+    /** A weir diaphragm of this diameter: pressure on either side of the weir lifts its half. */
+    public Closure ofDiaphragm(double diameterM) {
+        return new Closure(seatDiameterM, stemDiameterM, sealingLoadNPerM, disc(diameterM) / 2, -disc(diameterM) / 2);
+    }
+
+    /** The upper seat of a change-over valve, seen upside down: the plug is drawn up on it, and its stem passes through the side that pushes it off. */
+    public Closure upsideDown() {
+        return new Closure(seatDiameterM, stemDiameterM, sealingLoadNPerM, aboveAreaM2, belowAreaM2);
+    }
+
+    private static double disc(double diameterM) {
+        return Math.PI / 4 * diameterM * diameterM;
+    }
+
+    /** Of the stem that the body's pressure pushes out. */
     public double stemAreaM2() {
-        return Math.PI / 4 * stemDiameterM * stemDiameterM;
+        return disc(stemDiameterM);
     }
 
     /** Force the seal needs all round: q·π·ds; newton. */
@@ -28,8 +51,8 @@ public record Closure(double seatDiameterM, double stemDiameterM, double sealing
         return sealingLoadNPerM * Math.PI * seatDiameterM;
     }
 
-    /** Net force of the line on the closed plug, downward positive: P_above·π/4·(ds² − dt²) − P_below·π/4·ds²; newton. */
+    /** Net force of the line on the closed plug, towards its seat: P_above·A_above − P_below·A_below; of a plain plug P_above·π/4·(ds² − dt²) − P_below·π/4·ds²; newton. */
     public double downwardN(LinePressure line) {
-        return line.abovePa() * (seatAreaM2() - stemAreaM2()) - line.belowPa() * seatAreaM2();
+        return line.abovePa() * aboveAreaM2 - line.belowPa() * belowAreaM2;
     }
 }

@@ -40,9 +40,10 @@ public record FailPositionStudy(LinearActuator actuator, Closure closure, Air ai
     /**
      * One thing that must hold.
      *
-     * @param says what it is, with its figures
+     * @param says   what it is, with its figures
+     * @param onlyIf what it depends on where it works only then; empty otherwise
      */
-    public record Demand(String says, Verdict verdict) {}
+    public record Demand(String says, Verdict verdict, String onlyIf) {}
 
     public FailPositionStudy {
         if (!(spring >= 0) || spring >= 1 || !(friction >= 0)) {
@@ -63,7 +64,7 @@ public record FailPositionStudy(LinearActuator actuator, Closure closure, Air ai
     public Range heldFromBelowPa(double airPa) {
         boolean springCloses = actuator.drive() == Drive.NC;
         return range(!springCloses, (k, f) -> ((springCloses ? actuator.springForceN(0) * k : airPa * actuator.lowerAreaM2() - actuator.springForceN(0) * k)
-                - actuator.frictionN() * f - closure.sealingForceN()) / closure.seatAreaM2());
+                - actuator.frictionN() * f - closure.sealingForceN()) / closure.belowAreaM2());
     }
 
     /** Force on the seat beyond what the seal needs, newton. @param airPa on the closing side; NC ignores it */
@@ -101,20 +102,30 @@ public record FailPositionStudy(LinearActuator actuator, Closure closure, Air ai
         Range air = airPa(side, linePa);
         demands.add(new Demand((actuator.drive() == Drive.NO ? "Closing tight takes " : "Opening fully takes ") + span(air.best(), air.worst(), Dimension.PRESSURE, units) + "; the plant guarantees "
                 + units.shown(new Quantity(this.air.lowestPa(), Dimension.PRESSURE)) + ", usually " + units.shown(new Quantity(this.air.nominalPa(), Dimension.PRESSURE)) + ".",
-                air.worst() <= this.air.lowestPa() ? Verdict.WORKS : air.usual() <= this.air.nominalPa() ? Verdict.ONLY_IF : Verdict.DOES_NOT));
+                air.worst() <= this.air.lowestPa() ? Verdict.WORKS : air.usual() <= this.air.nominalPa() ? Verdict.ONLY_IF : Verdict.DOES_NOT,
+                "there is always " + units.shown(new Quantity(air.worst(), Dimension.PRESSURE)) + " of air, or " + units.shown(new Quantity(air.usual(), Dimension.PRESSURE))
+                        + " with spring and friction as they should be"));
         if (actuator.drive() == Drive.DA) {
-            demands.add(new Demand("Both ways by air: it has no position of its own when the air fails. Where it goes then, line pressure and friction decide.", Verdict.ONLY_IF));
+            demands.add(noPosition());
             return demands;
         }
         if (actuator.drive() == Drive.NC) {
             Range seat = marginOnSeatN(side, linePa, 0);
-            demands.add(new Demand("Without air the seat has " + span(seat.worst(), seat.best(), Dimension.FORCE, units) + " beyond what the seal needs.", of(seat)));
+            demands.add(new Demand("Without air the seat has " + span(seat.worst(), seat.best(), Dimension.FORCE, units) + " beyond what the seal needs.", of(seat), AS_IT_SHOULD_BE));
         }
         Range spare = springToSpareN(side, linePa);
         demands.add(new Demand((actuator.drive() == Drive.NC ? "Its spring has " : "To open without air its spring has ") + span(spare.worst(), spare.best(), Dimension.FORCE, units)
-                + " to spare against friction and the line" + (actuator.drive() == Drive.NC ? " when it starts to close." : "."), of(spare)));
+                + " to spare against friction and the line" + (actuator.drive() == Drive.NC ? " when it starts to close." : "."), of(spare), AS_IT_SHOULD_BE));
         return demands;
     }
+
+    /** That a double-acting valve goes nowhere of its own. */
+    static Demand noPosition() {
+        return new Demand("Both ways by air: it has no position of its own when the air fails. Where it goes then, line pressure and friction decide.", Verdict.ONLY_IF, NO_POSITION);
+    }
+
+    static final String NO_POSITION = "no position without air is asked for";
+    private static final String AS_IT_SHOULD_BE = "spring and friction are as they should be";
 
     private static Verdict of(Range toSpare) {
         return toSpare.worst() >= 0 ? Verdict.WORKS : toSpare.usual() >= 0 ? Verdict.ONLY_IF : Verdict.DOES_NOT;

@@ -76,4 +76,14 @@ public record LinearActuator(Drive drive, double preloadN, double rateNPerM, dou
         double drivingN = drive == Drive.NC ? springForceN(0) : airPa * lowerAreaM2 - springForceN(0);
         return drivingN + closure.downwardN(line) - frictionN;
     }
+
+    /** The same actuator seen upside down: what closes by its spring opens by it, and the piston's two sides change places. For a seat the plug is drawn up on. */
+    public LinearActuator upsideDown() {
+        Drive other = switch (drive) {
+            case NC -> Drive.NO;
+            case NO -> Drive.NC;
+            default -> drive;
+        };
+        return new LinearActuator(other, preloadN, rateNPerM, strokeM, frictionN, lowerAreaM2, liftAreaM2);
+    }
 }

@@ -17,8 +17,10 @@ import org.jspecify.annotations.Nullable;
  * @param drives     drives this type is made with
  * @param options    values of the anatomy's options this type is made with
  * @param sizes      named sizes used in the texts (spanners, tools), for instance "clamp.nut"
- * @param seat       what the pressure and the seal act on
- * @param actuators  the actuators, one for each drive that has one
+ * @param seat       what the pressure and the seal act on; of two seats, the one the plug closes downward on
+ * @param upperSeat  of a change-over valve: the seat the plug closes upward on
+ * @param turning    what a quarter-turn closure takes to turn
+ * @param actuators  the actuators; the first for a drive is the usual one, later ones can be had instead
  * @param masses     mass of parts that are lifted
  * @param bands      limits of readings
  * @param joints     its bolted joints, by the name readings use
@@ -31,12 +33,13 @@ import org.jspecify.annotations.Nullable;
  * @param schools    questions of practice that the maker settles, by their ids in the table of schools
  */
 public record TypeSheet(@JsonProperty("type") String id, int version, String maker, String name, String size, String anatomy, List<Drive> drives,
-                        Map<String, List<String>> options, Map<String, Quantity> sizes, Optional<Seat> seat, List<ActuatorData> actuators,
+                        Map<String, List<String>> options, Map<String, Quantity> sizes, Optional<Seat> seat, Optional<Seat> upperSeat, Optional<Turning> turning, List<ActuatorData> actuators,
                         Map<String, Quantity> masses, Map<String, Band> bands, Map<String, BoltedJoint> joints, List<Article> articles, List<Kit> kits, Map<String, GreasedSurface> surfaces,
                         List<Lubricant> lubricants, Map<String, Quantity> drawing, List<Interval> intervals, Map<String, String> schools) {
 
     public TypeSheet(String id, int version, String maker, String name, String size, String anatomy, List<Drive> drives, Map<String, List<String>> options,
-                     Map<String, Quantity> sizes, @Nullable Optional<Seat> seat, @Nullable List<ActuatorData> actuators, Map<String, Quantity> masses,
+                     Map<String, Quantity> sizes, @Nullable Optional<Seat> seat, @Nullable Optional<Seat> upperSeat, @Nullable Optional<Turning> turning,
+                     @Nullable List<ActuatorData> actuators, Map<String, Quantity> masses,
                      Map<String, Band> bands, @Nullable Map<String, BoltedJoint> joints, List<Article> articles, List<Kit> kits,
                      @Nullable Map<String, GreasedSurface> surfaces, List<Lubricant> lubricants, Map<String, Quantity> drawing, @Nullable List<Interval> intervals, @Nullable Map<String, String> schools) {
         this.id = id;
@@ -49,6 +52,8 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
         this.options = options;
         this.sizes = sizes;
         this.seat = seat == null ? Optional.empty() : seat;
+        this.upperSeat = upperSeat == null ? Optional.empty() : upperSeat;
+        this.turning = turning == null ? Optional.empty() : turning;
         this.actuators = actuators == null ? List.of() : List.copyOf(actuators);
         this.masses = masses;
         this.bands = bands;
@@ -68,12 +73,39 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
      * @param seatDiameter    sealing diameter of the seat
      * @param stemDiameter    stem diameter in the body
      * @param sealingLoad     line load the plug seal needs, in newton per millimetre of circumference
+     * @param loads           line loads of other seals than the usual one, the first whose condition holds
+     * @param balanceDiameter of a balanced plug: the piston that takes this much of the area away from the pressure, on either side
+     * @param diaphragmDiameter of a weir diaphragm: pressure on either side of the weir lifts its half of this
      */
-    public record Seat(Quantity seatDiameter, Quantity stemDiameter, Quantity sealingLoad) {}
+    public record Seat(Quantity seatDiameter, Quantity stemDiameter, Quantity sealingLoad, List<SealLoad> loads, Optional<Quantity> balanceDiameter,
+                       Optional<Quantity> diaphragmDiameter) {
+
+        /** The line load a seal needs where it is another than the usual one. */
+        public record SealLoad(Condition when, Quantity is) {}
+
+        public Seat(Quantity seatDiameter, Quantity stemDiameter, Quantity sealingLoad, @Nullable List<SealLoad> loads, @Nullable Optional<Quantity> balanceDiameter,
+                    @Nullable Optional<Quantity> diaphragmDiameter) {
+            this.seatDiameter = seatDiameter;
+            this.stemDiameter = stemDiameter;
+            this.sealingLoad = sealingLoad;
+            this.loads = loads == null ? List.of() : List.copyOf(loads);
+            this.balanceDiameter = balanceDiameter == null ? Optional.empty() : balanceDiameter;
+            this.diaphragmDiameter = diaphragmDiameter == null ? Optional.empty() : diaphragmDiameter;
+        }
+
+        /** The line load the seal of a valve with these facts needs. */
+        public Quantity sealingLoad(Map<String, String> facts) {
+            return loads.stream().filter(l -> l.when().holds(facts)).findFirst().map(SealLoad::is).orElse(sealingLoad);
+        }
+    }
+
+    /** What it takes to turn a disc or ball out of its seat and into it, by how wet the seat is, and to turn it at the open end; newton metre. */
+    public record Turning(Quantity dry, Quantity lubricated, Quantity product, Quantity run) {}
 
     /**
      * An actuator in numbers: linear with forces and a stroke, or rotary with torques over a quarter turn.
      *
+     * @param name           what it is called where there is a choice
      * @param preload        spring force at its longest state; absent without a spring
      * @param rate           spring rate; absent without a spring
      * @param stroke         full travel of the stem
@@ -81,18 +113,24 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
      * @param pistonDiameter bore of the air side
      * @param rodDiameter    of the rod on the side below the piston
      * @param springTorque   rotary: what the spring turns with, at the first end of the travel and at the second
+     * @param airTorque      rotary: what the air alone turns with at the pressure stated, at the first end and at the second
      */
-    public record ActuatorData(List<Drive> drives, Optional<Quantity> preload, Optional<Quantity> rate, Optional<Quantity> stroke,
+    public record ActuatorData(List<Drive> drives, Optional<String> name, Optional<Quantity> preload, Optional<Quantity> rate, Optional<Quantity> stroke,
                                Optional<Quantity> friction, Optional<Quantity> pistonDiameter, Optional<Quantity> rodDiameter,
-                               Optional<SpringTorque> springTorque) {
+                               Optional<SpringTorque> springTorque, Optional<AirTorque> airTorque) {
 
         /** What a rotary actuator's spring turns with, newton metre, at the first and second end of the travel. */
         public record SpringTorque(Quantity closed, Quantity open) {}
 
-        public ActuatorData(List<Drive> drives, @Nullable Optional<Quantity> preload, @Nullable Optional<Quantity> rate,
+        /** What the air turns with at the pressure it is stated for, before any spring. */
+        public record AirTorque(Quantity closed, Quantity open, Quantity at) {}
+
+        public ActuatorData(List<Drive> drives, @Nullable Optional<String> name, @Nullable Optional<Quantity> preload, @Nullable Optional<Quantity> rate,
                             @Nullable Optional<Quantity> stroke, @Nullable Optional<Quantity> friction, @Nullable Optional<Quantity> pistonDiameter,
-                            @Nullable Optional<Quantity> rodDiameter, @Nullable Optional<SpringTorque> springTorque) {
+                            @Nullable Optional<Quantity> rodDiameter, @Nullable Optional<SpringTorque> springTorque,
+                            @Nullable Optional<AirTorque> airTorque) {
             this.drives = List.copyOf(drives);
+            this.name = name == null ? Optional.empty() : name;
             this.preload = preload == null ? Optional.empty() : preload;
             this.rate = rate == null ? Optional.empty() : rate;
             this.stroke = stroke == null ? Optional.empty() : stroke;
@@ -100,6 +138,7 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
             this.pistonDiameter = pistonDiameter == null ? Optional.empty() : pistonDiameter;
             this.rodDiameter = rodDiameter == null ? Optional.empty() : rodDiameter;
             this.springTorque = springTorque == null ? Optional.empty() : springTorque;
+            this.airTorque = airTorque == null ? Optional.empty() : airTorque;
         }
     }
 

@@ -9,6 +9,7 @@ import dev.wartung.core.actuation.FailPositionStudy.Verdict;
 import dev.wartung.core.actuation.LinePressure;
 import dev.wartung.core.actuation.LinearActuator;
 import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.drawing.DriveChart;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Unit;
 import java.util.List;
@@ -68,7 +69,7 @@ final class FailPosition implements Instrument {
         if (drive != Drive.DA) {
             held(study, in, result);
         }
-        study.demands(side, line, in.units()).forEach(d -> result.finding(DriveChart.tone(d.verdict()), d.says(), ""));
+        study.demands(side, line, in.units()).forEach(d -> result.finding(Result.Tone.of(d.verdict()), d.says(), ""));
         result.table("When the air fails", List.of("Line pressure", "Then"), List.of(List.of("from below", study.onLossOfAir(Side.BELOW, line)), List.of("from above", study.onLossOfAir(Side.ABOVE, line))));
         result.note(FailPositionStudy.inTheFlow(side));
         study.changes(side, line, in.units()).forEach(c -> result.care("It would work with:", c));
@@ -112,7 +113,7 @@ final class FailPosition implements Instrument {
         double usual = in.number("nominal") * area;
         double lowest = in.number("lowest") * area;
         DriveChart chart = new DriveChart("Force over the travel of the stem", Dimension.FORCE, Math.max(Math.max(usual, needed), Math.max(closed, open) * (1 + study.spring())) * 1.1,
-                in.length(actuator.strokeM()), in);
+                in.length(actuator.strokeM()), in.units());
         if (sprung) {
             chart.spring(closed, open, study.spring());
         }

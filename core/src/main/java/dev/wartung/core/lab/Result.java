@@ -1,5 +1,6 @@
 package dev.wartung.core.lab;
 
+import dev.wartung.core.actuation.FailPositionStudy.Verdict;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
@@ -27,7 +28,18 @@ public record Result(List<Figure> figures, List<Finding> findings, List<Table> t
     public record Figure(String id, String label, Optional<Double> value, String unit, String text) {}
 
     /** What to make of it. */
-    public enum Tone { GOOD, CARE, STOP, NOTE }
+    public enum Tone {
+        GOOD, CARE, STOP, NOTE;
+
+        /** How a verdict on forces sounds. */
+        public static Tone of(Verdict verdict) {
+            return switch (verdict) {
+                case WORKS -> GOOD;
+                case ONLY_IF -> CARE;
+                case DOES_NOT -> STOP;
+            };
+        }
+    }
 
     /** @param next what to do; may be empty */
     public record Finding(Tone tone, String text, String next) {}

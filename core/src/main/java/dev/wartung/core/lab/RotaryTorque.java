@@ -5,6 +5,7 @@ import dev.wartung.core.actuation.FailPositionStudy.Range;
 import dev.wartung.core.actuation.RotaryStudy;
 import dev.wartung.core.actuation.RotaryStudy.Turn;
 import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.drawing.DriveChart;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
@@ -56,7 +57,7 @@ final class RotaryTorque implements Instrument {
             case DOES_NOT -> "does not work";
         });
         result.figure("air", "Least air that turns it", study.leastAirPa(), Unit.BAR);
-        study.turns().forEach(turn -> result.finding(DriveChart.tone(study.verdict(turn)), said(study, turn, in), ""));
+        study.turns().forEach(turn -> result.finding(Result.Tone.of(study.verdict(turn)), said(study, turn, in), ""));
         result.table("At the lowest air, with the spring at its worst", List.of("", "there is", "it takes", "margin"), study.turns().stream().map(t -> List.of(t.words(),
                 in.shown(study.availableNm(t, in.number("lowest")).worst(), Dimension.TORQUE), in.shown(study.neededNm(t), Dimension.TORQUE), Quantity.rounded(study.margin(t), 2) + " ×")).toList());
         if (drive == Drive.DA) {
@@ -77,7 +78,7 @@ final class RotaryTorque implements Instrument {
     private static String picture(Inputs in, RotaryStudy study) {
         double share = in.number("lowest") / in.number("stated");
         double most = Math.max(Math.max(study.airClosedNm(), study.airOpenNm()) * share, Math.max(study.springClosedNm(), study.springOpenNm()) * (1 + study.scatter()));
-        DriveChart chart = new DriveChart("Torque over the quarter turn", Dimension.TORQUE, Math.max(most, study.breakOutNm()) * 1.15, "90°", in);
+        DriveChart chart = new DriveChart("Torque over the quarter turn", Dimension.TORQUE, Math.max(most, study.breakOutNm()) * 1.15, "90°", in.units());
         if (study.drive().sprung()) {
             chart.spring(study.springClosedNm(), study.springOpenNm(), study.scatter());
         }

@@ -199,7 +199,7 @@ public class Planning {
 
     private List<String> warnings(Sheets.Pair pair, ValveConfiguration now, Optional<JobView> left) {
         List<String> warnings = new ArrayList<>(pair.anatomy().warningsFor(now));
-        Actuators.of(pair.type(), now.drive()).ifPresent(actuator -> Actuators.closure(pair.type()).flatMap(closure -> site.air().map(air -> new FailPositionStudy(actuator, closure, air, 0, 0)))
+        Actuators.of(pair.type(), now.drive()).ifPresent(actuator -> Actuators.closure(pair.type(), now.facts()).flatMap(closure -> site.air().map(air -> new FailPositionStudy(actuator, closure, air, 0, 0)))
                 .filter(study -> study.airPa(Side.BELOW, 0).usual() > study.air().lowestPa()).ifPresent(study -> warnings.add("By its sheet it takes "
                         + new Quantity(study.airPa(Side.BELOW, 0).usual(), Dimension.PRESSURE).shown() + (now.drive() == Drive.NO ? " to close" : " to open") + " with the line drained; the plant guarantees "
                         + new Quantity(study.air().lowestPa(), Dimension.PRESSURE).shown() + ". Have a regulator with more at hand, and tell the process owner.")));
