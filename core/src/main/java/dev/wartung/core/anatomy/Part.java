@@ -30,12 +30,13 @@ import org.jspecify.annotations.Nullable;
  * @param staysAt   the only position it may be in while it is out of the line; anything else deforms it
  * @param lifts     its seat can be lifted by itself for cleaning, which is proven once the valve has been open
  * @param set       it has a setting that is lost when it comes off: noted before, set again after
+ * @param setsDrive which way round it sits decides the fail position: it is off while that is changed
  */
 public record Part(String id, String name, String kind, Condition when, String glyph, List<String> behind, boolean singleUse, String film,
                    boolean trapsAir, Optional<String> liftedWith, Optional<String> looseWith, List<String> scrapes, Optional<String> sleeve,
                    Optional<String> carries, boolean drives, Optional<String> fitsAt, Optional<String> comesOffAt,
                    Optional<String> steadiedBy, List<String> spoiltBy,
-                   Optional<String> staysAt, boolean lifts, boolean set) {
+                   Optional<String> staysAt, boolean lifts, boolean set, boolean setsDrive) {
 
     public static final String PRODUCT_SEAL = "product-seal";
     public static final String ACTUATOR_SEAL = "actuator-seal";
@@ -46,7 +47,7 @@ public record Part(String id, String name, String kind, Condition when, String g
                 @Nullable String film, boolean trapsAir, @Nullable Optional<String> liftedWith, @Nullable Optional<String> looseWith,
                 @Nullable List<String> scrapes, @Nullable Optional<String> sleeve, @Nullable Optional<String> carries, boolean drives,
                 @Nullable Optional<String> fitsAt, @Nullable Optional<String> comesOffAt, @Nullable Optional<String> steadiedBy, @Nullable List<String> spoiltBy,
-                @Nullable Optional<String> staysAt, boolean lifts, boolean set) {
+                @Nullable Optional<String> staysAt, boolean lifts, boolean set, boolean setsDrive) {
         this.id = id;
         this.name = name;
         this.kind = kind;
@@ -69,6 +70,7 @@ public record Part(String id, String name, String kind, Condition when, String g
         this.staysAt = staysAt == null ? Optional.empty() : staysAt;
         this.lifts = lifts;
         this.set = set;
+        this.setsDrive = setsDrive;
     }
 
     /** A part's name within a sentence: "Stem O-ring" as "stem O-ring". */

@@ -56,18 +56,21 @@ public final class Derivation {
         Set<String> differing = from.differingParts(to);
         // what converts is not done to a valve that is converted already
         Set<String> reached = work.kind().reaches().stream().filter(id -> to != from || !from.converts(id)).collect(Collectors.toCollection(LinkedHashSet::new));
-        Scope closing = scope(to, work, differing, reached.stream().filter(id -> !to.converts(id)).collect(Collectors.toSet()), start);
+        // whatever has to be off while it is converted has to go on again
+        Set<String> closed = reached.stream().flatMap(id -> from.converts(id) ? from.operations().get(id).needs().stream() : Stream.of(id)).filter(id -> !to.converts(id)).collect(Collectors.toSet());
+        Set<String> converting = reached.stream().filter(from::converts).collect(Collectors.toSet());
+        Scope closing = scope(to, work, differing, closed, converting, start);
         if (to != from) {
             reached.addAll(closing.included());
         }
-        Scope opening = to == from ? closing : scope(from, work, differing, reached, start);
+        Scope opening = to == from ? closing : scope(from, work, differing, reached, Set.of(), start);
         List<Operation> forward = Stream.concat(
                 from.operations(opening.included()).filter(o -> o.phase().compareTo(Phase.RENEW) < 0),
                 to.operations(closing.included()).filter(o -> o.phase().compareTo(Phase.RENEW) >= 0)).toList();
         List<Node> order = Sequence.of(forward, to.operations(closing.included()).toList());
         List<Step> steps = new Walk(from, to, opening.renewed(), closing.renewed(), start).through(order);
         List<Recheck> rechecks = anatomy.rechecks().stream().filter(r -> r.when().holds(to.facts()))
-                .filter(r -> r.joins().contains(Operation.ALWAYS) || r.joins().stream().anyMatch(closing.included()::contains)).toList();
+                .filter(r -> r.joins().contains(Operation.ALWAYS) || r.joins().stream().anyMatch(id -> closing.included().contains(id) || converting.contains(id))).toList();
         return new Procedure(steps, List.copyOf(closing.renewed()), rechecks);
     }
 
@@ -75,11 +78,11 @@ public final class Derivation {
         return stages.computeIfAbsent(configuration, c -> new Stage(anatomy, type, c, practice));
     }
 
-    private static Scope scope(Stage stage, Work work, Set<String> differing, Set<String> reaches, Situation start) {
+    private static Scope scope(Stage stage, Work work, Set<String> differing, Set<String> reaches, Set<String> converting, Situation start) {
         List<String> goals = new ArrayList<>(work.kind().renews().parts());
         stage.build().parts().stream().filter(p -> work.kind().renews().kinds().contains(p.kind())).map(Part::id).forEach(goals::add);
         work.chosen().ifPresent(goals::add);
         goals.addAll(differing);
-        return new Scope(stage.build(), stage.operations(), goals, reaches, work.closesUp(), start);
+        return new Scope(stage.build(), stage.operations(), goals, reaches, converting, work.closesUp(), start);
     }
 }

@@ -41,6 +41,8 @@ record Motion(Optional<String> position, String held, boolean driven) {
             case TURN -> new Motion(Optional.of(act.object()), HAND, driven);
             case TAKE, BIN -> driver ? new Motion(position, HAND, false) : this;
             case PUT_BACK, FIT_NEW -> driver ? atRest(build, drive, position) : this;
+            // reversed, the spring holds it at the other end; off the valve its drive is in nobody's way
+            case CONVERT -> driven && act.object().startsWith("drive=") ? atRest(build, drive, position) : this;
             default -> this;
         };
     }

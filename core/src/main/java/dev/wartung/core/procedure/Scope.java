@@ -24,6 +24,7 @@ final class Scope {
     private final Build build;
     private final Map<String, Operation> operations;
     private final Situation start;
+    private final Collection<String> converting;
     private final boolean closesUp;
     private final Set<String> included = new LinkedHashSet<>();
     private final Set<String> renewed = new LinkedHashSet<>();
@@ -33,11 +34,13 @@ final class Scope {
      * @param operations the configuration's own, by id
      * @param goals      parts to renew
      * @param reaches    operations to get to whatever they renew
+     * @param converting operations of the old build that make it this one: they are done by then, and bring others along
      */
-    Scope(Build build, Map<String, Operation> operations, Collection<String> goals, Collection<String> reaches, boolean closesUp, Situation start) {
+    Scope(Build build, Map<String, Operation> operations, Collection<String> goals, Collection<String> reaches, Collection<String> converting, boolean closesUp, Situation start) {
         this.build = build;
         this.operations = operations;
         this.start = start;
+        this.converting = converting;
         this.closesUp = closesUp;
         operations.values().forEach(o -> o.takes().forEach(part -> takenBy.putIfAbsent(part, o)));
         goals.stream().filter(part -> build.part(part).isPresent() && !start.renewed().contains(part)).forEach(renewed::add);
@@ -80,7 +83,7 @@ final class Scope {
         boolean always = operation.joins().contains(Operation.ALWAYS) && !(closesUp && !somethingDisturbed());
         boolean closes = operation.phase().compareTo(Phase.CLOSE) >= 0;
         boolean opened = operation.joins().contains(Operation.OPENED) && somethingDisturbed();
-        return always || opened || operation.joins().stream().anyMatch(id -> included.contains(id) || closes && start.disturbed().contains(id));
+        return always || opened || operation.joins().stream().anyMatch(id -> included.contains(id) || converting.contains(id) || closes && start.disturbed().contains(id));
     }
 
     private boolean somethingDisturbed() {

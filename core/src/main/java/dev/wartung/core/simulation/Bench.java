@@ -118,6 +118,10 @@ public final class Bench {
         String[] pair = change.split("=", 2);
         ValveConfiguration next = state.configuration.with(Map.of(pair[0], pair[1]));
         Build after = state.whole.resolve(next.facts());
+        if (next.drive() != state.configuration.drive()) {
+            state.build.parts().stream().filter(p -> p.setsDrive() && state.place(p.id()) == Place.ON_VALVE)
+                    .forEach(p -> state.report(Kind.HALF_CONVERTED, p.id(), p.name() + " still sits as it did: the valve rests where it always has."));
+        }
         for (Part old : state.build.parts()) {
             if (!after.part(old.id()).equals(Optional.of(old))) {
                 if (state.place(old.id()) == Place.ON_VALVE) {

@@ -107,7 +107,7 @@ public final class Energies {
 
     void becomes(Drive other) {
         drive = other;
-        driverPosition = build.rest(other).orElse(driverPosition);
+        moveDriver(build.rest(other).orElse(driverPosition));
     }
 
     /** Whether what drives it is away from the first end of its travel; the same while it is on. */

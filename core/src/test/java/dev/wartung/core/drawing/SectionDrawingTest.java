@@ -102,7 +102,7 @@ class SectionDrawingTest {
     void stateShows() {
         TypeSheet type = LIBRARY.type("kolm-50").orElseThrow();
         ValveConfiguration nc = new ValveConfiguration(Drive.NC, Map.of("coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none",
-                "weight", "hand", "elastomer", "EPDM", "sealing", "lip"));
+                "weight", "hand", "elastomer", "EPDM", "sealing", "lip", "actuator-build", "wire", "rod-packing", "o-ring"));
         Procedure procedure = new Derivation(ANATOMY, type, PRACTICE).derive(Work.of(ANATOMY.work("renew-product-seals").orElseThrow()), nc);
         Bench bench = new Bench(ANATOMY.build(), nc);
         SectionDrawing.View view = new SectionDrawing.View(procedure.renews(), List.of("body-clamp"), List.of(), Optional.empty());

@@ -126,7 +126,8 @@ final class AllJobs {
     static Job kolm50(String drive, String work, String... options) {
         AnatomySheet anatomy = LIBRARY.anatomy("single-seat").orElseThrow();
         ValveConfiguration configuration = new ValveConfiguration(Drive.of(drive).orElseThrow(), Map.of("coupling", "threaded",
-                "plug", "profiled", "head", "none", "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip"));
+                "plug", "profiled", "head", "none", "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip",
+                "actuator-build", drive.equals("manual") ? "none" : "wire", "rod-packing", drive.equals("manual") ? "none" : "o-ring"));
         for (int i = 0; i < options.length; i += 2) {
             configuration = configuration.with(options[i], options[i + 1]);
         }

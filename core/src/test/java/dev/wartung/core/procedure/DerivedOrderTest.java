@@ -67,4 +67,18 @@ class DerivedOrderTest {
         assertThat(supplies.inKit()).filteredOn(p -> !p.used()).extracting(Supplies.Piece::part)
                 .containsExactly("plug-seal", "stem-seal", "stem-o-ring");
     }
+
+    @Test
+    @DisplayName("A reversal opens as what the valve is and closes as what it becomes: air to open the clamp, none to close it; label and signals follow by themselves")
+    void reversal() {
+        List<String> steps = AllJobs.kolm50("NC", "reverse-to-open").procedure().steps().stream().map(Step::id).toList();
+        assertThat(steps).containsSubsequence("air-opens", "take-off-body-clamp", "lift-insert", "air-off", "part-stem", "draw-lock-wire", "open-actuator", "take-out-piston", "record-reversal",
+                "put-in-piston", "close-actuator", "fit-lock-wire", "couple-stem", "lower-insert", "close-body-clamp", "find-first-movement", "prove-fail-position", "relabel", "check-signals");
+        assertThat(steps.subList(steps.indexOf("record-reversal"), steps.indexOf("close-body-clamp"))).doesNotContain("air-opens", "air-closes");
+        List<String> back = AllJobs.kolm50("NO", "reverse-to-close").procedure().steps().stream().map(Step::id).toList();
+        assertThat(back.subList(0, back.indexOf("record-reversal"))).doesNotContain("air-opens", "air-closes");
+        assertThat(back).containsSubsequence("record-reversal", "air-opens", "lower-insert", "close-body-clamp");
+        assertThat(AllJobs.kolm50("NC", "reverse-to-open").procedure().rechecks()).anyMatch(r -> r.name().startsWith("Look at the reversed valve"));
+        assertThat(AllJobs.kolm50("NC", "renew-product-seals").procedure().steps()).noneMatch(s -> s.id().equals("check-signals"));
+    }
 }

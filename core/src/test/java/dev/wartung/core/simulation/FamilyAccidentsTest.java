@@ -156,4 +156,15 @@ class FamilyAccidentsTest {
         does(near, "take air-hose", "air-on", "take body-clamp");
         assertThat(does(near, "air-off")).containsExactly(Kind.EJECTION);
     }
+
+    @Test
+    @DisplayName("Reversed on paper with the spring where it was, the valve rests where it always has; an actuator without its cover moves nothing")
+    void reversal() {
+        Bench bench = bench("kolm-50", "NC", Map.of("sealing", "lip", "head", "none", "coupling", "threaded", "plug", "profiled", "lock-pin", "none", "actuator-build", "wire"));
+        assertThat(does(bench, "take air-hose", "air-on", "take body-clamp", "take insert", "air-off", "open coupling-joint", "take centring-ring", "bin lock-wire", "take actuator-cover", "convert drive=NO"))
+                .containsOnly(Kind.HALF_CONVERTED).hasSize(3);
+        assertThat(does(bench, "air-on")).contains(Kind.NO_AIR);
+        Bench turned = bench("fen-50", "NC", Map.of("ends", "clamp", "upper-bolts", "own", "feedback", "none", "seat-kind", "one-piece"));
+        assertThat(does(turned, "convert drive=NO")).containsExactly(Kind.HALF_CONVERTED);
+    }
 }

@@ -101,6 +101,7 @@ class DemoSite implements ApplicationRunner {
         store.takeIn(new Tin(new Grease("Lumo 2 silicone grease", "silicone", "ptfe", "H1", Set.of("animal-free", "mineral-oil-free"), 453.15), "LS-2609-14"));
         store.takeIn(new Tin(new Grease("Lumo 4 synthetic grease", "pao", "ptfe", "H1", Set.of("silicone-free", "animal-free"), 433.15), "LY-2608-03"));
         store.takeIn(new Tin(new Grease("Lumo 9 inert grease", "pfpe", "ptfe", "H1", Set.of("silicone-free", "animal-free", "mineral-oil-free"), 523.15), "LP-2605-01"));
+        store.takeIn(new Tin(new Grease("Lumo 6 actuator grease", "pao", "lithium", "H2", Set.of("silicone-free"), 413.15), "LA-2607-09"));
         store.takeIn(new Tin(new Grease("Tallvik gear grease", "white-mineral", "lithium", "H2", Set.of("silicone-free"), 393.15), "TG-2601-22"));
         store.ask("Mixing", Set.of(), 353.15);
         store.ask("Culture hall", Set.of(), 353.15);

@@ -83,8 +83,13 @@ final class DemoValves {
         ValveConfiguration configuration = new ValveConfiguration(drive, Map.of("coupling", threaded ? "threaded" : "quick",
                 "plug", bench || n % 5 < 3 ? "profiled" : n % 5 == 3 || tag.equals("EZ-006") ? "snap-on" : "bonded", "head", head,
                 "lock-pin", threaded && head.equals("fitted") ? "fitted" : "none", "sealing", aseptic ? "diaphragm" : "lip",
-                "weight", sheets.of(type).type().options().getOrDefault("weight", List.of("hand")).get(0), "elastomer", line.elastomer()));
+                "weight", first(sheets, type, "weight"), "elastomer", line.elastomer(),
+                "actuator-build", drive == Drive.MANUAL ? "none" : first(sheets, type, "actuator-build"), "rod-packing", drive == Drive.MANUAL ? "none" : first(sheets, type, "rod-packing")));
         return new Row(tag, line.services().get(i % line.services().size()), line.area(), line.name(), type, configuration, due(n), i);
+    }
+
+    private static String first(Sheets sheets, String type, String option) {
+        return sheets.of(type).type().options().get(option).get(0);
     }
 
     /** One of the builds the type is made in, drawn from a fixed seed; with the rubber of its line where it has a choice. */
