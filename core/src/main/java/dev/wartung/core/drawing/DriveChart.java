@@ -19,12 +19,14 @@ public final class DriveChart {
     /** @param most the highest value shown, SI @param open what stands at the open end */
     public DriveChart(String title, Dimension dimension, double most, String open, UnitSystem units) {
         this.svg = new Svg(420, 420, "chart", title);
-        this.most = most;
-        svg.line(LEFT, BOTTOM, RIGHT, BOTTOM, "frame").line(LEFT, BOTTOM, LEFT, BOTTOM - HEIGHT, "frame");
         Unit unit = units.unit(dimension);
-        for (int i = 0; i <= 4; i++) {
-            double y = y(most * i / 4);
-            svg.line(LEFT, y, RIGHT, y, "grid").text(LEFT - 8, y + 5, Quantity.rounded(new Quantity(most * i / 4, dimension).in(unit), 0), "label", "end");
+        double step = niceStep(new Quantity(most, dimension).in(unit) / 4);
+        int steps = (int) Math.ceil(new Quantity(most, dimension).in(unit) / step - 1e-9);
+        this.most = Quantity.of(step * steps, unit).si();
+        svg.line(LEFT, BOTTOM, RIGHT, BOTTOM, "frame").line(LEFT, BOTTOM, LEFT, BOTTOM - HEIGHT, "frame");
+        for (int i = 0; i <= steps; i++) {
+            double y = y(this.most * i / steps);
+            svg.line(LEFT, y, RIGHT, y, "grid").text(LEFT - 8, y + 5, Quantity.rounded(step * i, step < 1 ? 1 : 0), "label", "end");
         }
         svg.text(LEFT, 26, unit.symbol(), "label strong", "start").text(LEFT, BOTTOM + 22, "closed", "label", "start").text(RIGHT, BOTTOM + 22, "open, " + open, "label", "end")
                 .text((LEFT + RIGHT) / 2, BOTTOM + 48, title, "label strong", "middle");
@@ -34,7 +36,7 @@ public final class DriveChart {
     public DriveChart spring(double closed, double open, double scatter) {
         svg.path("M " + LEFT + " " + y(closed * (1 + scatter)) + " L " + RIGHT + " " + y(open * (1 + scatter)) + " L " + RIGHT + " " + y(open * (1 - scatter)) + " L " + LEFT + " "
                 + y(closed * (1 - scatter)) + " Z", "scatter");
-        svg.line(LEFT, y(closed), RIGHT, y(open), "fit").text((LEFT + RIGHT) / 2, y((closed + open) / 2) - 10, "spring", "label strong", "middle");
+        svg.line(LEFT, y(closed), RIGHT, y(open), "fit").text(RIGHT - 6, y(open * (1 - scatter)) + 19, "spring", "label strong", "end");
         return this;
     }
 
@@ -50,7 +52,10 @@ public final class DriveChart {
         for (int i = 0; i < travel.length; i++) {
             path.append(i == 0 ? "M " : " L ").append(LEFT + travel[i] * (RIGHT - LEFT)).append(' ').append(y(values[i]));
         }
-        svg.path(path.toString(), style).text(LEFT + 8, y(values[0]) - 8, name, "label", "start");
+        // the name stands over the right half of the line, whichever way it slopes
+        int last = values.length - 1;
+        double middle = values[last - 1] + (values[last] - values[last - 1]) * (0.45 - travel[last - 1]) / (travel[last] - travel[last - 1]);
+        svg.path(path.toString(), style).text(RIGHT - 6, y(Math.max(middle, values[last])) - 8, name, "label strong", "end");
         return this;
     }
 
@@ -62,6 +67,13 @@ public final class DriveChart {
 
     public String svg() {
         return svg.svg();
+    }
+
+    /** One, two or five times a power of ten, at least this. */
+    private static double niceStep(double least) {
+        double power = Math.pow(10, Math.floor(Math.log10(least)));
+        double share = least / power;
+        return power * (share <= 1 ? 1 : share <= 2 ? 2 : share <= 5 ? 5 : 10);
     }
 
     private double y(double value) {

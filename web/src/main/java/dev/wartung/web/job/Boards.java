@@ -27,7 +27,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** Puts together what the bench shows. */
@@ -36,11 +35,13 @@ class Boards {
 
     private final Sheets sheets;
     private final GreaseStore greases;
+    private final JobEnd end;
     private final CurrentAccount current;
 
-    Boards(Sheets sheets, GreaseStore greases, CurrentAccount current) {
+    Boards(Sheets sheets, GreaseStore greases, JobEnd end, CurrentAccount current) {
         this.sheets = sheets;
         this.greases = greases;
+        this.end = end;
         this.current = current;
     }
 
@@ -64,7 +65,7 @@ class Boards {
                 now.map(s -> coming(view, s)).orElse(List.of()), progress.bench().aids().stream().map(a -> a.replace('-', ' ')).sorted().toList(),
                 step.map(s -> gauges(s, typed, units)).orElse(Map.of()), lookedAt.isPresent() ? Optional.empty() : step.flatMap(s -> spread(s, typed, units)), typed, outcome, failed(step, typed, outcome, units),
                 view.job().holder().filter(h -> h.id().equals(current.get().id())).isPresent(),
-                now.isEmpty() ? Stream.concat(progress.hindrances().stream(), view.judgement().hindrances().stream()).toList() : List.of(),
+                now.isEmpty() ? end.hindrances(view) : List.of(),
                 step.map(s -> new GreaseForm(s, greases.shelf(view.job().valve().area()), typed).lines()).orElse(List.of()), units);
     }
 

@@ -39,10 +39,11 @@ public class JobService {
     private final AfterClosing afterClosing;
     private final Correction correction;
     private final GreaseStore greases;
+    private final JobEnd end;
     private final CurrentAccount current;
     private final Clock clock;
 
-    JobService(Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Correction correction, GreaseStore greases,
+    JobService(Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Correction correction, GreaseStore greases, JobEnd end,
                CurrentAccount current, Clock clock) {
         this.jobs = jobs;
         this.entries = entries;
@@ -51,6 +52,7 @@ public class JobService {
         this.afterClosing = afterClosing;
         this.correction = correction;
         this.greases = greases;
+        this.end = end;
         this.current = current;
         this.clock = clock;
     }
@@ -130,6 +132,7 @@ public class JobService {
         }
         job.end(JobState.CANCELLED, clock.instant());
         add(job, entryId, Kind.CANCELLED, null, "");
+        end.ended(job, current.get(), clock.instant());
         return Outcome.DONE;
     }
 
@@ -245,6 +248,7 @@ public class JobService {
             view.job().end(JobState.STOPPED, clock.instant());
             view.job().waitsFor("");
             afterClosing.stopped(view, LocalDate.now(clock));
+            end.ended(view.job(), current.get(), clock.instant());
             return Outcome.done("Stopped. " + view.job().valve().tag() + " is out of service.");
         }));
     }
@@ -253,7 +257,7 @@ public class JobService {
     @Transactional
     public Outcome close(int number, UUID entryId, String bin, String bag, String remark) {
         return during(number, entryId, view -> {
-            List<String> hindrances = Stream.concat(view.progress().hindrances().stream(), view.judgement().hindrances().stream()).toList();
+            List<String> hindrances = end.hindrances(view);
             if (!hindrances.isEmpty()) {
                 return Outcome.refused(String.join(" ", hindrances));
             }
@@ -265,6 +269,7 @@ public class JobService {
             add(view.job(), entryId, Kind.CLOSED, null, new Closing(count.inBin(), count.leftInBag(), remark.strip()));
             view.job().end(JobState.CLOSED, clock.instant());
             afterClosing.closed(view, LocalDate.now(clock), current.get(), clock.instant());
+            end.ended(view.job(), current.get(), clock.instant());
             return Outcome.DONE;
         });
     }

@@ -35,6 +35,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -75,11 +76,22 @@ public class Planning {
         }
     }
 
-    /** The works offered for a valve. */
+    /** The works offered for a valve. One that changes where it goes without air takes an approved change and is not among them. */
     public List<WorkKind> works(Valve valve) {
-        Sheets.Pair pair = sheets.of(valve.typeId());
-        return pair.anatomy().worksFor(valve.configuration(), pair.type());
+        return all(valve).filter(w -> !w.becomes().containsKey(DRIVE)).toList();
     }
+
+    /** The work that makes a valve one of another fail position; empty where its actuator cannot be reversed on the bench. */
+    public Optional<Work> reversal(Valve valve, Drive becomes) {
+        return all(valve).filter(w -> becomes.code().equals(w.becomes().get(DRIVE))).findFirst().map(Work::of);
+    }
+
+    private Stream<WorkKind> all(Valve valve) {
+        Sheets.Pair pair = sheets.of(valve.typeId());
+        return pair.anatomy().worksFor(valve.configuration(), pair.type()).stream();
+    }
+
+    private static final String DRIVE = "drive";
 
     /** The parts a planner may choose from for a kind of work; empty where nothing is left to choose. */
     public List<Part> choices(Valve valve, WorkKind kind) {

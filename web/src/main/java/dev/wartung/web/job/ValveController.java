@@ -1,20 +1,14 @@
 package dev.wartung.web.job;
 
-import dev.wartung.core.actuation.Actuators;
-import dev.wartung.core.actuation.FailPositionStudy.Air;
+import dev.wartung.core.actuation.ValveStudy;
 import dev.wartung.core.anatomy.Part;
-import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.WorkKind;
-import dev.wartung.core.measure.Dimension;
-import dev.wartung.core.measure.Quantity;
-import dev.wartung.core.measure.Unit;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.sealing.Autopsy;
 import dev.wartung.core.sealing.Autopsy.Appearance;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.sheet.Sheets;
-import dev.wartung.web.site.Site;
 import dev.wartung.web.valve.FittedPart;
 import dev.wartung.web.valve.FittedParts;
 import dev.wartung.web.valve.RecordChanges;
@@ -49,14 +43,13 @@ class ValveController {
     private final Rechecks rechecks;
     private final RecordChanges changes;
     private final OldSeals oldSeals;
-    private final Site site;
     private final Planning planning;
     private final Sheets sheets;
     private final ValveDrawing drawing;
     private final CurrentAccount current;
     private final Clock clock;
 
-    ValveController(Valves valves, FittedParts fittedParts, Jobs jobs, Rechecks rechecks, RecordChanges changes, OldSeals oldSeals, Site site, Planning planning, Sheets sheets, ValveDrawing drawing,
+    ValveController(Valves valves, FittedParts fittedParts, Jobs jobs, Rechecks rechecks, RecordChanges changes, OldSeals oldSeals, Planning planning, Sheets sheets, ValveDrawing drawing,
                     CurrentAccount current, Clock clock) {
         this.valves = valves;
         this.fittedParts = fittedParts;
@@ -64,7 +57,6 @@ class ValveController {
         this.rechecks = rechecks;
         this.changes = changes;
         this.oldSeals = oldSeals;
-        this.site = site;
         this.planning = planning;
         this.sheets = sheets;
         this.drawing = drawing;
@@ -89,7 +81,7 @@ class ValveController {
         model.addAttribute("ages", fitted.values().stream().collect(Collectors.toMap(FittedPart::part, f -> drawing.age(f.fittedOn()))));
         model.addAttribute("changes", changes.findByValveIdOrderByAtDesc(valve.id()));
         List<OldSealRecord> seals = oldSeals.findByValveIdOrderByAtDesc(valve.id());
-        model.addAttribute("study", study(pair.type(), valve, site.air()));
+        model.addAttribute("studied", valve.drive().pneumatic() && !ValveStudy.drives(pair.type()).isEmpty());
         model.addAttribute("settles", pair.type().joints().values().stream().anyMatch(j -> j.pattern().isPresent()));
         model.addAttribute("oldSeals", seals);
         model.addAttribute("patterns", patterns(seals));
@@ -97,36 +89,6 @@ class ValveController {
         model.addAttribute("jobs", jobs.ofValve(valve.id()));
         model.addAttribute("rechecks", rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()));
         return "valve";
-    }
-
-    /** The valve's own numbers for the fail-position study of the Lab; empty where its sheet gives no plug and no linear actuator. */
-    private static Map<String, String> study(TypeSheet type, Valve valve, Optional<Air> air) {
-        Map<String, String> fields = new LinkedHashMap<>();
-        if (!valve.drive().pneumatic() || type.seat().isEmpty()) {
-            return fields;
-        }
-        Actuators.data(type, valve.drive()).ifPresent(a -> {
-            fields.put("wish", valve.drive().code());
-            air.ifPresent(plant -> {
-                fields.put("nominal", new Quantity(plant.nominalPa(), Dimension.PRESSURE).shown());
-                fields.put("lowest", new Quantity(plant.lowestPa(), Dimension.PRESSURE).shown());
-            });
-            Map<String, Optional<Quantity>> given = new LinkedHashMap<>();
-            given.put("stroke", a.stroke());
-            given.put("piston", a.pistonDiameter());
-            given.put("rod", a.rodDiameter());
-            given.put("friction", a.friction());
-            given.put("preload", a.preload());
-            given.put("rate", a.rate());
-            given.put("seat", type.seat().map(TypeSheet.Seat::seatDiameter));
-            given.put("stem", type.seat().map(TypeSheet.Seat::stemDiameter));
-            given.put("load", type.seat().map(TypeSheet.Seat::sealingLoad));
-            given.forEach((name, quantity) -> quantity.ifPresent(q -> {
-                Unit unit = Unit.metric(q.dimension());
-                fields.put(name, Quantity.rounded(q.in(unit), 3) + " " + unit.symbol());
-            }));
-        });
-        return fields;
     }
 
     /** What came out looking the same more than once. */

@@ -2,6 +2,8 @@ package dev.wartung.web.today;
 
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Role;
+import dev.wartung.web.change.ChangeRequests;
+import dev.wartung.web.change.ChangeState;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.Rechecks;
@@ -10,6 +12,7 @@ import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.EnumSet;
 import java.util.List;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Controller;
@@ -27,14 +30,16 @@ class TodayController {
     private final Valves valves;
     private final Rechecks rechecks;
     private final RecordChanges changes;
+    private final ChangeRequests requests;
     private final CurrentAccount current;
     private final Clock clock;
 
-    TodayController(Jobs jobs, Valves valves, Rechecks rechecks, RecordChanges changes, CurrentAccount current, Clock clock) {
+    TodayController(Jobs jobs, Valves valves, Rechecks rechecks, RecordChanges changes, ChangeRequests requests, CurrentAccount current, Clock clock) {
         this.jobs = jobs;
         this.valves = valves;
         this.rechecks = rechecks;
         this.changes = changes;
+        this.requests = requests;
         this.current = current;
         this.clock = clock;
     }
@@ -50,6 +55,7 @@ class TodayController {
         model.addAttribute("planned", jobs.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED));
         model.addAttribute("rechecks", rechecks.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(today.plusDays(2)));
         model.addAttribute("changes", current.get().roles().contains(Role.REVIEWER) ? changes.findBySeenAtIsNullOrderByAt() : List.of());
+        model.addAttribute("requests", requests.findByStateInOrderByNumber(EnumSet.range(ChangeState.ASKED, ChangeState.IN_WORK)));
         model.addAttribute("blocked", valves.findByStateOrderByTag(ValveState.OUT_OF_SERVICE));
         model.addAttribute("due", valves.due(today.plusDays(LOOK_AHEAD_DAYS), PageRequest.of(0, MOST_DUE)));
         return "today";

@@ -30,6 +30,7 @@ public final class TestSite {
         accounts.save(new Account("tessa", "Tessa Technician", hash, EnumSet.of(Role.TECHNICIAN)));
         accounts.save(new Account("theo", "Theo Technician", hash, EnumSet.of(Role.TECHNICIAN)));
         accounts.save(new Account("rita", "Rita Reviewer", hash, EnumSet.of(Role.REVIEWER)));
+        accounts.save(new Account("oskar", "Oskar Owner", hash, EnumSet.of(Role.PROCESS_OWNER)));
         accounts.save(new Account("pia", "Pia Planner", hash, EnumSet.of(Role.PLANNER)));
         Valves valves = context.getBean(Valves.class);
         valves.save(valve("TS-001", Drive.NC));

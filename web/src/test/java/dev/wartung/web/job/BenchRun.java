@@ -40,10 +40,21 @@ public final class BenchRun {
     }
 
     public void confirm(int number, String name) throws Exception {
+        confirm(number, name, Map.of());
+    }
+
+    /** Takes a planned job to the bench. */
+    public void start(int number, String name) throws Exception {
+        web.perform(as(name, "/jobs/" + number + "/start")).andExpect(status().is3xxRedirection());
+    }
+
+    /** @param also further fields, for instance the second person's */
+    public void confirm(int number, String name, Map<String, String> also) throws Exception {
         Step step = current(number).orElseThrow();
         MockHttpServletRequestBuilder request = as(name, "/jobs/" + number + "/steps/" + step.id());
         Map<String, String> typed = JobServiceTest.goodAnswers(service.view(number).orElseThrow(), step);
         typed.forEach((field, value) -> request.param(field, withUnit(step, field, value)));
+        also.forEach(request::param);
         web.perform(request).andExpect(status().isOk());
         assertThat(current(number).map(Step::id)).as(step.say()).isNotEqualTo(Optional.of(step.id()));
     }
@@ -54,9 +65,15 @@ public final class BenchRun {
                 .map(a -> value + " " + a.unit().symbol()).orElse(value);
     }
 
-    public void close(int number, String name) throws Exception {
+    /** Tries to close a job with the right counts; what the page says. */
+    public String tryToClose(int number, String name) throws Exception {
         ClosingCount count = new ClosingCount(service.view(number).orElseThrow());
-        web.perform(as(name, "/jobs/" + number + "/close").param("bin", String.valueOf(count.inBin())).param("bag", String.valueOf(count.leftInBag()))).andExpect(status().isOk());
+        return web.perform(as(name, "/jobs/" + number + "/close").param("bin", String.valueOf(count.inBin())).param("bag", String.valueOf(count.leftInBag()))).andExpect(status().isOk())
+                .andReturn().getResponse().getContentAsString();
+    }
+
+    public void close(int number, String name) throws Exception {
+        tryToClose(number, name);
         assertThat(service.view(number).orElseThrow().job().state()).isEqualTo(JobState.CLOSED);
     }
 }

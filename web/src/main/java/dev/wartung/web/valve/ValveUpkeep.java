@@ -1,0 +1,51 @@
+package dev.wartung.web.valve;
+
+import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.web.sheet.Sheets;
+import java.util.List;
+import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Brings valves recorded with an earlier version up to their sheets: an option that has come since is filled in where the type is made in one way only.
+ * Where there is a choice nobody but a person at the valve can make it; that is logged.
+ */
+@Component
+class ValveUpkeep implements ApplicationRunner {
+
+    private static final Logger LOG = LoggerFactory.getLogger(ValveUpkeep.class);
+
+    private final Valves valves;
+    private final Sheets sheets;
+
+    ValveUpkeep(Valves valves, Sheets sheets) {
+        this.valves = valves;
+        this.sheets = sheets;
+    }
+
+    @Override
+    @Transactional
+    public void run(ApplicationArguments arguments) {
+        for (Valve valve : valves.findAll()) {
+            Sheets.Pair pair = sheets.of(valve.typeId());
+            if (!pair.anatomy().allows(valve.configuration())) {
+                completed(pair.anatomy(), pair.type(), valve.configuration()).ifPresentOrElse(valve::becomes,
+                        () -> LOG.warn("{} does not say everything its sheet asks for; correct its record at the valve", valve.tag()));
+            }
+        }
+    }
+
+    /** The one way of completing a configuration; empty where there is none, or more than one. */
+    static Optional<ValveConfiguration> completed(AnatomySheet anatomy, TypeSheet type, ValveConfiguration known) {
+        List<ValveConfiguration> possible = anatomy.configurations().stream().filter(c -> c.drive() == known.drive() && type.madeAs(c))
+                .filter(c -> known.options().entrySet().stream().allMatch(o -> o.getValue().equals(c.options().get(o.getKey())))).limit(2).toList();
+        return possible.size() == 1 ? Optional.of(possible.get(0)) : Optional.empty();
+    }
+}
