@@ -1,0 +1,80 @@
+package dev.wartung.core.proving;
+
+import dev.wartung.core.proving.ProvingSequence.Phase;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.Predicate;
+
+/**
+ * What a proving run shows, read off its trace or typed by hand.
+ *
+ * @param firstPa   air at the first movement, pascal
+ * @param fullPa    air at full travel, pascal
+ * @param awayS     time from air on to the far end, seconds
+ * @param backS     time from air off to where it came from, seconds
+ * @param wentTo    where it was once the air was away: "closed", "open" or "part open"
+ * @param switches  whether each end's switch answered at its end, and only there
+ * @param lossPaPerS what the seat's chamber lost, pascal a second
+ */
+public record Signature(Optional<Double> firstPa, Optional<Double> fullPa, Optional<Double> awayS, Optional<Double> backS, Optional<String> wentTo, Optional<Boolean> switches, Optional<Double> lossPaPerS) {
+
+    public static final String CLOSED = "closed";
+    public static final String OPEN = "open";
+    public static final String PART = "part open";
+
+    private static final double MOVED = 0.01;
+    private static final double AT_END = 0.985;
+
+    /** Reads a trace; what it does not show is empty. */
+    public static Signature of(List<Sample> trace, DriveModel model) {
+        Predicate<Sample> left = s -> model.airOpens() ? s.travel() > MOVED : s.travel() < 1 - MOVED;
+        Predicate<Sample> there = s -> model.airOpens() ? s.travel() >= AT_END : s.travel() <= 1 - AT_END;
+        List<Sample> ramp = in(trace, Phase.RAMP, Phase.HOLD);
+        List<Sample> away = in(trace, Phase.AWAY);
+        List<Sample> fast = in(trace, Phase.FAST);
+        List<Sample> back = in(trace, Phase.BACK);
+        List<Sample> decay = in(trace, Phase.DECAY);
+        return new Signature(first(ramp, left).map(Sample::airPa), first(ramp, there).map(Sample::airPa), time(fast, there), time(back, s -> !left.test(s)),
+                away.isEmpty() ? Optional.empty() : Optional.of(place(away.get(away.size() - 1))), in(trace, Phase.HOLD).isEmpty() || away.isEmpty() ? Optional.empty() : Optional.of(answered(trace)),
+                loss(decay));
+    }
+
+    private static List<Sample> in(List<Sample> trace, Phase... phases) {
+        return trace.stream().filter(s -> List.of(phases).contains(Phase.marked(s.mark()))).toList();
+    }
+
+    private static Optional<Sample> first(List<Sample> samples, Predicate<Sample> is) {
+        return samples.stream().filter(is).findFirst();
+    }
+
+    private static Optional<Double> time(List<Sample> samples, Predicate<Sample> arrived) {
+        return first(samples, arrived).map(s -> s.seconds() - samples.get(0).seconds());
+    }
+
+    private static String place(Sample s) {
+        return s.travel() <= 1 - AT_END ? CLOSED : s.travel() >= AT_END ? OPEN : PART;
+    }
+
+    /** At each end that was reached its switch was on; nowhere both, and none half-way. */
+    private static boolean answered(List<Sample> trace) {
+        boolean atClosed = trace.stream().anyMatch(s -> s.travel() < MOVED && s.closedEnd());
+        boolean atOpen = trace.stream().anyMatch(s -> s.travel() > 1 - MOVED && s.openEnd());
+        boolean wrongly = trace.stream().anyMatch(s -> s.closedEnd() && s.travel() > 0.2 || s.openEnd() && s.travel() < 0.8);
+        return atClosed && atOpen && !wrongly;
+    }
+
+    /** The slope of the pressure over the watched time, least squares. */
+    private static Optional<Double> loss(List<Sample> decay) {
+        if (decay.size() < 10) {
+            return Optional.empty();
+        }
+        OptionalDouble meanT = decay.stream().mapToDouble(Sample::seconds).average();
+        OptionalDouble meanP = decay.stream().mapToDouble(Sample::chamberPa).average();
+        double t0 = meanT.orElseThrow();
+        double p0 = meanP.orElseThrow();
+        double up = decay.stream().mapToDouble(s -> (s.seconds() - t0) * (s.chamberPa() - p0)).sum();
+        double down = decay.stream().mapToDouble(s -> (s.seconds() - t0) * (s.seconds() - t0)).sum();
+        return Optional.of(Math.max(0, -up / down));
+    }
+}
