@@ -134,6 +134,6 @@ public record Proof(List<Line> lines) {
         if (!failed.isEmpty()) {
             return "Not proven: " + String.join(", ", failed.stream().map(l -> l.what().toLowerCase(Locale.ROOT)).toList()) + ". " + failed.get(0).says();
         }
-        return look.isEmpty() ? "Everything that was measured is as its sheet, its numbers and its own past say." : "As it should be; worth a look: " + String.join(", ", look.stream().map(l -> l.what().toLowerCase(Locale.ROOT)).toList()) + ".";
+        return look.isEmpty() ? "Everything that was measured is as it should be, by its sheet, its numbers and its own earlier run where there is one." : "As it should be; worth a look: " + String.join(", ", look.stream().map(l -> l.what().toLowerCase(Locale.ROOT)).toList()) + ".";
     }
 }

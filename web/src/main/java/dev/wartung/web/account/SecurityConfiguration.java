@@ -84,7 +84,7 @@ class SecurityConfiguration {
                         .requestMatchers(HttpMethod.POST, "/valves/*/change", "/change-requests/*/plan").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
                         .requestMatchers(HttpMethod.POST, "/change-requests/*/position").hasRole(Role.PROCESS_OWNER.name())
                         .requestMatchers(HttpMethod.POST, "/change-requests/*/decision").hasRole(Role.REVIEWER.name())
-                        .requestMatchers(HttpMethod.POST, "/jobs/**", "/valves/*/settling").hasRole(Role.TECHNICIAN.name())
+                        .requestMatchers(HttpMethod.POST, "/jobs/**", "/valves/*/settling", "/valves/*/prove", "/valves/*/prove/by-hand", "/proving/*/stop").hasRole(Role.TECHNICIAN.name())
                         .anyRequest().authenticated())
                 .formLogin(form -> form.loginPage("/login").failureHandler(failure()).defaultSuccessUrl("/"))
                 .logout(logout -> logout.logoutSuccessUrl("/login?left"))

@@ -1,0 +1,161 @@
+package dev.wartung.web.device;
+
+import com.ghgande.j2mod.modbus.ModbusException;
+import com.ghgande.j2mod.modbus.facade.ModbusTCPMaster;
+import com.ghgande.j2mod.modbus.procimg.InputRegister;
+import com.ghgande.j2mod.modbus.procimg.Register;
+import com.ghgande.j2mod.modbus.procimg.SimpleRegister;
+import dev.wartung.core.proving.BenchValve.Faults;
+import dev.wartung.core.proving.DriveModel;
+import dev.wartung.core.proving.ProvingSequence.Command;
+import dev.wartung.core.proving.Sample;
+import java.util.ArrayList;
+import java.util.List;
+
+/** A connection to one test bench, by its register map (docs/test-bench.md). Everything it does takes at most {@link #PATIENCE_MS}. Not thread-safe. */
+final class BenchLink implements AutoCloseable {
+
+    /** The bench does not answer, or what answers is no bench. */
+    static final class Broken extends Exception {
+        Broken(String message, Throwable cause) {
+            super(message, cause);
+        }
+
+        Broken(String message) {
+            super(message);
+        }
+    }
+
+    private static final int PATIENCE_MS = 800;
+    private static final int IS_A_BENCH = 0x5742;
+    private static final int LEFT_ALONE = 0xFFFF;
+    private static final int STAND_IN = 100;
+    private static final int SAMPLE = 6;
+    private static final int HEAD = 6;
+    private static final int KEPT = 19;
+    private static final int LAP = 0x10000;
+
+    private final ModbusTCPMaster master;
+    private final int unit;
+    private int commit;
+    private long seq = -1;
+    private long firstSeq;
+    private long time;
+
+    private BenchLink(ModbusTCPMaster master, int unit) {
+        this.master = master;
+        this.unit = unit;
+    }
+
+    static BenchLink to(TestBench bench) throws Broken {
+        ModbusTCPMaster master = new ModbusTCPMaster(bench.host(), bench.port(), PATIENCE_MS, false);
+        master.setRetries(0);
+        try {
+            master.connect();
+            BenchLink link = new BenchLink(master, bench.unit());
+            link.commit = (link.read()[1].toUnsignedShort() + 1) % LAP;
+            return link;
+        } catch (Broken e) {
+            master.disconnect();
+            throw e;
+        } catch (Exception e) {
+            // j2mod's connect declares no narrower one
+            throw new Broken(bench.name() + " does not answer at " + bench.host() + ", port " + bench.port() + ".", e);
+        }
+    }
+
+    /**
+     * The samples that have come since the last time, in their order, numbered from 0 on. The first call returns none and begins the count.
+     *
+     * @throws Broken if it does not answer in time or is no bench
+     */
+    List<Sample> samples() throws Broken {
+        InputRegister[] all = read();
+        int count = all[5].toUnsignedShort();
+        if (count > KEPT) {
+            throw new Broken("What answers there counts more samples than a bench keeps.");
+        }
+        List<Sample> samples = new ArrayList<>();
+        boolean first = seq < 0;
+        for (int i = 0; i < count; i++) {
+            int at = HEAD + SAMPLE * i;
+            long number = unwrapped(all[at].toUnsignedShort(), seq);
+            if (number <= seq) {
+                continue;
+            }
+            time = unwrapped(all[at + 1].toUnsignedShort(), seq < 0 ? -1 : time);
+            seq = number;
+            if (first) {
+                firstSeq = seq + 1;
+                continue;
+            }
+            int flags = all[at + 4].toUnsignedShort();
+            samples.add(new Sample((int) (seq - firstSeq), time / 100.0, all[at + 2].toUnsignedShort() * 100.0, all[at + 3].toUnsignedShort() / 10_000.0, (flags & 1) != 0, (flags & 2) != 0,
+                    (flags & 4) != 0, all[at + 5].toUnsignedShort() * 10.0, flags >> 8));
+        }
+        return samples;
+    }
+
+    /** A counter of 16 bits that goes round, as one that does not: the next after {@code last}. */
+    private static long unwrapped(int low, long last) {
+        if (last < 0) {
+            return low;
+        }
+        long number = last - last % LAP + low;
+        return number < last - LAP / 2 ? number + LAP : number > last + LAP / 2 ? Math.max(0, number - LAP) : number;
+    }
+
+    private InputRegister[] read() throws Broken {
+        try {
+            InputRegister[] all = master.readInputRegisters(unit, 0, HEAD + SAMPLE * KEPT);
+            if (all.length < HEAD + SAMPLE * KEPT || all[0].toUnsignedShort() != IS_A_BENCH) {
+                throw new Broken("What answers there is no test bench.");
+            }
+            return all;
+        } catch (ModbusException e) {
+            throw new Broken("The bench does not answer.", e);
+        }
+    }
+
+    /** Tells it what to do. */
+    void tell(Command command) throws Broken {
+        int chamber = command.chamberPa() < 0 ? LEFT_ALONE : (int) Math.round(command.chamberPa() / 10);
+        write(0, (int) Math.round(command.targetPa() / 100), (int) Math.round(command.paPerS() / 100), command.pilot().ordinal(), chamber, command.mark(), commit);
+        commit = (commit + 1) % LAP;
+    }
+
+    /** Tells a stand-in which valve lies on it. */
+    void mount(DriveModel model, Faults faults, boolean airLost) throws Broken {
+        int drive = switch (model.drive()) {
+            case NC -> 1;
+            case NO -> 2;
+            default -> 3;
+        };
+        List<Integer> values = new ArrayList<>(List.of(drive));
+        for (double value : new double[] {model.springClosed(), model.springOpen(), model.friction(), model.breakOut(), model.openingPerPa() * 1e5, model.closingPerPa() * 1e5}) {
+            int bits = Float.floatToIntBits((float) value);
+            values.add(bits >>> 16);
+            values.add(bits & 0xFFFF);
+        }
+        values.addAll(List.of(faults.sticksAt() < 0 ? LEFT_ALONE : (int) Math.round(faults.sticksAt() * 10_000), (int) Math.round(faults.friction() * 100), (int) Math.round(faults.spring() * 100),
+                (int) Math.round(faults.leakPaPerS() / 1000), 0, airLost ? 1 : 0, 0, 0, commit == 0 ? 1 : commit));
+        write(STAND_IN, values.stream().mapToInt(Integer::intValue).toArray());
+    }
+
+    private void write(int from, int... values) throws Broken {
+        Register[] registers = new Register[values.length];
+        for (int i = 0; i < values.length; i++) {
+            registers[i] = new SimpleRegister(values[i]);
+        }
+        try {
+            master.writeMultipleRegisters(unit, from, registers);
+        } catch (ModbusException e) {
+            throw new Broken("The bench does not answer.", e);
+        }
+    }
+
+    @Override
+    public void close() {
+        master.disconnect();
+    }
+}

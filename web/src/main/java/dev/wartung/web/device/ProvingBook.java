@@ -1,0 +1,120 @@
+package dev.wartung.web.device;
+
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.proving.DriveModel;
+import dev.wartung.core.proving.Proof;
+import dev.wartung.core.proving.ProvingSequence.Outcome;
+import dev.wartung.core.proving.Sample;
+import dev.wartung.core.proving.Signature;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.valve.Valve;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The book of proving runs: begun, heard of, ended, judged against sheet, numbers and the valve's own earlier run. */
+@Service
+public class ProvingBook {
+
+    /** A run nobody has heard of for so long has lost whoever watched it: this application was stopped. */
+    private static final Duration LOST = Duration.ofSeconds(20);
+    private static final double DECAY_VOLUME_M3 = 1e-3;
+    private static final Pattern NOMINAL = Pattern.compile("(\\d+)");
+    private static final double USUAL_DN_MM = 50;
+
+    private final ProvingRuns runs;
+    private final Traces traces;
+    private final Sheets sheets;
+    private final JsonMapper json;
+    private final Clock clock;
+
+    ProvingBook(ProvingRuns runs, Traces traces, Sheets sheets, JsonMapper json, Clock clock) {
+        this.runs = runs;
+        this.traces = traces;
+        this.sheets = sheets;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /** The forces of a valve by its sheet; empty where air does not move it or the sheet gives too few numbers. */
+    public Optional<DriveModel> model(Valve valve, ValveConfiguration as) {
+        return DriveModel.of(sheets.of(valve.typeId()).type(), as);
+    }
+
+    @Transactional
+    ProvingRun begin(Valve valve, ValveConfiguration as, Optional<Integer> job, Optional<String> bench, Account by) {
+        return runs.save(new ProvingRun(valve, job, as.drive(), bench, by, clock.instant()));
+    }
+
+    /** Samples that came: on the record before anything is made of them. @param lost samples missing before them */
+    @Transactional
+    public void heard(long run, List<Sample> piece, int lost) {
+        traces.keep(run, piece);
+        runs.findById(run).ifPresent(r -> r.heard(lost, clock.instant()));
+    }
+
+    /** A run at the bench has ended: what its trace shows is read and, if it came to its end, judged. */
+    @Transactional
+    public void ended(long run, DriveModel model, Outcome how, String why) {
+        runs.findById(run).filter(ProvingRun::running).ifPresent(r -> {
+            Signature found = Signature.of(traces.of(run).stream().filter(Sample::makesSense).toList(), model);
+            end(r, model, how, found, why);
+        });
+    }
+
+    /** Proven by hand, with what was read. */
+    @Transactional
+    ProvingRun byHand(Valve valve, ValveConfiguration as, DriveModel model, Optional<Integer> job, Signature read, Account by) {
+        ProvingRun run = begin(valve, as, job, Optional.empty(), by);
+        end(run, model, Outcome.COMPLETE, read, "");
+        return run;
+    }
+
+    private void end(ProvingRun run, DriveModel model, Outcome how, Signature found, String why) {
+        Optional<Proof> proof = how == Outcome.COMPLETE || how == Outcome.STUCK ? Optional.of(Proof.of(found, against(run, model))) : Optional.empty();
+        run.ended(how, json.writeValueAsString(found), proof.map(json::writeValueAsString), proof.map(Proof::stands), why, clock.instant());
+    }
+
+    private Proof.Against against(ProvingRun run, DriveModel model) {
+        TypeSheet type = sheets.of(run.valve().typeId()).type();
+        Matcher size = NOMINAL.matcher(type.size());
+        return new Proof.Against(model, Optional.ofNullable(type.bands().get("first-movement")), baseline(run).map(this::signature), DECAY_VOLUME_M3,
+                size.find() ? Double.parseDouble(size.group(1)) : USUAL_DN_MM);
+    }
+
+    /** The latest good run of the same valve before one. */
+    Optional<ProvingRun> baseline(ProvingRun run) {
+        return runs.good(run.valve().id(), run.drive(), run.id()).stream().findFirst();
+    }
+
+    Signature signature(ProvingRun run) {
+        return run.signature().map(s -> json.readValue(s, Signature.class)).orElse(new Signature(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty()));
+    }
+
+    Optional<Proof> proof(ProvingRun run) {
+        return run.proof().map(p -> json.readValue(p, Proof.class));
+    }
+
+    List<Sample> trace(ProvingRun run) {
+        return run.benchName().isPresent() ? traces.of(run.id()) : List.of();
+    }
+
+    String csv(long run) {
+        return traces.csv(run);
+    }
+
+    /** Ends what lost its watcher, so that nothing seems to run for ever. */
+    @Transactional
+    public void sweep() {
+        runs.findByEndedAtIsNull().stream().filter(r -> r.heardAt().plus(LOST).isBefore(clock.instant()))
+                .forEach(r -> r.ended(Outcome.BENCH_LOST, json.writeValueAsString(signature(r)), Optional.empty(), Optional.empty(), "Nobody was watching any more: the application was stopped.", clock.instant()));
+    }
+}

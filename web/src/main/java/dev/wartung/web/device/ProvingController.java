@@ -1,0 +1,134 @@
+package dev.wartung.web.device;
+
+import dev.wartung.core.drawing.TraceChart;
+import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.proving.DriveModel;
+import dev.wartung.core.proving.Sample;
+import dev.wartung.web.valve.Valve;
+import dev.wartung.web.valve.Valves;
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+
+/** Proving a valve: beginning a run, watching it, reading what came of it. */
+@Controller
+class ProvingController {
+
+    private static final String RUN = "/proving/{id:\\d{1,12}}";
+
+    private final Valves valves;
+    private final ProvingDesk desk;
+    private final ProvingBook book;
+    private final ProvingRuns runs;
+    private final TestBenches benches;
+    private final RunDriver driver;
+
+    ProvingController(Valves valves, ProvingDesk desk, ProvingBook book, ProvingRuns runs, TestBenches benches, RunDriver driver) {
+        this.valves = valves;
+        this.desk = desk;
+        this.book = book;
+        this.runs = runs;
+        this.benches = benches;
+        this.driver = driver;
+    }
+
+    @GetMapping("/valves/{tag}/prove")
+    String prove(@PathVariable String tag, @RequestParam(required = false) Integer job, Model model) {
+        return show(byTag(tag), Optional.ofNullable(job), Map.of(), Map.of(), model);
+    }
+
+    @PostMapping("/valves/{tag}/prove")
+    String begin(@PathVariable String tag, @RequestParam(required = false) Integer job, @RequestParam(defaultValue = "0") Long bench, @RequestParam(defaultValue = "none") String fault,
+                 @RequestParam Map<String, String> typed, Model model) {
+        Valve valve = byTag(tag);
+        Map<String, String> troubles = new LinkedHashMap<>();
+        return desk.begin(valve, Optional.ofNullable(job), bench, fault, troubles).map(run -> "redirect:/proving/" + run.id())
+                .orElseGet(() -> show(valve, Optional.ofNullable(job), typed, troubles, model));
+    }
+
+    @PostMapping("/valves/{tag}/prove/by-hand")
+    String byHand(@PathVariable String tag, @RequestParam(required = false) Integer job, @RequestParam Map<String, String> typed, @ModelAttribute("units") UnitSystem units, Model model) {
+        Valve valve = byTag(tag);
+        Map<String, String> troubles = new LinkedHashMap<>();
+        return desk.byHand(valve, Optional.ofNullable(job), typed, units, troubles).map(run -> "redirect:/proving/" + run.id())
+                .orElseGet(() -> show(valve, Optional.ofNullable(job), typed, troubles, model));
+    }
+
+    @GetMapping(RUN)
+    String run(@PathVariable long id, @ModelAttribute("units") UnitSystem units, Model model) {
+        return run(id, units, model, "proving");
+    }
+
+    /** The run as it stands, while it goes on. */
+    @GetMapping(RUN + "/live")
+    String live(@PathVariable long id, @ModelAttribute("units") UnitSystem units, Model model) {
+        return run(id, units, model, "proving :: live");
+    }
+
+    @PostMapping(RUN + "/stop")
+    String stop(@PathVariable long id) {
+        driver.stop(byId(id).id());
+        return "redirect:/proving/" + id;
+    }
+
+    @GetMapping("/proving/{id:\\d{1,12}}.csv")
+    ResponseEntity<byte[]> csv(@PathVariable long id) {
+        ProvingRun run = byId(id);
+        return ResponseEntity.ok().contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
+                .header("Content-Disposition", "attachment; filename=\"" + run.valve().tag() + "-run-" + id + ".csv\"").body(book.csv(id).getBytes(StandardCharsets.UTF_8));
+    }
+
+    private String run(long id, UnitSystem units, Model model, String view) {
+        book.sweep();
+        ProvingRun run = byId(id);
+        List<Sample> trace = book.trace(run);
+        Optional<ProvingRun> own = book.baseline(run);
+        model.addAttribute("nav", "valves");
+        model.addAttribute("run", run);
+        model.addAttribute("samples", trace.size());
+        model.addAttribute("proof", book.proof(run).orElse(null));
+        model.addAttribute("overTime", trace.isEmpty() ? "" : TraceChart.overTime(trace, units));
+        model.addAttribute("signature", trace.isEmpty() ? "" : TraceChart.signature(trace, own.map(book::trace).orElse(List.of()), units));
+        model.addAttribute("own", own.orElse(null));
+        return view;
+    }
+
+    private String show(Valve valve, Optional<Integer> job, Map<String, String> typed, Map<String, String> troubles, Model model) {
+        book.sweep();
+        Optional<DriveModel> drive = book.model(valve, desk.as(valve, job));
+        if (drive.isEmpty()) {
+            throw new ResponseStatusException(HttpStatus.NOT_FOUND);
+        }
+        model.addAttribute("nav", "valves");
+        model.addAttribute("valve", valve);
+        model.addAttribute("as", desk.as(valve, job).drive());
+        model.addAttribute("job", desk.running(valve, job).map(v -> v.job().number()).orElse(null));
+        model.addAttribute("benches", benches.findAllByOrderByName());
+        model.addAttribute("faults", ProvingDesk.FAULTS);
+        model.addAttribute("runs", runs.findByValveIdOrderByStartedAtDesc(valve.id()));
+        model.addAttribute("typed", typed);
+        model.addAttribute("troubles", troubles);
+        return "prove";
+    }
+
+    private ProvingRun byId(long id) {
+        return runs.findById(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+
+    private Valve byTag(String tag) {
+        return valves.findByTagIgnoreCase(tag).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+}

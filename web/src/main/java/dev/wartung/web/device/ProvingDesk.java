@@ -1,0 +1,171 @@
+package dev.wartung.web.device;
+
+import dev.wartung.core.actuation.FailPositionStudy.Air;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Entry;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.proving.BenchValve.Faults;
+import dev.wartung.core.proving.DriveModel;
+import dev.wartung.core.proving.Signature;
+import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.JobState;
+import dev.wartung.web.job.JobView;
+import dev.wartung.web.site.Site;
+import dev.wartung.web.valve.Valve;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import org.springframework.stereotype.Service;
+
+/** Beginning proving runs, at a bench or by hand. */
+@Service
+class ProvingDesk {
+
+    /** What a stand-in can be told to suffer from, for trying out and for training. */
+    static final Map<String, String> FAULTS = faults();
+    private static final double DECAY_PA = 3e5;
+    private static final double AIR_PA = 6e5;
+
+    private final ProvingBook book;
+    private final ProvingRuns runs;
+    private final TestBenches benches;
+    private final RunDriver driver;
+    private final JobService jobs;
+    private final Site site;
+    private final CurrentAccount current;
+
+    ProvingDesk(ProvingBook book, ProvingRuns runs, TestBenches benches, RunDriver driver, JobService jobs, Site site, CurrentAccount current) {
+        this.book = book;
+        this.runs = runs;
+        this.benches = benches;
+        this.driver = driver;
+        this.jobs = jobs;
+        this.site = site;
+        this.current = current;
+    }
+
+    private static Map<String, String> faults() {
+        Map<String, String> faults = new LinkedHashMap<>();
+        faults.put("none", "nothing");
+        faults.put("sticks", "it seizes half-way");
+        faults.put("dry", "dry seals");
+        faults.put("weak", "a weak spring");
+        faults.put("leaks", "air past the piston");
+        faults.put("lost", "no air at the bench");
+        return faults;
+    }
+
+    private static Faults fault(String name) {
+        return switch (name) {
+            case "sticks" -> new Faults(0.43, 1, 1, 0);
+            case "dry" -> new Faults(-1, 8, 1, 0);
+            case "weak" -> new Faults(-1, 1, 0.55, 0);
+            case "leaks" -> new Faults(-1, 1, 1, 5e6);
+            default -> Faults.NONE;
+        };
+    }
+
+    /** What a valve is while it is proven: in a running job what the steps done have made of it, else what its record says. */
+    ValveConfiguration as(Valve valve, Optional<Integer> job) {
+        return running(valve, job).map(v -> v.progress().bench().configuration()).orElse(valve.configuration());
+    }
+
+    /** The running job of a number, if it is this valve's. */
+    Optional<JobView> running(Valve valve, Optional<Integer> job) {
+        return job.flatMap(jobs::view).filter(v -> v.job().state() == JobState.RUNNING && v.job().valve().id().equals(valve.id()));
+    }
+
+    /** Begins a run. @return the run, or troubles by field put into {@code troubles} */
+    Optional<ProvingRun> begin(Valve valve, Optional<Integer> job, Long benchId, String fault, Map<String, String> troubles) {
+        Optional<TestBench> bench = benches.findById(benchId);
+        ValveConfiguration as = as(valve, job);
+        Optional<DriveModel> model = book.model(valve, as);
+        if (bench.isEmpty() || model.isEmpty()) {
+            troubles.put("bench", bench.isEmpty() ? "Choose a bench." : "The type sheet gives too few numbers to prove this valve against.");
+            return Optional.empty();
+        }
+        if (runs.findByEndedAtIsNull().stream().anyMatch(r -> r.benchName().equals(Optional.of(bench.get().name())))) {
+            troubles.put("bench", bench.get().name() + " is running a valve. Wait until it is done, or stop it there.");
+            return Optional.empty();
+        }
+        Optional<String> silent = RunDriver.trouble(bench.get());
+        if (silent.isPresent()) {
+            troubles.put("bench", silent.get() + " Prove it by hand, or look at the bench and its cable.");
+            return Optional.empty();
+        }
+        ProvingRun run = book.begin(valve, as, running(valve, job).map(v -> v.job().number()), Optional.of(bench.get().name()), current.get());
+        driver.drive(new RunDriver.Task(run.id(), bench.get(), model.get(), Math.max(AIR_PA, site.air().map(Air::nominalPa).orElse(AIR_PA)), DECAY_PA, fault(fault), fault.equals("lost")));
+        return Optional.of(run);
+    }
+
+    /** Keeps what was read by hand. What was not read is left empty; the verdict says so. */
+    Optional<ProvingRun> byHand(Valve valve, Optional<Integer> job, Map<String, String> typed, UnitSystem units, Map<String, String> troubles) {
+        ValveConfiguration as = as(valve, job);
+        Optional<DriveModel> model = book.model(valve, as);
+        if (model.isEmpty()) {
+            troubles.put("first", "The type sheet gives too few numbers to prove this valve against.");
+            return Optional.empty();
+        }
+        Optional<Double> first = read(typed, "first", Dimension.PRESSURE, units, troubles);
+        Optional<Double> full = read(typed, "full", Dimension.PRESSURE, units, troubles);
+        if (first.isPresent() && full.isPresent() && first.get() > full.get()) {
+            troubles.put("full", "It cannot be all the way before it first moves.");
+        }
+        Optional<Double> away = seconds(typed, "away", troubles);
+        Optional<Double> back = seconds(typed, "back", troubles);
+        Optional<Double> start = read(typed, "decay-start", Dimension.PRESSURE, units, troubles);
+        Optional<Double> end = read(typed, "decay-end", Dimension.PRESSURE, units, troubles);
+        Optional<Double> over = seconds(typed, "decay-time", troubles);
+        Optional<Double> loss = Optional.empty();
+        if (start.isPresent() && end.isPresent() && over.filter(s -> s > 0).isPresent()) {
+            loss = Optional.of(Math.max(0, (start.get() - end.get()) / over.get()));
+        } else if (start.isPresent() || end.isPresent() || over.isPresent()) {
+            troubles.putIfAbsent("decay-time", "A leak test takes both pressures and the time between them.");
+        }
+        Optional<String> went = Optional.ofNullable(typed.get("went")).filter(List.of(Signature.CLOSED, Signature.OPEN, Signature.PART)::contains);
+        if (went.isEmpty()) {
+            troubles.put("went", "Choose where it went when the air was taken away.");
+        }
+        if (!troubles.isEmpty()) {
+            return Optional.empty();
+        }
+        Optional<Boolean> switches = Optional.ofNullable(typed.get("switches")).filter(s -> !s.isBlank()).map("yes"::equals);
+        return Optional.of(book.byHand(valve, as, model.get(), running(valve, job).map(v -> v.job().number()), new Signature(first, full, away, back, went, switches, loss), current.get()));
+    }
+
+    private static Optional<Double> read(Map<String, String> typed, String field, Dimension dimension, UnitSystem units, Map<String, String> troubles) {
+        String text = typed.getOrDefault(field, "").strip();
+        if (text.isEmpty()) {
+            return Optional.empty();
+        }
+        Entry entry = Entry.read(text, units.unit(dimension));
+        Consumer<String> trouble = why -> troubles.put(field, why);
+        if (entry instanceof Entry.Understood understood) {
+            Quantity read = understood.quantity();
+            if (read.dimension() == dimension && read.si() >= 0 && read.si() <= 2e6) {
+                return Optional.of(read.si());
+            }
+            trouble.accept("Between 0 and " + units.shown(new Quantity(2e6, dimension)) + ".");
+        } else if (entry instanceof Entry.NotUnderstood not) {
+            trouble.accept(not.reason());
+        }
+        return Optional.empty();
+    }
+
+    private static Optional<Double> seconds(Map<String, String> typed, String field, Map<String, String> troubles) {
+        String text = typed.getOrDefault(field, "").strip().replaceFirst("\\s*s$", "").replace(',', '.');
+        if (text.isEmpty()) {
+            return Optional.empty();
+        }
+        if (text.matches("\\d{1,5}(\\.\\d{1,4})?")) {
+            return Optional.of(Double.parseDouble(text));
+        }
+        troubles.put(field, "Type seconds, for instance 1.2.");
+        return Optional.empty();
+    }
+}

@@ -1,0 +1,31 @@
+package dev.wartung.web.device;
+
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The stand-in bench that was started beside this application is on the list of benches, at the port it has this time. */
+@Component
+class StandIn implements ApplicationRunner {
+
+    private static final String NAME = "Workshop bench";
+
+    private final TestBenches benches;
+    private final int port;
+
+    StandIn(TestBenches benches, @Value("${wartung.stand-in-port:0}") int port) {
+        this.benches = benches;
+        this.port = port;
+    }
+
+    @Override
+    @Transactional
+    public void run(ApplicationArguments arguments) {
+        if (port > 0) {
+            benches.findAllByOrderByName().stream().filter(b -> b.standIn() && b.name().equals(NAME)).findFirst()
+                    .ifPresentOrElse(b -> b.movedTo(port), () -> benches.save(new TestBench(NAME, "127.0.0.1", port, 1, true)));
+        }
+    }
+}

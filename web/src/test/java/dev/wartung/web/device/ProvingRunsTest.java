@@ -1,0 +1,225 @@
+package dev.wartung.web.device;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
+
+import com.ghgande.j2mod.modbus.facade.ModbusTCPMaster;
+import com.ghgande.j2mod.modbus.procimg.Register;
+import com.ghgande.j2mod.modbus.procimg.SimpleRegister;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import dev.wartung.bench.Registers;
+import dev.wartung.core.proving.Proof.Stands;
+import dev.wartung.core.proving.ProvingSequence.Outcome;
+import dev.wartung.web.app.Browser;
+import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.RunningApplication.Address;
+import dev.wartung.web.job.BenchRun;
+import dev.wartung.web.job.JobService;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.test.web.servlet.MockMvc;
+import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
+
+/** Proving runs over the wire, at benches that answer, hesitate, break and lie. */
+@ExtendWith({RunningApplication.class, Browser.class})
+class ProvingRunsTest {
+
+    private static final long PATIENCE_MS = 60_000;
+
+    private final MockMvc web;
+    private final ProvingRuns runs;
+    private final TestBenches benches;
+    private final ProvingBook book;
+    private final JobService jobs;
+    private final List<dev.wartung.bench.TestBench> started = new ArrayList<>();
+
+    ProvingRunsTest(MockMvc web, ProvingRuns runs, TestBenches benches, ProvingBook book, JobService jobs) {
+        this.web = web;
+        this.runs = runs;
+        this.benches = benches;
+        this.book = book;
+        this.jobs = jobs;
+    }
+
+    @AfterEach
+    void pullThePlugs() {
+        started.forEach(dev.wartung.bench.TestBench::close);
+    }
+
+    private static int freePort() throws Exception {
+        try (ServerSocket socket = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            return socket.getLocalPort();
+        }
+    }
+
+    private dev.wartung.bench.TestBench start(int port, int units, double hurry) {
+        dev.wartung.bench.TestBench bench = dev.wartung.bench.TestBench.start(InetAddress.getLoopbackAddress(), port, units, hurry);
+        started.add(bench);
+        return bench;
+    }
+
+    private TestBench known(String name, int port, int unit) {
+        return benches.save(new TestBench(name, "127.0.0.1", port, unit, true));
+    }
+
+    private static MockHttpServletRequestBuilder as(MockHttpServletRequestBuilder request) {
+        return request.with(user("tessa").roles("TECHNICIAN")).with(csrf());
+    }
+
+    /** Starts a run; where it sends on to, or the page that says why not. */
+    private String begin(String tag, TestBench bench, String fault, String job) throws Exception {
+        MockHttpServletRequestBuilder request = as(post("/valves/" + tag + "/prove")).param("bench", String.valueOf(bench.id())).param("fault", fault);
+        var response = web.perform(job.isEmpty() ? request : request.param("job", job)).andReturn().getResponse();
+        return response.getRedirectedUrl() == null ? response.getContentAsString() : response.getRedirectedUrl();
+    }
+
+    private long began(String tag, TestBench bench, String fault, String job) throws Exception {
+        String to = begin(tag, bench, fault, job);
+        assertThat(to).startsWith("/proving/");
+        return Long.parseLong(to.substring(to.lastIndexOf('/') + 1));
+    }
+
+    private ProvingRun ended(long id) throws InterruptedException {
+        long until = System.currentTimeMillis() + PATIENCE_MS;
+        while (runs.findById(id).orElseThrow().running() && System.currentTimeMillis() < until) {
+            Thread.sleep(100);
+        }
+        return runs.findById(id).orElseThrow();
+    }
+
+    private void untilSamples(long id, int count) throws InterruptedException {
+        long until = System.currentTimeMillis() + PATIENCE_MS;
+        while (book.trace(runs.findById(id).orElseThrow()).size() < count && System.currentTimeMillis() < until) {
+            Thread.sleep(50);
+        }
+    }
+
+    /** Breaks something on the stand-in, in the middle of a run. */
+    private static void breaks(int port, int unit, int register, int value) throws Exception {
+        ModbusTCPMaster master = new ModbusTCPMaster("127.0.0.1", port);
+        master.connect();
+        master.writeMultipleRegisters(unit, register, new Register[] {new SimpleRegister(value)});
+        master.writeMultipleRegisters(unit, Registers.STAND_IN_COMMIT, new Register[] {new SimpleRegister(40_000 + register)});
+        master.disconnect();
+    }
+
+    @Test
+    @DisplayName("Twenty runs at once, ten samples a second each: not one is lost, all are complete and good, and each trace is there as CSV")
+    void twentyAtOnce() throws Exception {
+        int port = freePort();
+        start(port, 20, 1);
+        List<Long> all = new ArrayList<>();
+        for (int unit = 1; unit <= 20; unit++) {
+            all.add(began(String.format("TS-%03d", unit + 8), known("Load " + unit, port, unit), "none", ""));
+        }
+        for (long id : all) {
+            ProvingRun run = ended(id);
+            assertThat(run.outcome()).as(run.note()).contains(Outcome.COMPLETE);
+            assertThat(run.lostSamples()).isZero();
+            assertThat(run.stands()).contains(Stands.GOOD);
+            String csv = web.perform(as(get("/proving/" + id + ".csv"))).andReturn().getResponse().getContentAsString();
+            List<String> lines = csv.lines().toList();
+            assertThat(lines.get(0)).startsWith("sample,seconds,air_pa,travel_share");
+            assertThat(lines.size()).isGreaterThan(200);
+            for (int i = 1; i < lines.size(); i++) {
+                assertThat(lines.get(i)).startsWith((i - 1) + ",");
+            }
+        }
+    }
+
+    @Test
+    @DisplayName("Bench killed, air lost, valve seized, nonsense sent, each mid-run: a clear outcome, and the job stays where it was")
+    void breaksMidRun() throws Exception {
+        int port = freePort();
+        start(port, 3, 5);
+        int doomed = freePort();
+        dev.wartung.bench.TestBench toKill = start(doomed, 1, 5);
+        BenchRun bench = new BenchRun(web, jobs);
+        int job = bench.begin("TF-003", "renew-diaphragm", "tessa");
+        String step = bench.current(job).orElseThrow().id();
+        int entries = jobs.view(job).orElseThrow().entries().size();
+        long killed = began("TF-003", known("Doomed", doomed, 1), "none", String.valueOf(job));
+        long air = began("TF-003", known("Airless", port, 1), "none", String.valueOf(job));
+        long sticks = began("TF-003", known("Sticky", port, 2), "none", String.valueOf(job));
+        long nonsense = began("TF-003", known("Liar", port, 3), "none", String.valueOf(job));
+        for (long id : List.of(killed, air, sticks, nonsense)) {
+            untilSamples(id, 12);
+        }
+        toKill.close();
+        breaks(port, 1, Registers.AIR_LOST, 1);
+        breaks(port, 2, Registers.STICKS, 4300);
+        breaks(port, 3, Registers.NONSENSE, 1);
+        assertThat(ended(killed)).satisfies(r -> assertThat(r.outcome()).contains(Outcome.BENCH_LOST)).satisfies(r -> assertThat(r.note()).contains("vent it by hand"));
+        assertThat(ended(air).outcome()).contains(Outcome.AIR_LOST);
+        assertThat(ended(sticks)).satisfies(r -> assertThat(r.outcome()).contains(Outcome.STUCK)).satisfies(r -> assertThat(r.stands()).contains(Stands.FAILED));
+        assertThat(ended(nonsense).outcome()).contains(Outcome.NONSENSE);
+        assertThat(book.trace(ended(nonsense))).allMatch(dev.wartung.core.proving.Sample::makesSense);
+        assertThat(ended(nonsense).stands()).isEmpty();
+        assertThat(bench.current(job).orElseThrow().id()).isEqualTo(step);
+        assertThat(jobs.view(job).orElseThrow().entries()).hasSize(entries);
+        assertThat(web.perform(as(get("/proving/" + sticks))).andReturn().getResponse().getContentAsString()).contains("the valve did not move all the way").contains("/jobs/" + job);
+    }
+
+    @Test
+    @DisplayName("What does not answer, or is no bench, is told beside the field; one bench runs one valve at a time")
+    void notABench() throws Exception {
+        assertThat(begin("TS-005", known("Gone", freePort(), 1), "none", "")).contains("Gone does not answer");
+        try (ServerSocket silent = new ServerSocket(0, 5, InetAddress.getLoopbackAddress())) {
+            assertThat(begin("TS-005", known("Silent", silent.getLocalPort(), 1), "none", "")).contains("The bench does not answer");
+        }
+        int port = freePort();
+        start(port, 1, 5);
+        TestBench one = known("One", port, 1);
+        long id = began("TS-005", one, "none", "");
+        assertThat(begin("TS-006", one, "none", "")).contains("One is running a valve");
+        web.perform(as(post("/proving/" + id + "/stop")));
+        assertThat(ended(id).outcome()).contains(Outcome.STOPPED);
+        assertThat(web.perform(post("/valves/TS-005/prove").with(user("rita").roles("REVIEWER")).with(csrf()).param("bench", "1")).andReturn().getResponse().getStatus()).isEqualTo(403);
+    }
+
+    @Test
+    @DisplayName("Without a bench the same is judged from gauge and watch; what was not read is said, and nothing typed is lost")
+    void byHand() throws Exception {
+        MockHttpServletRequestBuilder wrong = as(post("/valves/TS-007/prove/by-hand")).param("first", "3.3").param("full", "much").param("away", "1,2 s");
+        assertThat(web.perform(wrong).andReturn().getResponse().getContentAsString()).contains("value=\"3.3\"", "value=\"much\"", "Choose where it went");
+        MockHttpServletRequestBuilder right = as(post("/valves/TS-007/prove/by-hand"));
+        Map.of("first", "3.3", "full", "4,1 bar", "away", "1,2 s", "went", "closed", "switches", "yes", "decay-start", "3", "decay-end", "2.5", "decay-time", "10").forEach(right::param);
+        String to = String.valueOf(web.perform(right).andReturn().getResponse().getRedirectedUrl());
+        assertThat(web.perform(as(get(to))).andReturn().getResponse().getContentAsString()).contains("Not proven: seat, by pressure decay", "by hand", "Not timed");
+    }
+
+    @Test
+    @DisplayName("The run draws itself while it goes on, is held against the valve's own earlier run, and everybody can use its pages")
+    void watched(Address at, Browser browser) throws Exception {
+        int port = freePort();
+        start(port, 1, 6);
+        known("Fast bench", port, 1);
+        Page page = browser.loggedIn(at.base(), "tessa");
+        for (String fault : List.of("none", "dry")) {
+            Browser.go(page, "/valves/TS-008/prove");
+            page.selectOption("#bench", new com.microsoft.playwright.options.SelectOption().setLabel("Fast bench (stand-in, no real valve)"));
+            page.selectOption("#fault", fault);
+            page.click("button:has-text('Start the run')");
+            PlaywrightAssertions.assertThat(page.locator(".verdict")).containsText("Running");
+            PlaywrightAssertions.assertThat(page.locator(".trace.travel").first()).isAttached();
+            page.waitForSelector("#live[data-ended='true']", new Page.WaitForSelectorOptions().setTimeout(PATIENCE_MS));
+        }
+        PlaywrightAssertions.assertThat(page.locator(".verdict")).containsText("first movement");
+        PlaywrightAssertions.assertThat(page.locator(".trace.own")).hasCount(1);
+        PlaywrightAssertions.assertThat(page.locator("td:has-text('First movement against its own')")).hasCount(1);
+        Browser.usableByAll(page);
+        Browser.go(page, "/valves/TS-008/prove");
+        Browser.usableByAll(page);
+    }
+}
