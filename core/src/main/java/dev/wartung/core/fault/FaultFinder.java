@@ -61,9 +61,9 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
             this.todo = todo == null ? "" : todo;
         }
 
-        /** The part a valve would renew for it; empty where it has none of them. */
+        /** The part a valve would renew for it; empty where it has none of them, or they stay in it for good. */
         public Optional<String> partOn(Build build) {
-            return parts.stream().filter(p -> build.part(p).isPresent()).findFirst();
+            return parts.stream().filter(p -> build.part(p).filter(part -> !part.fixed()).isPresent()).findFirst();
         }
     }
 

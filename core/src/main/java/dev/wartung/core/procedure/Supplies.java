@@ -1,6 +1,7 @@
 package dev.wartung.core.procedure;
 
 import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.TypeSheet.Article;
 import dev.wartung.core.anatomy.TypeSheet.Kit;
@@ -11,6 +12,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * What has to be in hand before the line is opened.
@@ -51,5 +53,31 @@ public record Supplies(Optional<Kit> kit, List<Piece> inKit, List<Piece> notInKi
         List<Piece> all = new ArrayList<>(inKit);
         all.addAll(notInKit);
         return all;
+    }
+
+    /**
+     * Why a kit in hand is not the one this job takes; empty where it is, where no kit is taken, or no number was read off it.
+     *
+     * @param type   the valve's own
+     * @param build  of what the valve is or becomes, for the names of its parts
+     * @param number as read off the bag; upper or lower case
+     */
+    public Optional<String> refusal(TypeSheet type, Build build, String number) {
+        String read = number.strip();
+        if (kit.isEmpty() || read.isEmpty() || read.equalsIgnoreCase(kit.get().id())) {
+            return Optional.empty();
+        }
+        Optional<Kit> other = type.kits().stream().filter(k -> k.id().equalsIgnoreCase(read)).findFirst();
+        if (other.isEmpty()) {
+            return Optional.of("No kit of this type has the number “" + read + "”. This job takes " + kit.get().id() + ".");
+        }
+        String lacks = inWords(kit.get().contains(), other.get().contains(), build);
+        String more = inWords(other.get().contains(), kit.get().contains(), build);
+        return Optional.of(other.get().id() + " (" + Part.inSentence(other.get().name()) + ") is not for this job: " + (lacks.isEmpty() ? more.isEmpty() ? "its parts are of another material" : "it is packed for another build" : "it lacks " + lacks)
+                + ". Put it back and take " + kit.get().id() + ".");
+    }
+
+    private static String inWords(List<String> these, List<String> without, Build build) {
+        return these.stream().filter(p -> !without.contains(p)).flatMap(p -> build.part(p).stream()).map(p -> "the " + Part.inSentence(p.name())).collect(Collectors.joining(", "));
     }
 }

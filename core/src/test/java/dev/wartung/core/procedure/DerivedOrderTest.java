@@ -81,4 +81,17 @@ class DerivedOrderTest {
         assertThat(AllJobs.kolm50("NC", "reverse-to-open").procedure().rechecks()).anyMatch(r -> r.name().startsWith("Look at the reversed valve"));
         assertThat(AllJobs.kolm50("NC", "renew-product-seals").procedure().steps()).noneMatch(s -> s.id().equals("check-signals"));
     }
+
+    @Test
+    @DisplayName("The kit for a valve with a control head has one seal more; the one without is refused by the seal it lacks, and so is any other")
+    void kitVariants() {
+        AllJobs.Job job = AllJobs.kolm50("NC", "renew-actuator-seals", "head", "fitted");
+        Supplies supplies = Supplies.of(job.type(), job.build(), job.configuration(), job.procedure().renews());
+        assertThat(supplies.kit().orElseThrow().id()).isEqualTo("K50-AKH");
+        assertThat(job.procedure().renews()).contains("piston-seal", "rod-seal", "top-rod-seal", "lock-wire");
+        assertThat(supplies.refusal(job.type(), job.build(), "k50-akh ")).isEmpty();
+        assertThat(supplies.refusal(job.type(), job.build(), "K50-AK")).hasValueSatisfying(w -> assertThat(w).contains("it lacks the upper rod seal").contains("take K50-AKH"));
+        assertThat(supplies.refusal(job.type(), job.build(), "K65-AK")).hasValueSatisfying(w -> assertThat(w).contains("No kit of this type"));
+        assertThat(AllJobs.kolm50("NC", "renew-actuator-seals").procedure().renews()).doesNotContain("top-rod-seal");
+    }
 }

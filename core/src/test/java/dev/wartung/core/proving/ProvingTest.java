@@ -15,8 +15,6 @@ import dev.wartung.core.proving.Proof.Stands;
 import dev.wartung.core.proving.ProvingSequence.Command;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.core.sheet.SheetLibrary;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -28,34 +26,8 @@ import org.junit.jupiter.params.provider.MethodSource;
 /** The run, the valve that moves by its forces, and the verdict, without any wire between them. */
 class ProvingTest {
 
-    private static final double EACH_S = 0.02;
-
-    /** A run to its end on a valve with faults; air is lost after some seconds. */
-    private record Run(List<Sample> trace, Outcome outcome) {
-
-        static Run of(DriveModel model, Faults faults, double airLostAfterS, double seatLossPerS) {
-            BenchValve valve = new BenchValve(model);
-            valve.has(faults);
-            ProvingSequence sequence = new ProvingSequence(model, 8e5, 3e5);
-            List<Sample> trace = new ArrayList<>();
-            Command command = new Command(0, 0, BenchValve.Pilot.VENT, 0, 0);
-            double supply = 0;
-            double chamber = 0;
-            for (int i = 0; sequence.outcome().isEmpty() && i < 20_000; i++) {
-                double t = i * EACH_S;
-                boolean lost = t > airLostAfterS;
-                double target = lost ? 0 : command.targetPa();
-                supply = command.paPerS() > 0 && target > supply ? Math.min(target, supply + command.paPerS() * EACH_S) : target;
-                valve.pass(EACH_S, command.pilot() == BenchValve.Pilot.VENT ? 0 : supply, command.pilot());
-                chamber = command.chamberPa() < 0 ? Math.max(0, chamber - seatLossPerS * EACH_S) : command.chamberPa();
-                if (i % 5 == 0) {
-                    Sample sample = new Sample(i / 5, t, valve.chamberPa(), valve.travel(), valve.travel() < 0.005, valve.travel() > 0.995, lost, chamber, command.mark());
-                    trace.add(sample);
-                    command = sequence.next(sample);
-                }
-            }
-            return new Run(trace, sequence.outcome().orElseThrow());
-        }
+    private static Rehearsal run(DriveModel model, Faults faults, double airLostAfterS, double seatLossPerS) {
+        return Rehearsal.of(model, faults, new Rehearsal.Conditions(8e5, 3e5, airLostAfterS, seatLossPerS));
     }
 
     static Stream<DriveModel> models() {
@@ -74,7 +46,7 @@ class ProvingTest {
     @MethodSource("models")
     @DisplayName("Of every type and drive: the valve on the bench moves where its forces say it must, goes where its spring sends it, and is proven")
     void movesAsItMust(DriveModel model) {
-        Run run = Run.of(model, Faults.NONE, 1e9, 0);
+        Rehearsal run = run(model, Faults.NONE, 1e9, 0);
         assertThat(run.outcome()).isEqualTo(Outcome.COMPLETE);
         Signature found = Signature.of(run.trace(), model);
         double step = 4e4 * 0.1 * 3;
@@ -101,10 +73,10 @@ class ProvingTest {
     @DisplayName("Each fault ends or colours the run: sticking, air lost, a weak spring, dry seals, a leaking piston, a leaking seat")
     void faults() {
         DriveModel model = kolm(Drive.NC);
-        assertThat(Run.of(model, new Faults(0.43, 1, 1, 0), 1e9, 0).outcome()).isEqualTo(Outcome.STUCK);
-        assertThat(Run.of(model, Faults.NONE, 6, 0).outcome()).isEqualTo(Outcome.AIR_LOST);
-        assertThat(Run.of(model, new Faults(-1, 1, 1, 5e6), 1e9, 0).outcome()).isEqualTo(Outcome.STUCK);
-        Signature healthy = Signature.of(Run.of(model, Faults.NONE, 1e9, 0).trace(), model);
+        assertThat(run(model, new Faults(0.43, 1, 1, 0), 1e9, 0).outcome()).isEqualTo(Outcome.STUCK);
+        assertThat(run(model, Faults.NONE, 6, 0).outcome()).isEqualTo(Outcome.AIR_LOST);
+        assertThat(run(model, new Faults(-1, 1, 1, 5e6), 1e9, 0).outcome()).isEqualTo(Outcome.STUCK);
+        Signature healthy = Signature.of(run(model, Faults.NONE, 1e9, 0).trace(), model);
         assertThat(proof(model, new Faults(-1, 1, 0.6, 0), 0, healthy).inWords()).startsWith("Not proven: first movement").contains("weak or broken spring");
         assertThat(proof(model, new Faults(-1, 9, 1, 0), 0, healthy).inWords()).contains("needs too much air");
         assertThat(proof(model, Faults.NONE, 20_000, healthy).inWords()).startsWith("Not proven: seat, by pressure decay");
@@ -115,7 +87,7 @@ class ProvingTest {
     }
 
     private static Proof proof(DriveModel model, Faults faults, double seatLossPerS, Signature own) {
-        return Proof.of(Signature.of(Run.of(model, faults, 1e9, seatLossPerS).trace(), model), new Proof.Against(model, Optional.empty(), Optional.of(own), 1e-3, 50));
+        return Proof.of(Signature.of(run(model, faults, 1e9, seatLossPerS).trace(), model), new Proof.Against(model, Optional.empty(), Optional.of(own), 1e-3, 50));
     }
 
     @Test

@@ -1,6 +1,7 @@
 package dev.wartung.web.change;
 
 import dev.wartung.core.actuation.FailPositionStudy.Verdict;
+import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.change.ChangeItem.What;
@@ -68,6 +69,13 @@ public class ChangeDesk implements JobWatch {
             return Optional.of("Change " + open.get().number() + " of this valve is open. One at a time.");
         }
         return planning.reversal(valve, form.wish()).isPresent() ? Optional.empty() : Optional.of("This valve's actuator cannot be reversed on the bench; it is exchanged.");
+    }
+
+    /** Asks for a change with what is typed into a study. @param typed by field, as on its page */
+    @Transactional
+    public Map<String, String> ask(Valve valve, Map<String, String> typed, String reason) {
+        StudyForm form = studies.form(valve, typed, UnitSystem.METRIC);
+        return form.understood() ? ask(valve, form, reason) : form.inputs().troubles();
     }
 
     /** Asks for a change, with the study it rests on. @return the troubles, or nothing and the change is asked for */

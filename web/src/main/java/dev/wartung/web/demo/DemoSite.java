@@ -9,10 +9,13 @@ import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Work;
+import dev.wartung.core.proving.BenchValve.Faults;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.account.Role;
+import dev.wartung.web.change.ChangeDesk;
+import dev.wartung.web.device.PastRuns;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.PastJobs;
 import dev.wartung.web.job.Planning;
@@ -36,6 +39,8 @@ import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnBooleanProperty;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 
@@ -56,6 +61,8 @@ class DemoSite implements ApplicationRunner {
     private final Valves valves;
     private final Planning planning;
     private final PastJobs pastJobs;
+    private final PastRuns pastRuns;
+    private final ChangeDesk changes;
     private final Sheets sheets;
     private final Site site;
     private final GreaseStore store;
@@ -63,11 +70,13 @@ class DemoSite implements ApplicationRunner {
     private final Clock clock;
     private final Random random = new Random(SEED);
 
-    DemoSite(Accounts accounts, Valves valves, Planning planning, PastJobs pastJobs, Sheets sheets, Site site, GreaseStore store, PasswordEncoder encoder, Clock clock) {
+    DemoSite(Accounts accounts, Valves valves, Planning planning, PastJobs pastJobs, PastRuns pastRuns, ChangeDesk changes, Sheets sheets, Site site, GreaseStore store, PasswordEncoder encoder, Clock clock) {
         this.accounts = accounts;
         this.valves = valves;
         this.planning = planning;
         this.pastJobs = pastJobs;
+        this.pastRuns = pastRuns;
+        this.changes = changes;
         this.sheets = sheets;
         this.site = site;
         this.store = store;
@@ -174,6 +183,7 @@ class DemoSite implements ApplicationRunner {
         Valve looked = byTag("FL-031");
         pastJobs.enter(looked.tag(), work(looked, "renew-one-seal", Optional.of("stem-seal")), past(oyel, today.minusDays(1), Integer.MAX_VALUE));
         settling(varga, today);
+        failPositions(varga);
         plan("CU-208", "renew-product-seals", Optional.empty(), today, planner);
         plan("MX-112", "renew-bush", Optional.empty(), today, planner);
         plan("EZ-006", "renew-one-seal", Optional.of("plug-seal"), today.plusDays(1), planner);
@@ -188,6 +198,24 @@ class DemoSite implements ApplicationRunner {
     }
 
     /** A diaphragm valve looked at after a day, four days and eleven: its bolts lose what rubber loses. */
+    /** Valves proven at the bench, one whose seals run dry, and a change of fail position that waits for its reviewer. */
+    private void failPositions(Account varga) {
+        pastRuns.prove(byTag("CU-214"), Faults.NONE, varga);
+        pastRuns.prove(byTag("CU-201"), Faults.NONE, varga);
+        pastRuns.prove(byTag("CU-201"), new Faults(-1, 4.2, 1, 0), varga);
+        as("ivarga", () -> changes.ask(byTag("CU-514"), Map.of("wish", "NO", "line", "2.5", "wet", "PRODUCT"), "Closed without air it traps oat base between two valves; it sours before anybody can drain it."));
+        as("jwick", () -> changes.state(1, "open", "Open it drains to the buffer tank, which holds a batch. Nothing else hangs on it."));
+    }
+
+    private static void as(String username, Runnable what) {
+        SecurityContextHolder.getContext().setAuthentication(UsernamePasswordAuthenticationToken.authenticated(username, "", List.of()));
+        try {
+            what.run();
+        } finally {
+            SecurityContextHolder.clearContext();
+        }
+    }
+
     private void settling(Account by, LocalDate today) {
         PastJobs.Past past = past(by, today.minusDays(12), Integer.MAX_VALUE);
         Job job = pastJobs.enter(SETTLING, work(byTag(SETTLING), "renew-diaphragm", Optional.empty()), past);

@@ -111,6 +111,16 @@ public class ProvingBook {
         return traces.csv(run);
     }
 
+    /** A run as a report tells it. @param says how it ended and what was made of it @param lines empty where it did not come to its end */
+    public record Told(long run, String says, List<Proof.Line> lines) {}
+
+    /** The runs made in a job, in their order. */
+    @Transactional(readOnly = true)
+    public List<Told> ofJob(int number) {
+        return runs.findByJobNumberOrderByStartedAt(number).stream().filter(r -> !r.running()).map(r -> new Told(r.id(), (r.benchName().isPresent() ? "At " + r.benchName().get() : "By hand") + ", as " + r.drive().code() + ": "
+                + proof(r).map(Proof::inWords).orElse("ended early, " + r.outcome().map(Outcome::words).orElse("") + "."), proof(r).map(Proof::lines).orElse(List.of()))).toList();
+    }
+
     /** Ends what lost its watcher, so that nothing seems to run for ever. */
     @Transactional
     public void sweep() {

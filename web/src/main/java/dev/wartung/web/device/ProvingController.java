@@ -1,9 +1,9 @@
 package dev.wartung.web.device;
 
-import dev.wartung.core.drawing.TraceChart;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.proving.DriveModel;
 import dev.wartung.core.proving.Sample;
+import dev.wartung.core.proving.TraceChart;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import java.nio.charset.StandardCharsets;

@@ -15,6 +15,7 @@ import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -152,8 +153,12 @@ public class JobService {
                 return Outcome.refused(blocked.get());
             }
             StepForm form = new StepForm(step.get(), view.supplies(), greases.shelf(view.job().valve().area()), typed, current.get().units(), current::second);
-            if (!form.troubles().isEmpty()) {
-                return new Outcome("", form.troubles(), "", form.open().stream().map(Answer::ask).toList());
+            Map<String, String> troubles = new LinkedHashMap<>(form.troubles());
+            if (step.get().kitCount()) {
+                view.supplies().refusal(view.sheets().type(), view.build(), typed.getOrDefault(StepForm.KIT_NUMBER, "")).ifPresent(why -> troubles.put(StepForm.KIT_NUMBER, why));
+            }
+            if (!troubles.isEmpty()) {
+                return new Outcome("", troubles, "", form.open().stream().map(Answer::ask).toList());
             }
             Confirmed body = new Confirmed(form.answers(), form.lots(), form.secondPerson(), form.greased());
             if (!form.open().isEmpty()) {

@@ -33,6 +33,7 @@ final class StepForm {
     static final String HAVE = "have.";
     static final String LOT = "lot.";
     static final String KIT_LOT = "lot.kit";
+    static final String KIT_NUMBER = "kit.number";
     static final String FACT = "fact.";
     static final String SECOND_NAME = "second.name";
     static final String SECOND_PASSWORD = "second.password";

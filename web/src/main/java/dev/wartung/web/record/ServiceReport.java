@@ -3,6 +3,7 @@ package dev.wartung.web.record;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.Judgement;
+import dev.wartung.web.device.ProvingBook;
 import dev.wartung.web.job.CountedIn;
 import dev.wartung.web.job.Greased;
 import dev.wartung.web.job.Job;
@@ -24,10 +25,15 @@ import java.util.Map;
  * @param remark   said when the job was closed
  * @param judgement what was found
  * @param photos   by id: the photo itself, as an address that needs no server
+ * @param changed  what the job made of the valve, before and after; empty where it is what it was
+ * @param proven   proving runs made in the job, in their order
  */
 public record ServiceReport(Job job, String svg, Map<String, String> configuration, List<Line> lines, List<Reading> readings, List<CountedIn> fitted,
                             List<CountedIn> leftOver, List<Part> cloth, List<Greased> greases, List<String> rechecks, String remark, Judgement judgement,
-                            Map<String, String> photos) {
+                            Map<String, String> photos, List<Changed> changed, List<ProvingBook.Told> proven) {
+
+    /** One thing the job changed about the valve. */
+    public record Changed(String what, String before, String after) {}
 
     /** Something that happened: when (already written out), by whom, what, and whether it needs a reader's eye. */
     public record Line(String when, String who, String what, String detail, boolean notable) {}

@@ -7,6 +7,7 @@ import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer;
+import dev.wartung.web.device.ProvingBook;
 import dev.wartung.web.job.CountedIn;
 import dev.wartung.web.job.Greased;
 import dev.wartung.web.job.Job;
@@ -15,6 +16,7 @@ import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Judging;
 import dev.wartung.web.page.Dates;
+import dev.wartung.web.record.ServiceReport.Changed;
 import dev.wartung.web.record.ServiceReport.Line;
 import dev.wartung.web.record.ServiceReport.Reading;
 import dev.wartung.web.sheet.Sheets;
@@ -34,12 +36,14 @@ class ServiceReports {
     private final JobService jobs;
     private final Judging judging;
     private final Sheets sheets;
+    private final ProvingBook proving;
     private final Dates dates;
 
-    ServiceReports(JobService jobs, Judging judging, Sheets sheets, Dates dates) {
+    ServiceReports(JobService jobs, Judging judging, Sheets sheets, ProvingBook proving, Dates dates) {
         this.jobs = jobs;
         this.judging = judging;
         this.sheets = sheets;
+        this.proving = proving;
         this.dates = dates;
     }
 
@@ -54,7 +58,13 @@ class ServiceReports {
         Procedure procedure = view.progress().procedure();
         return new ServiceReport(job, svg, view.sheets().anatomy().inWords(view.progress().bench().configuration()), view.entries().stream().map(e -> line(e, view)).toList(), readings(view), fitted, left,
                 view.progress().bench().cloth(), greased(view), procedure.rechecks().stream().map(r -> r.name() + ", after " + r.afterDays() + " days").toList(),
-                remark, view.judgement(), photos(view));
+                remark, view.judgement(), photos(view), changed(view), proving.ofJob(job.number()));
+    }
+
+    private static List<Changed> changed(JobView view) {
+        Map<String, String> before = view.sheets().anatomy().inWords(view.configuration());
+        Map<String, String> after = view.sheets().anatomy().inWords(view.progress().bench().configuration());
+        return after.entrySet().stream().filter(e -> !e.getValue().equals(before.get(e.getKey()))).map(e -> new Changed(e.getKey(), before.getOrDefault(e.getKey(), ""), e.getValue())).toList();
     }
 
     private Map<String, String> photos(JobView view) {

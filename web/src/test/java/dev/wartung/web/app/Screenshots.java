@@ -25,7 +25,6 @@ class Screenshots {
                 .run("--server.port=0", "--wartung.demo=true")) {
             Page page = browser.window("http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort());
             Browser.go(page, "/login");
-            shoot(page, "login");
             Browser.login(page, "ivarga", "oat-and-spanner");
             shoot(page, "today");
             view(page, "/valves?area=Culture+hall", "valves");
@@ -34,6 +33,9 @@ class Screenshots {
             view(page, "/valves/MX-112/plan?work=renew-bush", "plan");
             view(page, "/valves/MX-103/fault?symptom=leak-seat&q.pressure=no", "fault");
             view(page, "/valves/EZ-713/settling", "settling");
+            view(page, "/valves/CU-201/study?wish=NO", "fail-position");
+            view(page, "/change-requests/1", "change");
+            view(page, "/proving/3", "proving");
             view(page, "/lab/diaphragm-map?gap.1=3.72&gap.2=3.7&gap.3=3.86&gap.4=3.82", "lab");
             Browser.go(page, "/");
             page.click(".job-card.running");
@@ -41,10 +43,8 @@ class Screenshots {
             shoot(page, "bench-strip");
             findings(page);
             works(page);
-            bench(page, "CU-515", "Unscrew the plug", "bench-change-over");
             bench(page, "CU-514", "Upper bolts out again", "bench-butterfly");
             bench(page, "EZ-707", "Tighten the bolts", "bench-diaphragm");
-            bench(page, "CU-512", "Push both seal sets", "bench-ball");
             Browser.go(page, "/valves/FL-031");
             page.locator(".history a").first().click();
             Browser.ready(page);

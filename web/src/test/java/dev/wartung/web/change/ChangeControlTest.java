@@ -117,6 +117,7 @@ class ChangeControlTest {
         assertThat(change(number).state()).isEqualTo(ChangeState.PROVEN);
         assertThat(change(number).left()).containsExactly(What.DRAWINGS);
         assertThat(web.perform(as("rita", get(page))).andReturn().getResponse().getContentAsString()).contains("The record says NO since", "program 12, line 4");
+        assertThat(web.perform(as("rita", get("/records/" + job))).andReturn().getResponse().getContentAsString()).contains("Changed", "NC, spring closes", "NO, spring opens");
         assertThat(web.perform(as("tessa", get("/valves/TF-001/plan"))).andReturn().getResponse().getContentAsString()).contains("spring opens").doesNotContain("Reverse to");
         assertThat(sent("tessa", "/valves/TF-001/change", with(WET, "reason", "again"))).contains("It is like that already");
     }

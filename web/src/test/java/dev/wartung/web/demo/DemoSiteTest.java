@@ -8,10 +8,16 @@ import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.simulation.Bench;
+import dev.wartung.core.proving.Proof.Stands;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.account.Role;
 import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.change.ChangeDesk;
+import dev.wartung.web.change.ChangeRequests;
+import dev.wartung.web.change.ChangeState;
+import dev.wartung.web.device.PastRuns;
+import dev.wartung.web.device.ProvingRuns;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobEntry;
 import dev.wartung.web.job.JobService;
@@ -55,9 +61,12 @@ class DemoSiteTest {
     private final OldSeals oldSeals;
     private final SettlingDesk settling;
     private final DemoSite demo;
+    private final ChangeRequests changes;
+    private final ProvingRuns runs;
 
     DemoSiteTest(Accounts accounts, Valves valves, Jobs jobs, JobService service, Rechecks rechecks, JdbcTemplate jdbc, Planning planning, PastJobs pastJobs,
-                 Sheets sheets, Site site, GreaseStore store, OldSeals oldSeals, SettlingDesk settling, PasswordEncoder encoder, Clock clock) {
+                 Sheets sheets, Site site, GreaseStore store, OldSeals oldSeals, SettlingDesk settling, PasswordEncoder encoder, Clock clock,
+                 PastRuns pastRuns, ChangeDesk changeDesk, ChangeRequests changes, ProvingRuns runs) {
         this.accounts = accounts;
         this.valves = valves;
         this.jobs = jobs;
@@ -68,7 +77,9 @@ class DemoSiteTest {
         this.planning = planning;
         this.oldSeals = oldSeals;
         this.settling = settling;
-        this.demo = new DemoSite(accounts, valves, planning, pastJobs, sheets, site, store, encoder, clock);
+        this.demo = new DemoSite(accounts, valves, planning, pastJobs, pastRuns, changeDesk, sheets, site, store, encoder, clock);
+        this.changes = changes;
+        this.runs = runs;
     }
 
     @BeforeEach
@@ -95,6 +106,16 @@ class DemoSiteTest {
         assertThat(jobs.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED)).hasSize(9);
         assertThat(rechecks.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(LocalDate.now().plusDays(1)))
                 .anySatisfy(r -> assertThat(r.valve().tag()).isEqualTo("FL-031"));
+    }
+
+    @Test
+    @DisplayName("A change of fail position waits for its reviewer; a valve's latest run at the bench shows its seals run dry, against its own earlier one")
+    void failPositions() {
+        assertThat(changes.findAll()).singleElement().satisfies(c -> {
+            assertThat(c.state()).isEqualTo(ChangeState.STATED);
+            assertThat(c.valve().tag()).isEqualTo("CU-514");
+        });
+        assertThat(runs.findByValveIdOrderByStartedAtDesc(valves.findByTagIgnoreCase("CU-201").orElseThrow().id())).extracting(r -> r.stands().orElseThrow()).containsExactlyInAnyOrder(Stands.GOOD, Stands.LOOK);
     }
 
     @Test

@@ -1,11 +1,11 @@
-package dev.wartung.core.drawing;
+package dev.wartung.core.proving;
 
+import dev.wartung.core.drawing.Svg;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.proving.ProvingSequence.Phase;
-import dev.wartung.core.proving.Sample;
 import java.util.List;
 import java.util.function.ToDoubleFunction;
 

@@ -1,0 +1,52 @@
+package dev.wartung.core.proving;
+
+import dev.wartung.core.proving.BenchValve.Faults;
+import dev.wartung.core.proving.BenchValve.Pilot;
+import dev.wartung.core.proving.ProvingSequence.Command;
+import dev.wartung.core.proving.ProvingSequence.Outcome;
+import java.util.ArrayList;
+import java.util.List;
+
+/** A proving run worked through in no time, on a valve that moves by its forces: what a bench would have measured ten times a second. */
+public record Rehearsal(List<Sample> trace, Outcome outcome) {
+
+    private static final double STEP_S = 0.02;
+    private static final int STEPS_A_SAMPLE = 5;
+    private static final int LONGEST = 20_000;
+    private static final double SWITCH = 0.005;
+
+    /**
+     * What goes on at the bench.
+     *
+     * @param mostPa       air the ramp goes up to
+     * @param decayPa      pressure on the seat for the leak test; 0: none
+     * @param airLostAfter seconds after which the supply is gone
+     * @param seatLossPaPerS what the seat loses
+     */
+    public record Conditions(double mostPa, double decayPa, double airLostAfter, double seatLossPaPerS) {}
+
+    /** @throws IllegalStateException if the run does not come to an end: a mistake in the sequence */
+    public static Rehearsal of(DriveModel model, Faults faults, Conditions at) {
+        BenchValve valve = new BenchValve(model);
+        valve.has(faults);
+        ProvingSequence sequence = new ProvingSequence(model, at.mostPa(), at.decayPa());
+        List<Sample> trace = new ArrayList<>();
+        Command command = new Command(0, 0, Pilot.VENT, 0, 0);
+        double supply = 0;
+        double chamber = 0;
+        for (int i = 0; sequence.outcome().isEmpty() && i < LONGEST; i++) {
+            double seconds = i * STEP_S;
+            boolean lost = seconds > at.airLostAfter();
+            double target = lost ? 0 : command.targetPa();
+            supply = command.paPerS() > 0 && target > supply ? Math.min(target, supply + command.paPerS() * STEP_S) : target;
+            valve.pass(STEP_S, supply, command.pilot());
+            chamber = command.chamberPa() < 0 ? Math.max(0, chamber - at.seatLossPaPerS() * STEP_S) : command.chamberPa();
+            if (i % STEPS_A_SAMPLE == 0) {
+                Sample sample = new Sample(i / STEPS_A_SAMPLE, seconds, valve.chamberPa(), valve.travel(), valve.travel() < SWITCH, valve.travel() > 1 - SWITCH, lost, chamber, command.mark());
+                trace.add(sample);
+                command = sequence.next(sample);
+            }
+        }
+        return new Rehearsal(List.copyOf(trace), sequence.outcome().orElseThrow(() -> new IllegalStateException("the run does not end")));
+    }
+}
