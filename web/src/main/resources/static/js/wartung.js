@@ -64,6 +64,28 @@ document.addEventListener('click', e => {
   if (e.target.closest('[data-closes]')) e.target.closest('dialog').close();
 });
 
+/* A wrench or caliper that sends to the bench: what it read last is typed for the hand that holds it. */
+document.addEventListener('click', async e => {
+  const button = e.target.closest('[data-reads]');
+  if (!button) return;
+  const field = button.parentElement.querySelector('input');
+  const said = button.closest('.measure').querySelector('.tool-said');
+  said.textContent = '';
+  try {
+    const answer = await fetch(button.dataset.reads);
+    const text = await answer.text();
+    if (answer.ok && !answer.redirected) {
+      field.value = text;
+      field.dispatchEvent(new Event('input', { bubbles: true }));
+      field.focus();
+    } else {
+      said.textContent = answer.redirected ? 'You have been logged out.' : text;
+    }
+  } catch {
+    said.textContent = 'No connection to Wartung.';
+  }
+});
+
 /* A wrench or caliper in keyboard mode ends every reading with Enter: the next bolt's turn, the next place. */
 document.addEventListener('keydown', e => {
   if (e.key !== 'Enter' || !e.target.matches('[data-turn], .place')) return;

@@ -17,6 +17,8 @@ final class BenchRegisters extends SimpleProcessImage {
 
     private final Deque<int[]> samples = new ArrayDeque<>();
     private int taken;
+    private int wrench;
+    private int caliper;
 
     BenchRegisters(int unit) {
         super(unit);
@@ -42,6 +44,12 @@ final class BenchRegisters extends SimpleProcessImage {
         return getRegister(register).getValue() & 0xFFFF;
     }
 
+    /** Hand tools have sent what they read; 0 is nothing new. */
+    synchronized void sent(int byWrench, int byCaliper) {
+        wrench = byWrench == 0 ? wrench : byWrench;
+        caliper = byCaliper == 0 ? caliper : byCaliper;
+    }
+
     synchronized void add(int[] sample, int nowTaken) {
         taken = Math.max(0, nowTaken);
         samples.addLast(sample);
@@ -64,6 +72,8 @@ final class BenchRegisters extends SimpleProcessImage {
         int[] all = new int[Registers.INPUTS];
         all[Registers.IDENTITY] = Registers.IS_A_BENCH;
         all[Registers.TAKEN] = taken;
+        all[Registers.WRENCH] = wrench;
+        all[Registers.CALIPER] = caliper;
         all[Registers.NEWEST] = samples.isEmpty() ? 0 : samples.getLast()[Registers.SEQ];
         all[Registers.COUNT] = samples.size();
         int at = Registers.SAMPLES;

@@ -42,7 +42,10 @@ public final class Registers {
     public static final int NONSENSE = STICKS + 6;
     /** 1: the control head's manual override holds the pilot valve open, whatever is told. */
     public static final int OVERRIDE = STICKS + 7;
-    public static final int STAND_IN_COMMIT = STICKS + 8;
+    /** What the torque wrench (0.01 N·m) and the caliper (0.01 mm) send next. */
+    public static final int WRENCH_SENDS = STICKS + 8;
+    public static final int CALIPER_SENDS = STICKS + 9;
+    public static final int STAND_IN_COMMIT = STICKS + 10;
     public static final int STAND_IN_REGISTERS = STAND_IN_COMMIT - STAND_IN + 1;
 
     // input registers: what the bench measures

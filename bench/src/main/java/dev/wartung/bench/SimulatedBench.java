@@ -79,6 +79,7 @@ final class SimulatedBench {
         seatLeakPaPerS = holding[Registers.SEAT_LEAK];
         int sticks = holding[Registers.STICKS];
         faults = new Faults(sticks == Registers.LEFT_ALONE ? -1 : sticks / 10_000.0, holding[Registers.FRICTION] / 100.0, holding[Registers.SPRING] / 100.0, holding[Registers.LEAK] * 1000.0);
+        registers.sent(holding[Registers.WRENCH_SENDS], holding[Registers.CALIPER_SENDS]);
         Drive drive = DRIVES[Math.min(DRIVES.length - 1, holding[Registers.DRIVE])];
         if (drive.pneumatic()) {
             double[] value = new double[Registers.MODEL_VALUES];

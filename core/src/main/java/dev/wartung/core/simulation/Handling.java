@@ -40,6 +40,10 @@ final class Handling {
             }
             default -> { }
         }
+        if (part.carries().isEmpty() && state.energies.airOn() && state.build.airThrough().stream().anyMatch(way -> way.parts().contains(id))) {
+            state.report(Kind.EJECTION, id, part.name() + " flew off: there was air under it.");
+            motions.move(state.energies::airOff);
+        }
         if (part.comesOffAt().filter(at -> !at.equals(state.energies.position())).isPresent()) {
             state.report(Kind.WRONG_POSITION, id, part.name() + " does not come out with the valve " + state.energies.position() + ", only " + part.comesOffAt().orElse("") + ".");
         }

@@ -43,6 +43,8 @@ class FamilyAccidentsTest {
         Bench small = bench("fen-25", "NC", Map.of("ends", "clamp", "feedback", "none"));
         does(small, "take air-hose", "aid-on support", "take clamps", "take valve");
         assertThat(does(small, "take actuator-screws", "take actuator")).containsExactly(Kind.LOOSE_PART_LOST);
+        Bench underAir = bench("terskel-25", "NO", Map.of("closing", "bolted", "face", "one-piece", "limiter", "none"));
+        assertThat(does(underAir, "take air-hose", "take bolts", "take actuator", "air-on", "bin diaphragm", "take actuator-cover")).contains(Kind.EJECTION);
         Bench turned = bench("fen-50", "NC", Map.of("ends", "clamp", "upper-bolts", "own", "feedback", "none", "seat-kind", "one-piece"));
         does(turned, "take air-hose", "aid-on support", "take clamps", "take valve", "take actuator-screws", "take actuator", "turn open");
         assertThat(turned.energies().position()).isEqualTo("open");

@@ -5,12 +5,15 @@ import com.ghgande.j2mod.modbus.facade.ModbusTCPMaster;
 import com.ghgande.j2mod.modbus.procimg.InputRegister;
 import com.ghgande.j2mod.modbus.procimg.Register;
 import com.ghgande.j2mod.modbus.procimg.SimpleRegister;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.proving.BenchValve.Faults;
 import dev.wartung.core.proving.DriveModel;
 import dev.wartung.core.proving.ProvingSequence.Command;
 import dev.wartung.core.proving.Sample;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /** A connection to one test bench, by its register map (docs/test-bench.md). Everything it does takes at most {@link #PATIENCE_MS}. Not thread-safe. */
 final class BenchLink implements AutoCloseable {
@@ -117,6 +120,12 @@ final class BenchLink implements AutoCloseable {
         }
     }
 
+    /** What a hand tool sent last. @param of TORQUE for the wrench, LENGTH for the caliper; empty where it has sent nothing */
+    Optional<Quantity> sent(Dimension of) throws Broken {
+        int value = read()[of == Dimension.TORQUE ? 2 : 3].toUnsignedShort();
+        return value == 0 ? Optional.empty() : Optional.of(new Quantity(of == Dimension.TORQUE ? value / 100.0 : value / 100_000.0, of));
+    }
+
     /** Tells it what to do. */
     void tell(Command command) throws Broken {
         int chamber = command.chamberPa() < 0 ? LEFT_ALONE : (int) Math.round(command.chamberPa() / 10);
@@ -138,7 +147,7 @@ final class BenchLink implements AutoCloseable {
             values.add(bits & 0xFFFF);
         }
         values.addAll(List.of(faults.sticksAt() < 0 ? LEFT_ALONE : (int) Math.round(faults.sticksAt() * 10_000), (int) Math.round(faults.friction() * 100), (int) Math.round(faults.spring() * 100),
-                (int) Math.round(faults.leakPaPerS() / 1000), 0, airLost ? 1 : 0, 0, 0, commit == 0 ? 1 : commit));
+                (int) Math.round(faults.leakPaPerS() / 1000), 0, airLost ? 1 : 0, 0, 0, 0, 0, commit == 0 ? 1 : commit));
         write(STAND_IN, values.stream().mapToInt(Integer::intValue).toArray());
     }
 

@@ -17,6 +17,7 @@ import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
+import dev.wartung.web.job.BenchHands;
 import dev.wartung.web.job.BenchRun;
 import dev.wartung.web.job.JobService;
 import java.net.InetAddress;
@@ -186,6 +187,30 @@ class ProvingRunsTest {
         web.perform(as(post("/proving/" + id + "/stop")));
         assertThat(ended(id).outcome()).contains(Outcome.STOPPED);
         assertThat(web.perform(post("/valves/TS-005/prove").with(user("rita").roles("REVIEWER")).with(csrf()).param("bench", "1")).andReturn().getResponse().getStatus()).isEqualTo(403);
+    }
+
+    @Test
+    @DisplayName("What wrench and caliper sent is typed at a press, in the reader's unit; nothing sent, or what no tool can show, is told and not typed")
+    void handTools(Address at, Browser browser) throws Exception {
+        int port = freePort();
+        start(port, 1, 5);
+        known("Tools", port, 1);
+        assertThat(web.perform(as(get("/device/sent/TORQUE"))).andReturn().getResponse()).satisfies(r -> assertThat(r.getStatus()).isEqualTo(503)).satisfies(r -> assertThat(r.getContentAsString()).contains("nothing yet"));
+        breaks(port, 1, Registers.CALIPER_SENDS, 170);
+        breaks(port, 1, Registers.WRENCH_SENDS, 65_000);
+        Thread.sleep(200);
+        assertThat(web.perform(as(get("/device/sent/LENGTH"))).andReturn().getResponse().getContentAsString()).isEqualTo("1.7 mm");
+        assertThat(web.perform(as(get("/device/sent/TORQUE"))).andReturn().getResponse().getContentAsString()).contains("no such tool can show");
+        breaks(port, 1, Registers.WRENCH_SENDS, 1302);
+        Page page = browser.loggedIn(at.base(), "tessa");
+        browser.expectsErrors("503");
+        BenchHands hands = new BenchHands(page);
+        hands.begin("TS-010", "inspect");
+        hands.workUntil("Close the body clamp");
+        page.click("[data-reads]");
+        PlaywrightAssertions.assertThat(page.locator(".measure input.reading-field").first()).hasValue("13 N·m");
+        page.click("#done");
+        PlaywrightAssertions.assertThat(page.locator(".step .say")).not().containsText("Close the body clamp");
     }
 
     @Test

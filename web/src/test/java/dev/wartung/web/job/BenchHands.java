@@ -25,7 +25,7 @@ public final class BenchHands {
     }
 
     /** Plans a work on a valve and takes it to the bench; returns the job's number. */
-    int begin(String tag, String work) {
+    public int begin(String tag, String work) {
         Browser.go(page, "/valves/" + tag + "/plan?work=" + work);
         page.click("button:has-text('Plan this job')");
         Browser.ready(page);
@@ -102,7 +102,7 @@ public final class BenchHands {
     }
 
     /** Goes on until the step whose sentence begins so, or until all steps are done. */
-    void workUntil(String sentence) {
+    public void workUntil(String sentence) {
         for (int i = 0; i < 80 && !step().startsWith(sentence); i++) {
             answer();
             confirm();
