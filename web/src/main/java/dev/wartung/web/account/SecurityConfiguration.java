@@ -78,7 +78,7 @@ class SecurityConfiguration {
                 .authorizeHttpRequests(requests -> requests
                         .requestMatchers("/css/**", "/js/**", "/vendor/**", "/webjars/**", "/favicon.svg", "/actuator/health", "/login", "/error").permitAll()
                         .requestMatchers(HttpMethod.POST, "/valves/*/plan", "/valves/*/fault", "/jobs/*/cancel").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
-                        .requestMatchers(HttpMethod.POST, "/site", "/site/air", "/stores/areas").hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
+                        .requestMatchers(HttpMethod.POST, "/site", "/site/air", "/stores/areas", "/benches", "/benches/**").hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/stores/**").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/changes/**").hasRole(Role.REVIEWER.name())
                         .requestMatchers(HttpMethod.POST, "/valves/*/change", "/change-requests/*/plan").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())

@@ -190,6 +190,31 @@ class ProvingRunsTest {
     }
 
     @Test
+    @DisplayName("A planner adds a bench and sees whether it answers; what makes no sense is told beside its field, and technicians only look")
+    void list(Address at, Browser browser) throws Exception {
+        int port = freePort();
+        start(port, 1, 5);
+        Page page = browser.loggedIn(at.base(), "pia");
+        Browser.go(page, "/site");
+        page.click("a:has-text('Test benches')");
+        Browser.ready(page);
+        page.fill("[name=name]", "Real bench");
+        page.fill("[name=host]", "not an address");
+        page.fill("[name=port]", "70000");
+        page.click("button:has-text('Add the bench')");
+        PlaywrightAssertions.assertThat(page.locator(".trouble:has-text('for instance 10.0.4.20')")).hasCount(1);
+        PlaywrightAssertions.assertThat(page.locator(".trouble:has-text('from 1 to 65535')")).hasCount(1);
+        page.fill("[name=host]", "127.0.0.1");
+        page.fill("[name=port]", String.valueOf(port));
+        page.click("button:has-text('Add the bench')");
+        PlaywrightAssertions.assertThat(page.locator("tr:has-text('Real bench') .so-good")).hasText("✓ answers");
+        Browser.usableByAll(page);
+        assertThat(web.perform(as(post("/benches")).param("name", "Mine")).andReturn().getResponse().getStatus()).isEqualTo(403);
+        page.click("button:has-text('Take Real bench off the list')");
+        PlaywrightAssertions.assertThat(page.locator("tr:has-text('Real bench')")).hasCount(0);
+    }
+
+    @Test
     @DisplayName("What wrench and caliper sent is typed at a press, in the reader's unit; nothing sent, or what no tool can show, is told and not typed")
     void handTools(Address at, Browser browser) throws Exception {
         int port = freePort();

@@ -1,0 +1,82 @@
+package dev.wartung.web.device;
+
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The workshop's test benches: where each answers, whether it does, adding one, taking one off the list. */
+@Controller
+class TestBenchController {
+
+    private final TestBenches benches;
+
+    TestBenchController(TestBenches benches) {
+        this.benches = benches;
+    }
+
+    @GetMapping("/benches")
+    String list(Model model) {
+        return show(Map.of(), Map.of(), model);
+    }
+
+    /** Whether one answers, asked when somebody looks: a silent bench holds nobody's page up. */
+    @GetMapping("/benches/{id:\\d{1,12}}/answers")
+    String answers(@PathVariable long id, Model model) {
+        model.addAttribute("why", benches.findById(id).map(b -> RunDriver.trouble(b).orElse("")).orElse("It is not on the list any more."));
+        return "benches :: answer";
+    }
+
+    @PostMapping("/benches")
+    String add(@RequestParam Map<String, String> typed, Model model) {
+        Map<String, String> troubles = new LinkedHashMap<>();
+        String name = typed.getOrDefault("name", "").strip();
+        String host = typed.getOrDefault("host", "").strip();
+        if (name.isEmpty() || name.length() > 60) {
+            troubles.put("name", "Give it a name of at most 60 letters.");
+        }
+        if (!host.matches("[A-Za-z0-9.:-]{1,200}")) {
+            troubles.put("host", "Type its address, for instance 10.0.4.20.");
+        }
+        Optional<Integer> port = number(typed, "port", 65_535, troubles);
+        Optional<Integer> unit = number(typed, "unit", 247, troubles);
+        if (troubles.isEmpty() && port.isPresent() && unit.isPresent()) {
+            try {
+                benches.saveAndFlush(new TestBench(name, host, port.get(), unit.get(), typed.containsKey("stand-in")));
+                return "redirect:/benches";
+            } catch (DataIntegrityViolationException taken) {
+                troubles.put("name", "There is a bench of that name.");
+            }
+        }
+        return show(typed, troubles, model);
+    }
+
+    @PostMapping("/benches/{id:\\d{1,12}}/remove")
+    String remove(@PathVariable long id) {
+        benches.findById(id).ifPresent(benches::delete);
+        return "redirect:/benches";
+    }
+
+    private static Optional<Integer> number(Map<String, String> typed, String field, int most, Map<String, String> troubles) {
+        String text = typed.getOrDefault(field, "").strip();
+        if (text.matches("\\d{1,5}") && Integer.parseInt(text) >= 1 && Integer.parseInt(text) <= most) {
+            return Optional.of(Integer.parseInt(text));
+        }
+        troubles.put(field, "A number from 1 to " + most + ".");
+        return Optional.empty();
+    }
+
+    private String show(Map<String, String> typed, Map<String, String> troubles, Model model) {
+        model.addAttribute("nav", "site");
+        model.addAttribute("benches", benches.findAllByOrderByName());
+        model.addAttribute("typed", typed);
+        model.addAttribute("troubles", troubles);
+        return "benches";
+    }
+}
