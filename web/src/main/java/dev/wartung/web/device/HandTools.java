@@ -2,6 +2,7 @@ package dev.wartung.web.device;
 
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
 import java.util.EnumMap;
 import java.util.List;
@@ -21,6 +22,8 @@ public class HandTools {
 
     /** The most a tool of the kind can show: more is a broken transmitter, SI. */
     private static final Map<Dimension, Double> MOST = new EnumMap<>(Map.of(Dimension.TORQUE, 600.0, Dimension.LENGTH, 0.6));
+
+    private static final int FINE = 3;
 
     private final TestBenches benches;
 
@@ -53,6 +56,10 @@ public class HandTools {
         return new Sent(Optional.empty(), why);
     }
 
+    private static String typed(Quantity quantity, Unit unit) {
+        return Quantity.rounded(quantity.in(unit), FINE) + " " + unit.symbol();
+    }
+
     /** The readings, as they are typed. */
     @Controller
     static class HandToolController {
@@ -66,7 +73,8 @@ public class HandTools {
         @GetMapping("/device/sent/{of:TORQUE|LENGTH}")
         ResponseEntity<String> sent(@PathVariable Dimension of, @ModelAttribute("units") UnitSystem units) {
             Sent sent = tools.last(of);
-            return sent.read().map(q -> ResponseEntity.ok(units.shown(q))).orElseGet(() -> ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).body(sent.why()));
+            // as finely as the tool sent it: what is shown elsewhere is rounded
+            return sent.read().map(q -> ResponseEntity.ok(typed(q, units.unit(of)))).orElseGet(() -> ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).body(sent.why()));
         }
     }
 }

@@ -25,6 +25,7 @@ import java.net.ServerSocket;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -37,6 +38,7 @@ import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilde
 class ProvingRunsTest {
 
     private static final long PATIENCE_MS = 60_000;
+    private static final AtomicInteger COMMITS = new AtomicInteger();
 
     private final MockMvc web;
     private final ProvingRuns runs;
@@ -111,7 +113,7 @@ class ProvingRunsTest {
         ModbusTCPMaster master = new ModbusTCPMaster("127.0.0.1", port);
         master.connect();
         master.writeMultipleRegisters(unit, register, new Register[] {new SimpleRegister(value)});
-        master.writeMultipleRegisters(unit, Registers.STAND_IN_COMMIT, new Register[] {new SimpleRegister(40_000 + register)});
+        master.writeMultipleRegisters(unit, Registers.STAND_IN_COMMIT, new Register[] {new SimpleRegister(40_000 + COMMITS.incrementAndGet())});
         master.disconnect();
     }
 
@@ -233,7 +235,7 @@ class ProvingRunsTest {
         hands.begin("TS-010", "inspect");
         hands.workUntil("Close the body clamp");
         page.click("[data-reads]");
-        PlaywrightAssertions.assertThat(page.locator(".measure input.reading-field").first()).hasValue("13 N·m");
+        PlaywrightAssertions.assertThat(page.locator(".measure input.reading-field").first()).hasValue("13.02 N·m");
         page.click("#done");
         PlaywrightAssertions.assertThat(page.locator(".step .say")).not().containsText("Close the body clamp");
     }
