@@ -14,9 +14,12 @@ import dev.wartung.core.school.Practice;
 import dev.wartung.core.school.SiteChoices;
 import dev.wartung.core.sheet.Schools;
 import dev.wartung.core.sheet.SheetLibrary;
+import dev.wartung.core.sheet.SheetReader;
+import dev.wartung.core.sheet.SheetResult;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Place;
 import java.io.StringReader;
+import java.nio.charset.StandardCharsets;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -112,5 +115,19 @@ class SectionDrawingTest {
         assertThat(svg(type, nc, bench, view)).contains("class=\"air\"").doesNotContain("class=\"product\"");
         procedure.steps().stream().skip(7).forEach(s -> bench.carryOut(s.acts()));
         assertThat(svg(type, nc, bench, view)).contains("class=\"part new\" data-part=\"plug-seal\"");
+    }
+
+    @Test
+    @DisplayName("A sheet kept with an older record, which does not tell the actuator's parts apart, still has its piston, spring and walls drawn")
+    void olderSheets() throws Exception {
+        String older = new String(SheetLibrary.class.getResourceAsStream("anatomies/single-seat.yaml").readAllBytes(), StandardCharsets.UTF_8).replace("linear-actuator, ", "");
+        AnatomySheet kept = ((SheetResult.Accepted<AnatomySheet>) new SheetReader().readAnatomy("kept.yaml", older, SheetLibrary::fragment)).sheet();
+        ValveConfiguration nc = new ValveConfiguration(Drive.NC, Map.of("coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip"));
+        TypeSheet type = LIBRARY.type("kolm-50").orElseThrow();
+        String then = new SectionDrawing(LIBRARY.drawing(kept), kept, type, nc).svg(new Bench(kept.build(), nc), SectionDrawing.View.PLAIN, "A valve");
+        ValveConfiguration now = nc.with(Map.of("actuator-build", "wire", "rod-packing", "o-ring"));
+        String today = new SectionDrawing(LIBRARY.drawing(ANATOMY), ANATOMY, type, now).svg(new Bench(ANATOMY.build(), now), SectionDrawing.View.PLAIN, "A valve");
+        assertThat(then).contains("class=\"coil\"").doesNotContain("data-part=\"lock-wire\"");
+        assertThat(then.split("class=\"metal", -1)).hasSizeGreaterThanOrEqualTo(today.split("class=\"metal", -1).length - 2);
     }
 }
