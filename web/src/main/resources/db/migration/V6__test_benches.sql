@@ -20,6 +20,7 @@ create table proving_run (
     ended_at      timestamptz,
     outcome       varchar(20),
     lost_samples  int          not null,
+    stop_asked    boolean      not null default false,
     signature     text,
     proof         text,
     stands        varchar(20),
@@ -28,6 +29,8 @@ create table proving_run (
 );
 create index on proving_run (valve_id, started_at);
 create index on proving_run (job_number);
+-- a bench runs one valve at a time, whichever instance began it
+create unique index on proving_run (bench_name) where ended_at is null;
 
 -- a trace in pieces, as they came from the bench: each is written once
 create table proving_samples (

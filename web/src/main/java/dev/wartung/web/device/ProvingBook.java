@@ -61,6 +61,16 @@ public class ProvingBook {
         runs.findById(run).ifPresent(r -> r.heard(lost, clock.instant()));
     }
 
+    /** Asks for a run to be ended, wherever it is driven from. */
+    @Transactional
+    public void askToStop(long run) {
+        runs.askToStop(run);
+    }
+
+    boolean isStopAsked(long run) {
+        return runs.isStopAsked(run);
+    }
+
     /** A run at the bench has ended: what its trace shows is read and, if it came to its end, judged. */
     @Transactional
     public void ended(long run, DriveModel model, Outcome how, String why) {

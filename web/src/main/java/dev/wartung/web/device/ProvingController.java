@@ -34,15 +34,13 @@ class ProvingController {
     private final ProvingBook book;
     private final ProvingRuns runs;
     private final TestBenches benches;
-    private final RunDriver driver;
 
-    ProvingController(Valves valves, ProvingDesk desk, ProvingBook book, ProvingRuns runs, TestBenches benches, RunDriver driver) {
+    ProvingController(Valves valves, ProvingDesk desk, ProvingBook book, ProvingRuns runs, TestBenches benches) {
         this.valves = valves;
         this.desk = desk;
         this.book = book;
         this.runs = runs;
         this.benches = benches;
-        this.driver = driver;
     }
 
     @GetMapping("/valves/{tag}/prove")
@@ -80,7 +78,7 @@ class ProvingController {
 
     @PostMapping(RUN + "/stop")
     String stop(@PathVariable long id) {
-        driver.stop(byId(id).id());
+        book.askToStop(byId(id).id());
         return "redirect:/proving/" + id;
     }
 

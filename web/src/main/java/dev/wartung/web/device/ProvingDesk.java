@@ -82,6 +82,7 @@ class ProvingDesk {
 
     /** Begins a run. @return the run, or troubles by field put into {@code troubles} */
     Optional<ProvingRun> begin(Valve valve, Optional<Integer> job, Long benchId, String fault, Map<String, String> troubles) {
+        book.sweep();
         Optional<TestBench> bench = benches.findById(benchId);
         ValveConfiguration as = as(valve, job);
         Optional<DriveModel> model = book.model(valve, as);

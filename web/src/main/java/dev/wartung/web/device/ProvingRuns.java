@@ -3,6 +3,7 @@ package dev.wartung.web.device;
 import dev.wartung.core.anatomy.Drive;
 import java.util.List;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 /** Proving runs. */
@@ -13,6 +14,14 @@ public interface ProvingRuns extends JpaRepository<ProvingRun, Long> {
     List<ProvingRun> findByJobNumberOrderByStartedAt(int jobNumber);
 
     List<ProvingRun> findByEndedAtIsNull();
+
+    /** Asks whichever instance drives a run to end it. Beside the entity: its driver writes that one all the time. */
+    @Modifying
+    @Query(value = "update proving_run set stop_asked = true where id = :id", nativeQuery = true)
+    void askToStop(long id);
+
+    @Query(value = "select stop_asked from proving_run where id = :id", nativeQuery = true)
+    boolean isStopAsked(long id);
 
     /** Runs at a bench that were good, on a valve in the same fail position, before one run: the latest first. */
     @Query("""

@@ -9,9 +9,7 @@ import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.core.proving.Sample;
 import jakarta.annotation.PreDestroy;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.slf4j.Logger;
@@ -37,7 +35,6 @@ class RunDriver {
         thread.setDaemon(true);
         return thread;
     });
-    private final Map<Long, Boolean> stopping = new ConcurrentHashMap<>();
 
     RunDriver(ProvingBook book) {
         this.book = book;
@@ -53,15 +50,8 @@ class RunDriver {
             } catch (RuntimeException e) {
                 LOG.error("proving run {}", task.run(), e);
                 book.ended(task.run(), task.model(), Outcome.BENCH_LOST, "An error in the application ended it.");
-            } finally {
-                stopping.remove(task.run());
             }
         });
-    }
-
-    /** Ends a run by hand, at its next sample. */
-    void stop(long run) {
-        stopping.put(run, true);
     }
 
     private void run(Task task) {
@@ -86,7 +76,7 @@ class RunDriver {
         int next = 0;
         while (sequence.outcome().isEmpty()) {
             sleep();
-            if (Thread.currentThread().isInterrupted() || stopping.containsKey(task.run()) || System.nanoTime() - began > LONGEST_MS * 1_000_000) {
+            if (Thread.currentThread().isInterrupted() || book.isStopAsked(task.run()) || System.nanoTime() - began > LONGEST_MS * 1_000_000) {
                 sequence.endFor(Outcome.STOPPED);
             }
             try {
