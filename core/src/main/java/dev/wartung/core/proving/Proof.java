@@ -59,13 +59,13 @@ public record Proof(List<Line> lines) {
         lines.add(firstMovement(found, against));
         double most = model.fullTravelPa(1 + SPRING, 1 + FRICTION) + READ_PA;
         lines.add(line("Full travel", found.fullPa().map(Proof::bar), "at most " + bar(most), found.fullPa().map(p -> p <= most ? Stands.GOOD : Stands.FAILED).orElse(Stands.FAILED),
-                found.fullPa().isEmpty() ? "It did not move all the way. Look for what stops it: friction, air past the piston, a stop." : "It takes more air than its numbers allow: friction, or air past the piston."));
+                found.fullPa().isEmpty() ? "It was not seen to move all the way. If it does not, look for what stops it: friction, air past the piston, a stop." : "It takes more air than its numbers allow: friction, or air past the piston."));
         against.baseline().ifPresent(own -> changed(lines, "First movement against its own", found.firstPa(), own.firstPa()));
         lines.add(times("Time with air", found.awayS(), against.baseline().flatMap(Signature::awayS)));
         lines.add(times("Time without", found.backS(), against.baseline().flatMap(Signature::backS)));
         lines.add(rest(found, model));
         lines.add(line("End switches", found.switches().map(ok -> ok ? "each at its end" : "not each at its end"), "each at its end", found.switches().map(ok -> ok ? Stands.GOOD : Stands.FAILED).orElse(Stands.LOOK),
-                "Set the switches or their target, and run it again."));
+                found.switches().isEmpty() ? "Not looked at." : "Set the switches or their target, and run it again."));
         found.lossPaPerS().ifPresent(loss -> lines.add(leak(loss, against)));
         return new Proof(List.copyOf(lines));
     }
@@ -76,7 +76,7 @@ public record Proof(List<Line> lines) {
         String expected = bar(least) + " to " + bar(most) + (against.band().isPresent() ? " by its sheet" : " by its numbers");
         return found.firstPa().map(p -> line("First movement", Optional.of(bar(p)), expected, p < least || p > most ? Stands.FAILED : Stands.GOOD,
                 p < least ? "It moves too easily: weak or broken spring, or not against its stop." : "It needs too much air: dry seal, bent stem, blocked passage."))
-                .orElse(line("First movement", Optional.empty(), expected, Stands.FAILED, "It did not move at all."));
+                .orElse(line("First movement", Optional.empty(), expected, Stands.FAILED, "It was not seen to move."));
     }
 
     private static void changed(List<Line> lines, String what, Optional<Double> now, Optional<Double> before) {
