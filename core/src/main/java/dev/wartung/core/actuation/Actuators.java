@@ -3,11 +3,14 @@ package dev.wartung.core.actuation;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.TypeSheet.ActuatorData;
+import dev.wartung.core.fits.SpringPress;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /** Builds the force models from a type sheet. */
 public final class Actuators {
@@ -61,6 +64,13 @@ public final class Actuators {
         return type.actuator(drive).flatMap(a -> a.springTorque().map(t -> (t.closed().si() + t.open().si()) / 2 * Math.PI / 2)
                 .or(() -> a.preload().map(preload -> preload.si() * si(a.stroke()) + si(a.rate()) * Math.pow(si(a.stroke()), 2) / 2)))
                 .map(joule -> new Quantity(joule, Dimension.ENERGY));
+    }
+
+    /** The spring of an actuator that is opened in the press, from the sheet's sizes {@code press.rate}, {@code .free}, {@code .fitted}, {@code .push}; empty where one is not given. */
+    public static Optional<SpringPress> springInPress(TypeSheet type) {
+        List<Optional<Quantity>> sizes = Stream.of("rate", "free", "fitted", "push").map(name -> Optional.ofNullable(type.sizes().get("press." + name))).toList();
+        return sizes.stream().allMatch(Optional::isPresent)
+                ? Optional.of(new SpringPress(si(sizes.get(0)), si(sizes.get(1)), si(sizes.get(2)), si(sizes.get(3)))) : Optional.empty();
     }
 
     /** The closure of a valve with these facts, in numbers; empty where the sheet gives no seat. Of a change-over valve the lower one. */

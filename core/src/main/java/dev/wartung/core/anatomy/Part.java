@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param kind      fixed, assembly, metal, fastener, product-seal, actuator-seal, bush, locking or service
  * @param when      the configurations that have it
  * @param glyph     the small picture on the cloth
- * @param behind    parts and joints that must be off or open before it can be touched
+ * @param behind    parts, joints and borrowed aids that must be off or open before it can be touched
  * @param singleUse once off, or once its joint has been open, it is never refitted
  * @param film      the grease it is fitted with; "dry" where grease does harm; "none" where it does not matter
  * @param trapsAir  air caught behind it pushes it out unless it is let out
@@ -31,12 +31,13 @@ import org.jspecify.annotations.Nullable;
  * @param lifts     its seat can be lifted by itself for cleaning, which is proven once the valve has been open
  * @param set       it has a setting that is lost when it comes off: noted before, set again after
  * @param setsDrive which way round it sits decides the fail position: it is off while that is changed
+ * @param heldDownBy the borrowed aid that takes a spring's force from it while it comes off or goes on
  */
 public record Part(String id, String name, String kind, Condition when, String glyph, List<String> behind, boolean singleUse, String film,
                    boolean trapsAir, Optional<String> liftedWith, Optional<String> looseWith, List<String> scrapes, Optional<String> sleeve,
                    Optional<String> carries, boolean drives, Optional<String> fitsAt, Optional<String> comesOffAt,
                    Optional<String> steadiedBy, List<String> spoiltBy,
-                   Optional<String> staysAt, boolean lifts, boolean set, boolean setsDrive) {
+                   Optional<String> staysAt, boolean lifts, boolean set, boolean setsDrive, Optional<String> heldDownBy) {
 
     public static final String PRODUCT_SEAL = "product-seal";
     public static final String ACTUATOR_SEAL = "actuator-seal";
@@ -47,7 +48,7 @@ public record Part(String id, String name, String kind, Condition when, String g
                 @Nullable String film, boolean trapsAir, @Nullable Optional<String> liftedWith, @Nullable Optional<String> looseWith,
                 @Nullable List<String> scrapes, @Nullable Optional<String> sleeve, @Nullable Optional<String> carries, boolean drives,
                 @Nullable Optional<String> fitsAt, @Nullable Optional<String> comesOffAt, @Nullable Optional<String> steadiedBy, @Nullable List<String> spoiltBy,
-                @Nullable Optional<String> staysAt, boolean lifts, boolean set, boolean setsDrive) {
+                @Nullable Optional<String> staysAt, boolean lifts, boolean set, boolean setsDrive, @Nullable Optional<String> heldDownBy) {
         this.id = id;
         this.name = name;
         this.kind = kind;
@@ -71,6 +72,7 @@ public record Part(String id, String name, String kind, Condition when, String g
         this.lifts = lifts;
         this.set = set;
         this.setsDrive = setsDrive;
+        this.heldDownBy = heldDownBy == null ? Optional.empty() : heldDownBy;
     }
 
     /** A part's name within a sentence: "Stem O-ring" as "stem O-ring". */

@@ -43,6 +43,11 @@ public record Figures(Map<String, String> values) {
         Actuators.spring(type, drive, false).ifPresent(spring -> values.put("spring.closed", spring.shown()));
         Actuators.spring(type, drive, true).ifPresent(spring -> values.put("spring.open", spring.shown()));
         Actuators.springEnergy(type, drive).ifPresent(energy -> values.put("energy.stroke", energy.shown()));
+        Actuators.springInPress(type).ifPresent(spring -> {
+            values.put("press.force", new Quantity(spring.pressForceN(), Dimension.FORCE).shown());
+            values.put("press.energy", new Quantity(spring.pressEnergyJ(), Dimension.ENERGY).shown());
+            values.put("press.travel", new Quantity(spring.pressTravelM(), Dimension.LENGTH).shown());
+        });
         Actuators.of(type, drive).ifPresent(actuator -> Actuators.closure(type, facts).ifPresent(closure -> {
             values.put("air.open", air(actuator.airToOpenPa(closure, LinePressure.NONE)));
             values.put("air.close", air(actuator.airToClosePa(closure, LinePressure.NONE)));

@@ -26,6 +26,7 @@ final class AnatomyCheck {
     private final Set<String> operations;
     private final Set<String> undoings;
     private final Set<String> readings;
+    private final Set<String> aids;
     private final Set<String> positions;
 
     private AnatomyCheck(AnatomySheet sheet, SheetText text) {
@@ -37,6 +38,8 @@ final class AnatomyCheck {
         undoings = ids(sheet.operations().stream().flatMap(o -> o.undoneBy().stream()).map(Operation::id));
         positions = union(sheet.build().positions(), sheet.build().between().keySet());
         readings = ids(sheet.readings().stream().map(r -> r.id()));
+        aids = ids(sheet.operations().stream().flatMap(o -> Stream.concat(Stream.of(o), o.undoneBy().stream())).flatMap(o -> o.does().stream())
+                .filter(a -> a.verb() == Act.Verb.AID_ON).map(Act::object));
     }
 
     static void check(AnatomySheet sheet, SheetText text) {
@@ -56,7 +59,8 @@ final class AnatomyCheck {
         for (int i = 0; i < sheet.build().parts().size(); i++) {
             var part = sheet.build().parts().get(i);
             String at = "/build/parts/" + i;
-            known(part.behind(), at + "/behind", union(parts, joints), "part or joint");
+            known(part.behind(), at + "/behind", union(union(parts, joints), aids), "part, joint or aid");
+            known(part.heldDownBy().stream().toList(), at + "/held-down-by", aids, "aid");
             known(part.scrapes(), at + "/scrapes", parts, "part");
             known(part.looseWith().stream().toList(), at + "/loose-with", union(parts, joints), "part or joint");
             known(part.fitsAt().stream().toList(), at + "/fits-at", positions, "position");

@@ -80,9 +80,9 @@ final class BenchState {
         report(Kind.EJECTION, load.thrown(), String.format(text, nameOf(load.thrown())));
     }
 
-    /** What has to be off or open before a part can be touched, and is not. */
+    /** What has to be off or open before a part can be touched, and is not: a part, a joint, an aid that holds it. */
     Optional<String> inTheWay(Part part) {
-        return part.behind().stream().filter(other -> build.joint(other).isPresent() ? !openJoints.contains(other) : place(other) == Place.ON_VALVE).findFirst();
+        return part.behind().stream().filter(other -> build.joint(other).isPresent() ? !openJoints.contains(other) : aids.contains(other) || place(other) == Place.ON_VALVE).findFirst();
     }
 
     boolean reportInTheWay(Part part) {

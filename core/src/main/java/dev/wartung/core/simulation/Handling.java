@@ -47,6 +47,8 @@ final class Handling {
         if (part.comesOffAt().filter(at -> !at.equals(state.energies.position())).isPresent()) {
             state.report(Kind.WRONG_POSITION, id, part.name() + " does not come out with the valve " + state.energies.position() + ", only " + part.comesOffAt().orElse("") + ".");
         }
+        part.heldDownBy().filter(aid -> !state.aids.contains(aid)).ifPresent(aid ->
+                state.report(Kind.EJECTION, id, part.name() + " was taken out with the spring behind it not held in the " + aid + ": what it held flew out."));
         support(part);
         if (part.set() && !state.noted.contains(id)) {
             state.report(Kind.SETTING_LOST, id, part.name() + " came off before its setting was noted.");
@@ -129,6 +131,8 @@ final class Handling {
         } else if (part.singleUse()) {
             state.report(Kind.OLD_SEAL_REFITTED, id, part.name() + " has been used and went back.");
         }
+        part.heldDownBy().filter(aid -> !state.aids.contains(aid)).ifPresent(aid ->
+                state.report(Kind.CLOSED_UNDER_LOAD, id, part.name() + " does not reach its place: the spring is not held down in the " + aid + "."));
         support(part);
         if (part.fitsAt().filter(at -> !at.equals(state.energies.position())).isPresent()) {
             state.report(Kind.WRONG_POSITION, id, part.name() + " went on with the valve " + state.energies.position() + "; it needs " + part.fitsAt().orElse("") + ".");

@@ -48,7 +48,7 @@ class SheetReaderTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {
-            "behind: [body-joint]|behind: [body-jiont]|there is no part or joint “body-jiont”",
+            "behind: [body-joint]|behind: [body-jiont]|there is no part, joint or aid “body-jiont”",
             "needs: [lock-line]|needs: [look-line]|there is no operation “look-line”",
             "phase: strip|phase: stripp|enumeration",
             "{drive: NC}|{drive: NX}|“NX” is none of NC, NO, DA",
