@@ -12,6 +12,8 @@ import org.springframework.stereotype.Component;
 @Component
 public class CurrentAccount {
 
+    public static final String WRONG_PASSWORD = "That is not your password. You sign with the one you log in with.";
+
     private final Accounts accounts;
     private final AuthenticationManager manager;
 
@@ -27,6 +29,15 @@ public class CurrentAccount {
             throw new IllegalStateException("nobody is logged in");
         }
         return accounts.findByUsername(authentication.getName()).orElseThrow(() -> new IllegalStateException("the account is gone"));
+    }
+
+    /** Whether the password is that of whoever is logged in: a signature. Wrong ones count as tries to log in. */
+    public boolean confirmed(String password) {
+        try {
+            return manager.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(get().username(), password)).isAuthenticated();
+        } catch (AuthenticationException e) {
+            return false;
+        }
     }
 
     /** Somebody else's agreement: their own name and password. Empty if these are wrong, throttled, or the first person's own. */

@@ -84,6 +84,8 @@ class SecurityConfiguration {
                         .requestMatchers(HttpMethod.POST, "/valves/*/change", "/change-requests/*/plan").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
                         .requestMatchers(HttpMethod.POST, "/change-requests/*/position").hasRole(Role.PROCESS_OWNER.name())
                         .requestMatchers(HttpMethod.POST, "/change-requests/*/decision").hasRole(Role.REVIEWER.name())
+                        .requestMatchers(HttpMethod.POST, "/records/**").hasAnyRole(Role.TECHNICIAN.name(), Role.REVIEWER.name())
+                        .requestMatchers("/records/audit").hasAnyRole(Role.REVIEWER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/jobs/**", "/valves/*/settling", "/valves/*/prove", "/valves/*/prove/by-hand", "/proving/*/stop").hasRole(Role.TECHNICIAN.name())
                         .anyRequest().authenticated())
                 .formLogin(form -> form.loginPage("/login").failureHandler(failure()).defaultSuccessUrl("/"))

@@ -211,9 +211,10 @@ class BenchController {
     }
 
     @PostMapping("/close")
-    String close(@PathVariable int number, @RequestParam UUID entryId, @RequestParam(defaultValue = "") String bin,
-                 @RequestParam(defaultValue = "") String bag, @RequestParam(defaultValue = "") String remark, Model model) {
-        return answer(number, service.close(number, entryId, bin, bag, remark), Map.of("bin", bin, "bag", bag, "remark", remark), model);
+    String close(@PathVariable int number, @RequestParam UUID entryId, @RequestParam Map<String, String> typed, Model model) {
+        Map<String, String> kept = new HashMap<>(typed);
+        kept.keySet().removeAll(List.of(ClosingForm.PASSWORD, StepForm.SECOND_PASSWORD));
+        return answer(number, service.close(number, entryId, ClosingForm.of(typed)), kept, model);
     }
 
     private String answer(int number, Outcome outcome, Map<String, String> typed, Model model) {

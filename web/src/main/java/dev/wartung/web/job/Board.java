@@ -50,6 +50,11 @@ public record Board(JobView view, Optional<Step> step, boolean looking, int step
     /** A phase on the strip: done, now or to come. */
     public record PhaseMark(Phase phase, String state) {}
 
+    /** Why two people sign this job; empty where one does. */
+    public Optional<String> needsTwo() {
+        return ClosingForm.needsTwo(view);
+    }
+
     public Count oldOut() {
         return view.progress().oldOut();
     }

@@ -41,10 +41,11 @@ public class JobService {
     private final Correction correction;
     private final GreaseStore greases;
     private final JobEnd end;
+    private final JobSeal seal;
     private final CurrentAccount current;
     private final Clock clock;
 
-    JobService(Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Correction correction, GreaseStore greases, JobEnd end,
+    JobService(Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Correction correction, GreaseStore greases, JobEnd end, JobSeal seal,
                CurrentAccount current, Clock clock) {
         this.jobs = jobs;
         this.entries = entries;
@@ -54,6 +55,7 @@ public class JobService {
         this.correction = correction;
         this.greases = greases;
         this.end = end;
+        this.seal = seal;
         this.current = current;
         this.clock = clock;
     }
@@ -254,27 +256,30 @@ public class JobService {
             view.job().waitsFor("");
             afterClosing.stopped(view, LocalDate.now(clock));
             end.ended(view.job(), current.get(), clock.instant());
+            seal.seal(view.job());
             return Outcome.done("Stopped. " + view.job().valve().tag() + " is out of service.");
         }));
     }
 
-    /** Closes the job, if nothing stands in the way and the count is right. */
+    /** Closes the job, if nothing stands in the way, the count is right and it is signed. */
     @Transactional
-    public Outcome close(int number, UUID entryId, String bin, String bag, String remark) {
+    public Outcome close(int number, UUID entryId, ClosingForm form) {
         return during(number, entryId, view -> {
             List<String> hindrances = end.hindrances(view);
             if (!hindrances.isEmpty()) {
                 return Outcome.refused(String.join(" ", hindrances));
             }
             ClosingCount count = new ClosingCount(view);
-            Map<String, String> troubles = count.troubles(bin, bag);
+            Map<String, String> troubles = count.troubles(form.bin(), form.bag());
+            List<Signature> signatures = troubles.isEmpty() ? form.signed(view, current, clock.instant(), troubles) : List.of();
             if (!troubles.isEmpty()) {
                 return Outcome.refused(troubles);
             }
-            add(view.job(), entryId, Kind.CLOSED, null, new Closing(count.inBin(), count.leftInBag(), remark.strip()));
+            add(view.job(), entryId, Kind.CLOSED, null, new Closing(count.inBin(), count.leftInBag(), form.remark().strip(), signatures));
             view.job().end(JobState.CLOSED, clock.instant());
             afterClosing.closed(view, LocalDate.now(clock), current.get(), clock.instant());
             end.ended(view.job(), current.get(), clock.instant());
+            seal.seal(view.job());
             return Outcome.DONE;
         });
     }

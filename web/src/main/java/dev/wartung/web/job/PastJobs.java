@@ -49,10 +49,11 @@ public class PastJobs {
     private final OldSeals oldSeals;
     private final JointLooks looks;
     private final Sheets sheets;
+    private final JobSeal seal;
     private final Clock clock;
 
     PastJobs(Valves valves, Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Rechecks rechecks,
-             GreaseStore greases, OldSeals oldSeals, JointLooks looks, Sheets sheets, Clock clock) {
+             GreaseStore greases, OldSeals oldSeals, JointLooks looks, Sheets sheets, JobSeal seal, Clock clock) {
         this.valves = valves;
         this.jobs = jobs;
         this.entries = entries;
@@ -64,6 +65,7 @@ public class PastJobs {
         this.oldSeals = oldSeals;
         this.looks = looks;
         this.sheets = sheets;
+        this.seal = seal;
         this.clock = clock;
     }
 
@@ -126,18 +128,20 @@ public class PastJobs {
             if (past.stopped().isPresent()) {
                 job.end(JobState.STOPPED, writer.at);
                 afterClosing.stopped(files.open(job), writer.at.atZone(clock.getZone()).toLocalDate());
+                seal.seal(job);
             }
             return job;
         }
         past.oldSeals().forEach((part, appearance) -> seal(job, writer, part, appearance));
         int left = (int) plan.supplies().toCount().stream().filter(p -> !p.used()).count();
-        writer.write(Kind.CLOSED, null, new Closing(plan.procedure().renews().size(), left, ""), 1);
+        writer.write(Kind.CLOSED, null, new Closing(plan.procedure().renews().size(), left, "", List.of()), 1);
         entries.saveAllAndFlush(written);
         job.end(JobState.CLOSED, writer.at);
         afterClosing.closed(files.open(job), writer.at.atZone(clock.getZone()).toLocalDate(), past.by(), writer.at);
         // looks that fell due before now are taken as done when the job was entered
         LocalDate today = LocalDate.now(clock);
         rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream().filter(r -> r.dueOn().isBefore(today)).forEach(r -> r.done(r.dueOn()));
+        seal.seal(job);
         return job;
     }
 

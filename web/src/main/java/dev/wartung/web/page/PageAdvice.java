@@ -5,8 +5,11 @@ import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Role;
 import java.security.Principal;
+import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ModelAttribute;
 
@@ -20,26 +23,20 @@ class PageAdvice {
         this.current = current;
     }
 
-    @ModelAttribute("me")
-    @Nullable Account me(@Nullable Principal principal) {
-        return principal == null ? null : current.get();
-    }
-
-    @ModelAttribute("technician")
-    boolean technician(@Nullable Principal principal) {
-        return principal != null && current.get().roles().contains(Role.TECHNICIAN);
-    }
-
-    /** May say how the plant works. */
-    @ModelAttribute("arranges")
-    boolean arranges(@Nullable Principal principal) {
-        return principal != null && (current.get().roles().contains(Role.PLANNER) || current.get().roles().contains(Role.ADMINISTRATOR));
-    }
-
-    /** What this person reads numbers in. */
-    @ModelAttribute("units")
-    UnitSystem units(@Nullable Principal principal) {
-        return principal == null ? UnitSystem.METRIC : current.get().units();
+    /**
+     * {@code me}, whether they are a {@code technician}, a {@code reviewer} or may say how the plant works ({@code arranges}), and the {@code units} they read numbers in. Asked
+     * for once a page.
+     */
+    @ModelAttribute
+    void whoIsLoggedIn(@Nullable Principal principal, Model model) {
+        Optional<Account> me = Optional.ofNullable(principal).map(p -> current.get());
+        Set<Role> roles = me.map(Account::roles).orElse(Set.of());
+        model.addAttribute("me", me.orElse(null));
+        model.addAttribute("technician", roles.contains(Role.TECHNICIAN));
+        model.addAttribute("reviewer", roles.contains(Role.REVIEWER));
+        model.addAttribute("audits", roles.contains(Role.REVIEWER) || roles.contains(Role.ADMINISTRATOR));
+        model.addAttribute("arranges", roles.contains(Role.PLANNER) || roles.contains(Role.ADMINISTRATOR));
+        model.addAttribute("units", me.map(Account::units).orElse(UnitSystem.METRIC));
     }
 
     @ModelAttribute("entryId")

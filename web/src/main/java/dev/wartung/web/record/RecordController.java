@@ -1,9 +1,13 @@
 package dev.wartung.web.record;
 
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.web.document.Documents;
+import dev.wartung.web.document.QrCode;
 import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
+import java.util.List;
+import java.util.Map;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -13,34 +17,87 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
-/** The service report of a job that has ended, as a page and as PDF. */
+/** The book of records, the service report of each job that has ended (page, PDF, JSON), its corrections, and who changed what. */
 @Controller
 class RecordController {
 
     private final JobService jobs;
     private final ServiceReports reports;
-    private final ReportPdf pdf;
+    private final RecordBook book;
+    private final RecordSearch search;
+    private final AuditTrail audit;
+    private final Documents documents;
 
-    RecordController(JobService jobs, ServiceReports reports, ReportPdf pdf) {
+    RecordController(JobService jobs, ServiceReports reports, RecordBook book, RecordSearch search, AuditTrail audit, Documents documents) {
         this.jobs = jobs;
         this.reports = reports;
-        this.pdf = pdf;
+        this.book = book;
+        this.search = search;
+        this.audit = audit;
+        this.documents = documents;
+    }
+
+    @GetMapping("/records")
+    String records(@RequestParam(defaultValue = "") String q, @RequestParam(defaultValue = "9223372036854775807") long before, Model model) {
+        model.addAttribute("nav", "records");
+        model.addAttribute("q", q);
+        model.addAttribute("found", search.find(q, before));
+        model.addAttribute("page", RecordSearch.PAGE);
+        model.addAttribute("last", book.last().orElse(null));
+        return "records";
+    }
+
+    @GetMapping("/records/audit")
+    String audit(@RequestParam(defaultValue = "") String q, @RequestParam(defaultValue = "9223372036854775807") long before, Model model) {
+        model.addAttribute("nav", "records");
+        model.addAttribute("q", q);
+        model.addAttribute("lines", audit.lines(q, before));
+        return "audit";
     }
 
     @GetMapping("/records/{number:\\d{1,9}}")
     String report(@PathVariable int number, Model model) {
+        return show(number, Map.of(), Map.of(), model);
+    }
+
+    @PostMapping("/records/{number:\\d{1,9}}/corrections")
+    String correct(@PathVariable int number, @RequestParam Map<String, String> typed, Model model) {
+        ended(number);
+        Map<String, String> troubles = book.correct(number, typed);
+        return troubles.isEmpty() ? "redirect:/records/" + number : show(number, typed, troubles, model);
+    }
+
+    private String show(int number, Map<String, String> typed, Map<String, String> troubles, Model model) {
         model.addAttribute("nav", "records");
         model.addAttribute("report", reports.of(ended(number)));
+        model.addAttribute("typed", typed);
+        model.addAttribute("troubles", troubles);
         return "report";
     }
 
     @GetMapping("/records/{number:\\d{1,9}}.pdf")
     ResponseEntity<byte[]> asPdf(@PathVariable int number, @ModelAttribute("units") UnitSystem units) {
-        byte[] document = pdf.render(reports.of(ended(number)), units);
+        String address = ServletUriComponentsBuilder.fromCurrentContextPath().path("/records/" + number).toUriString();
+        byte[] document = documents.pdf("report-pdf", Map.of("report", reports.of(ended(number)), "units", units, "qr", QrCode.svg(address, 90)));
         return ResponseEntity.ok().contentType(MediaType.APPLICATION_PDF)
                 .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"service-report-" + number + ".pdf\"").body(document);
+    }
+
+    /** The records as they are kept, word for word: who has them can compute their hashes. */
+    @GetMapping(value = "/records/{number:\\d{1,9}}.json", produces = MediaType.APPLICATION_JSON_VALUE)
+    ResponseEntity<String> asJson(@PathVariable int number) {
+        List<RecordBook.Kept> kept = book.of(number);
+        if (kept.isEmpty()) {
+            throw new ResponseStatusException(HttpStatus.NOT_FOUND);
+        }
+        StringBuilder all = new StringBuilder("[");
+        kept.forEach(k -> all.append(all.length() > 1 ? "," : "").append("{\"hash\":\"").append(k.hash()).append("\",\"record\":").append(k.content()).append('}'));
+        return ResponseEntity.ok().header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"service-record-" + number + ".json\"").body(all.append(']').toString());
     }
 
     private JobView ended(int number) {

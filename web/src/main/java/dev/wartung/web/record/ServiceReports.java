@@ -37,13 +37,15 @@ class ServiceReports {
     private final Judging judging;
     private final Sheets sheets;
     private final ProvingBook proving;
+    private final RecordBook book;
     private final Dates dates;
 
-    ServiceReports(JobService jobs, Judging judging, Sheets sheets, ProvingBook proving, Dates dates) {
+    ServiceReports(JobService jobs, Judging judging, Sheets sheets, ProvingBook proving, RecordBook book, Dates dates) {
         this.jobs = jobs;
         this.judging = judging;
         this.sheets = sheets;
         this.proving = proving;
+        this.book = book;
         this.dates = dates;
     }
 
@@ -58,7 +60,8 @@ class ServiceReports {
         Procedure procedure = view.progress().procedure();
         return new ServiceReport(job, svg, view.sheets().anatomy().inWords(view.progress().bench().configuration()), view.entries().stream().map(e -> line(e, view)).toList(), readings(view), fitted, left,
                 view.progress().bench().cloth(), greased(view), procedure.rechecks().stream().map(r -> r.name() + ", after " + r.afterDays() + " days").toList(),
-                remark, view.judgement(), photos(view), changed(view), proving.ofJob(job.number()));
+                remark, view.judgement(), photos(view), changed(view), proving.ofJob(job.number()),
+                book.signatures(job.number()), book.corrections(job.number()), book.of(job.number()).stream().map(RecordBook.Kept::hash).findFirst().orElse(""));
     }
 
     private static List<Changed> changed(JobView view) {

@@ -1,5 +1,5 @@
 /**
- * What is left of a job once it is done: the service report, as page and as PDF.
+ * What is left of a job once it is done: its record, chained by hashes and never changed, the service report made of it, and who changed what.
  */
 @NullMarked
 package dev.wartung.web.record;

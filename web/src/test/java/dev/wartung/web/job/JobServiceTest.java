@@ -160,10 +160,10 @@ class JobServiceTest {
     @DisplayName("A job closes only when all is done and the count is right; then the valve knows its new parts and when it is due again")
     void closing() {
         int number = begun("TS-012", "renew-product-seals");
-        assertThat(service.close(number, UUID.randomUUID(), "4", "0", "").trouble()).contains("Not done yet");
+        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("4", "0", "")).trouble()).contains("Not done yet");
         confirmAll(number);
-        assertThat(service.close(number, UUID.randomUUID(), "four", "1", "").byField()).containsOnlyKeys("bin", "bag");
-        assertThat(service.close(number, UUID.randomUUID(), "4", "0", "fine").went()).isTrue();
+        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("four", "1", "")).byField()).containsOnlyKeys("bin", "bag");
+        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("4", "0", "fine")).went()).isTrue();
         Valve valve = valves.findByTagIgnoreCase("TS-012").orElseThrow();
         assertThat(valve.state()).isEqualTo(ValveState.IN_SERVICE);
         assertThat(valve.nextDue()).contains(LocalDate.now().plusMonths(12));
@@ -250,6 +250,6 @@ class JobServiceTest {
         int next = begun("TS-014", "renew-product-seals");
         assertThat(service.view(next).orElseThrow().progress().procedure().steps()).extracting(Step::id).doesNotContain("lift-insert").contains("lower-insert");
         confirmAll(next);
-        assertThat(service.close(next, UUID.randomUUID(), "4", "0", "").went()).isTrue();
+        assertThat(service.close(next, UUID.randomUUID(), BenchRun.closing("4", "0", "")).went()).isTrue();
     }
 }

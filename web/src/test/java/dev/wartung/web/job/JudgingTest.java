@@ -182,7 +182,7 @@ class JudgingTest {
             assertThat(confirm(number, Map.of())).isEqualTo(Outcome.DONE);
         }
         ClosingCount count = new ClosingCount(view(number));
-        assertThat(service.close(number, UUID.randomUUID(), String.valueOf(count.inBin()), String.valueOf(count.leftInBag()), "")).isEqualTo(Outcome.DONE);
+        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing(String.valueOf(count.inBin()), String.valueOf(count.leftInBag()), ""))).isEqualTo(Outcome.DONE);
         assertThat(view(number).countedIn()).anyMatch(c -> c.part().equals("stem") && c.lot().equals("ST-77"));
     }
 
@@ -242,7 +242,7 @@ class JudgingTest {
         Outcome outcome = judging.find(number, UUID.randomUUID(), scratch("0.4", "ACROSS", "at-hand", "yes", "lot", "S-2"), new byte[0]);
         assertThat(outcome.notice()).as("nothing of what is left takes it out again").contains("goes out of service");
         assertThat(view(number).judgement().stops()).isPresent();
-        assertThat(service.close(number, UUID.randomUUID(), "0", "0", "").went()).isFalse();
+        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("0", "0", "")).went()).isFalse();
     }
 
     @Test

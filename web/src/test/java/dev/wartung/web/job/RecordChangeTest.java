@@ -140,7 +140,7 @@ class RecordChangeTest {
         }
         JobView done = service.view(number).orElseThrow();
         ClosingCount count = new ClosingCount(done);
-        Outcome closed = service.close(number, UUID.randomUUID(), String.valueOf(count.inBin()), String.valueOf(count.leftInBag()), "");
+        Outcome closed = service.close(number, UUID.randomUUID(), BenchRun.closing(String.valueOf(count.inBin()), String.valueOf(count.leftInBag()), ""));
         assertThat(closed.went()).as("%s", closed).isTrue();
 
         // a job planned for what it was is not begun on what it has become

@@ -66,6 +66,7 @@ class WholeJobTest {
         assertThat(page.locator(".count").first()).containsText("4 / 4");
         hands.workUntil(CLOSE);
         assertThat(page.locator(".cloth .part")).hasCount(0);
+        page.fill("#password", TestSite.PASSWORD);
         page.fill("#bin", "3");
         page.fill("#bag", "0");
         page.fill("#remark", "Old plug seal was hard.");
@@ -73,6 +74,7 @@ class WholeJobTest {
         assertThat(page.locator("#board .trouble")).containsText("The job took out 4");
         assertThat(page.locator("#remark")).hasValue("Old plug seal was hard.");
         page.fill("#bin", "4");
+        page.fill("#password", TestSite.PASSWORD);
         page.click("#done");
         assertThat(page.locator(".step .say")).hasText("The job is closed");
 
@@ -131,6 +133,7 @@ class WholeJobTest {
         assertThat(page.locator(".step .say")).hasText("Take the air away, hands clear");
         hands.workUntil(CLOSE);
         page.fill("#bin", "1");
+        page.fill("#password", TestSite.PASSWORD);
         page.fill("#bag", "3");
         page.click("#done");
         page.click("text=Service report");
@@ -251,6 +254,7 @@ class WholeJobTest {
         assertThat(page.locator("#board .notice")).containsText("way back");
         hands.workUntil(CLOSE);
         page.fill("#bin", "1");
+        page.fill("#password", TestSite.PASSWORD);
         page.fill("#bag", "3");
         page.click("#done");
         assertThat(page.locator(".step .say")).hasText("The job is closed");

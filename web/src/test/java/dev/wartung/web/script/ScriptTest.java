@@ -26,8 +26,9 @@ class ScriptTest {
     private Ran wartung(Map<String, String> environment, String... arguments) throws IOException, InterruptedException {
         ProcessBuilder builder = new ProcessBuilder("bash", Path.of("../wartung").toRealPath().toString());
         builder.command().addAll(List.of(arguments));
+        // never the home the tests themselves run from
+        builder.environment().put("WARTUNG_HOME", folder.resolve("home").toString());
         builder.environment().putAll(environment);
-        builder.environment().putIfAbsent("WARTUNG_HOME", folder.resolve("home").toString());
         Process process = builder.redirectErrorStream(true).redirectInput(ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile())).start();
         String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
         assertThat(process.waitFor(60, TimeUnit.SECONDS)).isTrue();

@@ -1,11 +1,10 @@
-package dev.wartung.web.record;
+package dev.wartung.web.document;
 
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.slf4j.Slf4jLogger;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
 import com.openhtmltopdf.util.XRLog;
-import dev.wartung.core.measure.UnitSystem;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -13,14 +12,15 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.TemplateEngine;
 import org.thymeleaf.context.Context;
 
-/** Renders a service report as PDF: the same content as the page, laid out for A4. Everything it needs is on the class path. */
+/** Lays templates out as PDF. Everything they need is on the class path: they load nothing. */
 @Component
-class ReportPdf {
+public class Documents {
 
     private static final String SECTION_STYLE = new String(resource("section-print.css"), StandardCharsets.UTF_8);
     private static final String FONT = "Atkinson Hyperlegible Next";
@@ -31,17 +31,20 @@ class ReportPdf {
 
     private final TemplateEngine templates;
 
-    ReportPdf(TemplateEngine templates) {
+    Documents(TemplateEngine templates) {
         this.templates = templates;
     }
 
-    /** @param units what its reader reads */
-    byte[] render(ServiceReport report, UnitSystem units) {
-        Context context = new Context(Locale.UK);
-        context.setVariable("report", report);
-        context.setVariable("units", units);
+    /**
+     * A document.
+     *
+     * @param template  its page size and styles are in it
+     * @param variables what it shows
+     */
+    public byte[] pdf(String template, Map<String, Object> variables) {
+        Context context = new Context(Locale.UK, variables);
         // the drawing does not see the page's styles; it carries its own
-        String html = templates.process("report-pdf", context).replaceFirst("(<svg class=\"section\"[^>]*>)", "$1<style>" + SECTION_STYLE + "</style>");
+        String html = templates.process(template, context).replaceAll("(<svg class=\"section\"[^>]*>)", "$1<style>" + SECTION_STYLE + "</style>");
         ByteArrayOutputStream out = new ByteArrayOutputStream(100_000);
         PdfRendererBuilder builder = new PdfRendererBuilder();
         builder.useFastMode();
@@ -63,7 +66,7 @@ class ReportPdf {
     }
 
     private static byte[] resource(String name) {
-        try (InputStream in = Objects.requireNonNull(ReportPdf.class.getResourceAsStream("/pdf/" + name), name)) {
+        try (InputStream in = Objects.requireNonNull(Documents.class.getResourceAsStream("/pdf/" + name), name)) {
             return in.readAllBytes();
         } catch (IOException e) {
             throw new UncheckedIOException(e);

@@ -1,0 +1,90 @@
+package dev.wartung.web.record;
+
+import dev.wartung.web.record.RecordRows.Row;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.util.HexFormat;
+import java.util.List;
+import org.erdtman.jcs.JsonCanonicalizer;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * What a record says, read from the rows of the database alone, so that whoever verifies it comes to the same text as whoever wrote it. Written in the JSON
+ * Canonicalization Scheme (RFC 8785); its hash is SHA-256 of that text, which names the hash of the record before.
+ */
+final class RecordContent {
+
+    /** Hash before the first record. */
+    static final String FIRST = "0".repeat(64);
+    static final String FORMAT = "wartung-record-1";
+    static final String JOB = "JOB";
+    static final String CORRECTION = "CORRECTION";
+    /** Parts of a job's record that are read from the rows, and can be read again. */
+    static final List<String> FROM_ROWS = List.of("job", "entries", "fitted", "photos");
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private RecordContent() {}
+
+    /** The start of any record. */
+    static ObjectNode begin(String kind, long seq, String previous, String written) {
+        return JSON.createObjectNode().put("format", FORMAT).put("kind", kind).put("sequence", seq).put("previous", previous).put("written", written);
+    }
+
+    /** Everything the rows say of an ended job, added to the record. @throws IllegalArgumentException if there is no such job */
+    static ObjectNode job(ObjectNode record, int number, Connection connection) throws SQLException {
+        RecordRows rows = new RecordRows(connection);
+        Row job = rows.one("""
+                select j.id, j.number, j.title, j.work, j.chosen_part, j.state, j.due_on, p.username as planned_by, j.planned_at, h.username as holder, j.started_at, j.ended_at,
+                       j.anatomy_digest, j.type_digest, j.drive, j.options, j.procedure_json, j.carried_json, v.tag, v.type_id
+                from job j join valve v on v.id = j.valve_id join account p on p.id = j.planned_by_id left join account h on h.id = j.holder_id where j.number = ?""", number)
+                .orElseThrow(() -> new IllegalArgumentException("there is no job " + number));
+        ObjectNode said = job.put(record.putObject("job"), "number", "title", "work", "chosen_part", "state", "due_on", "planned_by", "planned_at", "holder", "started_at", "ended_at",
+                "anatomy_digest", "type_digest", "drive", "options");
+        said.put("valve", job.text("tag")).put("type", job.text("type_id"));
+        said.put("procedure_sha256", hash(job.text("procedure_json"))).put("carried_sha256", hash(job.text("carried_json")));
+        ArrayNode entries = record.putArray("entries");
+        for (Row row : rows.all("select e.id, e.seq, e.kind, e.step_id, a.username as by, e.at, e.body from job_entry e join account a on a.id = e.by_id where e.job_id = ? order by e.seq", job.number("id"))) {
+            row.put(entries.addObject(), "id", "seq", "kind", "step_id", "by", "at").set("body", JSON.readTree(row.text("body")));
+        }
+        ArrayNode fitted = record.putArray("fitted");
+        for (Row row : rows.all("select part, article, material, lot, fitted_on from fitted_part where job_number = ? order by id", number)) {
+            row.put(fitted.addObject(), "part", "article", "material", "lot", "fitted_on");
+        }
+        ArrayNode photos = record.putArray("photos");
+        for (Row row : rows.all("select id, encode(sha256(jpeg), 'hex') as sha256 from photo where job_id = ? order by id", job.number("id"))) {
+            row.put(photos.addObject(), "id", "sha256");
+        }
+        return record;
+    }
+
+    /** The canonical text. */
+    static String canonical(JsonNode record) {
+        try {
+            return new JsonCanonicalizer(JSON.writeValueAsString(record)).getEncodedString();
+        } catch (IOException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** @throws tools.jackson.core.JacksonException if the text is not JSON */
+    static JsonNode read(String content) {
+        return JSON.readTree(content);
+    }
+
+    /** SHA-256 in hexadecimal. */
+    static String hash(String text) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}
