@@ -27,4 +27,12 @@ public record Condition(@JsonValue Map<String, List<String>> allOf) {
         }
         return true;
     }
+
+    /** Whether some configuration fulfils both. */
+    public boolean overlaps(Condition other) {
+        return allOf.entrySet().stream().allMatch(mine -> {
+            List<String> theirs = other.allOf.get(mine.getKey());
+            return theirs == null || mine.getValue().stream().anyMatch(theirs::contains);
+        });
+    }
 }

@@ -20,8 +20,12 @@ class TransactionAuthor implements TransactionExecutionListener {
         this.jdbc = jdbc;
     }
 
+    /** Transactions without a name are the session store's own: asking there who is logged in would ask the store again, without end. */
     @Override
     public void afterBegin(TransactionExecution transaction, @Nullable Throwable failure) {
+        if (transaction.getTransactionName().isEmpty()) {
+            return;
+        }
         Authentication author = SecurityContextHolder.getContext().getAuthentication();
         if (failure == null && !transaction.isReadOnly() && author != null) {
             jdbc.getObject().queryForObject("select set_config('wartung.by', ?, true)", String.class, author.getName());

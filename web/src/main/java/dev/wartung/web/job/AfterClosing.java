@@ -10,10 +10,13 @@ import dev.wartung.web.valve.FittedParts;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.valve.RecordChange;
 import dev.wartung.web.valve.RecordChanges;
+import dev.wartung.web.stores.LotTraces;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
@@ -27,11 +30,15 @@ class AfterClosing {
     private final FittedParts fittedParts;
     private final Rechecks rechecks;
     private final RecordChanges changes;
+    private final LotTraces traces;
+    private final JobFiles files;
 
-    AfterClosing(FittedParts fittedParts, Rechecks rechecks, RecordChanges changes) {
+    AfterClosing(FittedParts fittedParts, Rechecks rechecks, RecordChanges changes, LotTraces traces, JobFiles files) {
         this.fittedParts = fittedParts;
         this.rechecks = rechecks;
         this.changes = changes;
+        this.traces = traces;
+        this.files = files;
     }
 
     /** The job is closed: the valve is back. A look that was due is done with it, since every job ends with the same look. */
@@ -80,5 +87,10 @@ class AfterClosing {
             CountedIn piece = lots.getOrDefault(part, new CountedIn(part, part, "", "", "not recorded"));
             fittedParts.save(new FittedPart(valve.id(), part, piece.article(), piece.material(), piece.lot(), day, view.job().number()));
         }
+        // of every step that stands, each tin once with all it was laid on
+        Map<List<String>, List<String>> byTin = new LinkedHashMap<>();
+        view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CONFIRMED && view.progress().isConfirmed(e.stepId().orElse(""))).flatMap(e -> files.confirmed(e).greased().stream())
+                .filter(g -> !g.lot().isEmpty()).forEach(g -> byTin.computeIfAbsent(List.of(g.grease(), g.lot()), k -> new ArrayList<>()).add(g.part()));
+        byTin.forEach((tin, parts) -> traces.greased(valve.id(), view.job().number(), tin.get(0), tin.get(1), String.join(", ", parts), day));
     }
 }

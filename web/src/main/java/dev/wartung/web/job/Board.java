@@ -11,6 +11,7 @@ import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.Count;
+import dev.wartung.web.stores.Lot;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -41,14 +42,21 @@ import java.util.stream.Collectors;
  * @param mine        the bench is held by whoever is looking
  * @param hindrances  with all steps done: what stands in the way of closing
  * @param films       greases of the step, each with its tin
+ * @param tools       measuring tools that are asked for
+ * @param takeFirst   at the step that counts in: by item, the lot in the stores that expires first
  */
 public record Board(JobView view, Optional<Step> step, boolean looking, int stepNumber, int steps, Optional<String> earlier, Optional<String> later,
                     List<PhaseMark> phases, String svg, List<EnergyPlate> plates, List<Part> cloth, List<Part> coming, List<String> aids,
                     Map<String, String> gauges, Optional<SpreadView> spread, Map<String, String> typed, Outcome outcome, Map<String, Answer> failed, boolean mine,
-                    List<String> hindrances, List<GreaseForm.Line> films, UnitSystem units) {
+                    List<String> hindrances, List<GreaseForm.Line> films, List<ToolForm.Line> tools, Map<String, Lot> takeFirst, UnitSystem units) {
 
     /** A phase on the strip: done, now or to come. */
     public record PhaseMark(Phase phase, String state) {}
+
+    /** How many pieces were counted in and not fitted. */
+    public int leftOver() {
+        return new ClosingCount(view).leftInBag();
+    }
 
     /** Why two people sign this job; empty where one does. */
     public Optional<String> needsTwo() {

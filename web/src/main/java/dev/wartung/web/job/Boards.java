@@ -22,7 +22,14 @@ import dev.wartung.core.simulation.Place;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.stores.GreaseStore;
+import dev.wartung.web.stores.Lot;
+import dev.wartung.web.stores.Stores;
+import dev.wartung.web.tool.ToolKind;
+import dev.wartung.web.tool.Toolbox;
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -36,12 +43,20 @@ class Boards {
     private final Sheets sheets;
     private final GreaseStore greases;
     private final JobEnd end;
+    private final Stores stores;
+    private final Toolbox toolbox;
+    private final JobFiles files;
+    private final Clock clock;
     private final CurrentAccount current;
 
-    Boards(Sheets sheets, GreaseStore greases, JobEnd end, CurrentAccount current) {
+    Boards(Sheets sheets, GreaseStore greases, JobEnd end, Stores stores, Toolbox toolbox, JobFiles files, CurrentAccount current, Clock clock) {
         this.sheets = sheets;
         this.greases = greases;
         this.end = end;
+        this.stores = stores;
+        this.toolbox = toolbox;
+        this.files = files;
+        this.clock = clock;
         this.current = current;
     }
 
@@ -66,7 +81,22 @@ class Boards {
                 step.map(s -> gauges(s, typed, units)).orElse(Map.of()), lookedAt.isPresent() ? Optional.empty() : step.flatMap(s -> spread(s, typed, units)), typed, outcome, failed(step, typed, outcome, units),
                 view.job().holder().filter(h -> h.id().equals(current.get().id())).isPresent(),
                 now.isEmpty() ? end.hindrances(view) : List.of(),
-                step.map(s -> new GreaseForm(s, greases.shelf(view.job().valve().area()), typed).lines()).orElse(List.of()), units);
+                step.map(s -> new GreaseForm(s, greases.shelf(view.job().valve().area()), typed).lines()).orElse(List.of()), lookedAt.isPresent() ? List.of() : step.map(s -> new ToolForm(s, toolbox.all(), typed, lastUsed(view), LocalDate.now(clock)).lines()).orElse(List.of()),
+                step.filter(s -> s.kitCount() && lookedAt.isEmpty()).map(s -> takeFirst(view)).orElse(Map.of()), units);
+    }
+
+    /** What readings were last taken with in this job, by kind. */
+    private Map<ToolKind, String> lastUsed(JobView view) {
+        Map<ToolKind, String> last = new EnumMap<>(ToolKind.class);
+        view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CONFIRMED).forEach(e -> last.putAll(files.confirmed(e).tools()));
+        return last;
+    }
+
+    private Map<String, Lot> takeFirst(JobView view) {
+        Map<String, Lot> first = new LinkedHashMap<>();
+        view.supplies().kit().ifPresent(kit -> stores.takeFirst(kit.id()).ifPresent(lot -> first.put(kit.id(), lot)));
+        view.supplies().notInKit().stream().filter(p -> !p.article().isEmpty()).forEach(p -> stores.takeFirst(p.article()).ifPresent(lot -> first.put(p.article(), lot)));
+        return first;
     }
 
     /** All steps in the order they were and will be done. */

@@ -1,26 +1,30 @@
 package dev.wartung.web.job;
 
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 
 /**
  * The count at the end: old parts in the bin against those the job took out, pieces left in the bag against those counted in and not fitted.
  *
  * @param inBin     old parts that must be in the bin
- * @param leftInBag pieces that must be left in the bag
+ * @param left      pieces that must be left in the bag
  */
-record ClosingCount(int inBin, int leftInBag) {
+record ClosingCount(int inBin, List<CountedIn> left) {
 
     ClosingCount(JobView view) {
-        this(view.progress().oldOut().done(), view.countedIn().size() - (int) view.countedIn().stream()
-                .filter(c -> view.progress().bench().isNew(c.part())).count());
+        this(view.progress().oldOut().done(), view.countedIn().stream().filter(c -> !view.progress().bench().isNew(c.part())).toList());
+    }
+
+    int leftInBag() {
+        return left.size();
     }
 
     /** What does not agree, by field; what was typed may be anything. */
     Map<String, String> troubles(String bin, String bag) {
         Map<String, String> troubles = new LinkedHashMap<>();
         check("bin", bin, inBin, "The job took out " + inBin + ". Count again; look under the cloth and on the valve.", troubles);
-        check("bag", bag, leftInBag, leftInBag + " should be left of what was counted in. One more is missing on the valve, one less lies somewhere.", troubles);
+        check("bag", bag, leftInBag(), leftInBag() + " should be left of what was counted in. One more is missing on the valve, one less lies somewhere.", troubles);
         return troubles;
     }
 

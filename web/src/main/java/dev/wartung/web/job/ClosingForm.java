@@ -14,18 +14,28 @@ import java.util.Optional;
  *
  * @param bin            old parts counted
  * @param bag            new parts left
+ * @param left           what becomes of pieces that are left over: returned to the stores, or scrapped; empty where none is
  * @param remark         may be empty
  * @param password       of whoever closes
  * @param secondName     may be empty where nobody has to agree
  * @param secondPassword theirs
  */
-public record ClosingForm(String bin, String bag, String remark, String password, String secondName, String secondPassword) {
+public record ClosingForm(String bin, String bag, String left, String remark, String password, String secondName, String secondPassword) {
 
     static final String PASSWORD = "password";
+    static final String LEFT = "left";
 
     static ClosingForm of(Map<String, String> typed) {
-        return new ClosingForm(typed.getOrDefault("bin", ""), typed.getOrDefault("bag", ""), typed.getOrDefault("remark", ""), typed.getOrDefault(PASSWORD, ""),
+        return new ClosingForm(typed.getOrDefault("bin", ""), typed.getOrDefault("bag", ""), typed.getOrDefault(LEFT, ""), typed.getOrDefault("remark", ""), typed.getOrDefault(PASSWORD, ""),
                 typed.getOrDefault(StepForm.SECOND_NAME, ""), typed.getOrDefault(StepForm.SECOND_PASSWORD, ""));
+    }
+
+    boolean returned() {
+        return left.equals(Closing.RETURNED);
+    }
+
+    boolean decided() {
+        return returned() || left.equals(Closing.SCRAPPED);
     }
 
     /** Why a second person has to sign: what was done cannot be told from the valve afterwards. Empty where one signature will do. */

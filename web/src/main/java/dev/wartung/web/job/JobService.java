@@ -11,6 +11,9 @@ import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.JobEntry.Kind;
 import dev.wartung.web.stores.GreaseStore;
+import dev.wartung.web.stores.Stores;
+import dev.wartung.web.tool.ToolKind;
+import dev.wartung.web.tool.Toolbox;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import java.time.Clock;
@@ -42,10 +45,12 @@ public class JobService {
     private final GreaseStore greases;
     private final JobEnd end;
     private final JobSeal seal;
+    private final Stores stores;
+    private final Toolbox toolbox;
     private final CurrentAccount current;
     private final Clock clock;
 
-    JobService(Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Correction correction, GreaseStore greases, JobEnd end, JobSeal seal,
+    JobService(Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Correction correction, GreaseStore greases, JobEnd end, JobSeal seal, Stores stores, Toolbox toolbox,
                CurrentAccount current, Clock clock) {
         this.jobs = jobs;
         this.entries = entries;
@@ -56,6 +61,8 @@ public class JobService {
         this.greases = greases;
         this.end = end;
         this.seal = seal;
+        this.stores = stores;
+        this.toolbox = toolbox;
         this.current = current;
         this.clock = clock;
     }
@@ -93,6 +100,11 @@ public class JobService {
     /** What was laid on in a step, from which tin. */
     public List<Greased> greased(JobEntry entry) {
         return files.confirmed(entry).greased();
+    }
+
+    /** Numbers of the measuring tools a step's readings were taken with, by kind. */
+    public Map<ToolKind, String> tools(JobEntry entry) {
+        return files.confirmed(entry).tools();
     }
 
     /** The readings that failed in a try at a step, in words. */
@@ -154,22 +166,37 @@ public class JobService {
             if (blocked.isPresent()) {
                 return Outcome.refused(blocked.get());
             }
-            StepForm form = new StepForm(step.get(), view.supplies(), greases.shelf(view.job().valve().area()), typed, current.get().units(), current::second);
+            StepForm form = new StepForm(step.get(), view.supplies(), greases.shelf(view.job().valve().area()), typed, current.get().units(), current::second,
+                    (item, lot) -> stores.fitness(item, lot, 1));
             Map<String, String> troubles = new LinkedHashMap<>(form.troubles());
             if (step.get().kitCount()) {
                 view.supplies().refusal(view.sheets().type(), view.build(), typed.getOrDefault(StepForm.KIT_NUMBER, "")).ifPresent(why -> troubles.put(StepForm.KIT_NUMBER, why));
             }
+            ToolForm tools = new ToolForm(step.get(), toolbox.all(), typed, Map.of(), LocalDate.now(clock));
+            troubles.putAll(tools.troubles());
             if (!troubles.isEmpty()) {
                 return new Outcome("", troubles, "", form.open().stream().map(Answer::ask).toList());
             }
-            Confirmed body = new Confirmed(form.answers(), form.lots(), form.secondPerson(), form.greased());
+            Confirmed body = new Confirmed(form.answers(), form.lots(), form.secondPerson(), form.greased(),
+                    tools.chosen().entrySet().stream().collect(Collectors.toMap(Map.Entry::getKey, e -> e.getValue().number())));
+            tools.chosen().forEach((kind, tool) -> toolbox.used(tool.id(), view.job().valve().id(), number, stepId, ToolForm.readings(step.get(), kind)));
             if (!form.open().isEmpty()) {
                 add(view.job(), entryId, Kind.FAILED_READING, stepId, body);
                 return new Outcome("", Map.of(), "", form.open().stream().map(Answer::ask).toList());
             }
             add(view.job(), entryId, Kind.CONFIRMED, stepId, body);
+            if (step.get().kitCount()) {
+                taken(view, body.lots());
+            }
             return Outcome.DONE;
         });
+    }
+
+    /** Books what was counted in out of the stores: the kit once, what is not in it piece by piece. */
+    private void taken(JobView view, List<CountedIn> counted) {
+        view.supplies().kit().ifPresent(kit -> counted.stream().filter(c -> c.fromKit().equals(kit.id())).findFirst()
+                .ifPresent(c -> stores.take(kit.id(), c.lot(), 1, view.job().number(), c.instead())));
+        counted.stream().filter(c -> c.fromKit().isEmpty() && !c.article().isEmpty()).forEach(c -> stores.take(c.article(), c.lot(), 1, view.job().number(), c.instead()));
     }
 
     /** Notes a problem at the current step. */
@@ -194,6 +221,9 @@ public class JobService {
                 return Outcome.refused("The way back was derived from what was done before it; that can no longer be taken back.");
             }
             add(view.job(), entryId, Kind.TAKEN_BACK, last.id(), reason.strip());
+            if (last.kitCount()) {
+                stores.putBack(view.job().number());
+            }
             return Outcome.done("The last step is taken back. It stays on the record that it was.");
         }));
     }
@@ -271,11 +301,17 @@ public class JobService {
             }
             ClosingCount count = new ClosingCount(view);
             Map<String, String> troubles = count.troubles(form.bin(), form.bag());
+            if (count.leftInBag() > 0 && !form.decided()) {
+                troubles.put(ClosingForm.LEFT, "Say what becomes of them.");
+            }
             List<Signature> signatures = troubles.isEmpty() ? form.signed(view, current, clock.instant(), troubles) : List.of();
             if (!troubles.isEmpty()) {
                 return Outcome.refused(troubles);
             }
-            add(view.job(), entryId, Kind.CLOSED, null, new Closing(count.inBin(), count.leftInBag(), form.remark().strip(), signatures));
+            if (form.returned()) {
+                count.left().forEach(c -> stores.giveBack(c.article(), c.lot(), Optional.of(c.fromKit()).filter(k -> !k.isEmpty()), number));
+            }
+            add(view.job(), entryId, Kind.CLOSED, null, new Closing(count.inBin(), count.leftInBag(), form.remark().strip(), form.returned() ? Closing.RETURNED : Closing.SCRAPPED, signatures));
             view.job().end(JobState.CLOSED, clock.instant());
             afterClosing.closed(view, LocalDate.now(clock), current.get(), clock.instant());
             end.ended(view.job(), current.get(), clock.instant());

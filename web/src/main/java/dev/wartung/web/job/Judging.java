@@ -1,5 +1,6 @@
 package dev.wartung.web.job;
 
+import dev.wartung.web.document.PhotoFile;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Part;

@@ -115,7 +115,7 @@ public class PastJobs {
         List<Step> steps = plan.procedure().steps();
         for (Step step : steps.subList(0, Math.min(past.steps(), steps.size()))) {
             List<CountedIn> lots = step.kitCount() ? counted(plan.supplies(), past.lot()) : List.of();
-            writer.write(Kind.CONFIRMED, step.id(), new Confirmed(step.asks().stream().map(past.reading()).toList(), lots, Optional.empty(), greased(step, valve, past)), step.minutes());
+            writer.write(Kind.CONFIRMED, step.id(), new Confirmed(step.asks().stream().map(past.reading()).toList(), lots, Optional.empty(), greased(step, valve, past), Map.of()), step.minutes());
         }
         if (past.steps() < steps.size()) {
             entries.saveAllAndFlush(written);
@@ -134,7 +134,7 @@ public class PastJobs {
         }
         past.oldSeals().forEach((part, appearance) -> seal(job, writer, part, appearance));
         int left = (int) plan.supplies().toCount().stream().filter(p -> !p.used()).count();
-        writer.write(Kind.CLOSED, null, new Closing(plan.procedure().renews().size(), left, "", List.of()), 1);
+        writer.write(Kind.CLOSED, null, new Closing(plan.procedure().renews().size(), left, "", Closing.SCRAPPED, List.of()), 1);
         entries.saveAllAndFlush(written);
         job.end(JobState.CLOSED, writer.at);
         afterClosing.closed(files.open(job), writer.at.atZone(clock.getZone()).toLocalDate(), past.by(), writer.at);
@@ -176,7 +176,7 @@ public class PastJobs {
     }
 
     private static List<CountedIn> counted(Supplies supplies, String lot) {
-        return supplies.toCount().stream().map(p -> new CountedIn(p.part(), p.name(), p.article(), p.material(), lot)).toList();
+        return supplies.toCount().stream().map(p -> new CountedIn(p.part(), p.name(), p.article(), p.material(), lot, supplies.inKit().contains(p) ? supplies.kit().map(k -> k.id()).orElse("") : "", "")).toList();
     }
 
     /** Writes entries one after the other, each as long after the one before as its step takes. */

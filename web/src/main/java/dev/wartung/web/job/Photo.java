@@ -1,5 +1,6 @@
 package dev.wartung.web.job;
 
+import dev.wartung.web.document.PhotoFile;
 import dev.wartung.web.account.Account;
 import jakarta.persistence.Entity;
 import jakarta.persistence.FetchType;

@@ -13,6 +13,7 @@ import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.Answer.Acceptance;
 import dev.wartung.web.account.Account;
+import dev.wartung.web.stores.Stores;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -34,6 +35,8 @@ final class StepForm {
     static final String LOT = "lot.";
     static final String KIT_LOT = "lot.kit";
     static final String KIT_NUMBER = "kit.number";
+    /** Why a lot is taken although the stores know nothing of it. */
+    static final String INSTEAD = "instead.";
     static final String FACT = "fact.";
     static final String SECOND_NAME = "second.name";
     static final String SECOND_PASSWORD = "second.password";
@@ -48,9 +51,13 @@ final class StepForm {
     private Optional<String> secondPerson = Optional.empty();
     private @Nullable Optional<Account> asked;
 
-    /** @param units what bare numbers are in @param second finds a second person by name and password, or nobody */
-    StepForm(Step step, Supplies supplies, GreaseShelf shelf, Map<String, String> typed, UnitSystem units, BiFunction<String, String, Optional<Account>> second) {
+    private final BiFunction<String, String, Stores.Fitness> fitness;
+
+    /** @param units what bare numbers are in @param second finds a second person by name and password, or nobody @param fitness whether a piece of an item and lot may be fitted */
+    StepForm(Step step, Supplies supplies, GreaseShelf shelf, Map<String, String> typed, UnitSystem units, BiFunction<String, String, Optional<Account>> second,
+             BiFunction<String, String, Stores.Fitness> fitness) {
         this.typed = typed;
+        this.fitness = fitness;
         this.units = units;
         Supplier<Optional<Account>> agrees = () -> agreed(second);
         step.asks().forEach(this::answer);
@@ -174,6 +181,8 @@ final class StepForm {
         supplies.kit().ifPresent(kit -> {
             if (typed(KIT_LOT).isEmpty()) {
                 troubles.put(KIT_LOT, "Type or scan the kit's lot.");
+            } else {
+                judge(kit.id(), typed(KIT_LOT), KIT_LOT);
             }
         });
         for (Supplies.Piece piece : supplies.toCount()) {
@@ -184,8 +193,22 @@ final class StepForm {
             String lot = inKit ? typed(KIT_LOT) : typed(LOT + piece.part());
             if (!inKit && lot.isEmpty()) {
                 troubles.put(LOT + piece.part(), "Type or scan its lot.");
+            } else if (!inKit && !piece.article().isEmpty()) {
+                judge(piece.article(), lot, LOT + piece.part());
             }
-            lots.add(new CountedIn(piece.part(), piece.name(), piece.article(), piece.material(), lot));
+            lots.add(new CountedIn(piece.part(), piece.name(), piece.article(), piece.material(), lot, inKit ? supplies.kit().orElseThrow().id() : "", typed(INSTEAD + (inKit ? KIT_LOT : LOT + piece.part()))));
+        }
+    }
+
+    /** What must not be fitted is refused; what the books do not know stands with a reason. */
+    private void judge(String item, String lot, String field) {
+        Stores.Fitness found = fitness.apply(item, lot);
+        found.stop().ifPresent(why -> troubles.put(field, why));
+        if (typed(INSTEAD + field).isEmpty()) {
+            found.doubt().ifPresent(why -> {
+                troubles.put(field, why);
+                troubles.put(INSTEAD + field, "If you take it all the same, say why.");
+            });
         }
     }
 

@@ -28,6 +28,7 @@ import java.util.Map;
  * @param photos   by id: the photo itself, as an address that needs no server
  * @param changed  what the job made of the valve, before and after; empty where it is what it was
  * @param proven   proving runs made in the job, in their order
+ * @param tools    measuring tools the readings were taken with
  * @param signatures under the job
  * @param corrections written since, in their order
  * @param hash     of the record, in full; empty where there is none yet
@@ -35,7 +36,7 @@ import java.util.Map;
 public record ServiceReport(Job job, String svg, Map<String, String> configuration, List<Line> lines, List<Reading> readings, List<CountedIn> fitted,
                             List<CountedIn> leftOver, List<Part> cloth, List<Greased> greases, List<String> rechecks, String remark, Judgement judgement,
                             Map<String, String> photos, List<Changed> changed, List<ProvingBook.Told> proven,
-                            List<Signature> signatures, List<RecordBook.Correction> corrections, String hash) {
+                            List<String> tools, List<Signature> signatures, List<RecordBook.Correction> corrections, String hash) {
 
     /** One thing the job changed about the valve. */
     public record Changed(String what, String before, String after) {}

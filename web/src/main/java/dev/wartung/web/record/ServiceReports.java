@@ -61,6 +61,7 @@ class ServiceReports {
         return new ServiceReport(job, svg, view.sheets().anatomy().inWords(view.progress().bench().configuration()), view.entries().stream().map(e -> line(e, view)).toList(), readings(view), fitted, left,
                 view.progress().bench().cloth(), greased(view), procedure.rechecks().stream().map(r -> r.name() + ", after " + r.afterDays() + " days").toList(),
                 remark, view.judgement(), photos(view), changed(view), proving.ofJob(job.number()),
+                view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CONFIRMED).flatMap(e -> jobs.tools(e).entrySet().stream().map(t -> t.getKey().words() + " " + t.getValue())).distinct().sorted().toList(),
                 book.signatures(job.number()), book.corrections(job.number()), book.of(job.number()).stream().map(RecordBook.Kept::hash).findFirst().orElse(""));
     }
 

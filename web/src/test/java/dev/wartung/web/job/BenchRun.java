@@ -69,14 +69,14 @@ public final class BenchRun {
     /** Tries to close a job with the right counts; what the page says. */
     public String tryToClose(int number, String name) throws Exception {
         ClosingCount count = new ClosingCount(service.view(number).orElseThrow());
-        return web.perform(as(name, "/jobs/" + number + "/close").param("bin", String.valueOf(count.inBin())).param("bag", String.valueOf(count.leftInBag())).param("password", TestSite.PASSWORD)
+        return web.perform(as(name, "/jobs/" + number + "/close").param("bin", String.valueOf(count.inBin())).param("bag", String.valueOf(count.leftInBag())).param("left", "scrapped").param("password", TestSite.PASSWORD)
                 .param("second.name", "rita").param("second.password", TestSite.PASSWORD)).andExpect(status().isOk())
                 .andReturn().getResponse().getContentAsString();
     }
 
     /** What is typed to close a job, signed by whoever is at work and, where it takes two, by the reviewer. */
     static ClosingForm closing(String bin, String bag, String remark) {
-        return new ClosingForm(bin, bag, remark, TestSite.PASSWORD, "rita", TestSite.PASSWORD);
+        return new ClosingForm(bin, bag, Closing.SCRAPPED, remark, TestSite.PASSWORD, "rita", TestSite.PASSWORD);
     }
 
     public void close(int number, String name) throws Exception {

@@ -135,6 +135,7 @@ class WholeJobTest {
         page.fill("#bin", "1");
         page.fill("#password", TestSite.PASSWORD);
         page.fill("#bag", "3");
+        page.check("input[value=scrapped]");
         page.click("#done");
         page.click("text=Service report");
         assertThat(page.locator(".report")).containsText("Wrench slipped, seal looked at, no damage (agreed: Theo Technician)");
@@ -256,6 +257,7 @@ class WholeJobTest {
         page.fill("#bin", "1");
         page.fill("#password", TestSite.PASSWORD);
         page.fill("#bag", "3");
+        page.check("input[value=scrapped]");
         page.click("#done");
         assertThat(page.locator(".step .say")).hasText("The job is closed");
     }

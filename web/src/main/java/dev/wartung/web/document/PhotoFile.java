@@ -1,4 +1,4 @@
-package dev.wartung.web.job;
+package dev.wartung.web.document;
 
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
@@ -16,16 +16,16 @@ import net.coobird.thumbnailator.Thumbnails;
  * A photo taken in: decoded, turned the right way up, scaled to {@value #LONGEST_SIDE} pixels at most and encoded anew as JPEG, so that nothing but the picture
  * is kept: no place, no camera, nothing hidden behind it.
  */
-record PhotoFile(byte[] jpeg, int width, int height) {
+public record PhotoFile(byte[] jpeg, int width, int height) {
 
-    static final long MOST_BYTES = 8L * 1024 * 1024;
+    public static final long MOST_BYTES = 8L * 1024 * 1024;
     private static final int LONGEST_SIDE = 1600;
     /** What a good telephone takes; beyond it a small file could unpack to more memory than the machine has. */
     private static final long MOST_PIXELS = 60_000_000;
     private static final Set<String> TYPES = Set.of("jpeg", "png");
 
     /** What is wrong with a file, in words for whoever chose it. */
-    static final class Refused extends Exception {
+    public static final class Refused extends Exception {
         private static final long serialVersionUID = 1;
 
         Refused(String reason) {
@@ -34,7 +34,7 @@ record PhotoFile(byte[] jpeg, int width, int height) {
     }
 
     /** Reads a file by what is in it, whatever its name says. @throws Refused if it is too large or no photo */
-    static PhotoFile read(byte[] file) throws Refused {
+    public static PhotoFile read(byte[] file) throws Refused {
         if (file.length > MOST_BYTES) {
             throw new Refused("The photo is larger than 8 MB. Take a smaller one.");
         }

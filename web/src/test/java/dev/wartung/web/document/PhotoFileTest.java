@@ -1,4 +1,4 @@
-package dev.wartung.web.job;
+package dev.wartung.web.document;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;

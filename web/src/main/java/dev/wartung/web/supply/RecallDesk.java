@@ -1,0 +1,113 @@
+package dev.wartung.web.supply;
+
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.fault.Cure;
+import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.job.Job;
+import dev.wartung.web.job.JobState;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.Planning;
+import dev.wartung.web.stores.Lot;
+import dev.wartung.web.stores.Stores;
+import dev.wartung.web.stores.LotTraces;
+import dev.wartung.web.stores.LotTraces.Piece;
+import dev.wartung.web.valve.Valve;
+import dev.wartung.web.valve.Valves;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Calls a lot back: nobody takes from it any more, and every valve that has a piece of it gets a job. */
+@Service
+public class RecallDesk {
+
+    private final LotTraces traces;
+    private final Stores stores;
+    private final Valves valves;
+    private final Jobs jobs;
+    private final Planning planning;
+    private final CurrentAccount current;
+
+    RecallDesk(LotTraces traces, Stores stores, Valves valves, Jobs jobs, Planning planning, CurrentAccount current) {
+        this.traces = traces;
+        this.stores = stores;
+        this.valves = valves;
+        this.jobs = jobs;
+        this.planning = planning;
+        this.current = current;
+    }
+
+    /**
+     * A valve with pieces of the lot in it.
+     *
+     * @param parts   their names
+     * @param planned a job that is planned on it or under way; empty where none is
+     */
+    public record Affected(Valve valve, List<String> parts, Optional<Job> planned) {}
+
+    /** Valves that have a piece of the lot in them now. */
+    @Transactional(readOnly = true)
+    List<Affected> affected(String lot) {
+        return inValves(lot).entrySet().stream().map(e -> {
+            Valve valve = e.getKey();
+            Map<String, String> names = planning.build(valve).parts().stream().collect(Collectors.toMap(Part::id, Part::name, (a, b) -> a));
+            return new Affected(valve, e.getValue().stream().map(p -> names.getOrDefault(p, p)).toList(), planned(valve));
+        }).toList();
+    }
+
+    private Map<Valve, List<String>> inValves(String lot) {
+        Map<String, List<String>> byTag = traces.ofLot(lot).stream().filter(Piece::stillIn).collect(Collectors.groupingBy(Piece::tag, LinkedHashMap::new, Collectors.mapping(Piece::part, Collectors.toList())));
+        Map<Valve, List<String>> inValves = new LinkedHashMap<>();
+        byTag.forEach((tag, parts) -> valves.findByTagIgnoreCase(tag).ifPresent(v -> inValves.put(v, parts.stream().distinct().toList())));
+        return inValves;
+    }
+
+    private Optional<Job> planned(Valve valve) {
+        return jobs.ofValve(valve.id()).stream().filter(j -> j.state() == JobState.PLANNED || j.state() == JobState.RUNNING).findFirst();
+    }
+
+    /**
+     * What came of calling back.
+     *
+     * @param raised jobs that were planned
+     * @param left   valves that got none, each with the reason
+     */
+    public record Raised(List<Job> raised, List<String> left) {}
+
+    /**
+     * Puts the lot in quarantine under every item it stands for, and plans a job on every valve that has a piece of it and no job yet.
+     *
+     * @param reason why, for the stores and for every job
+     */
+    @Transactional
+    Raised recall(String lot, String reason, LocalDate dueOn) {
+        stores.numbered(lot).stream().filter(l -> !l.quarantined()).map(Lot::id).forEach(id -> stores.quarantine(id, reason));
+        List<Job> raised = new ArrayList<>();
+        List<String> left = new ArrayList<>();
+        inValves(lot).forEach((valve, parts) -> {
+            Optional<Job> already = planned(valve);
+            if (already.isPresent()) {
+                left.add(valve.tag() + ": job " + already.get().number() + " is planned on it already. See that it renews what is of this lot.");
+                return;
+            }
+            Optional<Cure> smallest = smallest(valve, parts);
+            smallest.ifPresentOrElse(cure -> raised.add(planning.keep(valve, cure.work(), dueOn, current.get(), "Lot " + lot + " is called back: " + reason)),
+                    () -> left.add(valve.tag() + ": nothing on the bench gets at it."));
+        });
+        return new Raised(raised, left);
+    }
+
+    /** The smallest job that renews all of them; where none does, the one for the first, and the rest is said at the count. */
+    private Optional<Cure> smallest(Valve valve, List<String> parts) {
+        List<Cure> cures = parts.stream().flatMap(p -> planning.cure(valve, p).stream()).toList();
+        return cures.stream().filter(c -> c.procedure().renews().containsAll(parts)).findFirst()
+                .or(() -> planning.work(valve, "renew-product-seals", Optional.empty()).map(w -> new Cure(w, planning.derive(valve, w).procedure())).filter(c -> c.procedure().renews().containsAll(parts)))
+                .or(() -> cures.stream().findFirst());
+    }
+}
