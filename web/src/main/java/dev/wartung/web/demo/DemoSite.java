@@ -66,11 +66,12 @@ class DemoSite implements ApplicationRunner {
     private final Sheets sheets;
     private final Site site;
     private final GreaseStore store;
+    private final DemoStores stores;
     private final PasswordEncoder encoder;
     private final Clock clock;
     private final Random random = new Random(SEED);
 
-    DemoSite(Accounts accounts, Valves valves, Planning planning, PastJobs pastJobs, PastRuns pastRuns, ChangeDesk changes, Sheets sheets, Site site, GreaseStore store, PasswordEncoder encoder, Clock clock) {
+    DemoSite(Accounts accounts, Valves valves, Planning planning, PastJobs pastJobs, PastRuns pastRuns, ChangeDesk changes, Sheets sheets, Site site, GreaseStore store, DemoStores stores, PasswordEncoder encoder, Clock clock) {
         this.accounts = accounts;
         this.valves = valves;
         this.planning = planning;
@@ -80,6 +81,7 @@ class DemoSite implements ApplicationRunner {
         this.sheets = sheets;
         this.site = site;
         this.store = store;
+        this.stores = stores;
         this.encoder = encoder;
         this.clock = clock;
     }
@@ -102,6 +104,7 @@ class DemoSite implements ApplicationRunner {
         List<Valve> all = DemoValves.all(sheets).stream().map(this::valve).toList();
         history(all, List.of(varga, oyel));
         stories(varga, oyel, planner);
+        as("radair", stores::fill);
         LOG.info("Demo site loaded: {} valves", all.size());
     }
 
@@ -138,7 +141,7 @@ class DemoSite implements ApplicationRunner {
                 continue;
             }
             if (random.nextInt(3) == 0) {
-                renewed(valve, last.minusMonths(11).minusDays(random.nextInt(30)), technicians.get(random.nextInt(2)));
+                renewed(valve, last.minusMonths(11).minusDays(random.nextInt(30)), technicians.get(random.nextInt(2)), Map.of());
             }
             renewed(valve, last, technicians.get(random.nextInt(2)), ordinary(valve));
         }
@@ -160,10 +163,6 @@ class DemoSite implements ApplicationRunner {
         }
         return planning.build(valve).parts().stream().filter(p -> p.kind().equals(Part.PRODUCT_SEAL) && p.singleUse()).map(Part::id).findFirst()
                 .map(seal -> Map.of(seal, valve.area().equals("Enzyme suite") ? "hard" : random.nextInt(4) == 0 ? "nibbled" : "flat")).orElse(Map.of());
-    }
-
-    private void renewed(Valve valve, LocalDate day, Account by) {
-        pastJobs.enter(valve.tag(), work(valve, "renew-product-seals", Optional.empty()), past(by, day, Integer.MAX_VALUE));
     }
 
     private void stories(Account varga, Account oyel, Account planner) {
@@ -250,7 +249,8 @@ class DemoSite implements ApplicationRunner {
 
     /** Renewed as planned, and what the old seals looked like. */
     private void renewed(Valve valve, LocalDate day, Account by, Map<String, String> oldSeals) {
-        pastJobs.enter(valve.tag(), work(valve, "renew-product-seals", Optional.empty()), past(by, day, Integer.MAX_VALUE).looked(oldSeals));
+        PastJobs.Past past = past(by, day, Integer.MAX_VALUE).looked(oldSeals);
+        pastJobs.enter(valve.tag(), work(valve, "renew-product-seals", Optional.empty()), valve.typeId().startsWith("terskel") ? past.from(DemoStores.diaphragmLot(day)) : past);
     }
 
     /** A believable reading: near the target, within the band; the expected observation, or the first where any will do. */

@@ -87,6 +87,11 @@ public class PastJobs {
     public record Past(Account by, Instant started, int steps, Optional<String> stopped, String lot, Function<Ask, Answer> reading, Supplier<UUID> ids, Map<String, String> oldSeals, Map<String, String> tin, Optional<Account> second,
                        Map<String, String> found) {
 
+        /** The same, with parts of another lot. */
+        public Past from(String other) {
+            return new Past(by, started, steps, stopped, other, reading, ids, oldSeals, tin, second, found);
+        }
+
         /** The same, with how the old seals looked. */
         public Past looked(Map<String, String> seals) {
             return new Past(by, started, steps, stopped, lot, reading, ids, seals, tin, second, found);

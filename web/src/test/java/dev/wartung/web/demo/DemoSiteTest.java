@@ -32,6 +32,9 @@ import dev.wartung.web.job.SettlingDesk;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.site.Site;
 import dev.wartung.web.stores.GreaseStore;
+import dev.wartung.web.stores.Items;
+import dev.wartung.web.stores.Stores;
+import dev.wartung.web.tool.Toolbox;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
@@ -66,7 +69,7 @@ class DemoSiteTest {
 
     DemoSiteTest(Accounts accounts, Valves valves, Jobs jobs, JobService service, Rechecks rechecks, JdbcTemplate jdbc, Planning planning, PastJobs pastJobs,
                  Sheets sheets, Site site, GreaseStore store, OldSeals oldSeals, SettlingDesk settling, PasswordEncoder encoder, Clock clock,
-                 PastRuns pastRuns, ChangeDesk changeDesk, ChangeRequests changes, ProvingRuns runs) {
+                 PastRuns pastRuns, ChangeDesk changeDesk, ChangeRequests changes, ProvingRuns runs, Stores stores, Items items, Toolbox toolbox) {
         this.accounts = accounts;
         this.valves = valves;
         this.jobs = jobs;
@@ -77,7 +80,7 @@ class DemoSiteTest {
         this.planning = planning;
         this.oldSeals = oldSeals;
         this.settling = settling;
-        this.demo = new DemoSite(accounts, valves, planning, pastJobs, pastRuns, changeDesk, sheets, site, store, encoder, clock);
+        this.demo = new DemoSite(accounts, valves, planning, pastJobs, pastRuns, changeDesk, sheets, site, store, new DemoStores(jobs, service, stores, items, toolbox, clock), encoder, clock);
         this.changes = changes;
         this.runs = runs;
     }
