@@ -56,7 +56,7 @@ create index audit_entry_at on audit_entry (at desc);
 create trigger audit_entry_unchanging before update or delete on audit_entry for each row execute function refuse_record_change();
 create function write_audit() returns trigger language plpgsql as $$
 declare
-    hidden constant text[] := array['password_hash', 'procedure_json', 'carried_json', 'version', 'certificate', 'hash', 'anatomy_digest', 'type_digest'];
+    hidden constant text[] := array['password_hash', 'procedure_json', 'carried_json', 'version', 'certificate', 'hash', 'anatomy_digest', 'type_digest', 'calendar_hash'];
     was jsonb := case when tg_op = 'INSERT' then null else to_jsonb(old) - hidden end;
     becomes jsonb := case when tg_op = 'DELETE' then null else to_jsonb(new) - hidden end;
     named jsonb := coalesce(becomes, was);

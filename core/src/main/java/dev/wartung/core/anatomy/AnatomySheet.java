@@ -44,11 +44,16 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
         }
     }
 
-    /** A look that becomes due some days after a job that contained one of the operations in {@code joins}. */
-    public record Recheck(String name, int afterDays, List<String> joins, Condition when) {
-        public Recheck(String name, int afterDays, List<String> joins, @Nullable Condition when) {
+    /**
+     * A look that becomes due some days after a job that contained one of the operations in {@code joins}.
+     *
+     * @param after what makes it due at once, if it comes earlier than those days
+     */
+    public record Recheck(String name, int afterDays, Optional<LineEvent> after, List<String> joins, Condition when) {
+        public Recheck(String name, int afterDays, @Nullable Optional<LineEvent> after, List<String> joins, @Nullable Condition when) {
             this.name = name;
             this.afterDays = afterDays;
+            this.after = after == null ? Optional.empty() : after;
             this.joins = List.copyOf(joins);
             this.when = when == null ? Condition.ALWAYS : when;
         }

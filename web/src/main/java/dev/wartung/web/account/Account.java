@@ -14,6 +14,9 @@ import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import java.util.EnumSet;
 import java.util.Set;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 /** Somebody who may log in. */
 @Entity
@@ -30,6 +33,8 @@ public class Account {
     @Column(name = "role")
     @Enumerated(EnumType.STRING)
     private Set<Role> roles = EnumSet.noneOf(Role.class);
+    @JdbcTypeCode(SqlTypes.CHAR)
+    private @Nullable String calendarHash;
     @Enumerated(EnumType.STRING)
     private UnitSystem units = UnitSystem.METRIC;
 
@@ -63,6 +68,11 @@ public class Account {
 
     public Set<Role> roles() {
         return Set.copyOf(roles);
+    }
+
+    /** The calendar can be read by whoever has the link with this hash; an earlier link no longer works. */
+    void calendarIs(String hash) {
+        calendarHash = hash;
     }
 
     /** The units this person reads and types in. */

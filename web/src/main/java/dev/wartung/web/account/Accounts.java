@@ -6,5 +6,7 @@ import org.springframework.data.repository.ListCrudRepository;
 /** All accounts. */
 public interface Accounts extends ListCrudRepository<Account, Long> {
 
+    Optional<Account> findByCalendarHash(String hash);
+
     Optional<Account> findByUsername(String username);
 }

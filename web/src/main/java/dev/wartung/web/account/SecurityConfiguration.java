@@ -76,7 +76,7 @@ class SecurityConfiguration {
         return http
                 .authenticationManager(manager)
                 .authorizeHttpRequests(requests -> requests
-                        .requestMatchers("/css/**", "/js/**", "/vendor/**", "/webjars/**", "/favicon.svg", "/actuator/health", "/login", "/error").permitAll()
+                        .requestMatchers("/css/**", "/js/**", "/vendor/**", "/webjars/**", "/favicon.svg", "/actuator/health", "/login", "/error", "/calendar/*.ics").permitAll()
                         .requestMatchers(HttpMethod.POST, "/valves/*/plan", "/valves/*/fault", "/jobs/*/cancel").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
                         .requestMatchers(HttpMethod.POST, "/site", "/site/air", "/stores/areas", "/stores/lead-time", "/stores/tools/*/retired", "/benches", "/benches/**").hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/stores/lots/*/release").hasAnyRole(Role.PLANNER.name(), Role.REVIEWER.name(), Role.ADMINISTRATOR.name())
@@ -87,6 +87,8 @@ class SecurityConfiguration {
                         .requestMatchers(HttpMethod.POST, "/change-requests/*/decision").hasRole(Role.REVIEWER.name())
                         .requestMatchers(HttpMethod.POST, "/records/**").hasAnyRole(Role.TECHNICIAN.name(), Role.REVIEWER.name())
                         .requestMatchers("/records/audit").hasAnyRole(Role.REVIEWER.name(), Role.ADMINISTRATOR.name())
+                        .requestMatchers(HttpMethod.POST, "/due/rules", "/due/rules/**").hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
+                        .requestMatchers(HttpMethod.POST, "/due/events", "/due/looks/**").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
                         .requestMatchers(HttpMethod.POST, "/jobs/**", "/valves/*/settling", "/valves/*/prove", "/valves/*/prove/by-hand", "/proving/*/stop").hasRole(Role.TECHNICIAN.name())
                         .anyRequest().authenticated())
                 .formLogin(form -> form.loginPage("/login").failureHandler(failure()).defaultSuccessUrl("/"))

@@ -23,12 +23,14 @@ public class TokenDesk {
     private static final Duration HOLDS = Duration.ofHours(8);
 
     private final ApiTokens tokens;
+    private final Accounts accounts;
     private final CurrentAccount current;
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
 
-    TokenDesk(ApiTokens tokens, CurrentAccount current, Clock clock) {
+    TokenDesk(ApiTokens tokens, Accounts accounts, CurrentAccount current, Clock clock) {
         this.tokens = tokens;
+        this.accounts = accounts;
         this.current = current;
         this.clock = clock;
     }
@@ -46,6 +48,24 @@ public class TokenDesk {
         tokens.deleteByExpiresAtBefore(now);
         tokens.save(new ApiToken(hash(token), current.get(), now.plus(HOLDS)));
         return new Handed(token, now.plus(HOLDS));
+    }
+
+    /** A new secret for the link to one's calendar; the link before it stops working. Told once. */
+    @Transactional
+    public String handCalendar() {
+        byte[] bits = new byte[24];
+        random.nextBytes(bits);
+        String token = Base64.getUrlEncoder().withoutPadding().encodeToString(bits);
+        Account me = current.get();
+        me.calendarIs(hash(token));
+        accounts.save(me);
+        return token;
+    }
+
+    /** Whose calendar a link is to. */
+    @Transactional(readOnly = true)
+    public Optional<Account> calendarOf(String token) {
+        return accounts.findByCalendarHash(hash(token));
     }
 
     @Transactional(readOnly = true)

@@ -49,10 +49,10 @@ class AfterClosing {
         List<String> renewed = renewed(view);
         replace(view, valve, renewed, day);
         if (renewed.containsAll(view.build().parts().stream().filter(p -> p.kind().equals(Part.PRODUCT_SEAL)).map(Part::id).toList())) {
-            valve.isNextDue(day.plusMonths(view.sheets().type().serviceMonths(valve.configuration())));
+            valve.renewed(day, view.sheets().type().serviceMonths(valve.configuration()));
         }
         rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).forEach(r -> r.done(day));
-        view.progress().procedure().rechecks().forEach(r -> rechecks.save(new Recheck(valve, view.job().number(), r.name(), day.plusDays(r.afterDays()))));
+        view.progress().procedure().rechecks().forEach(r -> rechecks.save(new Recheck(valve, view.job().number(), r.name(), day, day.plusDays(r.afterDays()), r.after())));
     }
 
     /** Only now, proven and closed, does the record say what a converted valve has become. */

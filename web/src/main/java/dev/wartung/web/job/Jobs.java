@@ -2,6 +2,7 @@ package dev.wartung.web.job;
 
 import dev.wartung.web.account.Account;
 import jakarta.persistence.LockModeType;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -29,6 +30,9 @@ public interface Jobs extends JpaRepository<Job, Long> {
             select j from Job j where j.valve.id = :valveId
               and j.state in (dev.wartung.web.job.JobState.CLOSED, dev.wartung.web.job.JobState.STOPPED) order by j.endedAt desc, j.number desc""")
     List<Job> doneOn(Long valveId);
+
+    @Query("select j from Job j where j.state in (dev.wartung.web.job.JobState.PLANNED, dev.wartung.web.job.JobState.RUNNING) and j.dueOn between :from and :to order by j.dueOn, j.number")
+    List<Job> openBetween(LocalDate from, LocalDate to);
 
     List<Job> findByStateOrderByDueOnAscNumberAsc(JobState state);
 

@@ -1,13 +1,18 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.anatomy.LineEvent;
+import dev.wartung.web.account.Account;
 import dev.wartung.web.valve.Valve;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
 import java.time.LocalDate;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /** A look at a valve that becomes due some days after a job. */
@@ -21,18 +26,26 @@ public class Recheck {
     private Valve valve;
     private int jobNumber;
     private String name;
+    private LocalDate raisedOn;
     private LocalDate dueOn;
+    @Enumerated(EnumType.STRING)
+    private @Nullable LineEvent afterEvent;
+    private String found = "";
+    @ManyToOne(fetch = FetchType.LAZY)
+    private @Nullable Account doneBy;
     private @Nullable LocalDate doneOn;
 
     @SuppressWarnings("NullAway.Init")
     protected Recheck() {}
 
     @SuppressWarnings("NullAway.Init")
-    Recheck(Valve valve, int jobNumber, String name, LocalDate dueOn) {
+    Recheck(Valve valve, int jobNumber, String name, LocalDate raisedOn, LocalDate dueOn, Optional<LineEvent> after) {
         this.valve = valve;
         this.jobNumber = jobNumber;
         this.name = name;
+        this.raisedOn = raisedOn;
         this.dueOn = dueOn;
+        this.afterEvent = after.orElse(null);
     }
 
     public Valve valve() {
@@ -51,7 +64,38 @@ public class Recheck {
         return jobNumber;
     }
 
+    /** What makes it due before its day; empty for nothing. */
+    public Optional<LineEvent> after() {
+        return Optional.ofNullable(afterEvent);
+    }
+
+    public LocalDate raisedOn() {
+        return raisedOn;
+    }
+
+    /** What it waited for has happened. */
+    public void dueAtOnce(LocalDate day) {
+        if (day.isBefore(dueOn)) {
+            dueOn = day;
+        }
+    }
+
+    public Long id() {
+        return id;
+    }
+
+    public boolean open() {
+        return doneOn == null;
+    }
+
     void done(LocalDate day) {
         doneOn = day;
+    }
+
+    /** Somebody looked. @param said what was found, in words */
+    public void looked(LocalDate day, Account by, String said) {
+        doneOn = day;
+        doneBy = by;
+        found = said;
     }
 }

@@ -2,6 +2,7 @@ package dev.wartung.web.valve;
 
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.due.ServiceRule;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -35,6 +36,11 @@ public class Valve {
     @Enumerated(EnumType.STRING)
     private ValveState state = ValveState.IN_SERVICE;
     private @Nullable LocalDate nextDue;
+    private @Nullable LocalDate renewedOn;
+    @Enumerated(EnumType.STRING)
+    private ServiceRule.By dueBy = ServiceRule.By.MONTHS;
+    private long dueUsed;
+    private long dueLimit;
     private int place;
     @Version
     private int version;
@@ -117,7 +123,26 @@ public class Valve {
         state = next;
     }
 
-    public void isNextDue(LocalDate day) {
-        nextDue = day;
+    /** All its product seals were renewed; it is due when the rule for it says so, by its type sheet's months until that is worked out. */
+    public void renewed(LocalDate day, int months) {
+        renewedOn = day;
+        isDue(new ServiceRule.Due(day.plusMonths(months), ServiceRule.By.MONTHS, 0, months));
+    }
+
+    public void isDue(ServiceRule.Due due) {
+        nextDue = due.on();
+        dueBy = due.by();
+        dueUsed = due.used();
+        dueLimit = due.limit();
+    }
+
+    /** When all its product seals were last renewed; empty where that is not on record. */
+    public Optional<LocalDate> renewedOn() {
+        return Optional.ofNullable(renewedOn);
+    }
+
+    /** What makes it due, in words, for instance "by its cycles, 98 000 of 100 000"; empty where only a day is on record. */
+    public String dueBecause() {
+        return dueLimit == 0 ? "" : "by " + dueBy.words() + ", " + dueUsed + " of " + dueLimit;
     }
 }

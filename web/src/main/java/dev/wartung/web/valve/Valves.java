@@ -39,5 +39,14 @@ public interface Valves extends JpaRepository<Valve, Long> {
     @Query("select v from Valve v where v.nextDue <= :day and v.state = dev.wartung.web.valve.ValveState.IN_SERVICE order by v.nextDue, v.tag")
     List<Valve> due(LocalDate day, Pageable page);
 
+    List<Valve> findByAreaAndLine(String area, String line);
+
+    /** Area and line of every isolation group, in the order of the register. */
+    @Query("select distinct v.area, v.line from Valve v order by v.area, v.line")
+    List<Object[]> lines();
+
+    @Query("select v from Valve v where v.nextDue between :from and :to order by v.nextDue, v.tag")
+    List<Valve> dueBetween(LocalDate from, LocalDate to);
+
     List<Valve> findByStateOrderByTag(ValveState state);
 }
