@@ -11,11 +11,15 @@ import dev.wartung.core.sheet.SheetResult;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.sql.Timestamp;
+import java.time.Instant;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Stream;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 
 /** The sheets in use now, and those that jobs were derived from. */
@@ -28,21 +32,50 @@ public class Sheets {
     private final SheetLibrary library = SheetLibrary.shipped();
     private final SheetReader reader = new SheetReader();
     private final KeptSheets kept;
+    private final JdbcTemplate jdbc;
+    /** The site's own type sheets, read; a text always means the same sheet. */
+    private final Map<String, TypeSheet> ownRead = new ConcurrentHashMap<>();
     /** Sheets read back from kept texts; a digest always means the same text, so any instance may remember it. */
     private final Map<String, Pair> readBack = new ConcurrentHashMap<>();
     private final Map<String, String> anatomyTexts = new ConcurrentHashMap<>();
 
-    Sheets(KeptSheets kept) {
+    Sheets(KeptSheets kept, JdbcTemplate jdbc) {
         this.kept = kept;
+        this.jdbc = jdbc;
     }
 
+    /** Every type: those that come with Wartung, then the site's own. */
     public List<TypeSheet> types() {
-        return library.types();
+        return Stream.concat(library.types().stream(), jdbc.queryForList("select yaml from own_type order by type_id", String.class).stream().map(this::own)).toList();
+    }
+
+    private TypeSheet own(String yaml) {
+        return ownRead.computeIfAbsent(yaml, text -> accepted(readType(text)));
+    }
+
+    /** Reads a type sheet of somebody's own, against the anatomies there are. */
+    public SheetResult<TypeSheet> readType(String yaml) {
+        return reader.readType("type sheet", yaml, library::anatomy);
+    }
+
+    public boolean isShipped(String typeId) {
+        return library.type(typeId).isPresent();
+    }
+
+    /** Keeps a type sheet of the site's own, or a newer one in its place. */
+    public void keepOwn(String typeId, String yaml, long byId, Instant at) {
+        jdbc.update("insert into own_type (type_id, yaml, by_id, at) values (?, ?, ?, ?) on conflict (type_id) do update set yaml = excluded.yaml, by_id = excluded.by_id, at = excluded.at", typeId, yaml, byId,
+                Timestamp.from(at));
+    }
+
+    /** The text of a type sheet, to write one's own from; empty if there is none. */
+    public Optional<String> typeText(String typeId) {
+        return isShipped(typeId) ? Optional.of(SheetLibrary.typeText(typeId)) : jdbc.queryForList("select yaml from own_type where type_id = ?", String.class, typeId).stream().findFirst();
     }
 
     /** @throws IllegalStateException if a valve names a type that is not there: broken data */
     public Pair of(String typeId) {
-        TypeSheet type = library.type(typeId).orElseThrow(() -> new IllegalStateException("no type " + typeId));
+        TypeSheet type = library.type(typeId).or(() -> typeText(typeId).map(this::own)).orElseThrow(() -> new IllegalStateException("no type " + typeId));
         return new Pair(library.anatomy(type.anatomy()).orElseThrow(() -> new IllegalStateException("no anatomy " + type.anatomy())), type);
     }
 
@@ -63,7 +96,7 @@ public class Sheets {
 
     /** Keeps the present text of a type sheet and returns its digest. */
     public String keepType(Pair pair) {
-        return keep("type", pair.type().id(), pair.type().version(), SheetLibrary.typeText(pair.type().id()));
+        return keep("type", pair.type().id(), pair.type().version(), typeText(pair.type().id()).orElseThrow());
     }
 
     private String keep(String kind, String name, int version, String yaml) {

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.PageRequest;
+import org.springframework.data.domain.Sort;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -55,6 +56,12 @@ public class Stores {
     @Transactional(readOnly = true)
     public List<Lot> find(String words) {
         return lots.find(words.strip(), PageRequest.of(0, PAGE));
+    }
+
+    /** Every lot there ever was, by item. */
+    @Transactional(readOnly = true)
+    public List<Lot> all() {
+        return lots.findAll(Sort.by("item", "receivedOn", "lot"));
     }
 
     @Transactional(readOnly = true)

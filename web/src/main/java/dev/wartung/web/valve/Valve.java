@@ -89,6 +89,11 @@ public class Valve {
         return line;
     }
 
+    /** Where it stands along its line, counted from the inlet. */
+    public int place() {
+        return place;
+    }
+
     public String typeId() {
         return typeId;
     }
@@ -127,6 +132,18 @@ public class Valve {
     public void renewed(LocalDate day, int months) {
         renewedOn = day;
         isDue(new ServiceRule.Due(day.plusMonths(months), ServiceRule.By.MONTHS, 0, months));
+    }
+
+    /** It stands or is called otherwise than on record. */
+    public void isAt(String otherService, String otherArea, String otherLine, int otherPlace) {
+        service = otherService;
+        area = otherArea;
+        line = otherLine;
+        place = otherPlace;
+    }
+
+    public void isNextDue(LocalDate day) {
+        nextDue = day;
     }
 
     public void isDue(ServiceRule.Due due) {

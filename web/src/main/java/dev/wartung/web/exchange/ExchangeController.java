@@ -1,0 +1,133 @@
+package dev.wartung.web.exchange;
+
+import dev.wartung.web.exchange.Table.Problem;
+import dev.wartung.web.sheet.Sheets;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.server.ResponseStatusException;
+
+/** Data in and out. */
+@Controller
+class ExchangeController {
+
+    private static final int SHOWN = 200;
+
+    private final ExchangeDesk desk;
+    private final Sheets sheets;
+    private final Clock clock;
+
+    ExchangeController(ExchangeDesk desk, Sheets sheets, Clock clock) {
+        this.desk = desk;
+        this.sheets = sheets;
+        this.clock = clock;
+    }
+
+    @GetMapping("/exchange")
+    String exchange(Model model) {
+        return show("", model);
+    }
+
+    private String show(String trouble, Model model) {
+        model.addAttribute("nav", "site");
+        model.addAttribute("kinds", Kind.values());
+        model.addAttribute("types", sheets.types());
+        model.addAttribute("trouble", trouble);
+        return "exchange";
+    }
+
+    @GetMapping("/exchange/{kind}.csv")
+    ResponseEntity<String> csv(@PathVariable String kind) {
+        Kind wanted = Kind.named(kind).filter(k -> !k.columns().isEmpty()).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return file(desk.written(wanted), "text/csv;charset=UTF-8", kind + "-" + LocalDate.now(clock) + ".csv");
+    }
+
+    @GetMapping("/exchange/site.json")
+    ResponseEntity<String> site() {
+        return file(desk.written(Kind.SITE), MediaType.APPLICATION_JSON_VALUE, "site-" + LocalDate.now(clock) + ".json");
+    }
+
+    @GetMapping("/exchange/types/{id}.yaml")
+    ResponseEntity<String> type(@PathVariable String id) {
+        String yaml = sheets.typeText(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return file(yaml, "application/yaml;charset=UTF-8", id.replaceAll("[^a-z0-9-]", "") + ".yaml");
+    }
+
+    private static ResponseEntity<String> file(String content, String type, String name) {
+        return ResponseEntity.ok().contentType(MediaType.parseMediaType(type)).header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"").body(content);
+    }
+
+    /** The dry run. */
+    @PostMapping("/exchange")
+    String check(@RequestParam(defaultValue = "") String kind, @RequestParam Optional<MultipartFile> file, Model model) throws IOException {
+        Optional<Kind> wanted = Kind.named(kind);
+        if (wanted.isEmpty() || file.isEmpty() || file.get().isEmpty()) {
+            return show(wanted.isEmpty() ? "Choose what the file holds." : "Choose a file.", model);
+        }
+        if (file.get().getSize() > ExchangeDesk.MOST_BYTES) {
+            return show("The file is larger than 20 MB.", model);
+        }
+        String content;
+        try {
+            content = StandardCharsets.UTF_8.newDecoder().onMalformedInput(CodingErrorAction.REPORT).decode(ByteBuffer.wrap(file.get().getBytes())).toString();
+        } catch (CharacterCodingException e) {
+            return show("The file is not written in UTF-8. Save it as UTF-8 and try again.", model);
+        }
+        if (content.indexOf('\0') >= 0) {
+            return show("The file is no text.", model);
+        }
+        Checked checked = desk.check(wanted.get(), content);
+        List<Problem> problems = checked.problems();
+        String name = Optional.ofNullable(file.get().getOriginalFilename()).orElse("file").replaceAll(".*[/\\\\]", "");
+        model.addAttribute("checked", checked.fresh() + " new, " + checked.changed() + " changed");
+        model.addAttribute("name", name);
+        model.addAttribute("kind", wanted.get());
+        model.addAttribute("problems", problems.subList(0, Math.min(SHOWN, problems.size())));
+        model.addAttribute("problemCount", problems.size());
+        if (problems.isEmpty()) {
+            model.addAttribute("draft", desk.keep(wanted.get(), name.substring(0, Math.min(200, name.length())), content, checked.fresh() + checked.changed()));
+        }
+        return show("", model);
+    }
+
+    @PostMapping("/exchange/{id}/take-in")
+    String takeIn(@PathVariable UUID id) {
+        desk.begin(known(id).id());
+        return "redirect:/exchange/" + id;
+    }
+
+    @GetMapping("/exchange/{id:[0-9a-f-]{36}}")
+    String progress(@PathVariable UUID id, Model model) {
+        model.addAttribute("running", known(id));
+        return show("", model);
+    }
+
+    /** The part of the page that is asked for again while it runs. */
+    @GetMapping("/exchange/{id:[0-9a-f-]{36}}/progress")
+    String bar(@PathVariable UUID id, Model model) {
+        model.addAttribute("running", known(id));
+        return "exchange :: progress";
+    }
+
+    private ExchangeDesk.Draft known(UUID id) {
+        return desk.draft(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+}

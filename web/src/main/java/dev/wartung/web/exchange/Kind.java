@@ -1,0 +1,41 @@
+package dev.wartung.web.exchange;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/** What can be taken in and given out. */
+public enum Kind {
+    VALVES("valves", "Valves", List.of("tag", "service", "area", "line", "place", "type", "drive", "options", "next_due")),
+    LOTS("lots", "Lots", List.of("item", "lot", "pieces", "cured", "supplier", "received")),
+    CYCLES("cycles", "Cycle counts", List.of("tag", "day", "total")),
+    SITE("site", "Whole site", List.of()),
+    TYPE("type", "Type sheet", List.of());
+
+    private final String path;
+    private final String words;
+    private final List<String> columns;
+
+    Kind(String path, String words, List<String> columns) {
+        this.path = path;
+        this.words = words;
+        this.columns = columns;
+    }
+
+    public String path() {
+        return path;
+    }
+
+    public String words() {
+        return words;
+    }
+
+    /** Columns of its CSV; none where it is no table. */
+    public List<String> columns() {
+        return columns;
+    }
+
+    static Optional<Kind> named(String path) {
+        return Stream.of(values()).filter(k -> k.path.equals(path)).findFirst();
+    }
+}

@@ -1,0 +1,196 @@
+package dev.wartung.web.exchange;
+
+import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.web.exchange.Table.Problem;
+import dev.wartung.web.exchange.Table.Row;
+import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.valve.Valve;
+import dev.wartung.web.valve.Valves;
+import jakarta.persistence.EntityManager;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+
+/** Valves as rows. What is there already may be renamed, moved and given another day; what it is changes through jobs only. */
+@Component
+class ValveRows {
+
+    private static final int FLUSH = 500;
+
+    private final Valves valves;
+    private final Sheets sheets;
+    private final EntityManager entities;
+
+    ValveRows(Valves valves, Sheets sheets, EntityManager entities) {
+        this.valves = valves;
+        this.sheets = sheets;
+        this.entities = entities;
+    }
+
+    List<List<String>> written() {
+        return valves.findAll().stream().map(v -> List.of(v.tag(), v.service(), v.area(), v.line(), String.valueOf(v.place()), v.typeId(), v.drive().code(), options(v.configuration()),
+                v.nextDue().map(LocalDate::toString).orElse(""))).toList();
+    }
+
+    private static String options(ValveConfiguration configuration) {
+        return new TreeMap<>(configuration.options()).entrySet().stream().map(o -> o.getKey() + "=" + o.getValue()).collect(Collectors.joining(";"));
+    }
+
+    /** A row that was understood. @param there the valve that is there already */
+    private record Understood(Row row, Optional<Valve> there, TypeSheet type, ValveConfiguration configuration, Optional<LocalDate> due, int place) {}
+
+    Checked check(List<Row> rows) {
+        List<Problem> problems = new ArrayList<>();
+        List<Understood> understood = new ArrayList<>();
+        Map<String, Valve> there = valves.findAll().stream().collect(Collectors.toMap(v -> v.tag().toLowerCase(Locale.ROOT), Function.identity()));
+        Map<String, TypeSheet> types = sheets.types().stream().collect(Collectors.toMap(TypeSheet::id, Function.identity()));
+        Map<String, Set<ValveConfiguration>> made = new HashMap<>();
+        Map<String, Integer> seen = new HashMap<>();
+        for (Row row : rows) {
+            Reading reading = new Reading(row, problems);
+            String tag = reading.text("tag", 30);
+            Integer before = seen.putIfAbsent(tag.toLowerCase(Locale.ROOT), row.number());
+            if (before != null && !tag.isEmpty()) {
+                reading.problem("tag", "stands in row " + before + " already");
+            }
+            reading.text("service", 200);
+            reading.text("area", 60);
+            reading.text("line", 60);
+            Optional<TypeSheet> type = Optional.ofNullable(types.get(row.cell("type")));
+            if (type.isEmpty()) {
+                reading.problem("type", "“" + row.cell("type") + "” is no type; there are " + String.join(", ", new TreeMap<>(types).keySet()));
+            }
+            Optional<ValveConfiguration> configuration = type.flatMap(t -> configuration(row, t, made, reading));
+            Optional<Valve> valve = Optional.ofNullable(there.get(tag.toLowerCase(Locale.ROOT)));
+            if (valve.isPresent() && type.isPresent() && configuration.isPresent() && !(valve.get().typeId().equals(type.get().id()) && valve.get().configuration().equals(configuration.get()))) {
+                reading.problem("options", "says it is another valve than is on record; that changes through a job, or is corrected at the valve");
+            }
+            if (reading.fine() && type.isPresent() && configuration.isPresent()) {
+                understood.add(new Understood(row, valve, type.get(), configuration.get(), reading.day("next_due"), reading.number("place")));
+            } else {
+                reading.day("next_due");
+                reading.number("place");
+            }
+        }
+        int changed = (int) understood.stream().filter(u -> u.there().isPresent()).count();
+        return new Checked(understood.size() - changed, changed, problems, progress -> apply(understood, progress));
+    }
+
+    private Optional<ValveConfiguration> configuration(Row row, TypeSheet type, Map<String, Set<ValveConfiguration>> made, Reading reading) {
+        Optional<Drive> drive = Stream.of(Drive.values()).filter(d -> d.code().equalsIgnoreCase(row.cell("drive"))).findFirst();
+        if (drive.isEmpty()) {
+            reading.problem("drive", "“" + row.cell("drive") + "” is no drive; there are " + type.drives().stream().map(Drive::code).collect(Collectors.joining(", ")));
+            return Optional.empty();
+        }
+        Map<String, String> options = new LinkedHashMap<>();
+        for (String pair : row.cell("options").isEmpty() ? new String[0] : row.cell("options").split(";")) {
+            String[] parts = pair.split("=", 2);
+            if (parts.length < 2) {
+                reading.problem("options", "“" + pair + "” is not option=value");
+                return Optional.empty();
+            }
+            options.put(parts[0].strip(), parts[1].strip());
+        }
+        AnatomySheet anatomy = sheets.of(type.id()).anatomy();
+        Set<ValveConfiguration> all = made.computeIfAbsent(type.id(), id -> anatomy.configurations().stream().filter(type::madeAs).collect(Collectors.toSet()));
+        List<ValveConfiguration> fitting = all.stream().filter(c -> c.drive() == drive.get() && c.options().entrySet().containsAll(options.entrySet())).limit(2).toList();
+        if (fitting.size() == 1) {
+            return Optional.of(fitting.get(0));
+        }
+        List<String> unsaid = anatomy.options().keySet().stream().filter(o -> !options.containsKey(o)).toList();
+        reading.problem("options", fitting.isEmpty() ? type.id() + " is not made like this" : "does not say " + String.join(", ", unsaid));
+        return Optional.empty();
+    }
+
+    private void apply(List<Understood> rows, Checked.Progress progress) {
+        int done = 0;
+        for (Understood u : rows) {
+            String service = u.row().cell("service");
+            if (u.there().isPresent()) {
+                Valve valve = entities.find(Valve.class, u.there().get().id());
+                valve.isAt(service, u.row().cell("area"), u.row().cell("line"), u.place());
+                u.due().ifPresent(valve::isNextDue);
+            } else {
+                entities.persist(new Valve(u.row().cell("tag"), service, u.row().cell("area"), u.row().cell("line"), u.type().id(), u.type().maker() + " " + u.type().name(), u.configuration(),
+                        u.due().orElse(null), u.place()));
+            }
+            if (++done % FLUSH == 0) {
+                entities.flush();
+                entities.clear();
+                progress.at(done);
+            }
+        }
+        entities.flush();
+        progress.at(done);
+    }
+
+    /** Reads the cells of one row and notes what is wrong with them. */
+    static final class Reading {
+
+        private final Row row;
+        private final List<Problem> problems;
+        private boolean fine = true;
+
+        Reading(Row row, List<Problem> problems) {
+            this.row = row;
+            this.problems = problems;
+        }
+
+        boolean fine() {
+            return fine;
+        }
+
+        void problem(String column, String reason) {
+            fine = false;
+            problems.add(new Problem(row.number(), column, reason.length() > 300 ? reason.substring(0, 300) + " …" : reason));
+        }
+
+        String text(String column, int longest) {
+            String cell = row.cell(column);
+            if (cell.isEmpty() || cell.length() > longest) {
+                problem(column, cell.isEmpty() ? "is missing" : "is longer than " + longest + " letters");
+            }
+            return cell;
+        }
+
+        Optional<LocalDate> day(String column) {
+            if (row.cell(column).isEmpty()) {
+                return Optional.empty();
+            }
+            try {
+                LocalDate day = LocalDate.parse(row.cell(column));
+                if (day.getYear() < 1950 || day.getYear() > 2200) {
+                    problem(column, "is no day of these times");
+                }
+                return Optional.of(day);
+            } catch (DateTimeException e) {
+                problem(column, "“" + row.cell(column) + "” is not a day; write it as 2026-03-15");
+                return Optional.empty();
+            }
+        }
+
+        int number(String column) {
+            String cell = row.cell(column);
+            if (!cell.matches("\\d{0,9}")) {
+                problem(column, "“" + cell + "” is not a whole number");
+                return 0;
+            }
+            return cell.isEmpty() ? 0 : Integer.parseInt(cell);
+        }
+    }
+}

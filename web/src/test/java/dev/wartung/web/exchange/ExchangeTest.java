@@ -1,0 +1,178 @@
+package dev.wartung.web.exchange;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.multipart;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
+import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
+
+import com.google.zxing.BinaryBitmap;
+import com.google.zxing.RGBLuminanceSource;
+import com.google.zxing.common.HybridBinarizer;
+import com.google.zxing.qrcode.QRCodeReader;
+import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.exchange.Table.Problem;
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.UUID;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.rendering.PDFRenderer;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.mock.web.MockMultipartFile;
+import org.springframework.test.web.servlet.MockMvc;
+
+/** Data out and in again: the same, or every problem with its row. */
+@ExtendWith(RunningApplication.class)
+class ExchangeTest {
+
+    private static final String VALVE = "tag,service,area,line,place,type,drive,options,next_due\n";
+    private static final String KOLM = "coupling=threaded;plug=profiled;head=none;lock-pin=none;weight=hand;elastomer=EPDM;sealing=lip;actuator-build=wire;rod-packing=o-ring";
+
+    private final MockMvc web;
+    private final JdbcTemplate jdbc;
+
+    ExchangeTest(MockMvc web, JdbcTemplate jdbc) {
+        this.web = web;
+        this.jdbc = jdbc;
+    }
+
+    private String out(String path) throws Exception {
+        return web.perform(get(path).with(user("pia").roles("PLANNER"))).andExpect(status().isOk()).andReturn().getResponse().getContentAsString(StandardCharsets.UTF_8);
+    }
+
+    private String tried(String kind, String content) throws Exception {
+        return web.perform(multipart("/exchange").file(new MockMultipartFile("file", "../x/data.csv", "text/csv", content.getBytes(StandardCharsets.UTF_8))).param("kind", kind)
+                .with(user("pia").roles("PLANNER")).with(csrf())).andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
+    }
+
+    /** Tries it, takes it in, waits until it is. */
+    private String takenIn(String kind, String content) throws Exception {
+        Matcher draft = Pattern.compile("/exchange/([0-9a-f-]{36})/take-in").matcher(tried(kind, content));
+        assertThat(draft.find()).isTrue();
+        String id = draft.group(1);
+        web.perform(post("/exchange/" + id + "/take-in").with(user("pia").roles("PLANNER")).with(csrf())).andExpect(status().is3xxRedirection());
+        for (int i = 0; i < 600; i++) {
+            String state = jdbc.queryForObject("select state from import_draft where id = ?", String.class, UUID.fromString(id));
+            if (!"RUNNING".equals(state)) {
+                out("/exchange/" + id);
+                return state + " " + jdbc.queryForObject("select said from import_draft where id = ?", String.class, UUID.fromString(id));
+            }
+            Thread.sleep(50);
+        }
+        throw new AssertionError("it never ended");
+    }
+
+    private int count(String sql) {
+        Integer count = jdbc.queryForObject(sql, Integer.class);
+        return count == null ? 0 : count;
+    }
+
+    @Test
+    @DisplayName("What is given out can be taken in again and changes nothing; a whole site goes into an empty one")
+    void roundTrip() throws Exception {
+        String valves = out("/exchange/valves.csv");
+        assertThat(valves.lines().count()).isEqualTo(count("select count(*) from valve") + 1);
+        assertThat(tried("valves", valves)).contains("No problem: 0 new, " + count("select count(*) from valve") + " changed");
+        assertThat(tried("valves", valves.replace(",", ";").replace("\"", ""))).contains("problem");
+        String site = out("/exchange/site.json");
+        assertThat(tried("site", site.replace("\"TS-", "\"NW-").replace("\"TF-", "\"NF-"))).contains("No problem: " + count("select count(*) from valve") + " new");
+    }
+
+    @Test
+    @DisplayName("Ten thousand valves go in, with progress, and their cycles; one bad row among them and none does")
+    void many() throws Exception {
+        StringBuilder rows = new StringBuilder(VALVE);
+        for (int i = 0; i < 10_000; i++) {
+            rows.append("BIG-").append(i).append(",big,Big area,Line ").append(i / 50).append(',').append(i % 50).append(",kolm-50,NC,\"").append(KOLM).append("\",2027-01-01\n");
+        }
+        assertThat(tried("valves", rows + "BIG-1,again,A,L,0,kolm-50,NC,\"" + KOLM + "\",\n")).contains("1 problem").contains("stands in row 3 already");
+        assertThat(count("select count(*) from valve where tag like 'BIG-%'")).isZero();
+        assertThat(takenIn("valves", rows.toString())).isEqualTo("DONE ");
+        assertThat(count("select count(*) from valve where tag like 'BIG-%'")).isEqualTo(10_000);
+        assertThat(takenIn("cycles", "tag,day,total\nBIG-1," + LocalDate.now().minusDays(3) + ",100\nbig-2," + LocalDate.now() + ",5\n")).isEqualTo("DONE ");
+        assertThat(count("select count(*) from cycle_count")).isGreaterThanOrEqualTo(2);
+        jdbc.update("delete from cycle_count");
+        jdbc.update("delete from valve where tag like 'BIG-%'");
+    }
+
+    @ParameterizedTest(name = "{0}: {2}")
+    @CsvSource(delimiter = '|', value = {
+        "valves | tag,service | is missing from the heading",
+        "valves | nothing | is no column",
+        "cycles | tag,day,total~TS-001,2026-02-30,5 | is not a day",
+        "cycles | tag,day,total~TS-001,2999-01-01,5 | is still to come",
+        "cycles | tag,day,total~XX-1,2026-01-01,5 | is no valve of this site",
+        "cycles | tag,day,total~TS-001,2026-01-01,-5 | is not a whole number of cycles",
+        "cycles | tag,day,total~TS-001,2026-01-01 | has 2 cells, the heading has 3",
+        "cycles | tag,day,total~\"TS-001,2026-01-01,5 | The file is no CSV",
+        "lots | item,lot,pieces,cured,supplier,received~NO-SUCH,L,1,,, | is no kit or part of any type sheet",
+        "lots | item,lot,pieces,cured,supplier,received~K50-PE,L,0,,, | is not from 1 to 100 000",
+        "lots | item,lot,pieces,cured,supplier,received~K50-PE,L,1,,, | it ages on the shelf",
+        "site | {\"format\":\"other\"} | does not say that it is a site",
+        "site | [ | The file is no JSON",
+        "site | {\"format\":\"wartung-site-1\",\"valves\":[{\"tag\":5}],\"more\":1} | is nothing this version knows",
+        "type | type: mine | problem",
+        "type | [[[[ | problem",
+        "nothing | x | Choose what the file holds",
+    })
+    @DisplayName("Every problem is told with its row and reason")
+    void problems(String kind, String content, String reason) throws Exception {
+        assertThat(tried(kind, content.replace('~', '\n'))).contains(reason).doesNotContain("/take-in");
+    }
+
+    @Test
+    @DisplayName("A valve that is there is renamed and moved by an import, but what it is does not change; a type sheet of one's own can be used at once")
+    void ownTypes() throws Exception {
+        String row = out("/exchange/valves.csv").lines().filter(l -> l.startsWith("TS-009,")).findFirst().orElseThrow();
+        assertThat(tried("valves", VALVE + row.replace("elastomer=EPDM", "elastomer=FKM"))).contains("it is another valve than is on record");
+        assertThat(takenIn("valves", VALVE + row.replace("Test service of TS-009", "=cmd|' /C calc'!A0"))).isEqualTo("DONE ");
+        assertThat(out("/exchange/valves.csv")).as("no formula for a spreadsheet").contains("'=cmd|");
+        assertThat(tried("valves", out("/exchange/valves.csv"))).contains("No problem");
+        String yaml = out("/exchange/types/kolm-50.yaml");
+        assertThat(tried("type", yaml)).contains("comes with Wartung");
+        assertThat(takenIn("type", yaml.replace("type: kolm-50", "type: mine-50").replace("name: Kolm 50", "name: Mine 50"))).isEqualTo("DONE ");
+        assertThat(takenIn("valves", VALVE + "OWN-1,own,Test area,Test line,99,mine-50,NC,\"" + KOLM + "\",\n")).isEqualTo("DONE ");
+        assertThat(out("/valves/OWN-1")).contains("Mine 50");
+        assertThat(out("/exchange/types/mine-50.yaml")).contains("type: mine-50");
+        web.perform(multipart("/exchange").file(new MockMultipartFile("file", "x".getBytes(StandardCharsets.UTF_8))).param("kind", "valves").with(user("tessa").roles("TECHNICIAN")).with(csrf())).andExpect(status().isForbidden());
+    }
+
+    @Test
+    @DisplayName("Cells that a spreadsheet would run are guarded, and come back as they were")
+    void guarded() {
+        for (String cell : List.of("=1+1", "+a", "-2", "@x", "plain", "'quoted", "a,b;\"c\"\nd", "")) {
+            Table back = Table.read(Table.write(List.of("a", "b"), List.of(List.of(cell, "x"))), List.of("a", "b"));
+            assertThat(back.problems()).isEqualTo(List.<Problem>of());
+            assertThat(back.rows().get(0).cells().get("a")).isEqualTo(cell);
+        }
+        assertThat(Table.write(List.of("a"), List.of(List.of("=1+1")))).contains("'=1+1");
+    }
+
+    @Test
+    @DisplayName("A label's code, read back off the printed sheet, opens the valve")
+    void labels() throws Exception {
+        byte[] pdf = web.perform(get("/labels.pdf").param("tag", "TS-001").with(user("tessa"))).andExpect(status().isOk()).andReturn().getResponse().getContentAsByteArray();
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            assertThat(new PDFTextStripper().getText(document)).contains("TS-001");
+            var image = new PDFRenderer(document).renderImageWithDPI(0, 200);
+            int side = 550;
+            int[] pixels = image.getRGB(0, 0, side, 300, null, 0, side);
+            String read = new QRCodeReader().decode(new BinaryBitmap(new HybridBinarizer(new RGBLuminanceSource(side, 300, pixels)))).getText();
+            assertThat(read).endsWith("/valves/TS-001");
+        }
+        assertThat(out("/valves/TS-001/label.svg")).startsWith("<svg");
+        web.perform(get("/labels.pdf").param("tag", "NOBODY").with(user("tessa"))).andExpect(status().isNotFound());
+    }
+}
