@@ -8,6 +8,8 @@ create table service_record (
     at         timestamptz not null
 );
 create index service_record_job on service_record (job_number, seq);
+create index job_valve on job (valve_id, number);
+create index valve_tag on valve (lower(tag) text_pattern_ops);
 -- the end of the chain; locked while a record is added, so that records follow each other one by one
 create table record_head (
     id   int      primary key check (id = 1),

@@ -3,6 +3,7 @@ package dev.wartung.web.job;
 import dev.wartung.web.account.Account;
 import jakarta.persistence.LockModeType;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -24,6 +25,10 @@ public interface Jobs extends JpaRepository<Job, Long> {
 
     @Query("select j from Job j where j.valve.id = :valveId order by j.number desc")
     List<Job> ofValve(Long valveId);
+
+    /** Planned or under way on any of these valves. */
+    @Query("select j from Job j where j.valve.id in :valveIds and j.state in (dev.wartung.web.job.JobState.PLANNED, dev.wartung.web.job.JobState.RUNNING)")
+    List<Job> openOn(Collection<Long> valveIds);
 
     /** Jobs of a valve that came to an end with work done, the latest first. */
     @Query("""

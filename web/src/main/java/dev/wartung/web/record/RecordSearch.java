@@ -2,6 +2,7 @@ package dev.wartung.web.record;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -29,19 +30,19 @@ class RecordSearch {
     /**
      * Records of jobs, the latest first.
      *
-     * @param words  a tag, a title or a job's number; empty for all
+     * @param words  the beginning of a tag, or a job's number; empty for all
      * @param before only those written before this one; for the next page
      */
     @Transactional(readOnly = true)
     List<Found> find(String words, long before) {
-        String like = words.strip().replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
+        String like = words.strip().toLowerCase(Locale.ROOT).replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
         int number = words.strip().matches("\\d{1,9}") ? Integer.parseInt(words.strip()) : -1;
         return jdbc.query("""
                 select r.seq, j.number, v.tag, j.title, j.state, coalesce(a.name, ''), j.ended_at, r.hash,
                        (select count(*) from service_record c where c.job_number = j.number and c.kind = 'CORRECTION')
                 from service_record r join job j on j.number = r.job_number join valve v on v.id = j.valve_id left join account a on a.id = j.holder_id
-                where r.kind = 'JOB' and r.seq < ? and (? = '%' or v.tag ilike ? or j.title ilike ? or j.number = ?) order by r.seq desc limit ?""",
+                where r.kind = 'JOB' and r.seq < ? and (? = '%' or j.number = ? or j.valve_id in (select id from valve where lower(tag) like ?)) order by r.seq desc limit ?""",
                 (row, i) -> new Found(row.getLong(1), row.getInt(2), row.getString(3), row.getString(4), row.getString(5), row.getString(6), row.getTimestamp(7).toInstant(), row.getString(8), row.getInt(9)),
-                before, like, like, "%" + like, number, PAGE);
+                before, like, number, like, PAGE);
     }
 }

@@ -4,7 +4,6 @@ import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.fault.Cure;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.Job;
-import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.Planning;
 import dev.wartung.web.stores.Lot;
@@ -15,6 +14,8 @@ import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -54,22 +55,25 @@ public class RecallDesk {
     /** Valves that have a piece of the lot in them now. */
     @Transactional(readOnly = true)
     List<Affected> affected(String lot) {
-        return inValves(lot).entrySet().stream().map(e -> {
+        Map<Valve, List<String>> inValves = inValves(lot);
+        Map<Long, Job> open = open(inValves.keySet());
+        return inValves.entrySet().stream().map(e -> {
             Valve valve = e.getKey();
             Map<String, String> names = planning.build(valve).parts().stream().collect(Collectors.toMap(Part::id, Part::name, (a, b) -> a));
-            return new Affected(valve, e.getValue().stream().map(p -> names.getOrDefault(p, p)).toList(), planned(valve));
+            return new Affected(valve, e.getValue().stream().map(p -> names.getOrDefault(p, p)).toList(), Optional.ofNullable(open.get(valve.id())));
         }).toList();
     }
 
     private Map<Valve, List<String>> inValves(String lot) {
         Map<String, List<String>> byTag = traces.ofLot(lot).stream().filter(Piece::stillIn).collect(Collectors.groupingBy(Piece::tag, LinkedHashMap::new, Collectors.mapping(Piece::part, Collectors.toList())));
         Map<Valve, List<String>> inValves = new LinkedHashMap<>();
-        byTag.forEach((tag, parts) -> valves.findByTagIgnoreCase(tag).ifPresent(v -> inValves.put(v, parts.stream().distinct().toList())));
+        valves.findByTagIn(byTag.keySet()).stream().sorted(Comparator.comparing(Valve::tag)).forEach(v -> inValves.put(v, byTag.get(v.tag()).stream().distinct().toList()));
         return inValves;
     }
 
-    private Optional<Job> planned(Valve valve) {
-        return jobs.ofValve(valve.id()).stream().filter(j -> j.state() == JobState.PLANNED || j.state() == JobState.RUNNING).findFirst();
+    /** Jobs that are planned or under way, by valve. */
+    private Map<Long, Job> open(Collection<Valve> which) {
+        return which.isEmpty() ? Map.of() : jobs.openOn(which.stream().map(Valve::id).toList()).stream().collect(Collectors.toMap(j -> j.valve().id(), j -> j, (a, b) -> a));
     }
 
     /**
@@ -90,8 +94,10 @@ public class RecallDesk {
         stores.numbered(lot).stream().filter(l -> !l.quarantined()).map(Lot::id).forEach(id -> stores.quarantine(id, reason));
         List<Job> raised = new ArrayList<>();
         List<String> left = new ArrayList<>();
-        inValves(lot).forEach((valve, parts) -> {
-            Optional<Job> already = planned(valve);
+        Map<Valve, List<String>> inValves = inValves(lot);
+        Map<Long, Job> open = open(inValves.keySet());
+        inValves.forEach((valve, parts) -> {
+            Optional<Job> already = Optional.ofNullable(open.get(valve.id()));
             if (already.isPresent()) {
                 left.add(valve.tag() + ": job " + already.get().number() + " is planned on it already. See that it renews what is of this lot.");
                 return;

@@ -9,12 +9,13 @@ import dev.wartung.web.valve.Valves;
 import java.time.Clock;
 import java.time.DateTimeException;
 import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.springframework.data.domain.Sort;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -26,6 +27,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 class SupplyController {
 
     private static final int LONGEST = 500;
+    private static final int MOST_LINES = 60;
 
     private final SupplyDesk desk;
     private final RecallDesk recalls;
@@ -121,9 +123,10 @@ class SupplyController {
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);
         if (!tags.isEmpty()) {
-            List<Valve> all = valves.findAll(Sort.by("area", "line", "place", "tag"));
-            Set<String> lines = affected.stream().map(a -> a.valve().area() + "\n" + a.valve().line()).collect(Collectors.toSet());
-            model.addAttribute("map", LinesMap.of(all.stream().filter(v -> lines.contains(v.area() + "\n" + v.line())).toList(), LocalDate.now(clock)));
+            Stream<List<String>> lines = affected.stream().map(a -> List.of(a.valve().area(), a.valve().line())).distinct().limit(MOST_LINES);
+            List<Valve> along = lines.flatMap(l -> valves.findByAreaAndLine(l.get(0), l.get(1)).stream())
+                    .sorted(Comparator.comparing(Valve::area).thenComparing(Valve::line).thenComparing(Valve::place).thenComparing(Valve::tag)).toList();
+            model.addAttribute("map", LinesMap.of(along, LocalDate.now(clock)));
         }
         return "trace";
     }

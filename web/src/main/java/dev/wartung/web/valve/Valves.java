@@ -2,6 +2,7 @@ package dev.wartung.web.valve;
 
 import dev.wartung.core.anatomy.Drive;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -38,6 +39,8 @@ public interface Valves extends JpaRepository<Valve, Long> {
 
     @Query("select v from Valve v where v.nextDue <= :day and v.state = dev.wartung.web.valve.ValveState.IN_SERVICE order by v.nextDue, v.tag")
     List<Valve> due(LocalDate day, Pageable page);
+
+    List<Valve> findByTagIn(Collection<String> tags);
 
     List<Valve> findByAreaAndLine(String area, String line);
 

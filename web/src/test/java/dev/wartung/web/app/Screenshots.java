@@ -32,32 +32,33 @@ class Screenshots {
             view(page, "/valves/CU-212", "valve");
             view(page, "/valves/MX-112/plan?work=renew-bush", "plan");
             view(page, "/valves/MX-103/fault?symptom=leak-seat&q.pressure=no", "fault");
-            view(page, "/valves/EZ-713/settling", "settling");
+            view(page, "/stores/needed", "needed");
+            view(page, "/calendar", "calendar");
             view(page, "/valves/CU-201/study?wish=NO", "fail-position");
             view(page, "/change-requests/1", "change");
             view(page, "/proving/3", "proving");
             view(page, "/lab/diaphragm-map?gap.1=3.72&gap.2=3.7&gap.3=3.86&gap.4=3.82", "lab");
             Browser.go(page, "/");
-            page.click(".job-card.running");
-            Browser.ready(page);
-            shoot(page, "bench-strip");
             findings(page);
             works(page);
-            bench(page, "CU-514", "Upper bolts out again", "bench-butterfly");
-            bench(page, "EZ-707", "Tighten the bolts", "bench-diaphragm");
+            bench(page, "CU-514", "rebuild-rotary", "Centre the actuator", "bench-press");
+            bench(page, "EZ-707", "renew-diaphragm", "Tighten the bolts", "bench-diaphragm");
             Browser.go(page, "/valves/FL-031");
             page.locator(".history a").first().click();
             Browser.ready(page);
             shoot(page, "report");
             page.click("text=Log out");
             Browser.login(page, "radair", "window-of-hours");
-            view(page, "/site", "site");
+            Browser.go(page, "/valves/EZ-709/parts");
+            page.locator("tbody a[href*=trace]").first().click();
+            Browser.ready(page);
+            shoot(page, "trace");
         }
     }
 
     /** A job on a valve of another family, as far as a step worth seeing. */
-    private void bench(Page page, String tag, String sentence, String name) {
-        Browser.go(page, "/valves/" + tag + "/plan");
+    private void bench(Page page, String tag, String work, String sentence, String name) {
+        Browser.go(page, "/valves/" + tag + "/plan?work=" + work);
         page.click("button:has-text('Plan this job')");
         Browser.ready(page);
         page.click("button:has-text('Take it to the bench')");

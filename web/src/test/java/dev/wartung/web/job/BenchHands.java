@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.SelectOption;
 import com.microsoft.playwright.TimeoutError;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import dev.wartung.web.app.Browser;
@@ -53,10 +54,17 @@ public final class BenchHands {
             Locator known = pick.locator("input[value='" + SEEN.getOrDefault(name, "") + "']");
             (known.count() > 0 ? known : pick.locator("input").first()).check();
         }
+        page.locator(".read-with select").all().stream().filter(s -> s.inputValue().isEmpty()).forEach(s -> s.selectOption(new SelectOption().setIndex(1)));
         if (page.locator(".kit").count() > 0) {
-            page.locator(".kit .lot input").all().forEach(lot -> lot.fill("L-2611-07"));
+            // the lot that expires first where the stores have one, as the page says
+            page.locator(".kit .lot input").all().forEach(lot -> lot.fill(takeFirst(lot.getAttribute("name").equals("lot.kit") ? page.locator(".kit > .take-first")
+                    : lot.locator("xpath=ancestor::div[contains(@class,'piece')]").locator(".take-first"))));
             page.locator(".kit input[type=checkbox]").all().forEach(Locator::check);
         }
+    }
+
+    private static String takeFirst(Locator said) {
+        return said.count() == 0 ? "L-2611-07" : said.first().innerText().replaceAll("Take lot (\\S+) first.*", "$1");
     }
 
     /** Every stage of a bolt-up with a wrench that clicks at what it is set to; the first turn read off it. */
