@@ -52,7 +52,9 @@ class SecurityConfiguration {
         return http
                 .securityMatcher("/api/**")
                 .authenticationManager(manager)
-                .authorizeHttpRequests(requests -> requests.anyRequest().authenticated())
+                .authorizeHttpRequests(requests -> requests
+                        .requestMatchers(HttpMethod.POST, "/api/v1/cycles").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name(), Role.ADMINISTRATOR.name())
+                        .anyRequest().authenticated())
                 .addFilterBefore(new TokenFilter(tokens), BasicAuthenticationFilter.class)
                 .httpBasic(basic -> basic.authenticationEntryPoint(SecurityConfiguration::unknown))
                 .exceptionHandling(e -> e.authenticationEntryPoint(SecurityConfiguration::unknown))
