@@ -14,9 +14,11 @@ import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import org.springframework.context.ApplicationContext;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.TemplateEngine;
 import org.thymeleaf.context.Context;
+import org.thymeleaf.spring6.expression.ThymeleafEvaluationContext;
 
 /** Lays templates out as PDF. Everything they need is on the class path: they load nothing. */
 @Component
@@ -30,9 +32,11 @@ public class Documents {
     }
 
     private final TemplateEngine templates;
+    private final ApplicationContext beans;
 
-    Documents(TemplateEngine templates) {
+    Documents(TemplateEngine templates, ApplicationContext beans) {
         this.templates = templates;
+        this.beans = beans;
     }
 
     /**
@@ -43,6 +47,8 @@ public class Documents {
      */
     public byte[] pdf(String template, Map<String, Object> variables) {
         Context context = new Context(Locale.UK, variables);
+        // pages are given this by the web; a document asks for it itself, so that both may name the same beans
+        context.setVariable(ThymeleafEvaluationContext.THYMELEAF_EVALUATION_CONTEXT_CONTEXT_VARIABLE_NAME, new ThymeleafEvaluationContext(beans, null));
         // the drawing does not see the page's styles; it carries its own
         String html = templates.process(template, context).replaceAll("(<svg class=\"section\"[^>]*>)", "$1<style>" + SECTION_STYLE + "</style>");
         ByteArrayOutputStream out = new ByteArrayOutputStream(100_000);

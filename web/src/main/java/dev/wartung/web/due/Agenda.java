@@ -42,7 +42,7 @@ class Agenda {
     public record Item(Kind kind, String id, LocalDate on, String what, String text, String path) {
 
         public String style() {
-            return kind.name().toLowerCase(Locale.ROOT);
+            return "is-" + kind.name().toLowerCase(Locale.ROOT);
         }
     }
 

@@ -69,7 +69,7 @@ class PaperController {
         List<Step> steps = view.progress().procedure().steps().stream().filter(s -> !view.progress().isConfirmed(s.id())).toList();
         Map<String, List<ToolForm.Line>> tools = new LinkedHashMap<>();
         steps.forEach(s -> tools.put(s.id(), desk.tools(s, typed)));
-        model.addAttribute("nav", "bench");
+        model.addAttribute("nav", "paper");
         model.addAttribute("view", view);
         model.addAttribute("job", view.job());
         model.addAttribute("steps", steps);

@@ -14,6 +14,7 @@ import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
@@ -40,13 +41,11 @@ class RolesTest {
     private final MockMvc web;
     private final JobService service;
     private final JdbcTemplate jdbc;
-    private final RequestMappingHandlerMapping mappings;
 
-    RolesTest(MockMvc web, JobService service, JdbcTemplate jdbc, RequestMappingHandlerMapping mappings) {
+    RolesTest(MockMvc web, JobService service, JdbcTemplate jdbc) {
         this.web = web;
         this.service = service;
         this.jdbc = jdbc;
-        this.mappings = mappings;
     }
 
     /** The first beginning that fits decides. What the application itself narrows down further (the asker of a change, one's own settings) is open here. */
@@ -85,7 +84,7 @@ class RolesTest {
 
     private Set<String> changing() {
         Set<String> addresses = new TreeSet<>();
-        mappings.getHandlerMethods().forEach((info, method) -> {
+        Objects.requireNonNull(web.getDispatcherServlet().getWebApplicationContext()).getBean("requestMappingHandlerMapping", RequestMappingHandlerMapping.class).getHandlerMethods().forEach((info, method) -> {
             if (method.getBeanType().getName().startsWith("dev.wartung") && !info.getMethodsCondition().getMethods().stream().allMatch(m -> m == RequestMethod.GET)) {
                 info.getPatternValues().forEach(addresses::add);
             }
