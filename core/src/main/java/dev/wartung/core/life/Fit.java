@@ -2,11 +2,11 @@ package dev.wartung.core.life;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Random;
+import java.util.function.DoubleSupplier;
 
 /**
  * Whether a Weibull describes the data: the correlation of the points of its plot, held against that of data drawn from the fit itself with the same pieces still in at the same days
- * (a parametric bootstrap). Drawn from a seed, so that the same data always give the same answer.
+ * (a parametric bootstrap).
  *
  * @param correlation of ln days against ln(−ln R) at the Kaplan-Meier points
  * @param chance      how often data drawn from the fit lie as badly or worse
@@ -17,10 +17,9 @@ public record Fit(double correlation, double chance) {
     /** Below this the Weibull does not describe them. */
     public static final double RARE = 0.05;
 
-    /** @param life the fit @param seed where the drawing begins */
-    public static Fit of(Weibull life, List<Lifetime> lives, long seed) {
+    /** @param life the fit @param chance numbers from 0 up to 1, evenly spread; the same ones give the same answer */
+    public static Fit of(Weibull life, List<Lifetime> lives, DoubleSupplier chance) {
         double seen = correlation(lives);
-        Random random = new Random(seed);
         int worse = 0;
         int drawn = 0;
         double longest = lives.stream().mapToDouble(Lifetime::days).max().orElse(1);
@@ -29,7 +28,7 @@ public record Fit(double correlation, double chance) {
             for (Lifetime l : lives) {
                 // when a piece that failed would have been taken out is not known: at the end of what was watched
                 double until = l.failed() ? longest : l.days();
-                double fails = life.quantile(Math.min(1 - 1e-12, Math.max(1e-12, random.nextDouble())));
+                double fails = life.quantile(Math.min(1 - 1e-12, Math.max(1e-12, chance.getAsDouble())));
                 other.add(new Lifetime(Math.min(fails, until), fails <= until, ""));
             }
             double correlation = correlation(other);

@@ -106,8 +106,9 @@ class LotController {
     }
 
     @PostMapping("/stores/lots/{id}/certificate")
-    String certificate(@PathVariable long id, @RequestParam MultipartFile file, Model model) throws IOException {
-        Optional<String> trouble = files.keep(known(id).id(), file.getOriginalFilename(), file.getBytes());
+    String certificate(@PathVariable long id, @RequestParam Optional<MultipartFile> file, Model model) throws IOException {
+        Lot lot = known(id);
+        Optional<String> trouble = file.isEmpty() ? Optional.of("Choose a file.") : files.keep(lot.id(), file.get().getOriginalFilename(), file.get().getBytes());
         return answer(id, Map.of(), trouble.map(t -> Map.of("file", t)).orElse(Map.of()), model);
     }
 

@@ -74,6 +74,7 @@ class RolesTest {
         table.put("/stores/lots/*/release", EnumSet.of(Role.PLANNER, Role.REVIEWER, Role.ADMINISTRATOR));
         table.put("/stores/", STORES);
         table.put("/due/rules", ARRANGE);
+        table.put("/life/", ARRANGE);
         table.put("/due/", WORK);
         table.put("/exchange", ARRANGE);
         table.put("/api/v1/cycles", STORES);

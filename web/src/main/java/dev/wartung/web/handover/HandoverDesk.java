@@ -1,0 +1,95 @@
+package dev.wartung.web.handover;
+
+import dev.wartung.core.procedure.Supplies;
+import dev.wartung.web.job.Job;
+import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.stores.Lot;
+import dev.wartung.web.stores.Stores;
+import java.sql.Timestamp;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Reads what happened since a moment, and what is to be done on a day. */
+@Service
+class HandoverDesk {
+
+    private static final int MOST = 300;
+
+    private final JdbcTemplate jdbc;
+    private final Jobs jobs;
+    private final JobService service;
+    private final Stores stores;
+
+    HandoverDesk(JdbcTemplate jdbc, Jobs jobs, JobService service, Stores stores) {
+        this.jdbc = jdbc;
+        this.jobs = jobs;
+        this.service = service;
+        this.stores = stores;
+    }
+
+    /**
+     * Something that changed.
+     *
+     * @param notable whoever takes over should read it first
+     * @param path    where it is shown
+     */
+    public record Change(Instant at, String who, String tag, String what, boolean notable, String path) {}
+
+    /** What happened in jobs, at looks, in the stores and to changes of fail positions, the latest first. */
+    @Transactional(readOnly = true)
+    List<Change> since(Instant moment) {
+        Timestamp from = Timestamp.from(moment);
+        return jdbc.query("""
+                select at, who, tag, what, notable, path from (
+                  select e.at, a.name as who, v.tag,
+                         case e.kind when 'STARTED' then 'took to the bench: ' || j.title when 'CLOSED' then 'closed: ' || j.title when 'STOPPED' then 'stopped, out of service: ' || j.title
+                              when 'CANCELLED' then 'cancelled: ' || j.title when 'PROBLEM' then 'noted a problem: ' || left(trim(both '"' from e.body), 200) when 'FINDING' then 'found something: ' || j.title
+                              when 'FAILED_READING' then 'a reading failed: ' || j.title when 'TAKEN_OVER' then 'took the bench over: ' || j.title when 'CORRECTED' then 'corrected the record: ' || j.title
+                              else 'a part came in for ' || j.title end as what,
+                         e.kind in ('STOPPED', 'PROBLEM', 'FINDING', 'FAILED_READING', 'CORRECTED') as notable, '/jobs/' || j.number as path
+                  from job_entry e join job j on j.id = e.job_id join valve v on v.id = j.valve_id join account a on a.id = e.by_id
+                  where e.at >= ? and e.kind in ('STARTED', 'CLOSED', 'STOPPED', 'CANCELLED', 'PROBLEM', 'FINDING', 'FAILED_READING', 'TAKEN_OVER', 'CORRECTED', 'ARRIVED')
+                  union all
+                  select j.planned_at, a.name, v.tag, 'planned: ' || j.title, false, '/jobs/' || j.number from job j join valve v on v.id = j.valve_id join account a on a.id = j.planned_by_id where j.planned_at >= ?
+                  union all
+                  select (r.done_on + time '12:00') at time zone 'UTC', coalesce(a.name, ''), v.tag, 'looked: ' || r.name || ', ' || r.found, r.found like 'not fine%', '/valves/' || v.tag
+                  from recheck r join valve v on v.id = r.valve_id left join account a on a.id = r.done_by_id where r.done_on >= ?::date and r.found <> ''
+                  union all
+                  select (l.quarantined_on + time '12:00') at time zone 'UTC', '', l.lot, 'in quarantine: ' || l.quarantine_reason, true, '/stores/lots/' || l.id from lot l where l.quarantined_on >= ?::date
+                  union all
+                  select greatest(c.asked_at, coalesce(c.stated_at, c.asked_at), coalesce(c.decided_at, c.asked_at)), '', v.tag, 'change of fail position: ' || lower(replace(c.state, '_', ' ')), true, '/change-requests/' || c.number
+                  from change_request c join valve v on v.id = c.valve_id where greatest(c.asked_at, coalesce(c.stated_at, c.asked_at), coalesce(c.decided_at, c.asked_at)) >= ?
+                ) happened order by at desc limit\s""" + MOST, (row, i) -> new Change(row.getTimestamp(1).toInstant(), row.getString(2), row.getString(3), row.getString(4), row.getBoolean(5), row.getString(6)),
+                from, from, from, from, from);
+    }
+
+    /** A job on the list of a day. @param lots what to take first, in words; empty where the stores have none */
+    public record Listed(Job job, List<String> supplies, double minutes, int steps, int done, Optional<String> holder) {}
+
+    /** What lies before the bench: what is on it, what is overdue, what is due by that day. */
+    @Transactional(readOnly = true)
+    List<Listed> list(LocalDate day) {
+        List<Listed> list = new ArrayList<>();
+        for (Job job : jobs.openBetween(LocalDate.of(2000, 1, 1), day)) {
+            JobView view = service.view(job.number()).orElseThrow();
+            Supplies supplies = view.supplies();
+            List<String> wanted = new ArrayList<>();
+            supplies.kit().ifPresent(kit -> wanted.add(kit.name() + " " + kit.id() + stores.takeFirst(kit.id()).map(HandoverDesk::lot).orElse("")));
+            supplies.notInKit().forEach(p -> wanted.add(p.name() + (p.article().isEmpty() ? "" : " " + p.article() + stores.takeFirst(p.article()).map(HandoverDesk::lot).orElse(""))));
+            list.add(new Listed(job, wanted, view.progress().procedure().minutes(), view.progress().procedure().steps().size(), view.progress().confirmed().size(), job.holder().map(h -> h.name())));
+        }
+        return list;
+    }
+
+    private static String lot(Lot lot) {
+        return ", lot " + lot.lot();
+    }
+}

@@ -1,0 +1,84 @@
+package dev.wartung.web.life;
+
+import dev.wartung.core.due.ServiceRule;
+import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.due.DueDesk;
+import dev.wartung.web.life.LifeDesk.Group;
+import dev.wartung.web.life.LifeDesk.Told;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.util.UriComponentsBuilder;
+
+/** What lives say, and the interval a planner makes of it. */
+@Controller
+class LifeController {
+
+    private static final double USUAL_COST = 10;
+
+    private final LifeDesk desk;
+    private final DueDesk due;
+    private final CurrentAccount current;
+
+    LifeController(LifeDesk desk, DueDesk due, CurrentAccount current) {
+        this.desk = desk;
+        this.due = due;
+        this.current = current;
+    }
+
+    @GetMapping("/life")
+    String groups(Model model) {
+        model.addAttribute("nav", "records");
+        model.addAttribute("groups", desk.groups());
+        return "life";
+    }
+
+    @GetMapping("/life/of")
+    String told(@RequestParam String part, @RequestParam String material, @RequestParam String family, @RequestParam String area, @RequestParam(defaultValue = "") String cost, Model model) {
+        return show(new Group(part, material, family, area), cost, Map.of(), model);
+    }
+
+    private String show(Group group, String cost, Map<String, String> troubles, Model model) {
+        Map<String, String> all = new LinkedHashMap<>(troubles);
+        double failure = USUAL_COST;
+        if (!cost.isBlank()) {
+            try {
+                failure = Double.parseDouble(cost.strip().replace(',', '.'));
+            } catch (NumberFormatException e) {
+                all.put("cost", "A number, for instance 10.");
+            }
+            if (!(failure > 1) || failure > 1e6) {
+                all.putIfAbsent("cost", "More than 1, which is what a planned renewal costs, and at most a million.");
+                failure = USUAL_COST;
+            }
+        }
+        model.addAttribute("nav", "records");
+        model.addAttribute("told", desk.told(group, failure).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)));
+        model.addAttribute("cost", cost.isBlank() ? "10" : cost);
+        model.addAttribute("troubles", all);
+        return "life-of";
+    }
+
+    /** A planner accepts the proposed interval, with their signature: it becomes the site's rule for these types in this area. */
+    @PostMapping("/life/accept")
+    String accept(@RequestParam String part, @RequestParam String material, @RequestParam String family, @RequestParam String area, @RequestParam(defaultValue = "") String cost,
+                  @RequestParam(defaultValue = "") String password, Model model) {
+        Group group = new Group(part, material, family, area);
+        double failure = cost.strip().replace(',', '.').matches("\\d{1,7}([.]\\d{1,3})?") ? Double.parseDouble(cost.strip().replace(',', '.')) : USUAL_COST;
+        Optional<Told> told = failure > 1 ? desk.told(group, failure) : Optional.empty();
+        Optional<Integer> months = told.flatMap(Told::proposal);
+        if (months.isEmpty() || !current.confirmed(password)) {
+            return show(group, cost, Map.of("password", months.isEmpty() ? "There is no interval to accept." : CurrentAccount.WRONG_PASSWORD), model);
+        }
+        told.orElseThrow().seen().types().forEach(type -> due.keep(Optional.of(type), Optional.of(area), new ServiceRule(OptionalInt.of(months.get()), OptionalInt.empty(), OptionalInt.empty())));
+        return "redirect:" + UriComponentsBuilder.fromPath("/due/rules").toUriString();
+    }
+}
