@@ -135,7 +135,7 @@ class DemoSite implements ApplicationRunner {
     /** Every valve had its seals renewed about a year before it is due again; a third of them once more before that. */
     private void history(List<Valve> all, List<Account> technicians) {
         for (Valve valve : all) {
-            LocalDate last = valve.nextDue().orElseThrow().minusMonths(sheets.of(valve.typeId()).type().serviceMonths(valve.configuration()));
+            LocalDate last = past(valve.nextDue().orElseThrow().minusMonths(sheets.of(valve.typeId()).type().serviceMonths(valve.configuration())));
             if (valve.tag().equals(SWOLLEN)) {
                 swollen(valve, last, technicians);
                 continue;
@@ -151,9 +151,18 @@ class DemoSite implements ApplicationRunner {
         }
     }
 
+    /** The latest day before yesterday that is whole months before. */
+    private LocalDate past(LocalDate day) {
+        LocalDate past = day;
+        while (past.isAfter(LocalDate.now(clock).minusDays(2))) {
+            past = past.minusMonths(1);
+        }
+        return past;
+    }
+
     /** The culture hall's single-seat valves are cleaned hot and often: their plug seals go hard well before their year is over, and enough of them to say when. */
-    private static boolean wearsOut(Valve valve) {
-        return valve.area().equals("Culture hall") && valve.typeId().startsWith("kolm-") && !valve.typeId().startsWith("kolm-t");
+    private boolean wearsOut(Valve valve) {
+        return valve.area().equals("Culture hall") && valve.typeId().startsWith("kolm-") && !valve.typeId().startsWith("kolm-t") && planning.build(valve).part("plug-seal").isPresent();
     }
 
     private void worn(Valve valve, LocalDate last, List<Account> technicians) {
