@@ -64,6 +64,11 @@ public class Recheck {
         return jobNumber;
     }
 
+    /** A look that something else than a procedure calls for. */
+    public static Recheck raised(Valve valve, int jobNumber, String name, LocalDate raisedOn, LocalDate dueOn) {
+        return new Recheck(valve, jobNumber, name, raisedOn, dueOn, Optional.empty());
+    }
+
     /** What makes it due before its day; empty for nothing. */
     public Optional<LineEvent> after() {
         return Optional.ofNullable(afterEvent);

@@ -1,0 +1,148 @@
+package dev.wartung.web.trend;
+
+import dev.wartung.core.drawing.Svg;
+import dev.wartung.core.life.ChangePoint;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
+import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.progress.Answer;
+import dev.wartung.core.progress.Confirmation;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.job.Job;
+import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.JobState;
+import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.JobWatch;
+import dev.wartung.web.job.Recheck;
+import dev.wartung.web.job.Rechecks;
+import dev.wartung.web.valve.Valve;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Collects what was read at a valve, job after job. When a job ends with a reading that tells of a change, a look at the valve is raised: before it fails. */
+@Service
+class TrendDesk implements JobWatch {
+
+    private static final long SEED = 3;
+    private static final int FEWEST_SHOWN = 2;
+    private static final String NAME = "Look why it changed: ";
+
+    private final ObjectProvider<JobService> jobs;
+    private final Rechecks rechecks;
+    private final Clock clock;
+
+    /** @param jobs asked for late: closing a job asks this what follows from it */
+    TrendDesk(ObjectProvider<JobService> jobs, Rechecks rechecks, Clock clock) {
+        this.jobs = jobs;
+        this.rechecks = rechecks;
+        this.clock = clock;
+    }
+
+    /** A reading as it was taken. */
+    public record Read(Instant at, int job, Quantity value) {}
+
+    /**
+     * Readings of one kind.
+     *
+     * @param asked  what was asked
+     * @param change where they changed; empty where they did not, or are too few
+     */
+    public record Series(String asked, List<Read> reads, Optional<ChangePoint> change) {
+
+        /** What changed, in words. */
+        public String says(UnitSystem units) {
+            return change.map(c -> "changed after " + c.after() + " jobs: " + shown(c.before(), units) + " before, " + shown(c.since(), units) + " since").orElse("");
+        }
+
+        private String shown(double si, UnitSystem units) {
+            return units.shown(new Quantity(si, reads.get(0).value().dimension()));
+        }
+
+        public String svg(UnitSystem units) {
+            return TrendDesk.svg(this, units);
+        }
+    }
+
+    @Transactional(readOnly = true)
+    List<Series> of(Valve valve) {
+        return collected(valve);
+    }
+
+    private List<Series> collected(Valve valve) {
+        Map<String, List<Read>> byAsk = new LinkedHashMap<>();
+        Map<String, String> asked = new LinkedHashMap<>();
+        List<JobView> views = new ArrayList<>(jobs.getObject().endedOn(valve));
+        Collections.reverse(views);
+        for (JobView view : views) {
+            Instant at = view.job().endedAt().orElseGet(clock::instant);
+            for (Confirmation confirmed : view.progress().confirmed()) {
+                for (Answer answer : confirmed.answers()) {
+                    answer.measured().ifPresent(value -> {
+                        byAsk.computeIfAbsent(answer.ask(), a -> new ArrayList<>()).add(new Read(at, view.job().number(), value));
+                        asked.put(answer.ask(), answer.asked());
+                    });
+                }
+            }
+        }
+        return byAsk.entrySet().stream().filter(e -> e.getValue().size() >= FEWEST_SHOWN)
+                .map(e -> new Series(asked.get(e.getKey()), e.getValue(),
+                        ChangePoint.in(e.getValue().stream().map(r -> r.value().si()).toList(), new Random(SEED)::nextDouble).filter(ChangePoint::changed))).toList();
+    }
+
+    @Override
+    public List<String> hindrances(Job job) {
+        return List.of();
+    }
+
+    /** Only the newest readings can tell of something new. A look of that name that is open still is not raised again. */
+    @Override
+    public void ended(Job job, Account by, Instant at) {
+        if (job.state() != JobState.CLOSED) {
+            return;
+        }
+        LocalDate today = LocalDate.now(clock);
+        List<String> open = rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(job.valve().id()).stream().map(Recheck::name).toList();
+        collected(job.valve()).stream().filter(s -> s.change().isPresent() && s.reads().get(s.reads().size() - 1).job() == job.number())
+                .map(s -> NAME + s.asked()).filter(name -> !open.contains(name)).forEach(name -> rechecks.save(Recheck.raised(job.valve(), job.number(), name, today, today.plusDays(1))));
+    }
+
+    private static String svg(Series series, UnitSystem units) {
+        Unit unit = units.unit(series.reads().get(0).value().dimension());
+        double[] values = series.reads().stream().mapToDouble(r -> r.value().in(unit)).toArray();
+        double low = Arrays.stream(values).min().orElse(0);
+        double high = Arrays.stream(values).max().orElse(1);
+        double room = Math.max((high - low) * 0.2, Math.max(Math.abs(high) * 0.02, 1e-6));
+        Svg svg = new Svg(420, 170, "trend", series.asked() + " from job to job");
+        svg.line(70, 140, 400, 140, "frame").line(70, 20, 70, 140, "frame");
+        svg.text(64, y(high, low, high, room) + 5, Quantity.rounded(high, unit.decimals()), "label", "end").text(64, y(low, low, high, room) + 5, Quantity.rounded(low, unit.decimals()), "label", "end");
+        svg.text(70, 14, unit.symbol(), "label", "start").text(400, 160, values.length + " jobs", "label", "end");
+        double step = 310.0 / Math.max(1, values.length - 1);
+        for (int i = 0; i < values.length; i++) {
+            if (i > 0) {
+                svg.line(80 + (i - 1) * step, y(values[i - 1], low, high, room), 80 + i * step, y(values[i], low, high, room), "fit");
+            }
+            svg.circle(80 + i * step, y(values[i], low, high, room), 5, "point");
+        }
+        series.change().ifPresent(c -> {
+            double x = 80 + (c.after() - 0.5) * step;
+            svg.line(x, 20, x, 140, "limit");
+        });
+        return svg.svg();
+    }
+
+    private static double y(double value, double low, double high, double room) {
+        return 140 - 120 * (value - low + room) / (high - low + 2 * room);
+    }
+}

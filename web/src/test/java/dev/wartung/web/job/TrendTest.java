@@ -1,0 +1,70 @@
+package dev.wartung.web.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
+import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
+
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.web.app.RunningApplication;
+import java.util.Map;
+import java.util.UUID;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.test.web.servlet.MockMvc;
+import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
+
+/** Readings that change from one job to the next, within their limits all the while. */
+@ExtendWith(RunningApplication.class)
+class TrendTest {
+
+    private final MockMvc web;
+    private final JobService service;
+    private final JdbcTemplate jdbc;
+
+    TrendTest(MockMvc web, JobService service, JdbcTemplate jdbc) {
+        this.web = web;
+        this.service = service;
+        this.jdbc = jdbc;
+    }
+
+    private void job(String tag, String temperature) throws Exception {
+        BenchRun bench = new BenchRun(web, service);
+        int job = bench.begin(tag, "oil-actuator", "tessa");
+        while (bench.current(job).isPresent()) {
+            Step step = bench.current(job).orElseThrow();
+            Map<String, String> typed = JobServiceTest.goodAnswers(service.view(job).orElseThrow(), step);
+            step.asks().stream().filter(a -> a.dimension().filter(d -> d == Dimension.TEMPERATURE).isPresent()).forEach(a -> typed.put(StepForm.READING + a.id(), temperature));
+            MockHttpServletRequestBuilder request = post("/jobs/" + job + "/steps/" + step.id()).param("entryId", UUID.randomUUID().toString()).with(user("tessa").roles("TECHNICIAN")).with(csrf());
+            typed.forEach(request::param);
+            web.perform(request).andExpect(status().isOk());
+        }
+        bench.close(job, "tessa");
+    }
+
+    private int looks(String tag) {
+        Integer count = jdbc.queryForObject("select count(*) from recheck r join valve v on v.id = r.valve_id where v.tag = ? and r.name like 'Look why it changed: %' and r.done_on is null", Integer.class, tag);
+        return count == null ? 0 : count;
+    }
+
+    @Test
+    @DisplayName("When a reading moves and stays there, a look is raised once; steady readings raise none")
+    void change() throws Exception {
+        for (String temperature : new String[] {"21 °C", "22 °C", "21.5 °C", "21.4 °C", "22.1 °C", "21.7 °C"}) {
+            job("TS-026", temperature);
+        }
+        assertThat(looks("TS-026")).as("steady").isZero();
+        for (String temperature : new String[] {"36 °C", "36.5 °C", "36.2 °C"}) {
+            job("TS-026", temperature);
+        }
+        assertThat(looks("TS-026")).isEqualTo(1);
+        String page = web.perform(get("/valves/TS-026/trends").with(user("tessa"))).andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
+        assertThat(page).contains("changed after 6 jobs").contains("figure trend");
+        web.perform(get("/valves/NO-SUCH/trends").with(user("tessa"))).andExpect(status().isNotFound());
+    }
+}
