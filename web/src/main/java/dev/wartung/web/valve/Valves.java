@@ -8,6 +8,7 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.Pageable;
+import org.springframework.data.domain.Sort;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
@@ -39,6 +40,8 @@ public interface Valves extends JpaRepository<Valve, Long> {
 
     @Query("select v from Valve v where v.nextDue <= :day and v.state = dev.wartung.web.valve.ValveState.IN_SERVICE order by v.nextDue, v.tag")
     List<Valve> due(LocalDate day, Pageable page);
+
+    List<Valve> findByArea(String area, Sort sort);
 
     List<Valve> findByTagIn(Collection<String> tags);
 

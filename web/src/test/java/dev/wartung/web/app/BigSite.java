@@ -58,6 +58,7 @@ class BigSite {
             pages.put("trace of a lot", i -> "/stores/trace?lot=BL-" + random.nextInt(VALVES / 4));
             pages.put("parts of a valve", i -> "/valves/B-" + random.nextInt(VALVES) + "/parts");
             pages.put("today", i -> "/");
+            pages.put("lines map, an area", i -> "/lines?area=Area+" + random.nextInt(Math.max(1, VALVES / 1000)));
             pages.put("due, a month", i -> "/calendar?month=2027-0" + (1 + random.nextInt(9)));
             pages.put("records, searched", i -> "/records?q=B-" + random.nextInt(VALVES));
             pages.put("records, latest", i -> "/records");

@@ -101,6 +101,7 @@ class ExchangeTest {
         assertThat(count("select count(*) from valve where tag like 'BIG-%'")).isZero();
         assertThat(takenIn("valves", rows.toString())).isEqualTo("DONE ");
         assertThat(count("select count(*) from valve where tag like 'BIG-%'")).isEqualTo(10_000);
+        assertThat(out("/lines?area=Test area")).as("a site this large is drawn area by area").contains("TS-001").contains("area=Big%20area").doesNotContain("BIG-1<");
         assertThat(takenIn("cycles", "tag,day,total\nBIG-1," + LocalDate.now().minusDays(3) + ",100\nbig-2," + LocalDate.now() + ",5\n")).isEqualTo("DONE ");
         assertThat(count("select count(*) from cycle_count")).isGreaterThanOrEqualTo(2);
         jdbc.update("delete from cycle_count");
