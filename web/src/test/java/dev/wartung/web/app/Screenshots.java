@@ -39,6 +39,8 @@ class Screenshots {
             view(page, "/proving/3", "proving");
             view(page, "/lab/diaphragm-map?gap.1=3.72&gap.2=3.7&gap.3=3.86&gap.4=3.82", "lab");
             Browser.go(page, "/");
+            page.click(".job-card.running");
+            Browser.ready(page);
             findings(page);
             works(page);
             bench(page, "CU-514", "rebuild-rotary", "Centre the actuator", "bench-press");

@@ -12,11 +12,13 @@ import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.app.TestSite;
 import java.util.ArrayList;
 import java.util.List;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** What must hold for the bench view at every step, whatever it shows: it is read at arm's length and worked with gloves. */
 @ExtendWith({RunningApplication.class, Browser.class})
@@ -42,6 +44,15 @@ class BenchLayoutTest {
             }
         }
         return found;
+    }
+
+    /** Tools of every kind, so that each reading asks what it was taken with. */
+    @BeforeAll
+    static void tools(JdbcTemplate jdbc) {
+        for (String tool : List.of("W-1,TORQUE_WRENCH", "W-2,TORQUE_WRENCH", "C-1,CALIPER", "G-1,GAUGE", "T-1,THERMOMETER")) {
+            String[] parts = tool.split(",");
+            jdbc.update("insert into measuring_tool (number, kind, name, months, good_until, version) values (?, ?, 'with a name of some length', 12, current_date + 30, 0)", parts[0], parts[1]);
+        }
     }
 
     @Test

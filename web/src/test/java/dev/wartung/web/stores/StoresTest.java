@@ -120,6 +120,7 @@ class StoresTest {
         int job = atTheCount("TS-005");
         String kit = service.view(job).orElseThrow().supplies().kit().orElseThrow().id();
         assertThat(kit).isEqualTo("K50-PE");
+        assertThat(web.perform(get("/jobs/" + job).with(user("tessa").roles("TECHNICIAN"))).andReturn().getResponse().getContentAsString()).as("the one that expires first").contains("Take lot ");
         assertThat(counted(job, Map.of("lot.kit", "OLD-1"))).contains("passed its shelf life").contains("GOOD-1");
         assertThat(counted(job, Map.of("lot.kit", "bad-1"))).contains("in quarantine: sticky in the bag");
         assertThat(counted(job, Map.of("lot.kit", "OLD-1", "instead.lot.kit", "it looks fine"))).as("no reason makes it young").contains("passed its shelf life");
