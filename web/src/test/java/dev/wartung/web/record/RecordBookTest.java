@@ -178,6 +178,18 @@ class RecordBookTest {
     }
 
     @Test
+    @DisplayName("Records are found by the beginning of a tag and by a job's number")
+    void found() throws Exception {
+        String link = "/records/" + number + "\"";
+        for (String words : new String[] {"", "TS-011", "ts-01", String.valueOf(number)}) {
+            assertThat(web.perform(as("tessa", "TECHNICIAN", get("/records").param("q", words))).andReturn().getResponse().getContentAsString()).as(words).contains(link);
+        }
+        for (String words : new String[] {"TS-9", "%", "_S-011", "99999", "TS-012"}) {
+            assertThat(web.perform(as("tessa", "TECHNICIAN", get("/records").param("q", words))).andReturn().getResponse().getContentAsString()).as(words).doesNotContain(link);
+        }
+    }
+
+    @Test
     @DisplayName("Who changed what stands in the audit trail with old and new values; a technician does not read it")
     void audit() throws Exception {
         web.perform(as("pia", "PLANNER", post("/site/air")).param("nominal", "6.5 bar").param("lowest", "5 bar"));
