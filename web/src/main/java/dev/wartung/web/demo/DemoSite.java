@@ -220,7 +220,6 @@ class DemoSite implements ApplicationRunner {
         plan("EZ-003", "convert-to-aseptic", Optional.empty(), today.plusDays(6), planner);
     }
 
-    /** A diaphragm valve looked at after a day, four days and eleven: its bolts lose what rubber loses. */
     /** Valves proven at the bench, one whose seals run dry, and a change of fail position that waits for its reviewer. */
     private void failPositions(Account varga) {
         pastRuns.prove(byTag("CU-214"), Faults.NONE, varga);
@@ -239,6 +238,7 @@ class DemoSite implements ApplicationRunner {
         }
     }
 
+    /** A diaphragm valve looked at after a day, four days and eleven: its bolts lose what rubber loses. */
     private void settling(Account by, LocalDate today) {
         PastJobs.Past past = past(by, today.minusDays(12), Integer.MAX_VALUE);
         Job job = pastJobs.enter(SETTLING, work(byTag(SETTLING), "renew-diaphragm", Optional.empty()), past);

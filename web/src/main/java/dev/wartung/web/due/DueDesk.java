@@ -115,11 +115,6 @@ public class DueDesk implements JobWatch {
     }
 
     @Override
-    public List<String> hindrances(Job job) {
-        return List.of();
-    }
-
-    @Override
     public void ended(Job job, Account by, Instant at) {
         recompute(List.of(job.valve()));
     }

@@ -50,7 +50,7 @@ class CycleRows {
         Map<String, Valve> there = valves.findAll().stream().collect(Collectors.toMap(v -> v.tag().toLowerCase(Locale.ROOT), Function.identity()));
         LocalDate today = LocalDate.now(clock);
         for (Row row : rows) {
-            ValveRows.Reading reading = new ValveRows.Reading(row, problems);
+            Reading reading = new Reading(row, problems);
             String tag = row.cell("tag").toLowerCase(Locale.ROOT);
             if (!there.containsKey(tag) && !coming.contains(tag)) {
                 reading.problem("tag", "“" + row.cell("tag") + "” is no valve of this site");

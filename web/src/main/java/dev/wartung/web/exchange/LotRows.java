@@ -42,7 +42,7 @@ class LotRows {
         Set<String> there = stores.all().stream().map(l -> key(l.item(), l.lot())).collect(Collectors.toCollection(HashSet::new));
         LocalDate today = LocalDate.now(clock);
         for (Row row : rows) {
-            ValveRows.Reading reading = new ValveRows.Reading(row, problems);
+            Reading reading = new Reading(row, problems);
             Optional<Items.Item> item = items.item(row.cell("item"));
             if (item.isEmpty()) {
                 reading.problem("item", "“" + row.cell("item") + "” is no kit or part of any type sheet");

@@ -8,7 +8,9 @@ import java.util.List;
 public interface JobWatch {
 
     /** What has still to be done elsewhere before this job is closed, in words. */
-    List<String> hindrances(Job job);
+    default List<String> hindrances(Job job) {
+        return List.of();
+    }
 
     /** The job has ended: closed, stopped or cancelled. Within the same transaction. */
     void ended(Job job, Account by, Instant at);

@@ -101,11 +101,6 @@ class TrendDesk implements JobWatch {
                         ChangePoint.in(e.getValue().stream().map(r -> r.value().si()).toList(), new Random(SEED)::nextDouble).filter(ChangePoint::changed))).toList();
     }
 
-    @Override
-    public List<String> hindrances(Job job) {
-        return List.of();
-    }
-
     /** Only the newest readings can tell of something new. A look of that name that is open still is not raised again. */
     @Override
     public void ended(Job job, Account by, Instant at) {
