@@ -5,6 +5,7 @@ import com.ghgande.j2mod.modbus.procimg.Register;
 import com.ghgande.j2mod.modbus.procimg.SimpleInputRegister;
 import com.ghgande.j2mod.modbus.procimg.SimpleProcessImage;
 import com.ghgande.j2mod.modbus.procimg.SimpleRegister;
+import dev.wartung.core.proving.Registers;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.Optional;

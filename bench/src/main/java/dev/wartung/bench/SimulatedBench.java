@@ -3,8 +3,11 @@ package dev.wartung.bench;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.proving.BenchValve;
 import dev.wartung.core.proving.BenchValve.Faults;
+import dev.wartung.core.proving.BenchValve.Lift;
 import dev.wartung.core.proving.BenchValve.Pilot;
 import dev.wartung.core.proving.DriveModel;
+import dev.wartung.core.proving.DriveModel.LineSide;
+import dev.wartung.core.proving.Registers;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -14,6 +17,7 @@ final class SimulatedBench {
     /** Time between two samples, seconds. */
     static final double SAMPLE_S = 0.1;
     private static final int PARTS = 5;
+    private static final Lift[] LIFTS = Lift.values();
     private static final Pilot[] PILOTS = Pilot.values();
     private static final Drive[] DRIVES = {Drive.MANUAL, Drive.NC, Drive.NO, Drive.DA};
     private static final double SWITCH = 0.01;
@@ -30,7 +34,11 @@ final class SimulatedBench {
     private double rampPaPerS;
     private Pilot pilot = Pilot.VENT;
     private double supplyPa;
-    private double chamberPa;
+    private double lineTargetPa;
+    private double lineRampPaPerS;
+    private boolean lineLeftAlone;
+    private Lift lift = Lift.NONE;
+    private double linePa;
     private int mark;
     private int taken = -1;
     private int standInTaken = -1;
@@ -49,10 +57,19 @@ final class SimulatedBench {
             double target = airLost ? 0 : targetPa;
             supplyPa = rampPaPerS > 0 && target > supplyPa ? Math.min(target, supplyPa + rampPaPerS * seconds) : target;
             Pilot held = override ? Pilot.OPENING : pilot;
-            valve.ifPresent(v -> v.pass(seconds, supplyPa, held));
-            chamberPa = Math.max(0, chamberPa - seatLeakPaPerS * seconds);
+            bringLine(seconds);
+            valve.ifPresent(v -> v.pass(seconds, supplyPa, held, linePa));
         }
         measure();
+    }
+
+    /** What is regulated is made up for; what is shut off runs down by what the seat loses. */
+    private void bringLine(double seconds) {
+        if (lineLeftAlone) {
+            linePa = Math.max(0, linePa - seatLeakPaPerS * seconds);
+        } else {
+            linePa = lineRampPaPerS > 0 && lineTargetPa > linePa ? Math.min(lineTargetPa, linePa + lineRampPaPerS * seconds) : lineTargetPa;
+        }
     }
 
     private void take(int[] holding) {
@@ -66,9 +83,10 @@ final class SimulatedBench {
         }
         pilot = asked;
         mark = holding[Registers.MARK] & 0xFF;
-        if (holding[Registers.CHAMBER] != Registers.LEFT_ALONE) {
-            chamberPa = holding[Registers.CHAMBER] * 10.0;
-        }
+        lineLeftAlone = holding[Registers.LINE] == Registers.LEFT_ALONE;
+        lineTargetPa = holding[Registers.LINE] * 10.0;
+        lineRampPaPerS = holding[Registers.LINE_RAMP] * 10.0;
+        lift = LIFTS[Math.min(LIFTS.length - 1, holding[Registers.LIFT])];
     }
 
     private void mount(int[] holding) {
@@ -78,7 +96,8 @@ final class SimulatedBench {
         override = holding[Registers.OVERRIDE] == 1;
         seatLeakPaPerS = holding[Registers.SEAT_LEAK];
         int sticks = holding[Registers.STICKS];
-        faults = new Faults(sticks == Registers.LEFT_ALONE ? -1 : sticks / 10_000.0, holding[Registers.FRICTION] / 100.0, holding[Registers.SPRING] / 100.0, holding[Registers.LEAK] * 1000.0);
+        faults = new Faults(sticks == Registers.LEFT_ALONE ? -1 : sticks / 10_000.0, holding[Registers.FRICTION] / 100.0, holding[Registers.SPRING] / 100.0, holding[Registers.LEAK] * 1000.0,
+                holding[Registers.SEATS_HANG] == 1);
         registers.sent(holding[Registers.WRENCH_SENDS], holding[Registers.CALIPER_SENDS]);
         Drive drive = DRIVES[Math.min(DRIVES.length - 1, holding[Registers.DRIVE])];
         if (drive.pneumatic()) {
@@ -86,7 +105,7 @@ final class SimulatedBench {
             for (int i = 0; i < value.length; i++) {
                 value[i] = Float.intBitsToFloat(holding[Registers.MODEL + 2 * i] << 16 | holding[Registers.MODEL + 2 * i + 1]);
             }
-            DriveModel model = new DriveModel(drive, value[0], value[1], value[2], value[3], value[4] / 1e5, value[5] / 1e5);
+            DriveModel model = new DriveModel(drive, value[0], value[1], value[2], value[3], value[4] / 1e5, value[5] / 1e5, new LineSide(value[6] / 1e5, value[7] / 1e5, value[8]));
             if (valve.isEmpty() || !model.equals(mounted)) {
                 mounted = model;
                 valve = Optional.of(new BenchValve(model));
@@ -107,8 +126,13 @@ final class SimulatedBench {
         sample[Registers.AIR] = nonsense ? 0xFFFF : (int) Math.round(air / 100);
         sample[Registers.TRAVEL] = (int) Math.round(travel * 10_000);
         sample[Registers.FLAGS] = flags;
-        sample[Registers.CHAMBER_PRESSURE] = (int) Math.round(chamberPa / 10);
+        sample[Registers.LINE_PRESSURE] = (int) Math.round(linePa / 10);
+        sample[Registers.LIFTED] = valve.map(v -> v.lifts(lift)).map(mm -> tenths(mm[0]) << 8 | tenths(mm[1])).orElse(0);
         samples++;
         registers.add(sample, taken);
+    }
+
+    private static int tenths(double mm) {
+        return (int) Math.min(0xFF, Math.round(mm * 10));
     }
 }

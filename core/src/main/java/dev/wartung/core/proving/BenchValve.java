@@ -13,6 +13,9 @@ public final class BenchValve {
     /** Where the pilot valve puts the air. */
     public enum Pilot { VENT, OPENING, CLOSING }
 
+    /** Which seat's own piston has air. */
+    public enum Lift { NONE, UPPER, LOWER }
+
     /**
      * What is wrong with it.
      *
@@ -20,10 +23,11 @@ public final class BenchValve {
      * @param friction factor of the friction, 1 as it should be
      * @param spring   factor of the spring, 1 as it should be
      * @param leakPaPerS what the actuator loses past its seals, pascal a second, 0 or more
+     * @param seatsHang whether its two seats hang together, so that neither lifts alone
      */
-    public record Faults(double sticksAt, double friction, double spring, double leakPaPerS) {
+    public record Faults(double sticksAt, double friction, double spring, double leakPaPerS, boolean seatsHang) {
 
-        public static final Faults NONE = new Faults(-1, 1, 1, 0);
+        public static final Faults NONE = new Faults(-1, 1, 1, 0, false);
     }
 
     private static final double FILLS_IN_S = 0.12;
@@ -31,6 +35,8 @@ public final class BenchValve {
     private static final double FASTEST_PER_S = 2.5;
     private static final double SETTLES_IN_S = 0.04;
     private static final double AT_SEAT = 0.002;
+    /** So far the gap throttles, and what is under the plug still pushes on all of it. */
+    private static final double NEAR_SEAT = 0.03;
 
     private final DriveModel model;
     private Faults faults = Faults.NONE;
@@ -48,8 +54,14 @@ public final class BenchValve {
         faults = what;
     }
 
-    /** Lets time pass. @param seconds above 0, at most 0.05 for a steady answer @param supplyPa air at the pilot valve */
-    public void pass(double seconds, double supplyPa, Pilot asked) {
+    /**
+     * Lets time pass.
+     *
+     * @param seconds  above 0, at most 0.05 for a steady answer
+     * @param supplyPa air at the pilot valve
+     * @param linePa   pressure under the closed plug
+     */
+    public void pass(double seconds, double supplyPa, Pilot asked, double linePa) {
         if (asked != pilot && asked != Pilot.VENT) {
             // the other side is vented as this one fills
             chamberPa = pilot == Pilot.VENT ? chamberPa : 0;
@@ -58,13 +70,13 @@ public final class BenchValve {
         double target = pilot == Pilot.VENT ? 0 : supplyPa;
         chamberPa += (target - chamberPa) * (1 - Math.exp(-seconds / (target < chamberPa ? EMPTIES_IN_S : FILLS_IN_S)));
         chamberPa = Math.max(0, chamberPa - faults.leakPaPerS * seconds * (pilot == Pilot.VENT ? 0 : 1));
-        move(seconds);
+        move(seconds, linePa);
     }
 
-    private void move(double seconds) {
+    private void move(double seconds, double linePa) {
         double spring = model.spring(travel) * faults.spring * (model.drive() == Drive.NO ? 1 : -1);
         double air = chamberPa * (opens() ? model.openingPerPa() : -model.closingPerPa());
-        double net = (model.drive().sprung() ? spring : 0) + air;
+        double net = (model.drive().sprung() ? spring : 0) + air + linePa * (travel < NEAR_SEAT ? model.line().belowM2() : model.line().stemM2());
         double friction = model.friction() * faults.friction;
         if (net > 0 && travel < AT_SEAT) {
             friction += model.breakOut() * faults.friction;
@@ -87,6 +99,12 @@ public final class BenchValve {
     /** From 0 closed to 1 open. */
     public double travel() {
         return travel;
+    }
+
+    /** How far the seats lift alone, millimetres: upper, lower. @param lifting which piston has air */
+    public double[] lifts(Lift lifting) {
+        double mm = lifting == Lift.NONE ? 0 : model.line().liftMm();
+        return new double[] {lifting == Lift.UPPER || faults.seatsHang ? mm : 0, lifting == Lift.LOWER || faults.seatsHang ? mm : 0};
     }
 
     /** Air in the actuator, pascal. */

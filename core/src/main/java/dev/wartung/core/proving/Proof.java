@@ -7,6 +7,7 @@ import dev.wartung.core.leak.PressureDecay;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Verdict;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -37,8 +38,13 @@ public record Proof(List<Line> lines) {
      * @param baseline this valve's own earlier run, if there is one
      * @param volumeM3 what is enclosed in the leak test, above 0
      * @param nominalMm nominal size the leakage limits go by, above 0
+     * @param hold     line pressure it has to hold shut; empty where none was asked for
+     * @param seatLift how far one seat lifts alone by the sheet; empty where there is one seat
      */
-    public record Against(DriveModel model, Optional<Band> band, Optional<Signature> baseline, double volumeM3, double nominalMm) {}
+    public record Against(DriveModel model, Optional<Band> band, Optional<Signature> baseline, double volumeM3, double nominalMm, Optional<Hold> hold, Optional<Band> seatLift) {}
+
+    /** @param linePa under the closed plug, above 0 @param airPa on the closing side, of a valve that air closes */
+    public record Hold(double linePa, double airPa) {}
 
     private static final double SPRING = 0.10;
     private static final double FRICTION = 0.50;
@@ -49,6 +55,8 @@ public record Proof(List<Line> lines) {
     private static final double SLOWER = 0.5;
     /** Gauge of the bench's decay chamber in half a minute: a loss below it is none that could be seen, pascal a second. */
     private static final double SEEN_PA_PER_S = 8;
+    /** A seat that moved no further than this has stayed: what the bench's travel sensors resolve, millimetres. */
+    private static final double STAYS_MM = 0.3;
     private static final LeakClass TIGHT = LeakClass.B;
     private static final double ROOM_K = 293.15;
 
@@ -66,6 +74,11 @@ public record Proof(List<Line> lines) {
         lines.add(rest(found, model));
         lines.add(line("End switches", found.switches().map(ok -> ok ? "each at its end" : "not each at its end"), "each at its end", found.switches().map(ok -> ok ? Stands.GOOD : Stands.FAILED).orElse(Stands.LOOK),
                 found.switches().isEmpty() ? "Not looked at." : "Set the switches or their target, and run it again."));
+        against.seatLift().ifPresent(band -> {
+            lines.add(seat("Upper seat alone", found.upperSeat(), band));
+            lines.add(seat("Lower seat alone", found.lowerSeat(), band));
+        });
+        found.heldPa().ifPresent(held -> lines.add(held(held, found.lifted().orElse(false), against)));
         found.lossPaPerS().ifPresent(loss -> lines.add(leak(loss, against)));
         return new Proof(List.copyOf(lines));
     }
@@ -99,6 +112,28 @@ public record Proof(List<Line> lines) {
         }
         String wanted = model.drive() == Drive.NO ? Signature.OPEN : Signature.CLOSED;
         return line("Without air it went", found.wentTo(), wanted, found.wentTo().filter(wanted::equals).isPresent() ? Stands.GOOD : Stands.FAILED, "It does not go to its fail position. Do not return it; find the fault first.");
+    }
+
+    private static Line seat(String what, Optional<Signature.SeatLift> found, Band band) {
+        String expected = band.shown() + ", the other stays";
+        if (found.isEmpty()) {
+            return line(what, Optional.empty(), expected, Stands.LOOK, "Not tried.");
+        }
+        Quantity lift = new Quantity(found.get().mm() / 1000, Dimension.LENGTH);
+        boolean together = found.get().otherMm() > STAYS_MM;
+        String says = together ? "Both seats moved: they would mix two products. Look at the lift pistons and the hoses." : lift.compareTo(band.min()) < 0 ? "It lifts too little to be cleaned." : "It lifts too far for its stop.";
+        return line(what, Optional.of(lift.shown() + (together ? ", the other " + new Quantity(found.get().otherMm() / 1000, Dimension.LENGTH).shown() : ", the other stayed")), expected,
+                !together && band.judge(lift) == Verdict.Outcome.WITHIN ? Stands.GOOD : Stands.FAILED, says);
+    }
+
+    private static Line held(double heldPa, boolean lifted, Against against) {
+        double hold = against.hold().map(Hold::linePa).orElse(heldPa);
+        double air = against.hold().map(Hold::airPa).orElse(0.0);
+        Optional<Double> least = against.model().liftedAtPa(1 - SPRING, 1 - FRICTION, air);
+        boolean known = against.model().liftedAtPa(1, 1, air).filter(p -> p <= hold).isPresent();
+        return line("Held shut against the line", Optional.of(lifted ? "lifted at " + bar(heldPa) : "shut up to " + bar(heldPa)),
+                "shut at " + bar(hold) + least.map(p -> "; by its numbers not lifted below " + bar(p)).orElse(""), lifted ? Stands.FAILED : Stands.GOOD,
+                known ? "Its numbers say the same: this is more than it can hold. The fail-position study shows what would hold it." : "The line lifts it sooner than its numbers allow: a weak spring, or too little air.");
     }
 
     private static Line leak(double lossPaPerS, Against against) {

@@ -4,6 +4,7 @@ import dev.wartung.core.proving.BenchValve.Faults;
 import dev.wartung.core.proving.BenchValve.Pilot;
 import dev.wartung.core.proving.ProvingSequence.Command;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
+import dev.wartung.core.proving.ProvingSequence.Phase;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -18,35 +19,41 @@ public record Rehearsal(List<Sample> trace, Outcome outcome) {
     /**
      * What goes on at the bench.
      *
-     * @param mostPa       air the ramp goes up to
-     * @param decayPa      pressure on the seat for the leak test; 0: none
+     * @param plan         what is tried
      * @param airLostAfter seconds after which the supply is gone
      * @param seatLossPaPerS what the seat loses
      */
-    public record Conditions(double mostPa, double decayPa, double airLostAfter, double seatLossPaPerS) {}
+    public record Conditions(ProvingSequence.Plan plan, double airLostAfter, double seatLossPaPerS) {}
 
     /** @throws IllegalStateException if the run does not come to an end: a mistake in the sequence */
     public static Rehearsal of(DriveModel model, Faults faults, Conditions at) {
         BenchValve valve = new BenchValve(model);
         valve.has(faults);
-        ProvingSequence sequence = new ProvingSequence(model, at.mostPa(), at.decayPa());
+        ProvingSequence sequence = new ProvingSequence(model, at.plan());
         List<Sample> trace = new ArrayList<>();
-        Command command = new Command(0, 0, Pilot.VENT, 0, 0);
+        Command command = Command.air(0, 0, Pilot.VENT, Phase.READY);
         double supply = 0;
-        double chamber = 0;
+        double line = 0;
         for (int i = 0; sequence.outcome().isEmpty() && i < LONGEST; i++) {
             double seconds = i * STEP_S;
             boolean lost = seconds > at.airLostAfter();
             double target = lost ? 0 : command.targetPa();
             supply = command.paPerS() > 0 && target > supply ? Math.min(target, supply + command.paPerS() * STEP_S) : target;
-            valve.pass(STEP_S, supply, command.pilot());
-            chamber = command.chamberPa() < 0 ? Math.max(0, chamber - at.seatLossPaPerS() * STEP_S) : command.chamberPa();
+            line = lineSide(command, line, at.seatLossPaPerS());
+            valve.pass(STEP_S, supply, command.pilot(), line);
             if (i % STEPS_A_SAMPLE == 0) {
-                Sample sample = new Sample(i / STEPS_A_SAMPLE, seconds, valve.chamberPa(), valve.travel(), valve.travel() < SWITCH, valve.travel() > 1 - SWITCH, lost, chamber, command.mark());
+                Sample sample = new Sample(i / STEPS_A_SAMPLE, seconds, valve.chamberPa(), valve.travel(), valve.travel() < SWITCH, valve.travel() > 1 - SWITCH, lost, line, command.mark(), valve.lifts(command.lift())[0], valve.lifts(command.lift())[1]);
                 trace.add(sample);
                 command = sequence.next(sample);
             }
         }
         return new Rehearsal(List.copyOf(trace), sequence.outcome().orElseThrow(() -> new IllegalStateException("the run does not end")));
+    }
+
+    private static double lineSide(Command command, double now, double lossPaPerS) {
+        if (command.linePa() < 0) {
+            return Math.max(0, now - lossPaPerS * STEP_S);
+        }
+        return command.linePaPerS() > 0 && command.linePa() > now ? Math.min(command.linePa(), now + command.linePaPerS() * STEP_S) : command.linePa();
     }
 }

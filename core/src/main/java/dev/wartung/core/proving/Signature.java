@@ -1,10 +1,12 @@
 package dev.wartung.core.proving;
 
 import dev.wartung.core.proving.ProvingSequence.Phase;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.Predicate;
+import java.util.function.ToDoubleFunction;
 
 /**
  * What a proving run shows, read off its trace or typed by hand.
@@ -16,14 +18,23 @@ import java.util.function.Predicate;
  * @param wentTo    where it was once the air was away: "closed", "open" or "part open"
  * @param switches  whether each end's switch answered at its end, and only there
  * @param lossPaPerS what the seat's chamber lost, pascal a second
+ * @param heldPa     line pressure under the plug up to which it stayed shut, pascal
+ * @param lifted     whether the line lifted it there; false where it was only not raised further
+ * @param upperSeat  how far the upper seat of two lifted alone, millimetres
+ * @param lowerSeat  the same of the lower seat
  */
-public record Signature(Optional<Double> firstPa, Optional<Double> fullPa, Optional<Double> awayS, Optional<Double> backS, Optional<String> wentTo, Optional<Boolean> switches, Optional<Double> lossPaPerS) {
+public record Signature(Optional<Double> firstPa, Optional<Double> fullPa, Optional<Double> awayS, Optional<Double> backS, Optional<String> wentTo, Optional<Boolean> switches, Optional<Double> lossPaPerS,
+                        Optional<Double> heldPa, Optional<Boolean> lifted, Optional<SeatLift> upperSeat, Optional<SeatLift> lowerSeat) {
 
     public static final String CLOSED = "closed";
     public static final String OPEN = "open";
     public static final String PART = "part open";
 
-    private static final double MOVED = 0.01;
+    /** One seat lifted by its own piston. @param mm how far @param otherMm how far the other went with it */
+    public record SeatLift(double mm, double otherMm) {}
+
+    /** Share of the travel from which on it has moved. */
+    static final double MOVED = 0.01;
     private static final double AT_END = 0.985;
 
     /** Reads a trace; what it does not show is empty. */
@@ -37,7 +48,24 @@ public record Signature(Optional<Double> firstPa, Optional<Double> fullPa, Optio
         List<Sample> decay = in(trace, Phase.DECAY);
         return new Signature(first(ramp, left).map(Sample::airPa), first(ramp, there).map(Sample::airPa), time(fast, there), time(back, s -> !left.test(s)),
                 away.isEmpty() ? Optional.empty() : Optional.of(place(away.get(away.size() - 1))), in(trace, Phase.HOLD).isEmpty() || away.isEmpty() ? Optional.empty() : Optional.of(answered(trace)),
-                loss(decay));
+                loss(decay), held(trace).map(Sample::linePa), held(trace).map(s -> s.travel() > MOVED), lift(in(trace, Phase.LIFT_UPPER), Sample::upperMm, Sample::lowerMm),
+                lift(in(trace, Phase.LIFT_LOWER), Sample::lowerMm, Sample::upperMm));
+    }
+
+    /** Nothing of it is known. */
+    public static Signature unread() {
+        return new Signature(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(),
+                Optional.empty(), Optional.empty());
+    }
+
+    /** The moment the line had lifted it, or the highest pressure it stayed shut at. */
+    private static Optional<Sample> held(List<Sample> trace) {
+        List<Sample> line = in(trace, Phase.LINE);
+        return first(line, s -> s.travel() > MOVED).or(() -> line.stream().max(Comparator.comparingDouble(Sample::linePa)));
+    }
+
+    private static Optional<SeatLift> lift(List<Sample> samples, ToDoubleFunction<Sample> own, ToDoubleFunction<Sample> other) {
+        return samples.isEmpty() ? Optional.empty() : Optional.of(new SeatLift(samples.stream().mapToDouble(own).max().orElse(0), samples.stream().mapToDouble(other).max().orElse(0)));
     }
 
     private static List<Sample> in(List<Sample> trace, Phase... phases) {
@@ -70,10 +98,10 @@ public record Signature(Optional<Double> firstPa, Optional<Double> fullPa, Optio
             return Optional.empty();
         }
         OptionalDouble meanT = decay.stream().mapToDouble(Sample::seconds).average();
-        OptionalDouble meanP = decay.stream().mapToDouble(Sample::chamberPa).average();
+        OptionalDouble meanP = decay.stream().mapToDouble(Sample::linePa).average();
         double t0 = meanT.orElseThrow();
         double p0 = meanP.orElseThrow();
-        double up = decay.stream().mapToDouble(s -> (s.seconds() - t0) * (s.chamberPa() - p0)).sum();
+        double up = decay.stream().mapToDouble(s -> (s.seconds() - t0) * (s.linePa() - p0)).sum();
         double down = decay.stream().mapToDouble(s -> (s.seconds() - t0) * (s.seconds() - t0)).sum();
         return Optional.of(Math.max(0, -up / down));
     }

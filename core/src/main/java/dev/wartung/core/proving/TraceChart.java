@@ -7,6 +7,7 @@ import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.proving.ProvingSequence.Phase;
 import java.util.List;
+import java.util.Set;
 import java.util.function.ToDoubleFunction;
 
 /** The trace of a proving run: air and travel over time, and the signature, travel over air, against an earlier run's. */
@@ -20,6 +21,8 @@ public final class TraceChart {
     private static final double BOTTOM = HEIGHT - 44;
     private static final double LEAST_S = 30;
     private static final double LEAST_PA = 1e5;
+
+    private static final Set<Phase> ON_THE_SEAT = Set.of(Phase.LINE, Phase.FILL, Phase.DECAY);
 
     private TraceChart() {}
 
@@ -39,8 +42,8 @@ public final class TraceChart {
         svg.text(RIGHT + 8, TOP - 14, "travel", "label strong", "start");
         path(svg, trace, s -> LEFT + (RIGHT - LEFT) * (s.seconds() - start) / seconds, s -> y(s.airPa() / most), "trace air");
         path(svg, trace, s -> LEFT + (RIGHT - LEFT) * (s.seconds() - start) / seconds, s -> y(s.travel()), "trace travel");
-        path(svg, trace.stream().filter(s -> Phase.marked(s.mark()) == Phase.FILL || Phase.marked(s.mark()) == Phase.DECAY).toList(), s -> LEFT + (RIGHT - LEFT) * (s.seconds() - start) / seconds,
-                s -> y(s.chamberPa() / most), "trace seat");
+        path(svg, trace.stream().filter(s -> ON_THE_SEAT.contains(Phase.marked(s.mark()))).toList(), s -> LEFT + (RIGHT - LEFT) * (s.seconds() - start) / seconds,
+                s -> y(s.linePa() / most), "trace seat");
         svg.text(LEFT + 110, TOP - 14, "air", "label air", "start").text(LEFT + 160, TOP - 14, "travel", "label travel", "start").text(LEFT + 230, TOP - 14, "pressure on the seat", "label seat", "start");
         return svg.svg();
     }
@@ -71,7 +74,7 @@ public final class TraceChart {
     }
 
     private static double most(List<Sample> trace) {
-        return Math.max(LEAST_PA, trace.stream().mapToDouble(Sample::airPa).max().orElse(0)) * 1.08;
+        return Math.max(LEAST_PA, trace.stream().mapToDouble(s -> Math.max(s.airPa(), s.linePa())).max().orElse(0)) * 1.08;
     }
 
     /** So that four even steps have round numbers. */

@@ -224,7 +224,7 @@ class DemoSite implements ApplicationRunner {
     private void failPositions(Account varga) {
         pastRuns.prove(byTag("CU-214"), Faults.NONE, varga);
         pastRuns.prove(byTag("CU-201"), Faults.NONE, varga);
-        pastRuns.prove(byTag("CU-201"), new Faults(-1, 4.2, 1, 0), varga);
+        pastRuns.prove(byTag("CU-201"), new Faults(-1, 4.2, 1, 0, false), varga);
         as("ivarga", () -> changes.ask(byTag("CU-514"), Map.of("wish", "NO", "line", "2.5", "wet", "PRODUCT"), "Closed without air it traps oat base between two valves; it sours before anybody can drain it."));
         as("jwick", () -> changes.state(1, "open", "Open it drains to the buffer tank, which holds a batch. Nothing else hangs on it."));
     }

@@ -10,6 +10,7 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.proving.BenchValve.Faults;
 import dev.wartung.core.proving.DriveModel;
 import dev.wartung.core.proving.ProvingSequence.Command;
+import dev.wartung.core.proving.Registers;
 import dev.wartung.core.proving.Sample;
 import java.util.ArrayList;
 import java.util.List;
@@ -30,12 +31,6 @@ final class BenchLink implements AutoCloseable {
     }
 
     private static final int PATIENCE_MS = 800;
-    private static final int IS_A_BENCH = 0x5742;
-    private static final int LEFT_ALONE = 0xFFFF;
-    private static final int STAND_IN = 100;
-    private static final int SAMPLE = 6;
-    private static final int HEAD = 6;
-    private static final int KEPT = 19;
     private static final int LAP = 0x10000;
 
     private final ModbusTCPMaster master;
@@ -56,7 +51,7 @@ final class BenchLink implements AutoCloseable {
         try {
             master.connect();
             BenchLink link = new BenchLink(master, bench.unit());
-            link.commit = (link.read()[1].toUnsignedShort() + 1) % LAP;
+            link.commit = (link.read()[Registers.TAKEN].toUnsignedShort() + 1) % LAP;
             return link;
         } catch (Broken e) {
             master.disconnect();
@@ -74,27 +69,29 @@ final class BenchLink implements AutoCloseable {
      */
     List<Sample> samples() throws Broken {
         InputRegister[] all = read();
-        int count = all[5].toUnsignedShort();
-        if (count > KEPT) {
+        int count = all[Registers.COUNT].toUnsignedShort();
+        if (count > Registers.SAMPLES_KEPT) {
             throw new Broken("What answers there counts more samples than a bench keeps.");
         }
         List<Sample> samples = new ArrayList<>();
         boolean first = seq < 0;
         for (int i = 0; i < count; i++) {
-            int at = HEAD + SAMPLE * i;
-            long number = unwrapped(all[at].toUnsignedShort(), seq);
+            int at = Registers.SAMPLES + Registers.SAMPLE_REGISTERS * i;
+            long number = unwrapped(all[at + Registers.SEQ].toUnsignedShort(), seq);
             if (number <= seq) {
                 continue;
             }
-            time = unwrapped(all[at + 1].toUnsignedShort(), seq < 0 ? -1 : time);
+            time = unwrapped(all[at + Registers.TIME].toUnsignedShort(), seq < 0 ? -1 : time);
             seq = number;
             if (first) {
                 firstSeq = seq + 1;
                 continue;
             }
-            int flags = all[at + 4].toUnsignedShort();
-            samples.add(new Sample((int) (seq - firstSeq), time / 100.0, all[at + 2].toUnsignedShort() * 100.0, all[at + 3].toUnsignedShort() / 10_000.0, (flags & 1) != 0, (flags & 2) != 0,
-                    (flags & 4) != 0, all[at + 5].toUnsignedShort() * 10.0, flags >> 8));
+            int flags = all[at + Registers.FLAGS].toUnsignedShort();
+            int lifted = all[at + Registers.LIFTED].toUnsignedShort();
+            samples.add(new Sample((int) (seq - firstSeq), time / 100.0, all[at + Registers.AIR].toUnsignedShort() * 100.0, all[at + Registers.TRAVEL].toUnsignedShort() / 10_000.0,
+                    (flags & Registers.CLOSED_END) != 0, (flags & Registers.OPEN_END) != 0, (flags & Registers.SUPPLY_LOST) != 0, all[at + Registers.LINE_PRESSURE].toUnsignedShort() * 10.0,
+                    flags >> Registers.MARK_SHIFT, (lifted >> 8) / 10.0, (lifted & 0xFF) / 10.0));
         }
         return samples;
     }
@@ -110,8 +107,8 @@ final class BenchLink implements AutoCloseable {
 
     private InputRegister[] read() throws Broken {
         try {
-            InputRegister[] all = master.readInputRegisters(unit, 0, HEAD + SAMPLE * KEPT);
-            if (all.length < HEAD + SAMPLE * KEPT || all[0].toUnsignedShort() != IS_A_BENCH) {
+            InputRegister[] all = master.readInputRegisters(unit, 0, Registers.INPUTS);
+            if (all.length < Registers.INPUTS || all[Registers.IDENTITY].toUnsignedShort() != Registers.IS_A_BENCH) {
                 throw new Broken("What answers there is no test bench.");
             }
             return all;
@@ -122,33 +119,36 @@ final class BenchLink implements AutoCloseable {
 
     /** What a hand tool sent last. @param of TORQUE for the wrench, LENGTH for the caliper; empty where it has sent nothing */
     Optional<Quantity> sent(Dimension of) throws Broken {
-        int value = read()[of == Dimension.TORQUE ? 2 : 3].toUnsignedShort();
+        int value = read()[of == Dimension.TORQUE ? Registers.WRENCH : Registers.CALIPER].toUnsignedShort();
         return value == 0 ? Optional.empty() : Optional.of(new Quantity(of == Dimension.TORQUE ? value / 100.0 : value / 100_000.0, of));
     }
 
     /** Tells it what to do. */
     void tell(Command command) throws Broken {
-        int chamber = command.chamberPa() < 0 ? LEFT_ALONE : (int) Math.round(command.chamberPa() / 10);
-        write(0, (int) Math.round(command.targetPa() / 100), (int) Math.round(command.paPerS() / 100), command.pilot().ordinal(), chamber, command.mark(), commit);
+        int line = command.linePa() < 0 ? Registers.LEFT_ALONE : (int) Math.round(command.linePa() / 10);
+        write(Registers.TARGET, (int) Math.round(command.targetPa() / 100), (int) Math.round(command.paPerS() / 100), command.pilot().ordinal(), line, command.mark(),
+                (int) Math.round(command.linePaPerS() / 10), command.lift().ordinal(), commit);
         commit = (commit + 1) % LAP;
     }
 
     /** Tells a stand-in which valve lies on it. */
-    void mount(DriveModel model, Faults faults, boolean airLost) throws Broken {
+    void mount(DriveModel model, RunDriver.Suffers suffers) throws Broken {
+        Faults faults = suffers.valve();
         int drive = switch (model.drive()) {
             case NC -> 1;
             case NO -> 2;
             default -> 3;
         };
         List<Integer> values = new ArrayList<>(List.of(drive));
-        for (double value : new double[] {model.springClosed(), model.springOpen(), model.friction(), model.breakOut(), model.openingPerPa() * 1e5, model.closingPerPa() * 1e5}) {
+        for (double value : new double[] {model.springClosed(), model.springOpen(), model.friction(), model.breakOut(), model.openingPerPa() * 1e5, model.closingPerPa() * 1e5,
+                model.line().belowM2() * 1e5, model.line().stemM2() * 1e5, model.line().liftMm()}) {
             int bits = Float.floatToIntBits((float) value);
             values.add(bits >>> 16);
             values.add(bits & 0xFFFF);
         }
-        values.addAll(List.of(faults.sticksAt() < 0 ? LEFT_ALONE : (int) Math.round(faults.sticksAt() * 10_000), (int) Math.round(faults.friction() * 100), (int) Math.round(faults.spring() * 100),
-                (int) Math.round(faults.leakPaPerS() / 1000), 0, airLost ? 1 : 0, 0, 0, 0, 0, commit == 0 ? 1 : commit));
-        write(STAND_IN, values.stream().mapToInt(Integer::intValue).toArray());
+        values.addAll(List.of(faults.sticksAt() < 0 ? Registers.LEFT_ALONE : (int) Math.round(faults.sticksAt() * 10_000), (int) Math.round(faults.friction() * 100), (int) Math.round(faults.spring() * 100),
+                (int) Math.round(faults.leakPaPerS() / 1000), 0, suffers.airLost() ? 1 : 0, 0, suffers.overridden() ? 1 : 0, 0, 0, faults.seatsHang() ? 1 : 0, commit == 0 ? 1 : commit));
+        write(Registers.STAND_IN, values.stream().mapToInt(Integer::intValue).toArray());
     }
 
     private void write(int from, int... values) throws Broken {

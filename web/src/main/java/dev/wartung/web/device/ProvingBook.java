@@ -4,6 +4,7 @@ import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.proving.DriveModel;
 import dev.wartung.core.proving.Proof;
+import dev.wartung.core.proving.Proof.Hold;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.core.proving.Sample;
 import dev.wartung.core.proving.Signature;
@@ -50,8 +51,10 @@ public class ProvingBook {
     }
 
     @Transactional
-    ProvingRun begin(Valve valve, ValveConfiguration as, Optional<Integer> job, Optional<String> bench, Account by) {
-        return runs.save(new ProvingRun(valve, job, as.drive(), bench, by, clock.instant()));
+    ProvingRun begin(Valve valve, ValveConfiguration as, Optional<Integer> job, Optional<String> bench, Optional<Hold> hold, Account by) {
+        ProvingRun run = new ProvingRun(valve, job, as.drive(), bench, by, clock.instant());
+        hold.ifPresent(run::shallHold);
+        return runs.save(run);
     }
 
     /** Samples that came: on the record before anything is made of them. @param lost samples missing before them */
@@ -83,7 +86,7 @@ public class ProvingBook {
     /** Proven by hand, with what was read. */
     @Transactional
     ProvingRun byHand(Valve valve, ValveConfiguration as, DriveModel model, Optional<Integer> job, Signature read, Account by) {
-        ProvingRun run = begin(valve, as, job, Optional.empty(), by);
+        ProvingRun run = begin(valve, as, job, Optional.empty(), read.heldPa().filter(p -> p > 0).map(p -> new Hold(p, 0)), by);
         end(run, model, Outcome.COMPLETE, read, "");
         return run;
     }
@@ -97,7 +100,7 @@ public class ProvingBook {
         TypeSheet type = sheets.of(run.valve().typeId()).type();
         Matcher size = NOMINAL.matcher(type.size());
         return new Proof.Against(model, Optional.ofNullable(type.bands().get("first-movement")), baseline(run).map(this::signature), DECAY_VOLUME_M3,
-                size.find() ? Double.parseDouble(size.group(1)) : USUAL_DN_MM);
+                size.find() ? Double.parseDouble(size.group(1)) : USUAL_DN_MM, run.hold(), Optional.ofNullable(type.bands().get(DriveModel.SEAT_LIFT)));
     }
 
     /** The latest good run of the same valve before one. */
@@ -106,7 +109,7 @@ public class ProvingBook {
     }
 
     Signature signature(ProvingRun run) {
-        return run.signature().map(s -> json.readValue(s, Signature.class)).orElse(new Signature(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty()));
+        return run.signature().map(s -> json.readValue(s, Signature.class)).orElseGet(Signature::unread);
     }
 
     Optional<Proof> proof(ProvingRun run) {

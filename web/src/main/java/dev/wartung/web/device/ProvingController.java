@@ -50,10 +50,10 @@ class ProvingController {
 
     @PostMapping("/valves/{tag}/prove")
     String begin(@PathVariable String tag, @RequestParam(required = false) Integer job, @RequestParam(defaultValue = "0") Long bench, @RequestParam(defaultValue = "none") String fault,
-                 @RequestParam Map<String, String> typed, Model model) {
+                 @RequestParam Map<String, String> typed, @ModelAttribute("units") UnitSystem units, Model model) {
         Valve valve = byTag(tag);
         Map<String, String> troubles = new LinkedHashMap<>();
-        return desk.begin(valve, Optional.ofNullable(job), bench, fault, troubles).map(run -> "redirect:/proving/" + run.id())
+        return desk.begin(valve, Optional.ofNullable(job), bench, fault, typed, units, troubles).map(run -> "redirect:/proving/" + run.id())
                 .orElseGet(() -> show(valve, Optional.ofNullable(job), typed, troubles, model));
     }
 
@@ -116,6 +116,9 @@ class ProvingController {
         model.addAttribute("job", desk.running(valve, job).map(v -> v.job().number()).orElse(null));
         model.addAttribute("benches", benches.findAllByOrderByName());
         model.addAttribute("faults", ProvingDesk.FAULTS);
+        model.addAttribute("byHandFields", ProvingDesk.byHandFields(drive.get()));
+        model.addAttribute("lineLifts", drive.get().line().belowM2() > 0);
+        model.addAttribute("seatsLift", drive.get().line().liftMm() > 0);
         model.addAttribute("runs", runs.findByValveIdOrderByStartedAtDesc(valve.id()));
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);

@@ -8,13 +8,17 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.proving.BenchValve.Faults;
 import dev.wartung.core.proving.DriveModel;
+import dev.wartung.core.proving.Proof.Hold;
+import dev.wartung.core.proving.ProvingSequence.Plan;
 import dev.wartung.core.proving.Signature;
+import dev.wartung.core.proving.Signature.SeatLift;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.site.Site;
 import dev.wartung.web.valve.Valve;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -30,6 +34,9 @@ class ProvingDesk {
     static final Map<String, String> FAULTS = faults();
     private static final double DECAY_PA = 3e5;
     private static final double AIR_PA = 6e5;
+    /** What the register of the line side can say. */
+    private static final double MOST_LINE_PA = 6e5;
+    private static final double MOST_LIFT_M = 0.02;
 
     private final ProvingBook book;
     private final ProvingRuns runs;
@@ -56,18 +63,40 @@ class ProvingDesk {
         faults.put("dry", "dry seals");
         faults.put("weak", "a weak spring");
         faults.put("leaks", "air past the piston");
+        faults.put("hang", "its two seats hang together");
+        faults.put("override", "the control head's manual override turned on");
         faults.put("lost", "no air at the bench");
         return faults;
     }
 
     private static Faults fault(String name) {
         return switch (name) {
-            case "sticks" -> new Faults(0.43, 1, 1, 0);
-            case "dry" -> new Faults(-1, 8, 1, 0);
-            case "weak" -> new Faults(-1, 1, 0.55, 0);
-            case "leaks" -> new Faults(-1, 1, 1, 5e6);
+            case "sticks" -> new Faults(0.43, 1, 1, 0, false);
+            case "dry" -> new Faults(-1, 8, 1, 0, false);
+            case "weak" -> new Faults(-1, 1, 0.55, 0, false);
+            case "leaks" -> new Faults(-1, 1, 1, 5e6, false);
+            case "hang" -> new Faults(-1, 1, 1, 0, true);
             default -> Faults.NONE;
         };
+    }
+
+    /** A field of what is read by hand. @param dimension empty for a time in seconds */
+    public record ByHand(String name, String asks, Optional<Dimension> dimension) {}
+
+    /** What can be read off by hand of a valve with these forces. */
+    static List<ByHand> byHandFields(DriveModel model) {
+        List<ByHand> fields = new ArrayList<>(List.of(new ByHand("first", "Air at first movement", Optional.of(Dimension.PRESSURE)), new ByHand("full", "Air at full travel", Optional.of(Dimension.PRESSURE)),
+                new ByHand("away", "Time with air", Optional.empty()), new ByHand("back", "Time without", Optional.empty())));
+        if (model.line().liftMm() > 0) {
+            fields.addAll(List.of(new ByHand("upper-lift", "Upper seat alone: lifted", Optional.of(Dimension.LENGTH)), new ByHand("upper-other", "… and the lower one moved", Optional.of(Dimension.LENGTH)),
+                    new ByHand("lower-lift", "Lower seat alone: lifted", Optional.of(Dimension.LENGTH)), new ByHand("lower-other", "… and the upper one moved", Optional.of(Dimension.LENGTH))));
+        }
+        if (model.line().belowM2() > 0) {
+            fields.add(new ByHand("held", "Line pressure put under the plug", Optional.of(Dimension.PRESSURE)));
+        }
+        fields.addAll(List.of(new ByHand("decay-start", "Seat: pressure at first", Optional.of(Dimension.PRESSURE)), new ByHand("decay-end", "Seat: pressure then", Optional.of(Dimension.PRESSURE)),
+                new ByHand("decay-time", "Seat: time between", Optional.empty())));
+        return fields;
     }
 
     /** What a valve is while it is proven: in a running job what the steps done have made of it, else what its record says. */
@@ -81,13 +110,17 @@ class ProvingDesk {
     }
 
     /** Begins a run. @return the run, or troubles by field put into {@code troubles} */
-    Optional<ProvingRun> begin(Valve valve, Optional<Integer> job, Long benchId, String fault, Map<String, String> troubles) {
+    Optional<ProvingRun> begin(Valve valve, Optional<Integer> job, Long benchId, String fault, Map<String, String> typed, UnitSystem units, Map<String, String> troubles) {
         book.sweep();
         Optional<TestBench> bench = benches.findById(benchId);
         ValveConfiguration as = as(valve, job);
         Optional<DriveModel> model = book.model(valve, as);
         if (bench.isEmpty() || model.isEmpty()) {
             troubles.put("bench", bench.isEmpty() ? "Choose a bench." : "The type sheet gives too few numbers to prove this valve against.");
+            return Optional.empty();
+        }
+        double line = model.get().line().belowM2() == 0 ? 0 : readUpTo(MOST_LINE_PA, typed, "hold", Dimension.PRESSURE, units, troubles).orElse(0.0);
+        if (troubles.containsKey("hold")) {
             return Optional.empty();
         }
         if (runs.findByEndedAtIsNull().stream().anyMatch(r -> r.benchName().equals(Optional.of(bench.get().name())))) {
@@ -99,8 +132,10 @@ class ProvingDesk {
             troubles.put("bench", silent.get() + " Prove it by hand, or look at the bench and its cable.");
             return Optional.empty();
         }
-        ProvingRun run = book.begin(valve, as, running(valve, job).map(v -> v.job().number()), Optional.of(bench.get().name()), current.get());
-        driver.drive(new RunDriver.Task(run.id(), bench.get(), model.get(), Math.max(AIR_PA, site.air().map(Air::nominalPa).orElse(AIR_PA)), DECAY_PA, fault(fault), fault.equals("lost")));
+        double air = Math.max(AIR_PA, site.air().map(Air::nominalPa).orElse(AIR_PA));
+        Optional<Hold> hold = line > 0 ? Optional.of(new Hold(line, air)) : Optional.empty();
+        ProvingRun run = book.begin(valve, as, running(valve, job).map(v -> v.job().number()), Optional.of(bench.get().name()), hold, current.get());
+        driver.drive(new RunDriver.Task(run.id(), bench.get(), model.get(), new Plan(air, line, DECAY_PA), new RunDriver.Suffers(fault(fault), fault.equals("lost"), fault.equals("override"))));
         return Optional.of(run);
     }
 
@@ -128,6 +163,12 @@ class ProvingDesk {
         } else if (start.isPresent() || end.isPresent() || over.isPresent()) {
             troubles.putIfAbsent("decay-time", "A leak test takes both pressures and the time between them.");
         }
+        Optional<Double> held = read(typed, "held", Dimension.PRESSURE, units, troubles);
+        if (held.isPresent() && !List.of("yes", "no").contains(typed.getOrDefault("lifted", ""))) {
+            troubles.put("lifted", "Choose whether the line lifted the plug.");
+        }
+        Optional<SeatLift> upper = seat(typed, "upper", units, troubles);
+        Optional<SeatLift> lower = seat(typed, "lower", units, troubles);
         Optional<String> went = Optional.ofNullable(typed.get("went")).filter(List.of(Signature.CLOSED, Signature.OPEN, Signature.PART)::contains);
         if (went.isEmpty()) {
             troubles.put("went", "Choose where it went when the air was taken away.");
@@ -136,10 +177,25 @@ class ProvingDesk {
             return Optional.empty();
         }
         Optional<Boolean> switches = Optional.ofNullable(typed.get("switches")).filter(s -> !s.isBlank()).map("yes"::equals);
-        return Optional.of(book.byHand(valve, as, model.get(), running(valve, job).map(v -> v.job().number()), new Signature(first, full, away, back, went, switches, loss), current.get()));
+        return Optional.of(book.byHand(valve, as, model.get(), running(valve, job).map(v -> v.job().number()), new Signature(first, full, away, back, went, switches, loss,
+                held, held.map(p -> "yes".equals(typed.get("lifted"))), upper, lower), current.get()));
+    }
+
+    /** How far a seat lifted alone, and how far the other moved with it: both or neither. */
+    private static Optional<SeatLift> seat(Map<String, String> typed, String seat, UnitSystem units, Map<String, String> troubles) {
+        Optional<Double> own = readUpTo(MOST_LIFT_M, typed, seat + "-lift", Dimension.LENGTH, units, troubles);
+        Optional<Double> other = readUpTo(MOST_LIFT_M, typed, seat + "-other", Dimension.LENGTH, units, troubles);
+        if (own.isPresent() != other.isPresent()) {
+            troubles.putIfAbsent(seat + "-other", "Type both: how far it lifted, and how far the other seat moved (0 if it stayed).");
+        }
+        return own.flatMap(m -> other.map(o -> new SeatLift(m * 1000, o * 1000)));
     }
 
     private static Optional<Double> read(Map<String, String> typed, String field, Dimension dimension, UnitSystem units, Map<String, String> troubles) {
+        return readUpTo(2e6, typed, field, dimension, units, troubles);
+    }
+
+    private static Optional<Double> readUpTo(double most, Map<String, String> typed, String field, Dimension dimension, UnitSystem units, Map<String, String> troubles) {
         String text = typed.getOrDefault(field, "").strip();
         if (text.isEmpty()) {
             return Optional.empty();
@@ -148,10 +204,10 @@ class ProvingDesk {
         Consumer<String> trouble = why -> troubles.put(field, why);
         if (entry instanceof Entry.Understood understood) {
             Quantity read = understood.quantity();
-            if (read.dimension() == dimension && read.si() >= 0 && read.si() <= 2e6) {
+            if (read.dimension() == dimension && read.si() >= 0 && read.si() <= most * (1 + 1e-9)) {
                 return Optional.of(read.si());
             }
-            trouble.accept("Between 0 and " + units.shown(new Quantity(2e6, dimension)) + ".");
+            trouble.accept("Between 0 and " + units.shown(new Quantity(most, dimension)) + ".");
         } else if (entry instanceof Entry.NotUnderstood not) {
             trouble.accept(not.reason());
         }

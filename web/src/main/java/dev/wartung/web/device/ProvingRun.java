@@ -1,6 +1,7 @@
 package dev.wartung.web.device;
 
 import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.proving.Proof.Hold;
 import dev.wartung.core.proving.Proof.Stands;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.web.account.Account;
@@ -45,6 +46,8 @@ public class ProvingRun {
     private @Nullable String proof;
     @Enumerated(EnumType.STRING)
     private @Nullable Stands stands;
+    private @Nullable Double holdPa;
+    private @Nullable Double holdAirPa;
     private String note = "";
     @Version
     private int version;
@@ -62,6 +65,16 @@ public class ProvingRun {
         this.by = by;
         this.startedAt = at;
         this.heardAt = at;
+    }
+
+    /** It shall be held shut against the line. */
+    void shallHold(Hold hold) {
+        holdPa = hold.linePa();
+        holdAirPa = hold.airPa();
+    }
+
+    Optional<Hold> hold() {
+        return holdPa == null || holdAirPa == null ? Optional.empty() : Optional.of(new Hold(holdPa, holdAirPa));
     }
 
     void heard(int lost, Instant at) {

@@ -1,11 +1,13 @@
 package dev.wartung.web.device;
 
 import dev.wartung.core.proving.BenchValve.Faults;
+import dev.wartung.core.proving.BenchValve.Lift;
 import dev.wartung.core.proving.BenchValve.Pilot;
 import dev.wartung.core.proving.DriveModel;
 import dev.wartung.core.proving.ProvingSequence;
 import dev.wartung.core.proving.ProvingSequence.Command;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
+import dev.wartung.core.proving.ProvingSequence.Plan;
 import dev.wartung.core.proving.Sample;
 import jakarta.annotation.PreDestroy;
 import java.util.List;
@@ -41,7 +43,10 @@ class RunDriver {
     }
 
     /** What a run is about. */
-    record Task(long run, TestBench bench, DriveModel model, double mostPa, double decayPa, Faults standInFaults, boolean standInAirLost) {}
+    record Task(long run, TestBench bench, DriveModel model, Plan plan, Suffers standIn) {}
+
+    /** What a stand-in shall suffer from. @param overridden its control head's manual override holds the pilot valve open */
+    record Suffers(Faults valve, boolean airLost, boolean overridden) {}
 
     void drive(Task task) {
         hands.execute(() -> {
@@ -55,14 +60,15 @@ class RunDriver {
     }
 
     private void run(Task task) {
-        ProvingSequence sequence = new ProvingSequence(task.model(), task.mostPa(), task.decayPa());
+        ProvingSequence sequence = new ProvingSequence(task.model(), task.plan());
         try (BenchLink link = BenchLink.to(task.bench())) {
             if (task.bench().standIn()) {
-                link.mount(task.model(), task.standInFaults(), task.standInAirLost());
+                link.mount(task.model(), task.standIn());
             }
             link.samples();
             String why = watch(task, sequence, link);
-            book.ended(task.run(), task.model(), sequence.outcome().orElse(Outcome.BENCH_LOST), why);
+            Outcome how = sequence.outcome().orElse(Outcome.BENCH_LOST);
+            book.ended(task.run(), task.model(), how, how == Outcome.HELD_ON ? "Look at the control head: is its manual override turned on? Turn it back before anybody reaches in; if it is off, the pilot valve does not vent." : why);
         } catch (BenchLink.Broken e) {
             book.ended(task.run(), task.model(), Outcome.BENCH_LOST, String.valueOf(e.getMessage()));
         }
@@ -71,7 +77,7 @@ class RunDriver {
     /** @return what is to be said beside the outcome */
     private String watch(Task task, ProvingSequence sequence, BenchLink link) {
         long began = System.nanoTime();
-        Command last = new Command(-1, 0, Pilot.VENT, 0, 0);
+        Command last = new Command(-1, 0, Pilot.VENT, 0, 0, Lift.NONE, 0);
         int missed = 0;
         int next = 0;
         while (sequence.outcome().isEmpty()) {

@@ -31,18 +31,20 @@ class Traces {
 
     /** The trace as a table for other programs: SI units, a head line, a point for decimals. */
     String csv(long run) {
-        StringBuilder csv = new StringBuilder("sample,seconds,air_pa,travel_share,closed_end,open_end,air_lost,chamber_pa,phase\n");
+        StringBuilder csv = new StringBuilder("sample,seconds,air_pa,travel_share,closed_end,open_end,air_lost,line_pa,phase,upper_seat_mm,lower_seat_mm\n");
         of(run).forEach(s -> csv.append(line(s)).append('\n'));
         return csv.toString();
     }
 
     private static String line(Sample s) {
-        return s.seq() + "," + s.seconds() + "," + s.airPa() + "," + s.travel() + "," + (s.closedEnd() ? 1 : 0) + "," + (s.openEnd() ? 1 : 0) + "," + (s.airLost() ? 1 : 0) + "," + s.chamberPa() + "," + s.mark();
+        return s.seq() + "," + s.seconds() + "," + s.airPa() + "," + s.travel() + "," + (s.closedEnd() ? 1 : 0) + "," + (s.openEnd() ? 1 : 0) + "," + (s.airLost() ? 1 : 0) + "," + s.linePa() + "," + s.mark() + "," + s.upperMm() + ","
+                + s.lowerMm();
     }
 
+    /** Traces of earlier versions end with the phase. */
     private static Sample sample(String line) {
         String[] f = line.split(",");
         return new Sample(Integer.parseInt(f[0]), Double.parseDouble(f[1]), Double.parseDouble(f[2]), Double.parseDouble(f[3]), f[4].equals("1"), f[5].equals("1"), f[6].equals("1"), Double.parseDouble(f[7]),
-                Integer.parseInt(f[8]));
+                Integer.parseInt(f[8]), f.length > 10 ? Double.parseDouble(f[9]) : 0, f.length > 10 ? Double.parseDouble(f[10]) : 0);
     }
 }

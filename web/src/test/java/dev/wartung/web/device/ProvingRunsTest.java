@@ -11,9 +11,9 @@ import com.ghgande.j2mod.modbus.procimg.Register;
 import com.ghgande.j2mod.modbus.procimg.SimpleRegister;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
-import dev.wartung.bench.Registers;
 import dev.wartung.core.proving.Proof.Stands;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
+import dev.wartung.core.proving.Registers;
 import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
@@ -145,7 +145,7 @@ class ProvingRunsTest {
     @DisplayName("Bench killed, air lost, valve seized, nonsense sent, each mid-run: a clear outcome, and the job stays where it was")
     void breaksMidRun() throws Exception {
         int port = freePort();
-        start(port, 3, 5);
+        start(port, 4, 5);
         int doomed = freePort();
         dev.wartung.bench.TestBench toKill = start(doomed, 1, 5);
         BenchRun bench = new BenchRun(web, jobs);
@@ -156,6 +156,7 @@ class ProvingRunsTest {
         long air = began("TF-003", known("Airless", port, 1), "none", String.valueOf(job));
         long sticks = began("TF-003", known("Sticky", port, 2), "none", String.valueOf(job));
         long nonsense = began("TF-003", known("Liar", port, 3), "none", String.valueOf(job));
+        long overridden = began("TF-003", known("Overridden", port, 4), "override", String.valueOf(job));
         for (long id : List.of(killed, air, sticks, nonsense)) {
             untilSamples(id, 12);
         }
@@ -166,6 +167,7 @@ class ProvingRunsTest {
         assertThat(ended(killed)).satisfies(r -> assertThat(r.outcome()).contains(Outcome.BENCH_LOST)).satisfies(r -> assertThat(r.note()).contains("vent it by hand"));
         assertThat(ended(air).outcome()).contains(Outcome.AIR_LOST);
         assertThat(ended(sticks)).satisfies(r -> assertThat(r.outcome()).contains(Outcome.STUCK)).satisfies(r -> assertThat(r.stands()).contains(Stands.FAILED));
+        assertThat(ended(overridden)).satisfies(r -> assertThat(r.outcome()).contains(Outcome.HELD_ON)).satisfies(r -> assertThat(r.note()).contains("manual override"));
         assertThat(ended(nonsense).outcome()).contains(Outcome.NONSENSE);
         assertThat(book.trace(ended(nonsense))).allMatch(dev.wartung.core.proving.Sample::makesSense);
         assertThat(ended(nonsense).stands()).isEmpty();
