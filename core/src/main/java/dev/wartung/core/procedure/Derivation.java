@@ -68,7 +68,7 @@ public final class Derivation {
                 from.operations(opening.included()).filter(o -> o.phase().compareTo(Phase.RENEW) < 0),
                 to.operations(closing.included()).filter(o -> o.phase().compareTo(Phase.RENEW) >= 0)).toList();
         List<Node> order = Sequence.of(forward, to.operations(closing.included()).toList());
-        List<Step> steps = new Walk(from, to, opening.renewed(), closing.renewed(), start).through(order);
+        List<Step> steps = new Walk(from, to, opening.renewed(), closing.renewed(), start).through(order).stream().filter(s -> !s.kitCount() || !closing.renewed().isEmpty()).toList();
         List<Recheck> rechecks = anatomy.rechecks().stream().filter(r -> r.when().holds(to.facts()))
                 .filter(r -> r.joins().contains(Operation.ALWAYS) || r.joins().stream().anyMatch(id -> closing.included().contains(id) || converting.contains(id))).toList();
         return new Procedure(steps, List.copyOf(closing.renewed()), rechecks);

@@ -37,6 +37,7 @@ class ExchangeDesk implements DisposableBean {
     private final ValveRows valves;
     private final LotRows lots;
     private final CycleRows cycles;
+    private final TypeRows types;
     private final SiteFile site;
     private final Sheets sheets;
     private final JdbcTemplate jdbc;
@@ -50,10 +51,11 @@ class ExchangeDesk implements DisposableBean {
         return thread;
     }));
 
-    ExchangeDesk(ValveRows valves, LotRows lots, CycleRows cycles, SiteFile site, Sheets sheets, JdbcTemplate jdbc, PlatformTransactionManager transactions, CurrentAccount current, Clock clock) {
+    ExchangeDesk(ValveRows valves, LotRows lots, CycleRows cycles, TypeRows types, SiteFile site, Sheets sheets, JdbcTemplate jdbc, PlatformTransactionManager transactions, CurrentAccount current, Clock clock) {
         this.valves = valves;
         this.lots = lots;
         this.cycles = cycles;
+        this.types = types;
         this.site = site;
         this.sheets = sheets;
         this.jdbc = jdbc;
@@ -79,6 +81,7 @@ class ExchangeDesk implements DisposableBean {
             case VALVES -> Table.write(kind.columns(), valves.written());
             case LOTS -> Table.write(kind.columns(), lots.written());
             case CYCLES -> Table.write(kind.columns(), cycles.written());
+            case TYPES -> Table.write(kind.columns(), types.written());
             case SITE -> site.written();
             case TYPE -> throw new IllegalArgumentException("type sheets are given out one by one");
         };
@@ -95,7 +98,12 @@ class ExchangeDesk implements DisposableBean {
                 if (!table.problems().isEmpty()) {
                     yield new Checked(0, 0, table.problems(), progress -> { });
                 }
-                yield kind == Kind.VALVES ? valves.check(table.rows()) : kind == Kind.LOTS ? lots.check(table.rows()) : cycles.check(table.rows(), Set.of());
+                yield switch (kind) {
+                    case VALVES -> valves.check(table.rows(), List.of());
+                    case LOTS -> lots.check(table.rows(), List.of());
+                    case TYPES -> types.checked(types.check(table.rows()));
+                    default -> cycles.check(table.rows(), Set.of());
+                };
             }
         };
     }

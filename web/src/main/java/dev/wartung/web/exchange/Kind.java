@@ -9,8 +9,9 @@ public enum Kind {
     VALVES("valves", "Valves", List.of("tag", "service", "area", "line", "place", "type", "drive", "options", "next_due")),
     LOTS("lots", "Lots", List.of("item", "lot", "pieces", "cured", "supplier", "received")),
     CYCLES("cycles", "Cycle counts", List.of("tag", "day", "total")),
+    TYPES("types", "Type sheets", List.of("type", "place", "value")),
     SITE("site", "Whole site", List.of()),
-    TYPE("type", "Type sheet", List.of());
+    TYPE("type", "One type sheet, YAML", List.of());
 
     private final String path;
     private final String words;

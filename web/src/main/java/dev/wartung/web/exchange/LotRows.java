@@ -1,5 +1,6 @@
 package dev.wartung.web.exchange;
 
+import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.sealing.Polymer;
 import dev.wartung.web.exchange.Table.Problem;
 import dev.wartung.web.exchange.Table.Row;
@@ -11,6 +12,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -36,14 +38,16 @@ class LotRows {
 
     private record Understood(Items.Item item, String lot, int pieces, Optional<LocalDate> cured, String supplier, LocalDate received) {}
 
-    Checked check(List<Row> rows) {
+    /** @param coming types that come with the same file */
+    Checked check(List<Row> rows, List<TypeSheet> coming) {
+        Map<String, Items.Item> newItems = items.of(coming);
         List<Problem> problems = new ArrayList<>();
         List<Understood> understood = new ArrayList<>();
         Set<String> there = stores.all().stream().map(l -> key(l.item(), l.lot())).collect(Collectors.toCollection(HashSet::new));
         LocalDate today = LocalDate.now(clock);
         for (Row row : rows) {
             Reading reading = new Reading(row, problems);
-            Optional<Items.Item> item = items.item(row.cell("item"));
+            Optional<Items.Item> item = items.item(row.cell("item")).or(() -> Optional.ofNullable(newItems.get(row.cell("item"))));
             if (item.isEmpty()) {
                 reading.problem("item", "“" + row.cell("item") + "” is no kit or part of any type sheet");
             }

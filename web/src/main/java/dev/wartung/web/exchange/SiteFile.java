@@ -1,5 +1,6 @@
 package dev.wartung.web.exchange;
 
+import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.web.exchange.Table.Problem;
 import dev.wartung.web.exchange.Table.Row;
 import java.util.ArrayList;
@@ -16,26 +17,30 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** A whole site as JSON: the rows of its valves, lots and cycle counts under their names, each cell a string. */
+/** A whole site as JSON: its own type sheets, and the rows of its valves, lots and cycle counts under their names, each cell a string. */
 @Component
 class SiteFile {
 
     private static final String FORMAT = "wartung-site-1";
+    private static final String TYPES = "types";
 
     private final ValveRows valves;
     private final LotRows lots;
     private final CycleRows cycles;
+    private final TypeRows types;
     private final JsonMapper json;
 
-    SiteFile(ValveRows valves, LotRows lots, CycleRows cycles, JsonMapper json) {
+    SiteFile(ValveRows valves, LotRows lots, CycleRows cycles, TypeRows types, JsonMapper json) {
         this.valves = valves;
         this.lots = lots;
         this.cycles = cycles;
+        this.types = types;
         this.json = json;
     }
 
     String written() {
         ObjectNode site = json.createObjectNode().put("format", FORMAT);
+        site.set(TYPES, types.own());
         put(site, Kind.VALVES, valves.written());
         put(site, Kind.LOTS, lots.written());
         put(site, Kind.CYCLES, cycles.written());
@@ -66,12 +71,17 @@ class SiteFile {
         if (!site.isObject() || !FORMAT.equals(site.path("format").asString(""))) {
             return broken("The file does not say that it is a site (\"format\": \"" + FORMAT + "\").");
         }
-        site.propertyNames().stream().filter(n -> !Set.of("format", "valves", "lots", "cycles").contains(n))
+        site.propertyNames().stream().filter(n -> !Set.of("format", TYPES, "valves", "lots", "cycles").contains(n))
                 .forEach(n -> problems.add(new Problem(0, n.substring(0, Math.min(60, n.length())), "is nothing this version knows; leave it out")));
+        if (!site.path(TYPES).isMissingNode() && !site.path(TYPES).isArray()) {
+            problems.add(new Problem(0, TYPES, "is not a list"));
+        }
+        TypeRows.Read own = types.checkSheets(site.path(TYPES));
+        List<TypeSheet> comingTypes = own.sheets().stream().map(TypeRows.Read.Kept::sheet).toList();
         List<Row> valveRows = rows(site, Kind.VALVES, problems);
         Set<String> coming = valveRows.stream().map(r -> r.cell("tag").toLowerCase(Locale.ROOT)).collect(Collectors.toSet());
-        List<Checked> parts = List.of(valves.check(valveRows), lots.check(rows(site, Kind.LOTS, problems)), cycles.check(rows(site, Kind.CYCLES, problems), coming));
-        List<Kind> kinds = List.of(Kind.VALVES, Kind.LOTS, Kind.CYCLES);
+        List<Checked> parts = List.of(types.checked(own), valves.check(valveRows, comingTypes), lots.check(rows(site, Kind.LOTS, problems), comingTypes), cycles.check(rows(site, Kind.CYCLES, problems), coming));
+        List<Kind> kinds = List.of(Kind.TYPES, Kind.VALVES, Kind.LOTS, Kind.CYCLES);
         for (int i = 0; i < parts.size(); i++) {
             String name = kinds.get(i).path();
             parts.get(i).problems().forEach(p -> problems.add(new Problem(p.row(), name + "." + p.column(), p.reason())));

@@ -53,11 +53,12 @@ class ValveRows {
     /** A row that was understood. @param there the valve that is there already */
     private record Understood(Row row, Optional<Valve> there, TypeSheet type, ValveConfiguration configuration, Optional<LocalDate> due, int place) {}
 
-    Checked check(List<Row> rows) {
+    /** @param coming types that come with the same file */
+    Checked check(List<Row> rows, List<TypeSheet> coming) {
         List<Problem> problems = new ArrayList<>();
         List<Understood> understood = new ArrayList<>();
         Map<String, Valve> there = valves.findAll().stream().collect(Collectors.toMap(v -> v.tag().toLowerCase(Locale.ROOT), Function.identity()));
-        Map<String, TypeSheet> types = sheets.types().stream().collect(Collectors.toMap(TypeSheet::id, Function.identity()));
+        Map<String, TypeSheet> types = Stream.concat(sheets.types().stream(), coming.stream()).collect(Collectors.toMap(TypeSheet::id, Function.identity(), (known, newer) -> newer));
         Map<String, Set<ValveConfiguration>> made = new HashMap<>();
         Map<String, Integer> seen = new HashMap<>();
         for (Row row : rows) {
@@ -105,7 +106,7 @@ class ValveRows {
             }
             options.put(parts[0].strip(), parts[1].strip());
         }
-        AnatomySheet anatomy = sheets.of(type.id()).anatomy();
+        AnatomySheet anatomy = sheets.anatomyOf(type);
         Set<ValveConfiguration> all = made.computeIfAbsent(type.id(), id -> anatomy.configurations().stream().filter(type::madeAs).collect(Collectors.toSet()));
         List<ValveConfiguration> fitting = all.stream().filter(c -> c.drive() == drive.get() && c.options().entrySet().containsAll(options.entrySet())).limit(2).toList();
         if (fitting.size() == 1) {

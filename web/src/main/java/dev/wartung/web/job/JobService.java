@@ -173,7 +173,7 @@ public class JobService {
                 return Outcome.refused(blocked.get());
             }
             StepForm form = new StepForm(step.get(), view.supplies(), greases.shelf(view.job().valve().area()), typed, current.get().units(), current::second,
-                    (item, lot) -> stores.fitness(item, lot, 1));
+                    (item, lot) -> stores.fitness(item, lot, 1), stores::substitute);
             Map<String, String> troubles = new LinkedHashMap<>(form.troubles());
             if (step.get().kitCount()) {
                 view.supplies().refusal(view.sheets().type(), view.build(), typed.getOrDefault(StepForm.KIT_NUMBER, "")).ifPresent(why -> troubles.put(StepForm.KIT_NUMBER, why));

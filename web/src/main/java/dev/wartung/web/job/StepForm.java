@@ -13,6 +13,7 @@ import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.Answer.Acceptance;
 import dev.wartung.web.account.Account;
+import dev.wartung.web.stores.Items;
 import dev.wartung.web.stores.Stores;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -38,6 +39,7 @@ final class StepForm {
     /** Why a lot is taken although the stores know nothing of it. */
     static final String INSTEAD = "instead.";
     static final String FACT = "fact.";
+    static final String ARTICLE = "article.";
     static final String SECOND_NAME = "second.name";
     static final String SECOND_PASSWORD = "second.password";
     private static final int LONGEST = 500;
@@ -52,10 +54,12 @@ final class StepForm {
     private @Nullable Optional<Account> asked;
 
     private final BiFunction<String, String, Stores.Fitness> fitness;
+    private final BiFunction<Supplies.Piece, String, Items.Substitution> substitutes;
 
-    /** @param units what bare numbers are in @param second finds a second person by name and password, or nobody @param fitness whether a piece of an item and lot may be fitted */
+    /** @param units what bare numbers are in @param second finds a second person by name and password, or nobody @param fitness whether a piece of an item and lot may be fitted @param substitutes an article of another number in a piece's place */
     StepForm(Step step, Supplies supplies, GreaseShelf shelf, Map<String, String> typed, UnitSystem units, BiFunction<String, String, Optional<Account>> second,
-             BiFunction<String, String, Stores.Fitness> fitness) {
+             BiFunction<String, String, Stores.Fitness> fitness, BiFunction<Supplies.Piece, String, Items.Substitution> substitutes) {
+        this.substitutes = substitutes;
         this.typed = typed;
         this.fitness = fitness;
         this.units = units;
@@ -193,10 +197,16 @@ final class StepForm {
             String lot = inKit ? typed(KIT_LOT) : typed(LOT + piece.part());
             if (!inKit && lot.isEmpty()) {
                 troubles.put(LOT + piece.part(), "Type or scan its lot.");
-            } else if (!inKit && !piece.article().isEmpty()) {
-                judge(piece.article(), lot, LOT + piece.part());
             }
-            lots.add(new CountedIn(piece.part(), piece.name(), piece.article(), piece.material(), lot, inKit ? supplies.kit().orElseThrow().id() : "", typed(INSTEAD + (inKit ? KIT_LOT : LOT + piece.part()))));
+            Items.Substitution taken = inKit || typed(ARTICLE + piece.part()).isEmpty() ? Items.Substitution.none(piece) : substitutes.apply(piece, typed(ARTICLE + piece.part()));
+            taken.refused().ifPresent(why -> troubles.put(ARTICLE + piece.part(), why));
+            if (taken.other() && taken.refused().isEmpty() && typed(INSTEAD + LOT + piece.part()).isEmpty()) {
+                troubles.put(INSTEAD + LOT + piece.part(), "It is another article than its sheet names. Say why it may stand in.");
+            }
+            if (!inKit && !lot.isEmpty() && !taken.article().isEmpty() && taken.refused().isEmpty()) {
+                judge(taken.article(), lot, LOT + piece.part());
+            }
+            lots.add(new CountedIn(piece.part(), piece.name(), taken.article(), taken.material(), lot, inKit ? supplies.kit().orElseThrow().id() : "", typed(INSTEAD + (inKit ? KIT_LOT : LOT + piece.part()))));
         }
     }
 

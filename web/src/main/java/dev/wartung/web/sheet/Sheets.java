@@ -73,10 +73,20 @@ public class Sheets {
         return isShipped(typeId) ? Optional.of(SheetLibrary.typeText(typeId)) : jdbc.queryForList("select yaml from own_type where type_id = ?", String.class, typeId).stream().findFirst();
     }
 
+    /** The same as JSON, whatever it is written in. @throws IllegalStateException if there is none */
+    public String typeJson(String typeId) {
+        return reader.compose(typeId, typeText(typeId).orElseThrow(() -> new IllegalStateException("no type " + typeId)), name -> Optional.empty());
+    }
+
+    /** The family of a type that may not be in use yet. @throws IllegalStateException if there is none of its name */
+    public AnatomySheet anatomyOf(TypeSheet type) {
+        return library.anatomy(type.anatomy()).orElseThrow(() -> new IllegalStateException("no anatomy " + type.anatomy()));
+    }
+
     /** @throws IllegalStateException if a valve names a type that is not there: broken data */
     public Pair of(String typeId) {
         TypeSheet type = library.type(typeId).or(() -> typeText(typeId).map(this::own)).orElseThrow(() -> new IllegalStateException("no type " + typeId));
-        return new Pair(library.anatomy(type.anatomy()).orElseThrow(() -> new IllegalStateException("no anatomy " + type.anatomy())), type);
+        return new Pair(anatomyOf(type), type);
     }
 
     /** What a valve's drive does, in its family's words. */

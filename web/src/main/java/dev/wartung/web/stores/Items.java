@@ -1,7 +1,10 @@
 package dev.wartung.web.stores;
 
+import dev.wartung.core.anatomy.GreasedSurface;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.TypeSheet.Article;
+import dev.wartung.core.procedure.Supplies;
+import dev.wartung.core.stores.Substitute;
 import dev.wartung.web.sheet.Sheets;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -24,15 +27,16 @@ public class Items {
      * @param materials that are in it
      * @param of        the types it is for
      * @param kit       several parts in one bag
+     * @param size      of a ring or bore that is greased, where its sheet gives it
      */
-    public record Item(String number, String name, List<String> materials, List<String> of, boolean kit) {
+    public record Item(String number, String name, List<String> materials, List<String> of, boolean kit, Optional<GreasedSurface> size) {
 
         private Item alsoOf(String type) {
             List<String> all = new ArrayList<>(of);
             if (!all.contains(type)) {
                 all.add(type);
             }
-            return new Item(number, name, materials, List.copyOf(all), kit);
+            return new Item(number, name, materials, List.copyOf(all), kit, size);
         }
     }
 
@@ -52,26 +56,27 @@ public class Items {
     private Map<String, Item> items() {
         long now = clock.millis();
         if (readAt == Long.MIN_VALUE || now - readAt > FRESH_MS) {
-            items = read();
+            items = of(sheets.types());
             readAt = now;
         }
         return items;
     }
 
-    private Map<String, Item> read() {
+    /** What the sheets of these types name, by number, upper or lower case. */
+    public Map<String, Item> of(List<TypeSheet> types) {
         Map<String, Item> read = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
-        for (TypeSheet type : sheets.types()) {
+        for (TypeSheet type : types) {
             Map<String, String> partNames = new TreeMap<>();
-            sheets.of(type.id()).anatomy().build().parts().forEach(p -> partNames.put(p.id(), p.name()));
+            sheets.anatomyOf(type).build().parts().forEach(p -> partNames.put(p.id(), p.name()));
             String name = type.maker() + " " + type.name();
             for (Article article : type.articles()) {
-                add(read, new Item(article.number(), partNames.getOrDefault(article.part(), article.part()), List.of(article.material()), List.of(name), false), name);
+                add(read, new Item(article.number(), partNames.getOrDefault(article.part(), article.part()), List.of(article.material()), List.of(name), false, Optional.ofNullable(type.surfaces().get(article.part()))), name);
             }
             for (TypeSheet.Kit kit : type.kits()) {
                 // an article of another configuration than the kit's is never in it: what both conditions allow is
                 List<String> materials = kit.contains().stream().flatMap(part -> type.articles().stream().filter(a -> a.part().equals(part) && kit.when().overlaps(a.when())))
                         .map(Article::material).distinct().toList();
-                add(read, new Item(kit.id(), kit.name(), materials, List.of(name), true), name);
+                add(read, new Item(kit.id(), kit.name(), materials, List.of(name), true, Optional.empty()), name);
             }
         }
         return read;
@@ -84,6 +89,34 @@ public class Items {
     /** By its number, upper or lower case. */
     public Optional<Item> item(String number) {
         return Optional.ofNullable(items().get(number.strip()));
+    }
+
+    /**
+     * What is taken for a piece.
+     *
+     * @param other   whether it is another article than the sheet names
+     * @param refused why it must not be taken; empty where it may
+     */
+    public record Substitution(String article, String material, boolean other, Optional<String> refused) {
+
+        /** What its sheet names. */
+        public static Substitution none(Supplies.Piece piece) {
+            return new Substitution(piece.article(), piece.material(), false, Optional.empty());
+        }
+    }
+
+    /** An article in the place of the one that belongs there. @param number as read off it */
+    public Substitution substitute(Supplies.Piece piece, String number) {
+        if (number.strip().equalsIgnoreCase(piece.article())) {
+            return Substitution.none(piece);
+        }
+        Optional<Item> other = item(number);
+        if (other.isEmpty() || other.get().kit()) {
+            return new Substitution(number.strip(), "", true, Optional.of(other.isEmpty() ? "No type sheet has an article “" + number.strip() + "”." : "That is a kit, not a part."));
+        }
+        Substitute asked = new Substitute(piece.material(), item(piece.article()).flatMap(Item::size));
+        String material = String.join(", ", other.get().materials());
+        return new Substitution(other.get().number(), material, true, new Substitute(material, other.get().size()).refusalFor(asked));
     }
 
     /** Whose number or name holds these letters. */

@@ -1,5 +1,6 @@
 package dev.wartung.web.stores;
 
+import dev.wartung.core.procedure.Supplies;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.stores.StockMove.Kind;
 import java.time.Clock;
@@ -115,6 +116,11 @@ public class Stores {
             return Fitness.stop("Lot " + elsewhere.get().lot() + " is in quarantine: " + elsewhere.get().quarantineReason() + " Put it aside and take another.");
         }
         return all.isEmpty() ? Fitness.GOOD : Fitness.doubt("The stores know no lot " + lot.strip() + " of " + item + "." + other(all, today));
+    }
+
+    /** An article of another number in the place of the one that belongs there. */
+    public Items.Substitution substitute(Supplies.Piece piece, String number) {
+        return items.substitute(piece, number);
     }
 
     private static String other(List<Lot> all, LocalDate today) {

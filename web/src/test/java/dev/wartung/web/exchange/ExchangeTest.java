@@ -24,6 +24,7 @@ import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.rendering.PDFRenderer;
 import org.apache.pdfbox.text.PDFTextStripper;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -147,6 +148,17 @@ class ExchangeTest {
         assertThat(takenIn("valves", VALVE + "OWN-1,own,Test area,Test line,99,mine-50,NC,\"" + KOLM + "\",\n")).isEqualTo("DONE ");
         assertThat(out("/valves/OWN-1")).contains("Mine 50");
         assertThat(out("/exchange/types/mine-50.yaml")).contains("type: mine-50");
+        String types = out("/exchange/types.csv");
+        assertThat(types).contains("mine-50,/seat/seat-diameter,");
+        assertThat(tried("types", types)).contains("No problem: 0 new, 0 changed");
+        String own = "type,place,value\n" + types.lines().filter(l -> l.startsWith("mine-50,")).collect(Collectors.joining("\n")).replace("mine-50", "yours-50").replace("Mine 50", "Yours 50");
+        assertThat(tried("types", own.replaceFirst("yours-50,/seat/seat-diameter,.*", "yours-50,/seat/seat-diameter,wide"))).contains("1 problem").contains("/seat/seat-diameter");
+        assertThat(tried("types", types.replaceFirst("(kolm-50,/seat/seat-diameter,).*", "$17 mm"))).contains("comes with Wartung");
+        assertThat(tried("types", "type,place,value\nx,/a,1\nx,/a/b,2\nx,/c/1,3\nx,d,4\nx,/a,5")).contains("4 problems");
+        assertThat(takenIn("types", own)).isEqualTo("DONE ");
+        assertThat(out("/exchange/types.csv")).contains("yours-50,/name,Yours 50");
+        String site = out("/exchange/site.json");
+        assertThat(tried("site", site.replace("\"OWN-1\"", "\"OWN-2\"").replace("mine-50", "his-50"))).as("valves of a type that comes with them").contains("No problem: 2 new");
         web.perform(multipart("/exchange").file(new MockMultipartFile("file", "x".getBytes(StandardCharsets.UTF_8))).param("kind", "valves").with(user("tessa").roles("TECHNICIAN")).with(csrf())).andExpect(status().isForbidden());
     }
 

@@ -23,6 +23,7 @@ import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.Account;
+import dev.wartung.web.stores.Items;
 import dev.wartung.web.stores.Stores;
 import java.util.HashMap;
 import java.util.List;
@@ -63,7 +64,7 @@ class StepFormTest {
         for (int i = 0; i < typed.length; i += 2) {
             fields.put(typed[i], typed[i + 1]);
         }
-        return new StepForm(step, NO_SUPPLIES, NO_LIST, fields, UnitSystem.METRIC, StepFormTest::onlyTheo, StepFormTest::anyLot);
+        return new StepForm(step, NO_SUPPLIES, NO_LIST, fields, UnitSystem.METRIC, StepFormTest::onlyTheo, StepFormTest::anyLot, (piece, number) -> Items.Substitution.none(piece));
     }
 
     @Test
@@ -105,9 +106,9 @@ class StepFormTest {
         Supplies.Piece inKit = new Supplies.Piece("plug-seal", "Plug seal", "A1", "EPDM", true);
         Supplies.Piece loose = new Supplies.Piece("bush", "Guide bush", "A2", "composite", true);
         Supplies supplies = new Supplies(Optional.of(new TypeSheet.Kit("K1", "Kit", null, List.of("plug-seal"))), List.of(inKit), List.of(loose));
-        StepForm nothing = new StepForm(step(true), supplies, NO_LIST, Map.of(), UnitSystem.METRIC, StepFormTest::onlyTheo, StepFormTest::anyLot);
+        StepForm nothing = new StepForm(step(true), supplies, NO_LIST, Map.of(), UnitSystem.METRIC, StepFormTest::onlyTheo, StepFormTest::anyLot, (piece, number) -> Items.Substitution.none(piece));
         assertThat(nothing.troubles()).containsOnlyKeys("lot.kit", "have.plug-seal", "have.bush", "lot.bush");
-        StepForm all = new StepForm(step(true), supplies, NO_LIST, Map.of("lot.kit", " L1 ", "have.plug-seal", "yes", "have.bush", "yes", "lot.bush", "L2"), UnitSystem.METRIC, StepFormTest::onlyTheo, StepFormTest::anyLot);
+        StepForm all = new StepForm(step(true), supplies, NO_LIST, Map.of("lot.kit", " L1 ", "have.plug-seal", "yes", "have.bush", "yes", "lot.bush", "L2"), UnitSystem.METRIC, StepFormTest::onlyTheo, StepFormTest::anyLot, (piece, number) -> Items.Substitution.none(piece));
         assertThat(all.troubles()).isEmpty();
         assertThat(all.lots()).extracting(CountedIn::lot).containsExactly("L1", "L2");
     }
@@ -152,7 +153,7 @@ class StepFormTest {
         StepForm form = form(step, "reading.a", "11.2", "wrench.length", "400", "wrench.offset", "2 in");
         assertThat(form.answers().get(0).measured().orElseThrow().si()).isCloseTo(11.2 * 450.8 / 400, within(1e-9));
         assertThat(form(step, "reading.a", "11.2", "wrench.offset", "400").troubles()).containsKey("wrench.offset");
-        StepForm us = new StepForm(step, NO_SUPPLIES, NO_LIST, Map.of("reading.a", "115"), UnitSystem.US, StepFormTest::onlyTheo, StepFormTest::anyLot);
+        StepForm us = new StepForm(step, NO_SUPPLIES, NO_LIST, Map.of("reading.a", "115"), UnitSystem.US, StepFormTest::onlyTheo, StepFormTest::anyLot, (piece, number) -> Items.Substitution.none(piece));
         assertThat(us.answers().get(0).measured().orElseThrow().si()).isCloseTo(12.993, within(1e-3));
     }
 

@@ -9,6 +9,7 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
 import dev.wartung.core.procedure.Step;
+import dev.wartung.core.procedure.Supplies;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.job.BenchRun;
 import dev.wartung.web.job.JobService;
@@ -38,7 +39,10 @@ class StoresTest {
     private final JdbcTemplate jdbc;
     private final BenchRun bench;
 
-    StoresTest(MockMvc web, JobService service, JdbcTemplate jdbc) {
+    private final Items items;
+
+    StoresTest(MockMvc web, JobService service, JdbcTemplate jdbc, Items items) {
+        this.items = items;
         this.web = web;
         this.service = service;
         this.jdbc = jdbc;
@@ -71,7 +75,11 @@ class StoresTest {
 
     /** Up to the step that counts the kit in. */
     private int atTheCount(String tag) throws Exception {
-        int job = bench.begin(tag, "renew-product-seals", "tessa");
+        return atTheCount(tag, "renew-product-seals");
+    }
+
+    private int atTheCount(String tag, String work) throws Exception {
+        int job = bench.begin(tag, work, "tessa");
         while (!bench.current(job).orElseThrow().kitCount()) {
             bench.confirm(job, "tessa");
         }
@@ -133,6 +141,42 @@ class StoresTest {
         assertThat(pieces("K50-PE", "GOOD-1")).isEqualTo(1);
         counted(job, Map.of("lot.kit", "GOOD-1"));
         assertThat(page("/stores/lots/" + good)).contains("taken for a job").contains("came back from a job");
+    }
+
+    @Test
+    @DisplayName("Another article may stand in with a reason, and is on the report and off the books; one of another material or size, a kit, or a number nobody knows may not")
+    void substitutes() throws Exception {
+        int job = atTheCount("TS-021", "renew-bush");
+        JobView view = service.view(job).orElseThrow();
+        Supplies.Piece loose = view.supplies().notInKit().stream().filter(p -> !p.article().isEmpty()).findFirst().orElseThrow();
+        Items.Item same = items.all().stream().filter(i -> !i.kit() && !i.number().equals(loose.article()) && i.name().equals(loose.name()) && i.materials().contains(loose.material())
+                && items.substitute(loose, i.number()).refused().isEmpty()).findFirst().orElseThrow();
+        takenIn(same.number(), "SUB-1", 1, TODAY.minusYears(1));
+        String field = "article." + loose.part();
+        Map<String, String> typed = reasons(job);
+        typed.remove("instead.lot." + loose.part());
+        typed.put("lot.kit", "KIT-9");
+        typed.put("lot." + loose.part(), "SUB-1");
+        for (Map.Entry<String, String> bad : Map.of("NOBODY", "No type sheet has an article", "K50-PE", "That is a kit", otherMaterial(loose), "Another material is a change of the valve").entrySet()) {
+            typed.put(field, bad.getKey());
+            assertThat(counted(job, typed)).contains(bad.getValue());
+        }
+        typed.put(field, same.number());
+        assertThat(counted(job, typed)).contains("It is another article than its sheet names");
+        typed.put("instead.lot." + loose.part(), "same drawing, other maker number");
+        Step counting = bench.current(job).orElseThrow();
+        assertThat(counted(job, typed)).doesNotContain("role=\"alert\">");
+        assertThat(bench.current(job)).isNotEqualTo(Optional.of(counting));
+        assertThat(pieces(same.number(), "SUB-1")).isZero();
+        assertThat(service.view(job).orElseThrow().countedIn()).anySatisfy(c -> {
+            assertThat(c.article()).isEqualTo(same.number());
+            assertThat(c.instead()).isEqualTo("same drawing, other maker number");
+        });
+    }
+
+    private String otherMaterial(Supplies.Piece piece) {
+        return items.all().stream().filter(i -> !i.kit() && i.name().equals(piece.name()) && !i.materials().contains(piece.material())).map(Items.Item::number).findFirst()
+                .orElseGet(() -> items.all().stream().filter(i -> !i.kit() && !i.materials().contains(piece.material())).findFirst().orElseThrow().number());
     }
 
     @Test
