@@ -48,6 +48,7 @@ public final class PinConflicts {
         } else if (!running && who.get().shifts().stream().noneMatch(s -> s.from() <= pin.start() && pin.start() + job.minutes() <= s.to())) {
             conflicts.add(job.id() + " is pinned to " + clock(pin.start()) + " for " + WhyNot.duration(job.minutes()) + "; " + pin.technician() + " is not there for all of it.");
         }
+        job.tools().stream().filter(t -> shutdown.tools().getOrDefault(t, 1) < 1).forEach(t -> conflicts.add(job.id() + " is pinned, and there is no " + t + " in this window."));
         if (!running && pin.start() < job.kitAt()) {
             conflicts.add(job.id() + " is pinned to " + clock(pin.start()) + ", and its parts come at " + clock(job.kitAt()) + ".");
         }

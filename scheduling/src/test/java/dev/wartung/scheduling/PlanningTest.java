@@ -154,6 +154,7 @@ class PlanningTest {
         assertThat(PinConflicts.of(twoPeople(small(j -> j, 1, Map.of(), List.of(new Pin("A", 60, "Ilka"), new Pin("B", 100, "Per")))))).anyMatch(c -> c.contains("Line one, Line two down; 1 may be"));
         assertThat(PinConflicts.of(twoPeople(small(j -> job(j, 120, Set.of(), Set.of("press"), 0, 0, 0, 1), 2, Map.of("press", 1), List.of(new Pin("A", 60, "Ilka"), new Pin("B", 100, "Per"))))))
                 .containsExactly("A and B are pinned to the same time, and there is one press.");
+        assertThat(PinConflicts.of(small(j -> j, 2, Map.of("press", 0), List.of(new Pin("B", 60, "Ilka"))))).containsExactly("B is pinned, and there is no press in this window.");
         assertThat(PinConflicts.of(small(j -> j, 2, Map.of(), List.of(new Pin("A", 500, "Ilka"))))).hasSize(2).anyMatch(c -> c.contains("after the window"));
         assertThat(PinConflicts.of(small(j -> j, 2, Map.of(), List.of(new Pin("A", 10, "Nobody"), new Pin("C", 0, "Ilka"))))).anyMatch(c -> c.contains("who is not there")).anyMatch(c -> c.contains("no candidate")).anyMatch(c -> c.contains("draining"));
     }

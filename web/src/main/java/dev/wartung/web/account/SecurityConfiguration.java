@@ -90,7 +90,7 @@ class SecurityConfiguration {
                         .requestMatchers(HttpMethod.POST, "/records/**").hasAnyRole(Role.TECHNICIAN.name(), Role.REVIEWER.name())
                         .requestMatchers("/records/audit").hasAnyRole(Role.REVIEWER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/exchange", "/exchange/**").hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
-                        .requestMatchers(HttpMethod.POST, "/due/rules", "/due/rules/**", "/life/**").hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
+                        .requestMatchers(HttpMethod.POST, "/due/rules", "/due/rules/**", "/life/**", "/shutdowns", "/shutdowns/**").hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/due/events", "/due/looks/**").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
                         .requestMatchers(HttpMethod.POST, "/jobs/**", "/valves/*/settling", "/valves/*/prove", "/valves/*/prove/by-hand", "/proving/*/stop").hasRole(Role.TECHNICIAN.name())
                         .anyRequest().authenticated())

@@ -67,11 +67,12 @@ class DemoSite implements ApplicationRunner {
     private final Site site;
     private final GreaseStore store;
     private final DemoStores stores;
+    private final DemoShutdown shutdown;
     private final PasswordEncoder encoder;
     private final Clock clock;
     private final Random random = new Random(SEED);
 
-    DemoSite(Accounts accounts, Valves valves, Planning planning, PastJobs pastJobs, PastRuns pastRuns, ChangeDesk changes, Sheets sheets, Site site, GreaseStore store, DemoStores stores, PasswordEncoder encoder, Clock clock) {
+    DemoSite(Accounts accounts, Valves valves, Planning planning, PastJobs pastJobs, PastRuns pastRuns, ChangeDesk changes, Sheets sheets, Site site, GreaseStore store, DemoStores stores, DemoShutdown shutdown, PasswordEncoder encoder, Clock clock) {
         this.accounts = accounts;
         this.valves = valves;
         this.planning = planning;
@@ -82,6 +83,7 @@ class DemoSite implements ApplicationRunner {
         this.site = site;
         this.store = store;
         this.stores = stores;
+        this.shutdown = shutdown;
         this.encoder = encoder;
         this.clock = clock;
     }
@@ -104,7 +106,9 @@ class DemoSite implements ApplicationRunner {
         List<Valve> all = DemoValves.all(sheets).stream().map(this::valve).toList();
         history(all, List.of(varga, oyel));
         stories(varga, oyel, planner);
+        shutdown.plan(planner);
         as("radair", stores::fill);
+        as("radair", shutdown::window);
         LOG.info("Demo site loaded: {} valves", all.size());
     }
 

@@ -127,7 +127,7 @@ public class Job {
     }
 
     /** The kind of work, by its name in the anatomy sheet. */
-    String work() {
+    public String work() {
         return work;
     }
 

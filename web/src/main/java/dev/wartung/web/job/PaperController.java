@@ -2,8 +2,6 @@ package dev.wartung.web.job;
 
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.procedure.Step;
-import dev.wartung.web.document.Documents;
-import dev.wartung.web.document.QrCode;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -29,22 +27,18 @@ class PaperController {
 
     private final JobService service;
     private final PaperDesk desk;
-    private final Planning planning;
-    private final Documents documents;
+    private final JobCards cards;
 
-    PaperController(JobService service, PaperDesk desk, Planning planning, Documents documents) {
+    PaperController(JobService service, PaperDesk desk, JobCards cards) {
         this.service = service;
         this.desk = desk;
-        this.planning = planning;
-        this.documents = documents;
+        this.cards = cards;
     }
 
     @GetMapping("/card.pdf")
     ResponseEntity<byte[]> card(@PathVariable int number, @ModelAttribute("units") UnitSystem units) {
         JobView view = view(number);
-        String address = ServletUriComponentsBuilder.fromCurrentContextPath().path("/jobs/" + number).toUriString();
-        byte[] pdf = documents.pdf("job-card-pdf", Map.of("view", view, "job", view.job(), "figures", planning.figures(view.job().valve()), "greases", planning.greases(view.job().valve(), view.progress().procedure()),
-                "units", units, "qr", QrCode.svg(address, 90)));
+        byte[] pdf = cards.of(view, units, ServletUriComponentsBuilder.fromCurrentContextPath().toUriString());
         return ResponseEntity.ok().contentType(MediaType.APPLICATION_PDF).header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"job-card-" + number + ".pdf\"").body(pdf);
     }
 

@@ -89,11 +89,16 @@ public class SupplyDesk {
             loose.forEach((article, pieces) -> demands.add(new Demand(job.number(), article, pieces, on)));
         }
         List<Batch> batches = stores.inStock().stream().filter(l -> !l.quarantined()).map(l -> batch(l, names)).toList();
+        return new Plan(Allocation.of(demands, batches, leadTimes(), USUAL_LEAD_DAYS, today), planned, names);
+    }
+
+    /** Days from order to arrival, by item, where somebody has said so. */
+    Map<String, Integer> leadTimes() {
         Map<String, Integer> lead = new HashMap<>();
         jdbc.query("select item, days from lead_time", row -> {
             lead.put(row.getString(1), row.getInt(2));
         });
-        return new Plan(Allocation.of(demands, batches, lead, USUAL_LEAD_DAYS, today), planned, names);
+        return lead;
     }
 
     private static Batch batch(Lot lot, Map<String, String> names) {

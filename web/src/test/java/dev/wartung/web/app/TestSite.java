@@ -48,7 +48,7 @@ public final class TestSite {
     }
 
     /** The first build of a type for which some facts hold. */
-    private static Valve of(String tag, String typeId, Map<String, String> facts) {
+    public static Valve of(String tag, String typeId, Map<String, String> facts) {
         TypeSheet type = LIBRARY.type(typeId).orElseThrow();
         ValveConfiguration configuration = LIBRARY.anatomy(type.anatomy()).orElseThrow().configurations().stream().filter(type::madeAs)
                 .filter(c -> facts.entrySet().stream().allMatch(f -> f.getValue().equals(c.facts().get(f.getKey())))).findFirst().orElseThrow();
@@ -56,7 +56,8 @@ public final class TestSite {
                 LocalDate.now().plusDays(5), 0);
     }
 
-    private static Valve valve(String tag, Drive drive) {
+    /** A single-seat valve more, for tests that must not meet others on it. */
+    public static Valve valve(String tag, Drive drive) {
         return valve(tag, drive, "none");
     }
 

@@ -30,6 +30,7 @@ import dev.wartung.web.job.Planning;
 import dev.wartung.web.job.Rechecks;
 import dev.wartung.web.job.SettlingDesk;
 import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.shutdown.ShutdownDesk;
 import dev.wartung.web.site.Site;
 import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.stores.Items;
@@ -67,7 +68,7 @@ class DemoSiteTest {
     private final ChangeRequests changes;
     private final ProvingRuns runs;
 
-    DemoSiteTest(Accounts accounts, Valves valves, Jobs jobs, JobService service, Rechecks rechecks, JdbcTemplate jdbc, Planning planning, PastJobs pastJobs,
+    DemoSiteTest(ShutdownDesk shutdowns, Accounts accounts, Valves valves, Jobs jobs, JobService service, Rechecks rechecks, JdbcTemplate jdbc, Planning planning, PastJobs pastJobs,
                  Sheets sheets, Site site, GreaseStore store, OldSeals oldSeals, SettlingDesk settling, PasswordEncoder encoder, Clock clock,
                  PastRuns pastRuns, ChangeDesk changeDesk, ChangeRequests changes, ProvingRuns runs, Stores stores, Items items, Toolbox toolbox) {
         this.accounts = accounts;
@@ -80,7 +81,7 @@ class DemoSiteTest {
         this.planning = planning;
         this.oldSeals = oldSeals;
         this.settling = settling;
-        this.demo = new DemoSite(accounts, valves, planning, pastJobs, pastRuns, changeDesk, sheets, site, store, new DemoStores(jobs, service, stores, items, toolbox, clock), encoder, clock);
+        this.demo = new DemoSite(accounts, valves, planning, pastJobs, pastRuns, changeDesk, sheets, site, store, new DemoStores(jobs, service, stores, items, toolbox, clock), new DemoShutdown(valves, planning, jobs, shutdowns, clock), encoder, clock);
         this.changes = changes;
         this.runs = runs;
     }
@@ -106,7 +107,7 @@ class DemoSiteTest {
             assertThat(job.valve().state()).isEqualTo(ValveState.ON_BENCH);
             assertThat(view.progress().bench().cloth()).extracting(p -> p.id()).contains("insert", "stem", "bonnet");
         });
-        assertThat(jobs.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED)).hasSize(9);
+        assertThat(jobs.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED)).hasSize(25);
         assertThat(rechecks.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(LocalDate.now().plusDays(1)))
                 .anySatisfy(r -> assertThat(r.valve().tag()).isEqualTo("FL-031"));
     }

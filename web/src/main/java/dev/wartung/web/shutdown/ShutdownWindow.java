@@ -1,0 +1,158 @@
+package dev.wartung.web.shutdown;
+
+import dev.wartung.web.account.Account;
+import jakarta.persistence.Entity;
+import jakarta.persistence.FetchType;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.ManyToOne;
+import jakarta.persistence.Version;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
+
+/** A time in which lines may be down. */
+@Entity
+public class ShutdownWindow {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Long id;
+    private String name;
+    private Instant begins;
+    private int minutes;
+    @JdbcTypeCode(SqlTypes.LONGVARCHAR)
+    private String setup;
+    @JdbcTypeCode(SqlTypes.LONGVARCHAR)
+    private String pins = "[]";
+    @JdbcTypeCode(SqlTypes.LONGVARCHAR)
+    private @Nullable String problem;
+    @JdbcTypeCode(SqlTypes.LONGVARCHAR)
+    private @Nullable String plan;
+    private @Nullable Double bound;
+    private long tried;
+    private double share;
+    private boolean running;
+    private boolean stopAsked;
+    private @Nullable Instant heardAt;
+    @ManyToOne(fetch = FetchType.EAGER, optional = false)
+    private Account madeBy;
+    private Instant madeAt;
+    @Version
+    private int version;
+
+    @SuppressWarnings("NullAway.Init")
+    protected ShutdownWindow() {}
+
+    @SuppressWarnings("NullAway.Init")
+    ShutdownWindow(String name, Instant begins, int minutes, String setupJson, Account by, Instant at) {
+        this.name = name;
+        this.begins = begins;
+        this.minutes = minutes;
+        this.setup = setupJson;
+        this.madeBy = by;
+        this.madeAt = at;
+    }
+
+    void isSetUp(String setupJson) {
+        setup = setupJson;
+    }
+
+    void isPinned(String pinsJson) {
+        pins = pinsJson;
+    }
+
+    /** Planning begins: what is planned is kept with it, so that the plan can be read later. */
+    void begins(String problemJson, double noPlanBelow, Instant at) {
+        problem = problemJson;
+        bound = noPlanBelow;
+        running = true;
+        stopAsked = false;
+        tried = 0;
+        share = 0;
+        heardAt = at;
+    }
+
+    void found(String planJson) {
+        plan = planJson;
+    }
+
+    void goesOn(long plans, double ofTime, Instant at) {
+        tried = plans;
+        share = ofTime;
+        heardAt = at;
+    }
+
+    void ended() {
+        running = false;
+    }
+
+    void shallStop() {
+        stopAsked = true;
+    }
+
+    public Long id() {
+        return id;
+    }
+
+    public String name() {
+        return name;
+    }
+
+    public Instant begins() {
+        return begins;
+    }
+
+    public Instant ends() {
+        return begins.plus(Duration.ofMinutes(minutes));
+    }
+
+    public int minutes() {
+        return minutes;
+    }
+
+    String setup() {
+        return setup;
+    }
+
+    String pins() {
+        return pins;
+    }
+
+    Optional<String> problem() {
+        return Optional.ofNullable(problem);
+    }
+
+    Optional<String> plan() {
+        return Optional.ofNullable(plan);
+    }
+
+    public Optional<Double> bound() {
+        return Optional.ofNullable(bound);
+    }
+
+    public long tried() {
+        return tried;
+    }
+
+    /** Of the time it was given, from 0 to 1. */
+    public double share() {
+        return share;
+    }
+
+    public boolean running() {
+        return running;
+    }
+
+    boolean stopAsked() {
+        return stopAsked;
+    }
+
+    Optional<Instant> heardAt() {
+        return Optional.ofNullable(heardAt);
+    }
+}

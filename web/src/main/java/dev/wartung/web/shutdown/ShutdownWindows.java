@@ -1,0 +1,19 @@
+package dev.wartung.web.shutdown;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
+import jakarta.persistence.LockModeType;
+
+/** All shutdowns. */
+interface ShutdownWindows extends JpaRepository<ShutdownWindow, Long> {
+
+    List<ShutdownWindow> findAllByOrderByBeginsDesc();
+
+    /** With its row locked: planning writes into it while people pin. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select s from ShutdownWindow s where s.id = :id")
+    Optional<ShutdownWindow> lock(long id);
+}
