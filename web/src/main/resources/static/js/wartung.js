@@ -153,3 +153,6 @@ window.addEventListener('load', () => {
   }
   document.documentElement.dataset.ready = 'true';
 });
+
+/* A choice that changes what the rest of its form offers. */
+document.addEventListener('change', e => { if (e.target.matches('[data-submits]')) e.target.form.requestSubmit(); });

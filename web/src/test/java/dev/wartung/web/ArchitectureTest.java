@@ -26,6 +26,10 @@ class ArchitectureTest {
     @ArchTest
     static final ArchRule DEMO_IS_A_LEAF = noClasses().that().resideOutsideOfPackage("..demo..").should().dependOnClassesThat().resideInAPackage("..demo..");
 
+    /** Nothing practised can touch a real record: practice does not even know where they are. */
+    @ArchTest
+    static final ArchRule PRACTICE_IS_APART = noClasses().that().resideInAPackage("..web.practice..").should().dependOnClassesThat().resideInAnyPackage("..web.job..", "..web.record..", "..web.valve..", "..web.stores..", "..web.due..");
+
     @ArchTest
     static final ArchRule CONTROLLERS_ARE_NAMED_SO = classes().that().areAnnotatedWith(Controller.class).should().haveSimpleNameEndingWith("Controller")
             .orShould().haveSimpleName("ErrorPage");

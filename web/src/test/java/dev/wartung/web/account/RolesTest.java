@@ -76,6 +76,7 @@ class RolesTest {
         table.put("/due/rules", ARRANGE);
         table.put("/life/", ARRANGE);
         table.put("/due/", WORK);
+        table.put("/practice", ALL);
         table.put("/shutdowns", ARRANGE);
         table.put("/exchange", ARRANGE);
         table.put("/api/v1/cycles", STORES);
