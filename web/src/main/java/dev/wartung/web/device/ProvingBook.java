@@ -13,10 +13,13 @@ import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.Valve;
 import java.time.Clock;
 import java.time.Duration;
+import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -35,13 +38,15 @@ public class ProvingBook {
     private final Traces traces;
     private final Sheets sheets;
     private final JsonMapper json;
+    private final ObjectProvider<RunWatch> watches;
     private final Clock clock;
 
-    ProvingBook(ProvingRuns runs, Traces traces, Sheets sheets, JsonMapper json, Clock clock) {
+    ProvingBook(ProvingRuns runs, Traces traces, Sheets sheets, JsonMapper json, ObjectProvider<RunWatch> watches, Clock clock) {
         this.runs = runs;
         this.traces = traces;
         this.sheets = sheets;
         this.json = json;
+        this.watches = watches;
         this.clock = clock;
     }
 
@@ -94,6 +99,9 @@ public class ProvingBook {
     private void end(ProvingRun run, DriveModel model, Outcome how, Signature found, String why) {
         Optional<Proof> proof = how == Outcome.COMPLETE || how == Outcome.STUCK ? Optional.of(Proof.of(found, against(run, model))) : Optional.empty();
         run.ended(how, json.writeValueAsString(found), proof.map(json::writeValueAsString), proof.map(Proof::stands), why, clock.instant());
+        if (how == Outcome.COMPLETE) {
+            watches.forEach(w -> w.proven(run));
+        }
     }
 
     private Proof.Against against(ProvingRun run, DriveModel model) {
@@ -110,6 +118,16 @@ public class ProvingBook {
 
     Signature signature(ProvingRun run) {
         return run.signature().map(s -> json.readValue(s, Signature.class)).orElseGet(Signature::unread);
+    }
+
+    /** What was measured in a run that came to its end. @param job the job it was made in; empty for none */
+    public record Measured(Instant at, Optional<Integer> job, Signature found) {}
+
+    /** Of a valve as it is now, the oldest first: runs in another fail position measured something else. */
+    @Transactional(readOnly = true)
+    public List<Measured> measured(Valve valve) {
+        return runs.findByValveIdOrderByStartedAtDesc(valve.id()).stream().filter(r -> r.outcome().equals(Optional.of(Outcome.COMPLETE)) && r.drive() == valve.drive())
+                .map(r -> new Measured(r.startedAt(), r.jobNumber(), signature(r))).sorted(Comparator.comparing(Measured::at)).toList();
     }
 
     Optional<Proof> proof(ProvingRun run) {

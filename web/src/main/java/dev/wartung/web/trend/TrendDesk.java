@@ -2,12 +2,18 @@ package dev.wartung.web.trend;
 
 import dev.wartung.core.drawing.Svg;
 import dev.wartung.core.life.ChangePoint;
+import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.Confirmation;
+import dev.wartung.core.proving.Signature;
 import dev.wartung.web.account.Account;
+import dev.wartung.web.device.ProvingBook;
+import dev.wartung.web.device.ProvingBook.Measured;
+import dev.wartung.web.device.ProvingRun;
+import dev.wartung.web.device.RunWatch;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobState;
@@ -27,43 +33,47 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.function.Function;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Collects what was read at a valve, job after job. When a job ends with a reading that tells of a change, a look at the valve is raised: before it fails. */
+/** Collects what was read at a valve, job after job and run after run. When one ends with a reading that tells of a change, a look at the valve is raised: before it fails. */
 @Service
-class TrendDesk implements JobWatch {
+class TrendDesk implements JobWatch, RunWatch {
 
     private static final long SEED = 3;
     private static final int FEWEST_SHOWN = 2;
     private static final String NAME = "Look why it changed: ";
 
     private final ObjectProvider<JobService> jobs;
+    private final ObjectProvider<ProvingBook> runs;
     private final Rechecks rechecks;
     private final Clock clock;
 
-    /** @param jobs asked for late: closing a job asks this what follows from it */
-    TrendDesk(ObjectProvider<JobService> jobs, Rechecks rechecks, Clock clock) {
+    /** @param jobs asked for late: closing a job asks this what follows from it @param runs the same of proving runs */
+    TrendDesk(ObjectProvider<JobService> jobs, ObjectProvider<ProvingBook> runs, Rechecks rechecks, Clock clock) {
         this.jobs = jobs;
+        this.runs = runs;
         this.rechecks = rechecks;
         this.clock = clock;
     }
 
-    /** A reading as it was taken. */
+    /** A reading as it was taken. @param job the job it was taken in; 0 for none */
     public record Read(Instant at, int job, Quantity value) {}
 
     /**
      * Readings of one kind.
      *
      * @param asked  what was asked
+     * @param of     what it was taken in: jobs or runs
      * @param change where they changed; empty where they did not, or are too few
      */
-    public record Series(String asked, List<Read> reads, Optional<ChangePoint> change) {
+    public record Series(String asked, String of, List<Read> reads, Optional<ChangePoint> change) {
 
         /** What changed, in words. */
         public String says(UnitSystem units) {
-            return change.map(c -> "changed after " + c.after() + " jobs: " + shown(c.before(), units) + " before, " + shown(c.since(), units) + " since").orElse("");
+            return change.map(c -> "changed after " + c.after() + " " + of + ": " + shown(c.before(), units) + " before, " + shown(c.since(), units) + " since").orElse("");
         }
 
         private String shown(double si, UnitSystem units) {
@@ -96,9 +106,30 @@ class TrendDesk implements JobWatch {
                 }
             }
         }
-        return byAsk.entrySet().stream().filter(e -> e.getValue().size() >= FEWEST_SHOWN)
-                .map(e -> new Series(asked.get(e.getKey()), e.getValue(),
-                        ChangePoint.in(e.getValue().stream().map(r -> r.value().si()).toList(), new Random(SEED)::nextDouble).filter(ChangePoint::changed))).toList();
+        List<Series> all = new ArrayList<>();
+        byAsk.forEach((ask, reads) -> series(asked.getOrDefault(ask, ask), "jobs", reads).ifPresent(all::add));
+        all.addAll(proven(valve));
+        return all;
+    }
+
+    private static Optional<Series> series(String asked, String of, List<Read> reads) {
+        return reads.size() < FEWEST_SHOWN ? Optional.empty()
+                : Optional.of(new Series(asked, of, List.copyOf(reads), ChangePoint.in(reads.stream().map(r -> r.value().si()).toList(), new Random(SEED)::nextDouble).filter(ChangePoint::changed)));
+    }
+
+    private List<Series> proven(Valve valve) {
+        List<Measured> measured = runs.getObject().measured(valve);
+        List<Series> all = new ArrayList<>();
+        add(all, "Air at first movement", Dimension.PRESSURE, measured, Signature::firstPa);
+        add(all, "Air at full travel", Dimension.PRESSURE, measured, Signature::fullPa);
+        add(all, "Time with air", Dimension.TIME, measured, Signature::awayS);
+        add(all, "Time without air", Dimension.TIME, measured, Signature::backS);
+        return all;
+    }
+
+    private static void add(List<Series> all, String asked, Dimension dimension, List<Measured> measured, Function<Signature, Optional<Double>> of) {
+        List<Read> reads = measured.stream().flatMap(m -> of.apply(m.found()).map(si -> new Read(m.at(), m.job().orElse(0), new Quantity(si, dimension))).stream()).toList();
+        series(asked, "runs", reads).ifPresent(all::add);
     }
 
     /** Only the newest readings can tell of something new. A look of that name that is open still is not raised again. */
@@ -107,10 +138,19 @@ class TrendDesk implements JobWatch {
         if (job.state() != JobState.CLOSED) {
             return;
         }
+        raise(job.valve(), job.number(), collected(job.valve()).stream().filter(s -> s.reads().get(s.reads().size() - 1).job() == job.number()).toList());
+    }
+
+    @Override
+    public void proven(ProvingRun run) {
+        raise(run.valve(), run.jobNumber().orElse(0), proven(run.valve()));
+    }
+
+    private void raise(Valve valve, int job, List<Series> series) {
         LocalDate today = LocalDate.now(clock);
-        List<String> open = rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(job.valve().id()).stream().map(Recheck::name).toList();
-        collected(job.valve()).stream().filter(s -> s.change().isPresent() && s.reads().get(s.reads().size() - 1).job() == job.number())
-                .map(s -> NAME + s.asked()).filter(name -> !open.contains(name)).forEach(name -> rechecks.save(Recheck.raised(job.valve(), job.number(), name, today, today.plusDays(1))));
+        List<String> open = rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream().map(Recheck::name).toList();
+        series.stream().filter(s -> s.change().isPresent()).map(s -> NAME + s.asked()).filter(name -> !open.contains(name))
+                .forEach(name -> rechecks.save(Recheck.raised(valve, job, name, today, today.plusDays(1))));
     }
 
     private static String svg(Series series, UnitSystem units) {
@@ -119,10 +159,10 @@ class TrendDesk implements JobWatch {
         double low = Arrays.stream(values).min().orElse(0);
         double high = Arrays.stream(values).max().orElse(1);
         double room = Math.max((high - low) * 0.2, Math.max(Math.abs(high) * 0.02, 1e-6));
-        Svg svg = new Svg(420, 170, "trend", series.asked() + " from job to job");
+        Svg svg = new Svg(420, 170, "trend", series.asked() + " over " + series.of());
         svg.line(70, 140, 400, 140, "frame").line(70, 20, 70, 140, "frame");
         svg.text(64, y(high, low, high, room) + 5, Quantity.rounded(high, unit.decimals()), "label", "end").text(64, y(low, low, high, room) + 5, Quantity.rounded(low, unit.decimals()), "label", "end");
-        svg.text(70, 14, unit.symbol(), "label", "start").text(400, 160, values.length + " jobs", "label", "end");
+        svg.text(70, 14, unit.symbol(), "label", "start").text(400, 160, values.length + " " + series.of(), "label", "end");
         double step = 310.0 / Math.max(1, values.length - 1);
         for (int i = 0; i < values.length; i++) {
             if (i > 0) {

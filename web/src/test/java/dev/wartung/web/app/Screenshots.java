@@ -35,7 +35,6 @@ class Screenshots {
             view(page, "/stores/needed", "needed");
             view(page, "/calendar", "calendar");
             view(page, "/valves/CU-201/study?wish=NO", "fail-position");
-            view(page, "/change-requests/1", "change");
             view(page, "/proving/3", "proving");
             view(page, "/lab/diaphragm-map?gap.1=3.72&gap.2=3.7&gap.3=3.86&gap.4=3.82", "lab");
             Browser.go(page, "/");
@@ -43,19 +42,42 @@ class Screenshots {
             Browser.ready(page);
             findings(page);
             works(page);
-            bench(page, "CU-514", "rebuild-rotary", "Centre the actuator", "bench-press");
             bench(page, "EZ-707", "renew-diaphragm", "Tighten the bolts", "bench-diaphragm");
             Browser.go(page, "/valves/FL-031");
             page.locator(".history a").first().click();
             Browser.ready(page);
             shoot(page, "report");
+            practice(page);
             page.click("text=Log out");
             Browser.login(page, "radair", "window-of-hours");
+            shutdown(page);
             Browser.go(page, "/valves/EZ-709/parts");
             page.locator("tbody a[href*=trace]").first().click();
             Browser.ready(page);
             shoot(page, "trace");
         }
+    }
+
+    /** The clamp taken off without a thought: what that does is said. */
+    private void practice(Page page) {
+        Browser.go(page, "/practice?type=kolm-50&drive=NC");
+        page.click("button:has-text('Begin')");
+        Browser.ready(page);
+        page.click(".moves summary:has-text('Take off')");
+        page.click(".tile:has-text('body clamp') >> nth=0");
+        Browser.ready(page);
+        page.click(".pick:has-text('Spanner')");
+        page.click("button:has-text('Do it')");
+        Browser.ready(page);
+        shoot(page, "practice");
+    }
+
+    private void shutdown(Page page) {
+        Browser.go(page, "/shutdowns/1");
+        page.click("button:has-text('Plan it')");
+        page.waitForSelector("button:has-text('Plan it again')", new Page.WaitForSelectorOptions().setTimeout(60_000));
+        Browser.ready(page);
+        shoot(page, "shutdown");
     }
 
     /** A job on a valve of another family, as far as a step worth seeing. */

@@ -53,6 +53,21 @@ class TrendTest {
     }
 
     @Test
+    @DisplayName("Proving runs count too: when a valve needs more air than it did, and goes on so, a look is raised once, with its pressures drawn")
+    void runs() throws Exception {
+        for (String first : new String[] {"3.2", "3.25", "3.22", "3.18", "3.24", "3.21", "3.62", "3.65", "3.6"}) {
+            if (first.equals("3.62")) {
+                assertThat(looks("TS-027")).as("steady").isZero();
+            }
+            web.perform(post("/valves/TS-027/prove/by-hand").param("first", first + " bar").param("full", "4.1 bar").param("went", "closed").param("switches", "yes").with(user("tessa").roles("TECHNICIAN")).with(csrf()))
+                    .andExpect(status().is3xxRedirection());
+        }
+        assertThat(looks("TS-027")).isEqualTo(1);
+        String page = web.perform(get("/valves/TS-027/trends").with(user("tessa"))).andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
+        assertThat(page).contains("Air at first movement").contains("changed after 6 runs").contains("9 runs");
+    }
+
+    @Test
     @DisplayName("When a reading moves and stays there, a look is raised once; steady readings raise none")
     void change() throws Exception {
         for (String temperature : new String[] {"21 °C", "22 °C", "21.5 °C", "21.4 °C", "22.1 °C", "21.7 °C"}) {
