@@ -50,6 +50,9 @@ final class Decoder {
     private final int[] gateOf;
     private final int[] back;
     private final int[] gateFree;
+    private final int[] settlingJobs;
+    private final int[] settlingFor;
+    private int settling;
     private int openLines;
     private boolean freed;
     private int overtimeMinutes;
@@ -86,6 +89,8 @@ final class Decoder {
         second = new int[jobs];
         again = new int[jobs];
         againBy = new int[jobs];
+        settlingJobs = new int[jobs];
+        settlingFor = new int[jobs];
         look = new int[jobs];
         lookBy = new int[jobs];
         waiting = new int[lines];
@@ -139,6 +144,7 @@ final class Decoder {
         Arrays.fill(gateOf, -1);
         Arrays.fill(back, Diary.NEVER);
         Arrays.fill(gateFree, -Diary.NEVER);
+        settling = 0;
         openLines = 0;
         overtimeMinutes = 0;
         broken = 0;
@@ -212,6 +218,7 @@ final class Decoder {
                 if (wanted(genome, j)) {
                     open(line);
                     placeOne(genome, j);
+                    turnsToTighten(genome, j);
                     if (line >= 0 && --waiting[line] == 0) {
                         close(line, genome);
                     }
@@ -365,7 +372,7 @@ final class Decoder {
             }
             broken += second[j] < 0 ? 1 : 0;
         }
-        if (job.retighten() > 0 && (lineOf[j] < 0 || genome.soon[j] || isPinned(j))) {
+        if (job.retighten() > 0 && (lineOf[j] < 0 || genome.behind[j] == 0 || isPinned(j))) {
             done = tightenAgain(j, job, end);
         }
         if (lineOf[j] >= 0) {
@@ -373,6 +380,30 @@ final class Decoder {
             downFrom[line] = Math.min(downFrom[line], at - shutdown.lines().get(line).drain());
             lastEnd[line] = Math.max(lastEnd[line], done);
         }
+    }
+
+    /** Another job has its place: re-tightenings that waited for so many look for theirs. */
+    private void turnsToTighten(Genome genome, int placed) {
+        int kept = 0;
+        for (int i = 0; i < settling; i++) {
+            int j = settlingJobs[i];
+            if (again[j] == Diary.NEVER && --settlingFor[j] <= 0) {
+                tightenBehind(j);
+            } else if (again[j] == Diary.NEVER) {
+                settlingJobs[kept++] = j;
+            }
+        }
+        settling = kept;
+        if (start[placed] != Diary.NEVER && again[placed] == Diary.NEVER && lineOf[placed] >= 0 && shutdown.jobs().get(placed).retighten() > 0) {
+            settlingFor[placed] = genome.behind[placed];
+            settlingJobs[settling++] = placed;
+        }
+    }
+
+    private void tightenBehind(int j) {
+        Job job = shutdown.jobs().get(j);
+        int line = lineOf[j];
+        lastEnd[line] = Math.max(lastEnd[line], tightenAgain(j, job, shutdown.minutes() - shutdown.lines().get(line).restore() - job.recheck()));
     }
 
     /** @return when it is done */
@@ -408,8 +439,7 @@ final class Decoder {
         }
         for (int j : genome.order) {
             if (lineOf[j] == line && start[j] != Diary.NEVER && again[j] == Diary.NEVER && shutdown.jobs().get(j).retighten() > 0) {
-                Job job = shutdown.jobs().get(j);
-                lastEnd[line] = Math.max(lastEnd[line], tightenAgain(j, job, shutdown.minutes() - shutdown.lines().get(line).restore() - job.recheck()));
+                tightenBehind(j);
             }
         }
         back[line] = lastEnd[line] + shutdown.lines().get(line).restore();

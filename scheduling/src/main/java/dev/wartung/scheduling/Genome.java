@@ -13,20 +13,20 @@ final class Genome {
     final int[] asked;
     final boolean[] out;
     final boolean[] late;
-    /** Whether what has settled is tightened as soon as it may be, or when the rest of its line has its place. */
-    final boolean[] soon;
+    /** How many jobs get their place before the re-tightening of this one looks for its own; at the latest when the rest of its line has its place. */
+    final int[] behind;
+    private static final int[] BEHIND = {0, 0, 1, 2, 3, 5, 8, 99};
 
     Genome(int jobs) {
         order = new int[jobs];
         asked = new int[jobs];
         out = new boolean[jobs];
         late = new boolean[jobs];
-        soon = new boolean[jobs];
+        behind = new int[jobs];
         for (int i = 0; i < jobs; i++) {
             order[i] = i;
             asked[i] = -1;
             late[i] = true;
-            soon[i] = true;
         }
     }
 
@@ -35,7 +35,7 @@ final class Genome {
         System.arraycopy(other.asked, 0, asked, 0, asked.length);
         System.arraycopy(other.out, 0, out, 0, out.length);
         System.arraycopy(other.late, 0, late, 0, late.length);
-        System.arraycopy(other.soon, 0, soon, 0, soon.length);
+        System.arraycopy(other.behind, 0, behind, 0, behind.length);
     }
 
     /** A small change of some kind. @param lineOf by job @param technicians how many there are */
@@ -49,8 +49,11 @@ final class Genome {
             case 6 -> asked[a] = random.nextInt(technicians + 1) - 1;
             case 7 -> out[a] = !out[a];
             case 8 -> {
-                boolean[] which = random.nextBoolean() ? late : soon;
-                which[a] = !which[a];
+                if (random.nextInt(3) == 0) {
+                    late[a] = !late[a];
+                } else {
+                    behind[a] = BEHIND[random.nextInt(BEHIND.length)];
+                }
             }
             default -> move(a, Math.max(0, Math.min(n - 1, a + random.nextInt(7) - 3)));
         }

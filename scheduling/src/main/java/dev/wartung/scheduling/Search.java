@@ -24,9 +24,9 @@ public final class Search {
     }
 
     private static final int BETWEEN_LOOKS = 256;
-    private static final double HOT = 0.02;
-    private static final double COLD = 0.00002;
-    private static final double ROUNDS = 4;
+    private static final double HOT = 0.03;
+    private static final double COLD = 0.0003;
+    private static final double ROUNDS = 2;
 
     private final Shutdown shutdown;
     private final Decoder decoder;

@@ -6,6 +6,9 @@ import java.util.Random;
 /** Prints how good plans are after how long, beside an exact solver's. Arguments: jobs, seconds, the referee's seconds, how many seeds. */
 final class PlanningBenchmark {
 
+    /** As many as the processors of the machine the aims are for. */
+    private static final int SEARCHES = 2;
+
     private PlanningBenchmark() {}
 
     public static void main(String[] arguments) {
@@ -17,7 +20,8 @@ final class PlanningBenchmark {
             long began = System.nanoTime();
             long[] tried = {0};
             Plan[] first = new Plan[1];
-            Plan plan = new Search(shutdown, new Random(seed)).run(() -> (System.nanoTime() - began) / 1e9 / seconds, () -> false, new Search.Watch() {
+            int number = seed;
+            Plan plan = Planner.plan(shutdown, SEARCHES, i -> new Random(number + 1000 * i), () -> (System.nanoTime() - began) / 1e9 / seconds, () -> false, new Search.Watch() {
                 @Override
                 public void better(Plan better) {
                     first[0] = first[0] == null ? better : first[0];

@@ -35,9 +35,17 @@ class PracticeDesk {
 
     private static final TypeReference<List<Made>> MADE = new TypeReference<>() { };
     private static final TypeReference<Map<String, String>> OPTIONS = new TypeReference<>() { };
+    private static final int KEPT = 60;
     /** More than anybody does in one exercise. */
     private static final int MOST_MADE = 600;
 
+    /** Exercises worked in lately, so that not every move derives every work of the family. Any instance makes the same ones again. */
+    private final Map<Long, Exercise> made = new LinkedHashMap<>(KEPT * 2, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Long, Exercise> eldest) {
+            return size() > KEPT;
+        }
+    };
     private final PracticeRuns runs;
     private final Sheets sheets;
     private final Site site;
@@ -112,6 +120,12 @@ class PracticeDesk {
     }
 
     Exercise exercise(PracticeRun run) {
+        synchronized (made) {
+            return made.computeIfAbsent(run.id(), id -> make(run));
+        }
+    }
+
+    private Exercise make(PracticeRun run) {
         Sheets.Pair pair = sheets.of(run.typeId());
         ValveConfiguration told = run.told(json.readValue(run.options(), OPTIONS));
         WorkKind kind = pair.anatomy().work(run.work()).orElseThrow();

@@ -63,7 +63,7 @@ class PlanDriver {
         }, "planning-teller");
         teller.setDaemon(true);
         teller.start();
-        int searches = Math.max(1, Runtime.getRuntime().availableProcessors() / 2);
+        int searches = Runtime.getRuntime().availableProcessors();
         try {
             Planner.plan(shutdown, searches, Random::new, () -> share(began, seconds), () -> stop.get() || Thread.currentThread().isInterrupted(), new Search.Watch() {
                 @Override
