@@ -10,13 +10,14 @@ import dev.wartung.core.practice.Move;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Incident;
-import dev.wartung.core.simulation.Place;
 import dev.wartung.web.sheet.Sheets;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * What a learner sees.
@@ -40,11 +41,14 @@ public record PracticeBoard(String svg, Map<Move.Sort, List<Move>> moves, Option
         List<Incident> incidents = chosen.isPresent() ? List.of() : last.map(Came::incidents).orElse(List.of());
         List<String> marks = new ArrayList<>(chosen.map(m -> m.step().marks()).orElse(List.of()));
         List<CallOut> callOuts = new ArrayList<>();
+        String plain = incidents.isEmpty() ? "" : drawing.svg(bench, SectionDrawing.View.PLAIN, "");
         for (Incident incident : incidents) {
-            hit(bench, incident).filter(p -> !marks.contains(p.id()) && bench.place(p.id()) != Place.LOST && bench.place(p.id()) != Place.BIN).ifPresent(p -> {
-                marks.add(p.id());
-                callOuts.add(new CallOut(p.id(), p.name(), words(incident.kind()), "old"));
-            });
+            // an assembly is drawn by what sits in it, its metal first
+            hit(bench, incident).ifPresent(hit -> Stream.concat(Stream.of(hit), bench.build().parts().stream().filter(p -> p.behind().contains(hit.id())).sorted(Comparator.comparing(p -> !p.kind().equals("metal"))))
+                    .filter(p -> plain.contains("data-part=\"" + p.id() + "\"")).findFirst().filter(p -> !marks.contains(p.id())).ifPresent(p -> {
+                        marks.add(p.id());
+                        callOuts.add(new CallOut(p.id(), hit.name(), words(incident.kind()), "old"));
+                    }));
         }
         String svg = drawing.svg(bench, new SectionDrawing.View(attempt.derived().renews(), marks, callOuts, attempt.positionBeforeLast()), "Section of the practice valve as it stands");
         Optional<Step> here = chosen.map(attempt::here);

@@ -91,7 +91,7 @@ public record PlanChart(List<Row> rows, List<Row> lines, List<Tick> ticks, doubl
             boolean work = kind.equals("work");
             String tag = job.substring(0, job.lastIndexOf(" #"));
             String what = work ? "work" : kind.equals("second") ? "agrees as second person" : kind.equals("tighten") ? "tightens again" : "looks once the line is back";
-            bars.add(new Bar(job, kind, x(s.start(), perMinute), y + (work ? 5 : 9), Math.max(3, (s.end() - s.start()) * perMinute), ROW - (work ? 10 : 18), s.start(),
+            bars.add(new Bar(job, kind, x(s.start(), perMinute), y + (work ? 5 : 9), Math.max(5, (s.end() - s.start()) * perMinute), ROW - (work ? 10 : 18), s.start(),
                     work ? label(tag, (s.end() - s.start()) * perMinute) : List.of(), pinned, running,
                     tag + ", " + what + " from " + at(begins, s.start(), zone, HOUR) + " to " + at(begins, s.end(), zone, HOUR) + (pinned ? ", pinned" : "")));
         });
