@@ -6,16 +6,11 @@ import dev.wartung.scheduling.Plan.Placed;
 import dev.wartung.scheduling.Plan.Stint;
 import dev.wartung.scheduling.Shutdown.Job;
 import dev.wartung.scheduling.Shutdown.Line;
-import dev.wartung.scheduling.Shutdown.Pin;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.stream.IntStream;
 
 /**
  * Makes a plan of an order of jobs: one after the other each goes to the earliest moment at which its line is down, its kit is here and whoever is asked, the tools and a second
@@ -26,14 +21,8 @@ final class Decoder {
 
     final Shutdown shutdown;
     final int[] lineOf;
+    private final Resources resources;
     private final int jobs;
-    private final Diary[] people;
-    private final Diary[][] tools;
-    private final int[][] skilled;
-    private final int[][] toolsOf;
-    private final int[] seconds;
-    private final int[] pinned;
-    private final int[] pinnedTo;
 
     // the plan being made
     private final int[] start;
@@ -60,30 +49,10 @@ final class Decoder {
 
     Decoder(Shutdown shutdown) {
         this.shutdown = shutdown;
+        resources = new Resources(shutdown);
+        lineOf = resources.lineOf;
         jobs = shutdown.jobs().size();
         int lines = shutdown.lines().size();
-        people = shutdown.technicians().stream().map(t -> new Diary(t.shifts())).toArray(Diary[]::new);
-        List<String> names = List.copyOf(shutdown.tools().keySet());
-        tools = names.stream().map(n -> IntStream.range(0, shutdown.tools().get(n)).mapToObj(i -> Diary.always(shutdown.minutes())).toArray(Diary[]::new)).toArray(Diary[][]::new);
-        lineOf = shutdown.jobs().stream().mapToInt(Job::line).toArray();
-        skilled = shutdown.jobs().stream().map(j -> indices(j.skills())).toArray(int[][]::new);
-        toolsOf = shutdown.jobs().stream().map(j -> j.tools().stream().mapToInt(names::indexOf).filter(i -> i >= 0).toArray()).toArray(int[][]::new);
-        seconds = indices(Set.of(Shutdown.SECOND));
-        pinned = new int[jobs];
-        pinnedTo = new int[jobs];
-        Arrays.fill(pinned, Diary.NEVER);
-        Map<String, Integer> byId = new HashMap<>();
-        for (int j = 0; j < jobs; j++) {
-            byId.put(shutdown.jobs().get(j).id(), j);
-        }
-        for (Pin pin : shutdown.pins()) {
-            Integer j = byId.get(pin.job());
-            int t = technician(pin.technician());
-            if (j != null && t >= 0) {
-                pinned[j] = pin.start();
-                pinnedTo[j] = t;
-            }
-        }
         start = new int[jobs];
         who = new int[jobs];
         second = new int[jobs];
@@ -102,38 +71,14 @@ final class Decoder {
         gateFree = new int[shutdown.linesDown()];
     }
 
-    private int technician(String name) {
-        for (int t = 0; t < shutdown.technicians().size(); t++) {
-            if (shutdown.technicians().get(t).name().equals(name)) {
-                return t;
-            }
-        }
-        return -1;
-    }
-
-    private int[] indices(Set<String> skills) {
-        return IntStream.range(0, shutdown.technicians().size()).filter(t -> shutdown.technicians().get(t).skills().containsAll(skills))
-                .boxed().sorted(Comparator.comparingInt(t -> shutdown.technicians().get(t).skills().size())).mapToInt(Integer::intValue).toArray();
-    }
-
-    boolean isPinned(int job) {
-        return pinned[job] != Diary.NEVER;
-    }
-
+    /** When a job is pinned to; {@link Diary#NEVER} where it is not. */
     int pinnedAt(int job) {
-        return pinned[job];
+        return resources.pinned[job];
     }
 
     /** Works an order of jobs out; the plan stays here until the next one. */
     Cost decode(Genome genome) {
-        for (Diary d : people) {
-            d.clear();
-        }
-        for (Diary[] all : tools) {
-            for (Diary d : all) {
-                d.clear();
-            }
-        }
+        resources.clear();
         Arrays.fill(start, Diary.NEVER);
         Arrays.fill(second, -1);
         Arrays.fill(again, Diary.NEVER);
@@ -160,39 +105,30 @@ final class Decoder {
     }
 
     private boolean wanted(Genome genome, int job) {
-        return isPinned(job) || !genome.out[job];
+        return resources.isPinned(job) || !genome.out[job];
     }
 
-    /** What is settled takes its people and tools before anybody else asks. */
+    /** What is settled takes its resources.people and tools before anybody else asks. */
     private void keepPins() {
         for (int j = 0; j < jobs; j++) {
-            if (!isPinned(j)) {
+            if (!resources.isPinned(j)) {
                 continue;
             }
             Job job = shutdown.jobs().get(j);
-            int t = pinnedTo[j];
-            if (!people[t].free(pinned[j], job.minutes(), true) && pinned[j] >= shutdown.now()) {
+            int t = resources.pinnedTo[j];
+            if (!resources.people[t].free(resources.pinned[j], job.minutes(), true) && resources.pinned[j] >= shutdown.now()) {
                 broken++;
             }
-            people[t].take(pinned[j], job.minutes());
-            for (int tool : toolsOf[j]) {
-                int unit = unit(tool, pinned[j], job.minutes());
+            resources.people[t].take(resources.pinned[j], job.minutes());
+            for (int tool : resources.toolsOf[j]) {
+                int unit = resources.unit(tool, resources.pinned[j], job.minutes());
                 if (unit < 0) {
                     broken++;
                 } else {
-                    tools[tool][unit].take(pinned[j], job.minutes());
+                    resources.tools[tool][unit].take(resources.pinned[j], job.minutes());
                 }
             }
         }
-    }
-
-    private int unit(int tool, int at, int minutes) {
-        for (int u = 0; u < tools[tool].length; u++) {
-            if (tools[tool][u].free(at, minutes, true)) {
-                return u;
-            }
-        }
-        return -1;
     }
 
     private void place(Genome genome) {
@@ -259,120 +195,63 @@ final class Decoder {
         int end = shutdown.minutes();
         if (line >= 0) {
             Line group = shutdown.lines().get(line);
-            if (!isPinned(j)) {
+            if (!resources.isPinned(j)) {
                 ready = Math.max(ready, mayGoDown[line] + group.drain());
-            } else if (pinned[j] >= shutdown.now() && pinned[j] - group.drain() < mayGoDown[line]) {
+            } else if (resources.pinned[j] >= shutdown.now() && resources.pinned[j] - group.drain() < mayGoDown[line]) {
                 broken++;
             }
             end -= group.restore() + job.recheck();
         }
-        if (isPinned(j)) {
-            settle(genome, j, pinned[j], pinnedTo[j], end);
+        if (resources.isPinned(j)) {
+            settle(genome, j, resources.pinned[j], resources.pinnedTo[j], end);
             return;
         }
         int settling = job.retighten() > 0 ? job.after() + job.retighten() : 0;
         int bestTechnician = -1;
         int best = Diary.NEVER;
         int asked = genome.asked[j];
-        for (int t : skilled[j]) {
-            if (asked >= 0 && t != asked && contains(skilled[j], asked)) {
+        for (int t : resources.skilled[j]) {
+            if (asked >= 0 && t != asked && resources.contains(resources.skilled[j], asked)) {
                 continue;
             }
-            int at = earliest(j, job, t, ready, genome.late[j], end - settling, best);
+            int at = resources.earliest(j, job, t, ready, genome.late[j], end - settling, best);
             if (at < best) {
                 best = at;
                 bestTechnician = t;
             }
         }
         if (bestTechnician >= 0 && best + job.minutes() + settling <= end) {
-            int saved = againFits(j, job, best, bestTechnician, end);
+            int saved = resources.againFits(j, job, best, bestTechnician, end);
             if (saved < 0) {
                 return;
             }
-            people[bestTechnician].take(best, job.minutes());
-            for (int tool : toolsOf[j]) {
-                tools[tool][unit(tool, best, job.minutes())].take(best, job.minutes());
+            resources.people[bestTechnician].take(best, job.minutes());
+            for (int tool : resources.toolsOf[j]) {
+                resources.tools[tool][resources.unit(tool, best, job.minutes())].take(best, job.minutes());
             }
             settle(genome, j, best, bestTechnician, end);
         }
-    }
-
-    private static boolean contains(int[] all, int one) {
-        for (int each : all) {
-            if (each == one) {
-                return true;
-            }
-        }
-        return false;
-    }
-
-    /** The earliest moment at which this technician, the tools and a second person are all free; what is not before {@code worse} is not looked for. */
-    private int earliest(int j, Job job, int t, int ready, boolean late, int end, int worse) {
-        int at = ready;
-        while (true) {
-            at = people[t].earliest(at, job.minutes(), late);
-            if (at + job.minutes() > end || at >= worse) {
-                return Diary.NEVER;
-            }
-            int moved = at;
-            for (int tool : toolsOf[j]) {
-                int free = Diary.NEVER;
-                for (Diary unit : tools[tool]) {
-                    free = Math.min(free, unit.earliest(moved, job.minutes(), true));
-                }
-                moved = Math.max(moved, free);
-            }
-            if (moved == at && job.second() > 0) {
-                int from = at + job.minutes() - job.second();
-                int free = Diary.NEVER;
-                for (int q : seconds) {
-                    free = q == t ? free : Math.min(free, people[q].earliest(from, job.second(), true));
-                }
-                moved = free == Diary.NEVER ? Diary.NEVER : at + free - from;
-            }
-            if (moved >= Diary.NEVER) {
-                return Diary.NEVER;
-            }
-            if (moved == at) {
-                return at;
-            }
-            at = moved;
-        }
-    }
-
-    /** Whether there is time for the re-tightening before the line has to come back: who does it, or negative. */
-    private int againFits(int j, Job job, int at, int t, int end) {
-        if (job.retighten() == 0) {
-            return t;
-        }
-        int from = at + job.minutes() + job.after();
-        for (int q : skilled[j]) {
-            if (people[q].earliest(from, job.retighten(), true) + job.retighten() <= end) {
-                return q;
-            }
-        }
-        return -1;
     }
 
     private void settle(Genome genome, int j, int at, int t, int end) {
         Job job = shutdown.jobs().get(j);
         start[j] = at;
         who[j] = t;
-        overtimeMinutes += people[t].overtime(at, job.minutes());
+        overtimeMinutes += resources.people[t].overtime(at, job.minutes());
         int done = at + job.minutes();
         if (job.second() > 0) {
             int from = done - job.second();
-            for (int q : seconds) {
-                if (q != t && people[q].free(from, job.second(), true)) {
+            for (int q : resources.seconds) {
+                if (q != t && resources.people[q].free(from, job.second(), true)) {
                     second[j] = q;
-                    people[q].take(from, job.second());
-                    overtimeMinutes += people[q].overtime(from, job.second());
+                    resources.people[q].take(from, job.second());
+                    overtimeMinutes += resources.people[q].overtime(from, job.second());
                     break;
                 }
             }
             broken += second[j] < 0 ? 1 : 0;
         }
-        if (job.retighten() > 0 && (lineOf[j] < 0 || genome.behind[j] == 0 || isPinned(j))) {
+        if (job.retighten() > 0 && (lineOf[j] < 0 || genome.behind[j] == 0 || resources.isPinned(j))) {
             done = tightenAgain(j, job, end);
         }
         if (lineOf[j] >= 0) {
@@ -410,8 +289,8 @@ final class Decoder {
     private int tightenAgain(int j, Job job, int end) {
         int best = Diary.NEVER;
         int from = start[j] + job.minutes() + job.after();
-        for (int q : skilled[j]) {
-            int free = people[q].earliest(from, job.retighten(), true);
+        for (int q : resources.skilled[j]) {
+            int free = resources.people[q].earliest(from, job.retighten(), true);
             if (free < best || free == best && q == who[j]) {
                 best = free;
                 againBy[j] = q;
@@ -422,8 +301,8 @@ final class Decoder {
             return start[j] + job.minutes();
         }
         again[j] = best;
-        people[againBy[j]].take(best, job.retighten());
-        overtimeMinutes += people[againBy[j]].overtime(best, job.retighten());
+        resources.people[againBy[j]].take(best, job.retighten());
+        overtimeMinutes += resources.people[againBy[j]].overtime(best, job.retighten());
         return best + job.retighten();
     }
 
@@ -457,8 +336,8 @@ final class Decoder {
 
     private void recheck(int j, Job job) {
         int best = Diary.NEVER;
-        for (int q : skilled[j]) {
-            int free = people[q].earliest(back[lineOf[j]], job.recheck(), true);
+        for (int q : resources.skilled[j]) {
+            int free = resources.people[q].earliest(back[lineOf[j]], job.recheck(), true);
             if (free < best) {
                 best = free;
                 lookBy[j] = q;
@@ -466,9 +345,9 @@ final class Decoder {
         }
         if (best + job.recheck() <= shutdown.minutes()) {
             look[j] = best;
-            people[lookBy[j]].take(best, job.recheck());
-            overtimeMinutes += people[lookBy[j]].overtime(best, job.recheck());
-        } else if (isPinned(j)) {
+            resources.people[lookBy[j]].take(best, job.recheck());
+            overtimeMinutes += resources.people[lookBy[j]].overtime(best, job.recheck());
+        } else if (resources.isPinned(j)) {
             broken++;
         } else {
             // nobody can look at it once the line is back: it is not done; its hours stay empty
