@@ -17,13 +17,13 @@ import org.apache.commons.csv.CSVRecord;
  * Rows by column, read from CSV and written as CSV (RFC 4180, UTF-8, comma or semicolon). What a spreadsheet would take for a formula is written with an apostrophe before it, and read
  * without.
  */
-record Table(List<Row> rows, List<Problem> problems) {
+public record Table(List<Row> rows, List<Problem> problems) {
 
     private static final String FORMULA = "=+-@\t\r";
     private static final int LONGEST_CELL = 5000;
 
     /** A row. @param number as a spreadsheet counts them, the heading being 1 */
-    record Row(int number, Map<String, String> cells) {
+    public record Row(int number, Map<String, String> cells) {
 
         String cell(String column) {
             return cells.getOrDefault(column, "").strip();
@@ -82,7 +82,8 @@ record Table(List<Row> rows, List<Problem> problems) {
         return problems;
     }
 
-    static String write(List<String> columns, List<List<String>> rows) {
+    /** As CSV, the columns first. */
+    public static String write(List<String> columns, List<List<String>> rows) {
         StringBuilder out = new StringBuilder();
         try (CSVPrinter printer = new CSVPrinter(out, CSVFormat.RFC4180)) {
             printer.printRecord(columns);

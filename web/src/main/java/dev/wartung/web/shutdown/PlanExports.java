@@ -5,6 +5,7 @@ import dev.wartung.scheduling.Plan;
 import dev.wartung.scheduling.Plan.Placed;
 import dev.wartung.scheduling.Plan.Stint;
 import dev.wartung.web.document.Documents;
+import dev.wartung.web.exchange.Table;
 import dev.wartung.web.job.JobCards;
 import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobView;
@@ -12,7 +13,6 @@ import dev.wartung.web.shutdown.Candidates.Candidate;
 import dev.wartung.web.stores.Stores;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.StringWriter;
 import java.io.UncheckedIOException;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -35,8 +35,6 @@ import net.fortuna.ical4j.model.property.Summary;
 import net.fortuna.ical4j.model.property.Uid;
 import net.fortuna.ical4j.model.property.immutable.ImmutableCalScale;
 import net.fortuna.ical4j.model.property.immutable.ImmutableVersion;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVPrinter;
 import org.apache.pdfbox.io.IOUtils;
 import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.multipdf.PDFMergerUtility;
@@ -45,6 +43,8 @@ import org.springframework.stereotype.Component;
 /** A plan given out: as a calendar, as a table, as job cards, and as what to fetch for each day. */
 @Component
 class PlanExports {
+
+    private static final List<String> COLUMNS = List.of("job", "tag", "title", "line", "what", "begins", "ends", "by");
 
     private final JobService jobs;
     private final JobCards cards;
@@ -98,25 +98,17 @@ class PlanExports {
 
     /** CSV (RFC 4180): a row for each piece of work, then one for each job that is not in. */
     String table(ShutdownWindow window, Problem problem, Plan plan, Setup setup, ZoneId zone) {
-        StringWriter out = new StringWriter();
-        try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180.builder().setHeader("job", "tag", "title", "line", "what", "begins", "ends", "by").get())) {
-            for (Entry e : entries(problem, plan)) {
-                csv.printRecord(e.candidate().number(), plain(e.candidate().tag()), plain(e.candidate().title()), plain(e.candidate().line()), e.what(), local(window, e.stint().start(), zone), local(window, e.stint().end(), zone),
-                        plain(setup.nameOf(e.stint().technician())));
-            }
-            for (String id : plan.out()) {
-                Candidate c = problem.byId().get(id);
-                csv.printRecord(c.number(), plain(c.tag()), plain(c.title()), plain(c.line()), "not in", "", "", "");
-            }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+        List<List<String>> rows = new ArrayList<>();
+        for (Entry e : entries(problem, plan)) {
+            rows.add(row(e.candidate(), e.what(), local(window, e.stint().start(), zone).toString(), local(window, e.stint().end(), zone).toString(), setup.nameOf(e.stint().technician())));
         }
-        return out.toString();
+        Map<String, Candidate> byId = problem.byId();
+        plan.out().forEach(id -> rows.add(row(byId.get(id), "not in", "", "", "")));
+        return Table.write(COLUMNS, rows);
     }
 
-    /** What a spreadsheet would take for a formula stands behind an apostrophe. */
-    private static String plain(String text) {
-        return !text.isEmpty() && "=+-@\t\r".indexOf(text.charAt(0)) >= 0 ? "'" + text : text;
+    private static List<String> row(Candidate c, String what, String begins, String ends, String by) {
+        return List.of(String.valueOf(c.number()), c.tag(), c.title(), c.line(), what, begins, ends, by);
     }
 
     private static LocalDateTime local(ShutdownWindow window, int minutes, ZoneId zone) {

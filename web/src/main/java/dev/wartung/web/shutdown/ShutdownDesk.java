@@ -21,7 +21,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalTime;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -37,6 +36,7 @@ import tools.jackson.databind.json.JsonMapper;
 public class ShutdownDesk {
 
     private static final Duration LOST = Duration.ofSeconds(20);
+    private static final int LEAST_LEFT = 10;
     private static final TypeReference<List<Pin>> PINS = new TypeReference<>() { };
 
     private final ShutdownWindows windows;
@@ -143,8 +143,6 @@ public class ShutdownDesk {
         return new Problem(shutdown, wanted);
     }
 
-    private static final int LEAST_LEFT = 10;
-
     /** What hinders planning: pins that contradict each other, or nothing to plan. */
     List<String> hindrances(Problem problem) {
         List<String> why = new ArrayList<>(PinConflicts.of(problem.shutdown()));
@@ -210,13 +208,6 @@ public class ShutdownDesk {
     /** Why a job is not in the plan. */
     List<String> why(ShutdownWindow window, String job) {
         return problem(window).flatMap(problem -> plan(window).filter(plan -> plan.out().contains(job)).map(plan -> WhyNot.of(problem.shutdown(), plan, job))).orElse(List.of());
-    }
-
-    /** Jobs that nothing could bring in, whatever is planned. */
-    Set<String> impossible(Problem problem) {
-        Set<String> ids = new HashSet<>();
-        problem.shutdown().jobs().stream().filter(j -> !WhyNot.whateverElse(problem.shutdown(), j).isEmpty()).forEach(j -> ids.add(j.id()));
-        return ids;
     }
 
     private void sweep() {

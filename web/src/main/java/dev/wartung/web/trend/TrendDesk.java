@@ -77,7 +77,14 @@ class TrendDesk implements JobWatch, RunWatch {
         }
 
         private String shown(double si, UnitSystem units) {
-            return units.shown(new Quantity(si, reads.get(0).value().dimension()));
+            Unit unit = unit(units);
+            return Quantity.rounded(new Quantity(si, unit.dimension()).in(unit), unit.decimals()) + " " + unit.symbol();
+        }
+
+        /** Strokes take seconds, whatever a reader measures time in elsewhere. */
+        private Unit unit(UnitSystem units) {
+            Dimension dimension = reads.get(0).value().dimension();
+            return dimension == Dimension.TIME ? Unit.SECOND : units.unit(dimension);
         }
 
         public String svg(UnitSystem units) {
@@ -154,7 +161,7 @@ class TrendDesk implements JobWatch, RunWatch {
     }
 
     private static String svg(Series series, UnitSystem units) {
-        Unit unit = units.unit(series.reads().get(0).value().dimension());
+        Unit unit = series.unit(units);
         double[] values = series.reads().stream().mapToDouble(r -> r.value().in(unit)).toArray();
         double low = Arrays.stream(values).min().orElse(0);
         double high = Arrays.stream(values).max().orElse(1);

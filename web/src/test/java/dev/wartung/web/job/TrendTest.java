@@ -59,12 +59,12 @@ class TrendTest {
             if (first.equals("3.62")) {
                 assertThat(looks("TS-027")).as("steady").isZero();
             }
-            web.perform(post("/valves/TS-027/prove/by-hand").param("first", first + " bar").param("full", "4.1 bar").param("went", "closed").param("switches", "yes").with(user("tessa").roles("TECHNICIAN")).with(csrf()))
+            web.perform(post("/valves/TS-027/prove/by-hand").param("first", first + " bar").param("full", "4.1 bar").param("away", "0.8").param("went", "closed").param("switches", "yes").with(user("tessa").roles("TECHNICIAN")).with(csrf()))
                     .andExpect(status().is3xxRedirection());
         }
         assertThat(looks("TS-027")).isEqualTo(1);
         String page = web.perform(get("/valves/TS-027/trends").with(user("tessa"))).andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
-        assertThat(page).contains("Air at first movement").contains("changed after 6 runs").contains("9 runs");
+        assertThat(page).contains("Air at first movement").contains("changed after 6 runs").contains("9 runs").contains("Time with air").contains(">0.8<").contains(">s<");
     }
 
     @Test
