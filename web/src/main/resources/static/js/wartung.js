@@ -130,7 +130,20 @@ document.addEventListener('htmx:afterRequest', e => {
 });
 document.addEventListener('htmx:afterSwap', () => prepare(document));
 document.addEventListener('htmx:oobAfterSwap', () => prepare(document));
-document.addEventListener('htmx:sendError', () => lost('No connection to Wartung. What you typed is kept here; try again when the network is back.'));
+/* Network or database gone: looked for every few seconds, and said when it is back. Nothing is sent again unasked. */
+let looking = 0;
+const away = text => {
+  lost(text);
+  if (looking) return;
+  looking = setInterval(async () => {
+    const back = await fetch('/actuator/health').then(r => r.ok, () => false);
+    if (!back) return;
+    clearInterval(looking);
+    looking = 0;
+    lost('Wartung is back. What you typed is still here: send it again.');
+  }, 3000);
+};
+document.addEventListener('htmx:sendError', () => away('No connection to Wartung. What you typed is kept here; this line changes when it is back.'));
 document.addEventListener('htmx:responseError', e => {
   const status = e.detail.xhr.status;
   if (status === 401 || status === 403 && !document.querySelector('meta[name=csrf-token]')) {
@@ -138,6 +151,8 @@ document.addEventListener('htmx:responseError', e => {
     sessionStorage.setItem('after-login', location.pathname + location.search);
   } else if (status === 403) {
     lost('Your role does not allow this.');
+  } else if (status === 502 || status === 503 || status === 504) {
+    away('Wartung cannot reach its data just now. What you typed is kept here; this line changes when it is back.');
   } else {
     lost('That did not work (' + status + '). Nothing that was confirmed is lost; what you typed is kept here. Try again.');
   }

@@ -2,8 +2,8 @@ package dev.wartung.web.page;
 
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import org.springframework.dao.ConcurrencyFailureException;
 import org.springframework.dao.DataIntegrityViolationException;
-import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 
@@ -11,7 +11,7 @@ import org.springframework.web.bind.annotation.ExceptionHandler;
 @ControllerAdvice
 class Conflicts {
 
-    @ExceptionHandler({OptimisticLockingFailureException.class, DataIntegrityViolationException.class})
+    @ExceptionHandler({ConcurrencyFailureException.class, DataIntegrityViolationException.class})
     void conflict(HttpServletResponse response) throws IOException {
         response.sendError(HttpServletResponse.SC_CONFLICT);
     }

@@ -24,10 +24,15 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
 
     private static ConfigurableApplicationContext context;
 
+    /** Tests run in two processes at a time; each has a database. */
+    public static String database() {
+        return "wartung_" + System.getProperty("surefire.forkNumber", "1");
+    }
+
     @Override
     public void beforeAll(ExtensionContext test) {
         if (context == null) {
-            context = new SpringApplicationBuilder(WartungApplication.class).run("--server.port=0");
+            context = new SpringApplicationBuilder(WartungApplication.class).run("--server.port=0", "--spring.datasource.url=" + System.getenv("SPRING_DATASOURCE_URL").replace("/wartung", "/" + database()));
         }
         JdbcTemplate jdbc = context.getBean(JdbcTemplate.class);
         jdbc.execute("drop schema public cascade");
@@ -46,10 +51,15 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
     public Object resolveParameter(ParameterContext parameter, ExtensionContext test) {
         Class<?> type = parameter.getParameter().getType();
         if (type == MockMvc.class) {
-            return MockMvcBuilders.webAppContextSetup((WebApplicationContext) context).apply(springSecurity()).build();
+            return web(context);
         }
         return type == Address.class ? new Address("http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort())
                 : context.getBean(type);
+    }
+
+    /** Requests to an application without the network between. */
+    public static MockMvc web(ConfigurableApplicationContext context) {
+        return MockMvcBuilders.webAppContextSetup((WebApplicationContext) context).apply(springSecurity()).build();
     }
 
     /** Where the application listens. */

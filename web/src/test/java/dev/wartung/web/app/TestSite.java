@@ -24,7 +24,8 @@ public final class TestSite {
 
     private TestSite() {}
 
-    static void load(ApplicationContext context) {
+    /** Into an empty database. */
+    public static void load(ApplicationContext context) {
         String hash = context.getBean(PasswordEncoder.class).encode(PASSWORD);
         Accounts accounts = context.getBean(Accounts.class);
         accounts.save(new Account("tessa", "Tessa Technician", hash, EnumSet.of(Role.TECHNICIAN)));

@@ -53,11 +53,18 @@ public final class BenchRun {
     public void confirm(int number, String name, Map<String, String> also) throws Exception {
         Step step = current(number).orElseThrow();
         MockHttpServletRequestBuilder request = as(name, "/jobs/" + number + "/steps/" + step.id());
-        Map<String, String> typed = JobServiceTest.goodAnswers(service.view(number).orElseThrow(), step);
-        typed.forEach((field, value) -> request.param(field, withUnit(step, field, value)));
+        answers(number).forEach(request::param);
         also.forEach(request::param);
         web.perform(request).andExpect(status().isOk());
         assertThat(current(number).map(Step::id)).as(step.say()).isNotEqualTo(Optional.of(step.id()));
+    }
+
+    /** What is typed at the current step where all is well. */
+    public Map<String, String> answers(int number) {
+        Step step = current(number).orElseThrow();
+        Map<String, String> typed = JobServiceTest.goodAnswers(service.view(number).orElseThrow(), step);
+        typed.replaceAll((field, value) -> withUnit(step, field, value));
+        return typed;
     }
 
     /** A list of turns is torque at the bolt, whoever reads; every other number is said in its own unit. */
@@ -68,10 +75,16 @@ public final class BenchRun {
 
     /** Tries to close a job with the right counts; what the page says. */
     public String tryToClose(int number, String name) throws Exception {
+        MockHttpServletRequestBuilder request = as(name, "/jobs/" + number + "/close");
+        closing(number).forEach(request::param);
+        return web.perform(request).andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
+    }
+
+    /** What is typed to close a job, with the counts as they are. */
+    public Map<String, String> closing(int number) {
         ClosingCount count = new ClosingCount(service.view(number).orElseThrow());
-        return web.perform(as(name, "/jobs/" + number + "/close").param("bin", String.valueOf(count.inBin())).param("bag", String.valueOf(count.leftInBag())).param("left", "scrapped").param("password", TestSite.PASSWORD)
-                .param("second.name", "rita").param("second.password", TestSite.PASSWORD)).andExpect(status().isOk())
-                .andReturn().getResponse().getContentAsString();
+        return Map.of("bin", String.valueOf(count.inBin()), "bag", String.valueOf(count.leftInBag()), "left", "scrapped", ClosingForm.PASSWORD, TestSite.PASSWORD,
+                "second.name", "rita", "second.password", TestSite.PASSWORD);
     }
 
     /** What is typed to close a job, signed by whoever is at work and, where it takes two, by the reviewer. */

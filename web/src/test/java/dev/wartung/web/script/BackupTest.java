@@ -38,6 +38,7 @@ class BackupTest {
         ProcessBuilder builder = new ProcessBuilder("bash", Path.of("../wartung").toRealPath().toString());
         builder.command().addAll(List.of(arguments));
         builder.environment().put("WARTUNG_HOME", home.toString());
+        builder.environment().put("WARTUNG_DATABASE", RunningApplication.database());
         builder.environment().put("WARTUNG_CLASSPATH", System.getProperty("java.class.path"));
         Process process = builder.redirectErrorStream(true).redirectInput(ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile())).start();
         String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
