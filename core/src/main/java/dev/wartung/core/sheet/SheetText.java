@@ -10,7 +10,11 @@ import java.util.function.Function;
 import java.util.Set;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import org.snakeyaml.engine.v2.api.lowlevel.Compose;
+import org.snakeyaml.engine.v2.api.lowlevel.Parse;
 import org.snakeyaml.engine.v2.common.ScalarStyle;
+import org.snakeyaml.engine.v2.events.CollectionEndEvent;
+import org.snakeyaml.engine.v2.events.CollectionStartEvent;
+import org.snakeyaml.engine.v2.events.Event;
 import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
 import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
 import org.snakeyaml.engine.v2.nodes.MappingNode;
@@ -54,6 +58,10 @@ final class SheetText {
         }
         try {
             LoadSettings settings = LoadSettings.builder().setLabel(file).setAllowDuplicateKeys(false).setMaxAliasesForCollections(0).build();
+            if (isDeeperThanRead(settings, yaml)) {
+                problem("", "is nested deeper than a sheet can be");
+                return;
+            }
             Optional<Node> node = new Compose(settings).composeString(yaml);
             if (node.isEmpty()) {
                 problem("", "is empty");
@@ -66,6 +74,18 @@ final class SheetText {
         } catch (YamlEngineException e) {
             problem("", "is not YAML: " + e.getMessage());
         }
+    }
+
+    /** Looked at event by event first: composing is recursive, and a text of brackets alone would end it. */
+    private static boolean isDeeperThanRead(LoadSettings settings, String yaml) {
+        int depth = 0;
+        for (Event event : new Parse(settings).parseString(yaml)) {
+            depth += event instanceof CollectionStartEvent ? 1 : event instanceof CollectionEndEvent ? -1 : 0;
+            if (depth > DEEPEST) {
+                return true;
+            }
+        }
+        return false;
     }
 
     JsonNode root() {

@@ -87,7 +87,7 @@ class LabApi {
     }
 
     private static String text(String field, @Nullable Object value) {
-        if (value instanceof Number number) {
+        if (value instanceof Number number && Double.isFinite(number.doubleValue())) {
             return new java.math.BigDecimal(number.toString()).toPlainString();
         }
         if (value instanceof String text) {

@@ -96,7 +96,7 @@ class ExchangeController {
         }
         Checked checked = desk.check(wanted.get(), content);
         List<Problem> problems = checked.problems();
-        String name = Optional.ofNullable(file.get().getOriginalFilename()).orElse("file").replaceAll(".*[/\\\\]", "");
+        String name = Optional.ofNullable(file.get().getOriginalFilename()).orElse("file").replaceAll("(?s).*[/\\\\]", "").replaceAll("[\\p{Cntrl}\\p{Cs}]", "");
         model.addAttribute("checked", checked.fresh() + " new, " + checked.changed() + " changed");
         model.addAttribute("name", name);
         model.addAttribute("kind", wanted.get());

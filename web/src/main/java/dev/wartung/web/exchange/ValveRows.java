@@ -107,6 +107,11 @@ class ValveRows {
             options.put(parts[0].strip(), parts[1].strip());
         }
         AnatomySheet anatomy = sheets.anatomyOf(type);
+        ValveConfiguration said = new ValveConfiguration(drive.get(), options);
+        // all is said, as in what was given out: no need to go through the thousands a type can be made as
+        if (options.keySet().equals(anatomy.options().keySet()) && type.madeAs(said) && anatomy.allows(said)) {
+            return Optional.of(said);
+        }
         Set<ValveConfiguration> all = made.computeIfAbsent(type.id(), id -> anatomy.configurations().stream().filter(type::madeAs).collect(Collectors.toSet()));
         List<ValveConfiguration> fitting = all.stream().filter(c -> c.drive() == drive.get() && c.options().entrySet().containsAll(options.entrySet())).limit(2).toList();
         if (fitting.size() == 1) {

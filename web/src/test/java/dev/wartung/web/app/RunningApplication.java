@@ -10,6 +10,7 @@ import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.ApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.test.web.servlet.MockMvc;
@@ -26,7 +27,7 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
 
     /** Tests run in two processes at a time; each has a database. */
     public static String database() {
-        return "wartung_" + System.getProperty("surefire.forkNumber", "1");
+        return "wartung_" + System.getProperty("wartung.fork", "1");
     }
 
     @Override
@@ -44,7 +45,7 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
     @Override
     public boolean supportsParameter(ParameterContext parameter, ExtensionContext test) {
         Class<?> type = parameter.getParameter().getType();
-        return type == MockMvc.class || type == Address.class || context.getBeanNamesForType(type).length == 1;
+        return type == MockMvc.class || type == Address.class || type == ApplicationContext.class || context.getBeanNamesForType(type).length == 1;
     }
 
     @Override
@@ -52,6 +53,9 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
         Class<?> type = parameter.getParameter().getType();
         if (type == MockMvc.class) {
             return web(context);
+        }
+        if (type == ApplicationContext.class) {
+            return context;
         }
         return type == Address.class ? new Address("http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort())
                 : context.getBean(type);

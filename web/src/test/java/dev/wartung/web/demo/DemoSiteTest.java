@@ -13,10 +13,8 @@ import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.account.Role;
 import dev.wartung.web.app.RunningApplication;
-import dev.wartung.web.change.ChangeDesk;
 import dev.wartung.web.change.ChangeRequests;
 import dev.wartung.web.change.ChangeState;
-import dev.wartung.web.device.PastRuns;
 import dev.wartung.web.device.ProvingRuns;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobEntry;
@@ -25,21 +23,13 @@ import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.OldSeals;
-import dev.wartung.web.job.PastJobs;
 import dev.wartung.web.job.Planning;
 import dev.wartung.web.job.Rechecks;
 import dev.wartung.web.job.SettlingDesk;
 import dev.wartung.web.sheet.Sheets;
-import dev.wartung.web.shutdown.ShutdownDesk;
-import dev.wartung.web.site.Site;
-import dev.wartung.web.stores.GreaseStore;
-import dev.wartung.web.stores.Items;
-import dev.wartung.web.stores.Stores;
-import dev.wartung.web.tool.Toolbox;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
-import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
@@ -47,8 +37,8 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.context.ApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
-import org.springframework.security.crypto.password.PasswordEncoder;
 
 /** The demo tells the stories it is meant to tell, and its records are ones the application itself would have written. */
 @ExtendWith(RunningApplication.class)
@@ -64,34 +54,30 @@ class DemoSiteTest {
     private final Planning planning;
     private final OldSeals oldSeals;
     private final SettlingDesk settling;
-    private final DemoSite demo;
+    private final ApplicationContext context;
     private final ChangeRequests changes;
     private final ProvingRuns runs;
 
-    DemoSiteTest(ShutdownDesk shutdowns, Accounts accounts, Valves valves, Jobs jobs, JobService service, Rechecks rechecks, JdbcTemplate jdbc, Planning planning, PastJobs pastJobs,
-                 Sheets sheets, Site site, GreaseStore store, OldSeals oldSeals, SettlingDesk settling, PasswordEncoder encoder, Clock clock,
-                 PastRuns pastRuns, ChangeDesk changeDesk, ChangeRequests changes, ProvingRuns runs, Stores stores, Items items, Toolbox toolbox) {
+    DemoSiteTest(ApplicationContext context, Accounts accounts, Valves valves, Jobs jobs, JobService service, Rechecks rechecks, JdbcTemplate jdbc, Planning planning, Sheets sheets, OldSeals oldSeals,
+                 SettlingDesk settling, ChangeRequests changes, ProvingRuns runs) {
+        this.context = context;
         this.accounts = accounts;
         this.valves = valves;
         this.jobs = jobs;
         this.service = service;
         this.rechecks = rechecks;
         this.jdbc = jdbc;
-        this.sheets = sheets;
         this.planning = planning;
+        this.sheets = sheets;
         this.oldSeals = oldSeals;
         this.settling = settling;
-        this.demo = new DemoSite(accounts, valves, planning, pastJobs, pastRuns, changeDesk, sheets, site, store, new DemoStores(jobs, service, stores, items, toolbox, clock), new DemoShutdown(valves, planning, jobs, shutdowns, clock), encoder, clock);
         this.changes = changes;
         this.runs = runs;
     }
 
     @BeforeEach
     void loaded() {
-        if (valves.findByTagIgnoreCase("CU-214").isEmpty()) {
-            jdbc.execute("truncate account, valve, grease_tin, area_rule, plant_air cascade");
-            demo.run(null);
-        }
+        LoadedDemo.in(context);
     }
 
     @Test
@@ -148,7 +134,7 @@ class DemoSiteTest {
     @DisplayName("Loaded twice it is there once; loaded again elsewhere it is the same")
     void repeatable() {
         List<String> before = jdbc.queryForList("select tag || drive || options || next_due from valve order by tag", String.class);
-        demo.run(null);
+        LoadedDemo.site(context).run(null);
         assertThat(jdbc.queryForList("select tag || drive || options || next_due from valve order by tag", String.class)).isEqualTo(before);
         assertThat(before).hasSameSizeAs(DemoValves.all(sheets)).doesNotHaveDuplicates();
         assertThat(DemoValves.all(sheets)).isEqualTo(DemoValves.all(sheets));
