@@ -8,6 +8,7 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 
 import dev.wartung.core.procedure.Step;
 import dev.wartung.web.app.TestSite;
+import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -53,8 +54,9 @@ public final class BenchRun {
     public void confirm(int number, String name, Map<String, String> also) throws Exception {
         Step step = current(number).orElseThrow();
         MockHttpServletRequestBuilder request = as(name, "/jobs/" + number + "/steps/" + step.id());
-        answers(number).forEach(request::param);
-        also.forEach(request::param);
+        Map<String, String> typed = new HashMap<>(answers(number));
+        typed.putAll(also);
+        typed.forEach(request::param);
         web.perform(request).andExpect(status().isOk());
         assertThat(current(number).map(Step::id)).as(step.say()).isNotEqualTo(Optional.of(step.id()));
     }

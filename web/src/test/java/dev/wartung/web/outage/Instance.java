@@ -76,13 +76,17 @@ public final class Instance {
         }
     }
 
+    /** Asks it to end, and waits until it has. */
+    public void end() throws InterruptedException {
+        if (process != null) {
+            process.destroy();
+            process.waitFor();
+        }
+    }
+
     /** The most memory it had so far, in MiB, all of it: heap, code, threads. */
     public double mostMemoryMib() throws IOException {
         String line = Files.readAllLines(Path.of("/proc", String.valueOf(process == null ? 0 : process.pid()), "status")).stream().filter(l -> l.startsWith("VmHWM")).findFirst().orElseThrow();
         return Double.parseDouble(line.replaceAll("\\D", "")) / 1024;
-    }
-
-    public String said() throws IOException {
-        return Files.readString(log);
     }
 }
