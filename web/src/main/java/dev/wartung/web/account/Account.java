@@ -12,7 +12,9 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
+import java.time.Instant;
 import java.util.EnumSet;
+import java.util.Optional;
 import java.util.Set;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
@@ -37,6 +39,8 @@ public class Account {
     private @Nullable String calendarHash;
     @Enumerated(EnumType.STRING)
     private UnitSystem units = UnitSystem.METRIC;
+    private @Nullable Instant firstPasswordUntil;
+    private @Nullable Instant leftAt;
 
     @SuppressWarnings("NullAway.Init")
     protected Account() {}
@@ -64,6 +68,45 @@ public class Account {
 
     String passwordHash() {
         return passwordHash;
+    }
+
+    /** Somebody else made this password: it lets in only to choose one's own, and only until then. */
+    void handFirstPassword(String hash, Instant until) {
+        passwordHash = hash;
+        firstPasswordUntil = until;
+    }
+
+    /** One's own choice. */
+    void choosePassword(String hash) {
+        passwordHash = hash;
+        firstPasswordUntil = null;
+    }
+
+    /** Until when the first password lets in; empty once one's own is chosen. */
+    Optional<Instant> firstPasswordUntil() {
+        return Optional.ofNullable(firstPasswordUntil);
+    }
+
+    void leaves(Instant at) {
+        leftAt = at;
+    }
+
+    void isBack() {
+        leftAt = null;
+    }
+
+    public Optional<Instant> leftAt() {
+        return Optional.ofNullable(leftAt);
+    }
+
+    /** Neither left nor with a first password that has run out. */
+    boolean mayLogIn(Instant now) {
+        return leftAt == null && (firstPasswordUntil == null || now.isBefore(firstPasswordUntil));
+    }
+
+    void mayDo(Set<Role> wanted) {
+        roles.clear();
+        roles.addAll(wanted);
     }
 
     public Set<Role> roles() {

@@ -6,4 +6,6 @@ import org.springframework.data.jpa.repository.JpaRepository;
 interface ApiTokens extends JpaRepository<ApiToken, String> {
 
     void deleteByExpiresAtBefore(Instant then);
+
+    void deleteByAccount(Account account);
 }

@@ -44,7 +44,7 @@ public class CurrentAccount {
     public Optional<Account> second(String username, String password) {
         try {
             Authentication second = manager.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(username, password));
-            return accounts.findByUsername(second.getName()).filter(a -> !a.username().equals(get().username()));
+            return accounts.findByUsername(second.getName()).filter(a -> !a.username().equals(get().username()) && a.firstPasswordUntil().isEmpty());
         } catch (AuthenticationException e) {
             return Optional.empty();
         }

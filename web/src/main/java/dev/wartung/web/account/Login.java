@@ -1,5 +1,6 @@
 package dev.wartung.web.account;
 
+import java.time.Clock;
 import java.util.Locale;
 import org.springframework.security.authentication.BadCredentialsException;
 import org.springframework.security.authentication.LockedException;
@@ -18,17 +19,24 @@ class Login extends DaoAuthenticationProvider {
 
     private final LoginThrottle throttle;
 
-    Login(Accounts accounts, PasswordEncoder encoder, LoginThrottle throttle) {
-        super(usersFrom(accounts));
+    /** What somebody may do who came in with a password that another made: choose their own. */
+    static final String CHOOSES_PASSWORD = "CHOOSES_PASSWORD";
+
+    Login(Accounts accounts, PasswordEncoder encoder, LoginThrottle throttle, Clock clock) {
+        super(usersFrom(accounts, clock));
         setPasswordEncoder(encoder);
         this.throttle = throttle;
     }
 
-    private static UserDetailsService usersFrom(Accounts accounts) {
-        return username -> accounts.findByUsername(username.strip().toLowerCase(Locale.ROOT))
-                .map(a -> User.withUsername(a.username()).password(a.passwordHash())
-                        .authorities(a.roles().stream().map(Role::authority).toArray(String[]::new)).build())
+    /** Who may not log in any more is answered like somebody who was never there. */
+    private static UserDetailsService usersFrom(Accounts accounts, Clock clock) {
+        return username -> accounts.findByUsername(username.strip().toLowerCase(Locale.ROOT)).filter(a -> a.mayLogIn(clock.instant()))
+                .map(a -> User.withUsername(a.username()).password(a.passwordHash()).authorities(authorities(a)).build())
                 .orElseThrow(() -> new UsernameNotFoundException("no such account"));
+    }
+
+    private static String[] authorities(Account account) {
+        return account.firstPasswordUntil().isPresent() ? new String[] {CHOOSES_PASSWORD} : account.roles().stream().map(Role::authority).toArray(String[]::new);
     }
 
     @Override

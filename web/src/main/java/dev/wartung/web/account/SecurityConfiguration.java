@@ -11,9 +11,13 @@ import org.springframework.http.HttpMethod;
 import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.authentication.LockedException;
 import org.springframework.security.authentication.ProviderManager;
+import org.springframework.security.authorization.AuthenticatedAuthorizationManager;
+import org.springframework.security.authorization.AuthorizationDecision;
+import org.springframework.security.authorization.AuthorizationManager;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
 import org.springframework.security.config.http.SessionCreationPolicy;
+import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
@@ -38,6 +42,10 @@ class SecurityConfiguration {
 
     @Bean
     PasswordEncoder passwordEncoder() {
+        return encoder();
+    }
+
+    static PasswordEncoder encoder() {
         return Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8();
     }
 
@@ -64,7 +72,7 @@ class SecurityConfiguration {
                 .authenticationManager(manager)
                 .authorizeHttpRequests(requests -> requests
                         .requestMatchers(HttpMethod.POST, "/api/v1/cycles").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name(), Role.ADMINISTRATOR.name())
-                        .anyRequest().authenticated())
+                        .anyRequest().access(own()))
                 .addFilterBefore(new TokenFilter(tokens), BasicAuthenticationFilter.class)
                 .httpBasic(basic -> basic.authenticationEntryPoint(SecurityConfiguration::unknown))
                 .exceptionHandling(e -> e.authenticationEntryPoint(SecurityConfiguration::unknown))
@@ -103,7 +111,9 @@ class SecurityConfiguration {
                         .requestMatchers(HttpMethod.POST, "/due/rules", "/due/rules/**", "/life/**", "/shutdowns", "/shutdowns/**").hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/due/events", "/due/looks/**").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
                         .requestMatchers(HttpMethod.POST, "/jobs/**", "/valves/*/settling", "/valves/*/prove", "/valves/*/prove/by-hand", "/proving/*/stop").hasRole(Role.TECHNICIAN.name())
-                        .anyRequest().authenticated())
+                        .requestMatchers("/people", "/people/**").hasRole(Role.ADMINISTRATOR.name())
+                        .requestMatchers("/me/password", "/logout").authenticated()
+                        .anyRequest().access(own()))
                 .formLogin(form -> form.loginPage("/login").failureHandler(failure()).defaultSuccessUrl("/"))
                 .logout(logout -> logout.logoutSuccessUrl("/login?left"))
                 .exceptionHandling(e -> e.authenticationEntryPoint(entry())
@@ -111,6 +121,8 @@ class SecurityConfiguration {
                             // a form sent after the login expired has no token either: that person logs in again
                             if (SecurityContextHolder.getContext().getAuthentication() == null) {
                                 entry().commence(request, response, null);
+                            } else if (choosesPassword(SecurityContextHolder.getContext().getAuthentication()) && !inBackground(request)) {
+                                response.sendRedirect("/me/password");
                             } else {
                                 new AccessDeniedHandlerImpl().handle(request, response, denied);
                             }
@@ -119,6 +131,15 @@ class SecurityConfiguration {
                         .referrerPolicy(referrer -> referrer.policy(
                                 ReferrerPolicy.SAME_ORIGIN)))
                 .build();
+    }
+
+    /** Logged in, with a password that only they know. */
+    private static <T> AuthorizationManager<T> own() {
+        return (authentication, context) -> new AuthorizationDecision(AuthenticatedAuthorizationManager.authenticated().authorize(authentication, context).isGranted() && !choosesPassword(authentication.get()));
+    }
+
+    private static boolean choosesPassword(Authentication authentication) {
+        return authentication.getAuthorities().stream().anyMatch(a -> Login.CHOOSES_PASSWORD.equals(a.getAuthority()));
     }
 
     /** Parts of pages fetched in the background are told with 401, so that the page can say so and keep what was typed. */

@@ -65,12 +65,18 @@ public class TokenDesk {
     /** Whose calendar a link is to. */
     @Transactional(readOnly = true)
     public Optional<Account> calendarOf(String token) {
-        return accounts.findByCalendarHash(hash(token));
+        return accounts.findByCalendarHash(hash(token)).filter(a -> a.mayLogIn(clock.instant()));
     }
 
     @Transactional(readOnly = true)
     Optional<Account> holder(String token) {
-        return tokens.findById(hash(token)).filter(t -> t.holdsAt(clock.instant())).map(ApiToken::account);
+        return tokens.findById(hash(token)).filter(t -> t.holdsAt(clock.instant())).map(ApiToken::account).filter(a -> a.mayLogIn(clock.instant()));
+    }
+
+    /** Tokens handed out to somebody stop working. */
+    @Transactional
+    void callBack(Account account) {
+        tokens.deleteByAccount(account);
     }
 
     private static String hash(String token) {

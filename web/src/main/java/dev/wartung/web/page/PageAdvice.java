@@ -24,7 +24,7 @@ class PageAdvice {
     }
 
     /**
-     * {@code me}, whether they are a {@code technician}, a {@code reviewer} or may say how the plant works ({@code arranges}), and the {@code units} they read numbers in. Asked
+     * {@code me}, whether they are a {@code technician}, a {@code reviewer} or may say how the plant works ({@code arranges}) or who is here ({@code administers}), and the {@code units} they read numbers in. Asked
      * for once a page.
      */
     @ModelAttribute
@@ -36,6 +36,7 @@ class PageAdvice {
         model.addAttribute("reviewer", roles.contains(Role.REVIEWER));
         model.addAttribute("audits", roles.contains(Role.REVIEWER) || roles.contains(Role.ADMINISTRATOR));
         model.addAttribute("arranges", roles.contains(Role.PLANNER) || roles.contains(Role.ADMINISTRATOR));
+        model.addAttribute("administers", roles.contains(Role.ADMINISTRATOR));
         model.addAttribute("units", me.map(Account::units).orElse(UnitSystem.METRIC));
     }
 

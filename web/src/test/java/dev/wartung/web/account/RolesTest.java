@@ -66,6 +66,7 @@ class RolesTest {
         table.put("/change-requests/", ALL);
         table.put("/changes/", REVIEW);
         table.put("/records/", EnumSet.of(Role.TECHNICIAN, Role.REVIEWER));
+        table.put("/people", EnumSet.of(Role.ADMINISTRATOR));
         table.put("/site", ARRANGE);
         table.put("/benches", ARRANGE);
         table.put("/stores/areas", ARRANGE);

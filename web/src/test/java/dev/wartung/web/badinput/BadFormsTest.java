@@ -153,6 +153,7 @@ class BadFormsTest {
         places.put("part", jdbc.queryForList("select distinct part from fitted_part limit 10", String.class));
         places.put("lot", jdbc.queryForList("select lot from lot limit 10", String.class));
         places.put("id", List.of("1", "2", "3", "4", "5", "leak", "torque", "tolerance-stack", UUID.randomUUID().toString()));
+        places.put("username", List.of("moyel", "dfalk", "ivarga"));
         places.put("kind", List.of("valves", "lots", "cycles", "types", "site", "type"));
         places.put("dimension", List.of("TORQUE", "LENGTH"));
     }

@@ -53,7 +53,9 @@ public final class Technician {
         HttpResponse<String> answer = post("/login", Map.of("username", name, "password", password));
         String to = answer.headers().firstValue("Location").orElse("");
         if (answer.statusCode() == 302 && !to.contains("/login")) {
-            token = tokenOf(get("/").body());
+            // the first page, or the one that must be seen before
+            HttpResponse<String> page = get("/");
+            token = tokenOf(page.statusCode() == 302 ? get(URI.create(page.headers().firstValue("Location").orElse("/")).getPath()).body() : page.body());
         } else if (answer.statusCode() < 500) {
             throw new IllegalStateException(name + " cannot log in: " + answer.statusCode() + " " + to);
         }

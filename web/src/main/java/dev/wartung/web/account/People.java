@@ -1,0 +1,117 @@
+package dev.wartung.web.account;
+
+import java.time.Clock;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.session.FindByIndexNameSessionRepository;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Who has an account: made, changed and ended by administrators, with a first password that only lets its owner choose one. Every change ends the sessions and tokens there were. */
+@Service
+class People {
+
+    private final Accounts accounts;
+    private final PasswordEncoder encoder;
+    private final TokenDesk tokens;
+    private final FindByIndexNameSessionRepository<?> sessions;
+    private final CurrentAccount current;
+    private final Clock clock;
+
+    People(Accounts accounts, PasswordEncoder encoder, TokenDesk tokens, FindByIndexNameSessionRepository<?> sessions, CurrentAccount current, Clock clock) {
+        this.accounts = accounts;
+        this.encoder = encoder;
+        this.tokens = tokens;
+        this.sessions = sessions;
+        this.current = current;
+        this.clock = clock;
+    }
+
+    @Transactional(readOnly = true)
+    public List<Account> all() {
+        return accounts.findAll().stream().sorted((a, b) -> a.leftAt().isPresent() == b.leftAt().isPresent() ? a.name().compareToIgnoreCase(b.name()) : a.leftAt().isPresent() ? 1 : -1).toList();
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Account> named(String username) {
+        return accounts.findByUsername(username);
+    }
+
+    /** As names are typed at the login: no capitals, no blanks around. */
+    static String plain(String username) {
+        return username.strip().toLowerCase(Locale.ROOT);
+    }
+
+    /** @return the first password, told once */
+    @Transactional
+    public String add(String username, String name, Set<Role> roles) {
+        String first = Passwords.made();
+        Account account = new Account(username, name, "", roles);
+        account.handFirstPassword(encoder.encode(first), clock.instant().plus(Passwords.FIRST_HOLDS));
+        accounts.save(account);
+        return first;
+    }
+
+    /** @return a new first password, told once; the one before no longer works */
+    @Transactional
+    public String handPassword(Account account) {
+        String first = Passwords.made();
+        account.handFirstPassword(encoder.encode(first), clock.instant().plus(Passwords.FIRST_HOLDS));
+        changed(account);
+        return first;
+    }
+
+    /** @return why not; empty where it is done */
+    @Transactional
+    public Optional<String> mayDo(Account account, Set<Role> roles) {
+        if (isMe(account) && !roles.contains(Role.ADMINISTRATOR)) {
+            return Optional.of("You cannot take your own administration away. Ask another administrator.");
+        }
+        account.mayDo(roles.isEmpty() ? EnumSet.noneOf(Role.class) : roles);
+        changed(account);
+        return Optional.empty();
+    }
+
+    /** @return why not; empty where it is done */
+    @Transactional
+    public Optional<String> leaves(Account account) {
+        if (isMe(account)) {
+            return Optional.of("You cannot end your own account. Ask another administrator.");
+        }
+        account.leaves(clock.instant());
+        changed(account);
+        return Optional.empty();
+    }
+
+    @Transactional
+    public void isBack(Account account) {
+        account.isBack();
+        changed(account);
+    }
+
+    /** One's own password, by whoever knows the one before. @return what is wrong, by field; empty where it is kept and all sessions are ended */
+    @Transactional
+    public Optional<String> choose(String before, String wanted) {
+        Account me = current.get();
+        if (!current.confirmed(before)) {
+            return Optional.of("before");
+        }
+        me.choosePassword(encoder.encode(wanted));
+        changed(me);
+        return Optional.empty();
+    }
+
+    private boolean isMe(Account account) {
+        return account.username().equals(current.get().username());
+    }
+
+    private void changed(Account account) {
+        accounts.save(account);
+        tokens.callBack(account);
+        sessions.findByPrincipalName(account.username()).keySet().forEach(sessions::deleteById);
+    }
+}
