@@ -7,6 +7,7 @@ import dev.wartung.web.exchange.Table.Problem;
 import dev.wartung.web.sheet.Sheets;
 import java.sql.Timestamp;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -32,6 +33,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 class ExchangeDesk implements DisposableBean {
 
     private static final Logger LOG = LoggerFactory.getLogger(ExchangeDesk.class);
+    /** An import waits for the one before it at most so long. */
+    private static final Duration QUEUED = Duration.ofMinutes(5);
     static final int MOST_BYTES = 20 * 1024 * 1024;
 
     private final ValveRows valves;
@@ -132,15 +135,22 @@ class ExchangeDesk implements DisposableBean {
         return id;
     }
 
-    @Transactional(readOnly = true)
+    /** How far an import is. One whose application ended under way has taken nothing in, and says so. */
+    @Transactional
     public Optional<Draft> draft(UUID id) {
+        jdbc.update("update import_draft set state = 'FAILED', said = 'It was broken off when the application ended. Nothing of it was taken in; try the file again.' "
+                + "where id = ? and state = 'RUNNING' and at < ? and pg_try_advisory_xact_lock(hashtextextended(id::text, 0))", id, Timestamp.from(clock.instant().minus(QUEUED)));
+        return read(id);
+    }
+
+    private Optional<Draft> read(UUID id) {
         return jdbc.query("select id, kind, name, state, done, total, said from import_draft where id = ?", (row, i) -> new Draft(row.getObject(1, UUID.class), Kind.named(row.getString(2)).orElseThrow(),
                 row.getString(3), row.getString(4), row.getInt(5), row.getInt(6), row.getString(7)), id).stream().findFirst();
     }
 
     /** Begins to take a file in; once, however often it is asked for. */
     void begin(UUID id) {
-        Integer begun = apart.execute(status -> jdbc.update("update import_draft set state = 'RUNNING' where id = ? and state = 'CHECKED'", id));
+        Integer begun = apart.execute(status -> jdbc.update("update import_draft set state = 'RUNNING', at = ? where id = ? and state = 'CHECKED'", Timestamp.from(clock.instant()), id));
         if (begun != null && begun == 1) {
             one.submit(() -> takeIn(id));
         }
@@ -150,23 +160,26 @@ class ExchangeDesk implements DisposableBean {
     private void takeIn(UUID id) {
         try {
             whole.executeWithoutResult(status -> {
-                Draft draft = draft(id).orElseThrow();
+                // held while it runs, whichever instance it runs in
+                jdbc.queryForList("select pg_advisory_xact_lock(hashtextextended(?, 0))", id.toString());
+                Draft draft = read(id).orElseThrow();
                 String content = jdbc.queryForObject("select content from import_draft where id = ?", String.class, id);
                 Checked checked = check(draft.kind(), content == null ? "" : content);
                 if (!checked.problems().isEmpty()) {
                     throw new IllegalStateException("Since the dry run something has changed: row " + checked.problems().get(0).row() + " " + checked.problems().get(0).reason());
                 }
                 checked.apply().apply(rows -> apart.executeWithoutResult(s -> jdbc.update("update import_draft set done = ? where id = ?", rows, id)));
+                // with the rows, so that it is said if and only if they are in
+                end(id, "DONE", "");
             });
-            end(id, "DONE", "");
         } catch (RuntimeException e) {
             LOG.warn("Import {} was not taken in", id, e);
-            end(id, "FAILED", e instanceof IllegalStateException && e.getMessage() != null ? e.getMessage() : "The database refused it. Nothing was taken in.");
+            apart.executeWithoutResult(s -> end(id, "FAILED", e instanceof IllegalStateException && e.getMessage() != null ? e.getMessage() : "The database refused it. Nothing was taken in."));
         }
     }
 
     private void end(UUID id, String state, String said) {
-        apart.executeWithoutResult(s -> jdbc.update("update import_draft set state = ?, said = ?, content = '' where id = ?", state, said.length() > 900 ? said.substring(0, 900) : said, id));
+        jdbc.update("update import_draft set state = ?, said = ?, content = '' where id = ?", state, said.length() > 900 ? said.substring(0, 900) : said, id);
     }
 
     @Override

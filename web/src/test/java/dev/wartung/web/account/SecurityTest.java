@@ -1,5 +1,6 @@
 package dev.wartung.web.account;
 
+import static org.assertj.core.api.Assertions.assertThat;
 import static org.hamcrest.Matchers.containsString;
 import static org.hamcrest.Matchers.not;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
@@ -12,12 +13,26 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
 import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.app.TestSite;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.UUID;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.mock.web.MockHttpSession;
+import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.test.web.servlet.MockMvc;
 
 /** Who comes in, and what the browser is told. */
@@ -37,7 +52,9 @@ class SecurityTest {
     void strictPolicy(MockMvc web) throws Exception {
         web.perform(get("/login")).andExpect(header().string("Content-Security-Policy", containsString("default-src 'self'")))
                 .andExpect(header().string("Content-Security-Policy", not(containsString("unsafe"))))
-                .andExpect(header().string("X-Content-Type-Options", "nosniff"));
+                .andExpect(header().string("Content-Security-Policy", containsString("frame-ancestors 'none'"))).andExpect(header().string("Content-Security-Policy", containsString("object-src 'none'")))
+                .andExpect(header().string("X-Content-Type-Options", "nosniff")).andExpect(header().string("Referrer-Policy", "same-origin"))
+                .andExpect(header().string("Cache-Control", containsString("no-store"))).andExpect(header().string("Content-Type", "text/html;charset=UTF-8"));
     }
 
     @Test
@@ -65,5 +82,59 @@ class SecurityTest {
         }
         web.perform(post("/login").with(csrf()).param("username", "Theo ").param("password", TestSite.PASSWORD)).andExpect(redirectedUrlPattern("/login?wait*"));
         web.perform(post("/login").with(csrf()).param("username", "tessa").param("password", TestSite.PASSWORD)).andExpect(redirectedUrl("/"));
+    }
+
+    @Test
+    @DisplayName("Passwords are kept as salted Argon2id hashes: the same one looks different for everybody")
+    void hashes(JdbcTemplate jdbc) {
+        List<String> kept = jdbc.queryForList("select password_hash from account where username in ('tessa', 'rita')", String.class);
+        assertThat(kept).allSatisfy(h -> assertThat(h).startsWith("$argon2id$"));
+        PasswordEncoder encoder = SecurityConfiguration.encoder();
+        assertThat(encoder.encode(TestSite.PASSWORD)).isNotEqualTo(encoder.encode(TestSite.PASSWORD));
+    }
+
+    private static HttpResponse<String> sent(Address at, String path, String cookie, String form, String... headers) throws Exception {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(at.base() + path)).header("Cookie", cookie).header("Content-Type", "application/x-www-form-urlencoded");
+        for (int i = 0; i < headers.length; i += 2) {
+            request.header(headers[i], headers[i + 1]);
+        }
+        return HttpClient.newHttpClient().send(form.isEmpty() ? request.build() : request.POST(HttpRequest.BodyPublishers.ofString(form)).build(), HttpResponse.BodyHandlers.ofString());
+    }
+
+    private static String cookie(HttpResponse<String> answer) {
+        return answer.headers().firstValue("Set-Cookie").orElse("");
+    }
+
+    private static String token(HttpResponse<String> page) {
+        Matcher token = Pattern.compile("name=\"_csrf\" value=\"([^\"]+)\"").matcher(page.body());
+        assertThat(token.find()).isTrue();
+        return "&_csrf=" + URLEncoder.encode(token.group(1), StandardCharsets.UTF_8);
+    }
+
+    @Test
+    @DisplayName("A session: another one after the login, in a cookie no script reads and no other site sends, over TLS only where there is TLS; over when one logs out")
+    void sessions(Address at) throws Exception {
+        HttpResponse<String> form = sent(at, "/login", "", "", "X-Forwarded-Proto", "https");
+        assertThat(cookie(form)).contains("HttpOnly", "SameSite=Lax", "Secure", "Path=/");
+        String before = cookie(form).split(";")[0];
+        HttpResponse<String> in = sent(at, "/login", before, "username=rita&password=" + TestSite.PASSWORD + token(form));
+        String after = cookie(in).split(";")[0];
+        assertThat(after).startsWith("WARTUNG=").isNotEqualTo(before);
+        assertThat(sent(at, "/valves", before, "").statusCode()).as("the session from before the login").isEqualTo(302);
+        HttpResponse<String> page = sent(at, "/valves", after, "");
+        assertThat(page.statusCode()).isEqualTo(200);
+        assertThat(page.body()).doesNotContain("jsessionid", after.substring(after.indexOf('=') + 1));
+        sent(at, "/logout", after, token(page).substring(1));
+        assertThat(sent(at, "/valves", after, "").statusCode()).as("after logging out").isEqualTo(302);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"TRACE", "PUT", "DELETE", "PATCH", "OPTIONS", "NONSENSE"})
+    @DisplayName("Methods that nothing answers to do nothing; who claims to be somebody else's proxy is not led elsewhere")
+    void otherMethods(String method, Address at) throws Exception {
+        HttpResponse<String> answer = HttpClient.newHttpClient().send(HttpRequest.newBuilder(URI.create(at.base() + "/valves")).method(method, HttpRequest.BodyPublishers.noBody()).build(), HttpResponse.BodyHandlers.ofString());
+        assertThat(answer.statusCode()).isIn(302, 400, 403, 404, 405, 501);
+        HttpResponse<String> led = sent(at, "/valves", "", "", "X-Original-URL", "/people", "X-Rewrite-URL", "/people", "X-HTTP-Method-Override", method);
+        assertThat(led.headers().firstValue("Location").orElse("")).endsWith("/login");
     }
 }

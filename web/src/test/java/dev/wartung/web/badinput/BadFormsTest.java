@@ -113,7 +113,7 @@ class BadFormsTest {
             MockHttpServletResponse answer = web.perform(request).andReturn().getResponse();
             String body = answer.getContentAsString();
             String trouble = answer.getStatus() >= 500 || answer.getStatus() == 409 ? "status " + answer.getStatus() : body.contains(Nasty.MARK) ? "drawn unescaped: " + around(body, Nasty.MARK)
-                    : body.contains("\tat dev.wartung") || body.contains("Exception:") ? "a stack trace" : "";
+                    : body.contains(Nasty.EXECUTED) ? "executed: " + around(body, Nasty.EXECUTED) : body.contains("\tat dev.wartung") || body.contains("Exception:") ? "a stack trace" : "";
             return new Sent(what, answer.getStatus(), trouble);
         } catch (Exception e) {
             Throwable last = e;

@@ -10,7 +10,10 @@ final class Nasty {
     /** Drawn as it is, this would be an element of its own. */
     static final String MARK = "<b class=wx>";
 
-    static final List<String> TEXTS = List.of("", " ", "\u0000", "a\u0000b", "\t\r\n", "'", "\"", "''; drop table valve; --", "%", "_%_", "\\", "${7*7}", "#{7*7}", "__${7*7}__::x", "*{7*7}",
+    /** What a template would make of some of these, were they taken for one. */
+    static final String EXECUTED = "62615533";
+
+    static final List<String> TEXTS = List.of("", " ", "\u0000", "a\u0000b", "\t\r\n", "'", "\"", "''; drop table valve; --", "%", "_%_", "\\", "${7919*7907}", "#{7919*7907}", "__${7919*7907}__::x", "*{7919*7907}", "[[${7919*7907}]]", "[(${7919*7907})]",
             "\">" + MARK, "</script><script>alert(1)</script>" + MARK, "]]>" + MARK, "javascript:alert(1)", "../../../../etc/passwd", "..%2f..%2fetc", "C:\\x", "file:///etc/passwd", "http://127.0.0.1:1/",
             "=1+1", "+1", "-1", "@x", "-0", "0", "NaN", "Infinity", "-Infinity", "1e308", "1e999999999", "-1e999999999", "1e-999999999", "0x10", "1,5", "1.234,5", "1 000", "٣", "½", "1/0",
             "999999999999999999999999999999", "2147483648", "-2147483649", "9223372036854775808", "2027-02-30", "0000-00-00", "-999999999-01-01", "+999999999-12-31", "9999-12-31", "10000-01-01", "2027-W01-1",

@@ -163,6 +163,16 @@ class ExchangeTest {
     }
 
     @Test
+    @DisplayName("An import whose application ended under way says that nothing was taken in; one that only waits its turn does not")
+    void brokenOff() throws Exception {
+        UUID id = UUID.randomUUID();
+        jdbc.update("insert into import_draft (id, kind, name, content, state, total, by_id, at) select ?, 'valves', 'x.csv', 'x', 'RUNNING', 9, id, now() from account where username = 'pia'", id);
+        assertThat(out("/exchange/" + id)).doesNotContain("broken off");
+        jdbc.update("update import_draft set at = now() - interval '6 minutes' where id = ?", id);
+        assertThat(out("/exchange/" + id)).contains("broken off", "Nothing of it was taken in");
+    }
+
+    @Test
     @DisplayName("Cells that a spreadsheet would run are guarded, and come back as they were")
     void guarded() {
         for (String cell : List.of("=1+1", "+a", "-2", "@x", "plain", "'quoted", "a,b;\"c\"\nd", "")) {

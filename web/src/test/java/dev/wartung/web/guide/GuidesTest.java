@@ -16,9 +16,11 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -162,5 +164,22 @@ class GuidesTest {
                 assertThat(targets).as(doc.toString()).allSatisfy(t -> assertThat(doc.resolveSibling(t)).exists());
             }
         }
+    }
+
+    @Test
+    @DisplayName("Every test that docs/security.md leans on exists")
+    void security() throws IOException {
+        Set<String> tests = new HashSet<>();
+        for (Path root : List.of(Path.of("src/test/java"), Path.of("../core/src/test/java"))) {
+            try (Stream<Path> files = Files.walk(root).filter(f -> f.toString().endsWith("Test.java"))) {
+                for (Path file : files.toList()) {
+                    String name = file.getFileName().toString().replace(".java", "");
+                    Pattern.compile("@(?:Test|ParameterizedTest)[^;{}]*?(?:\\{[^{}]*}[^;{}]*?)*void (\\w+)\\(").matcher(Files.readString(file)).results().forEach(r -> tests.add(name + "." + r.group(1)));
+                }
+            }
+        }
+        List<String> named = Pattern.compile("`(\\w+Test\\.\\w+)`").matcher(Files.readString(Path.of("../docs/security.md"))).results().map(r -> r.group(1)).toList();
+        assertThat(named).hasSizeGreaterThan(40);
+        assertThat(tests).containsAll(named);
     }
 }

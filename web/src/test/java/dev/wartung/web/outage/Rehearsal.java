@@ -10,6 +10,7 @@ import dev.wartung.web.app.TestSite;
 import dev.wartung.web.job.BenchRun;
 import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.Planning;
+import dev.wartung.web.tool.Toolbox;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import java.time.LocalDate;
@@ -40,8 +41,12 @@ public record Rehearsal(List<Typed> steps, Map<String, String> closing) {
         BenchRun bench = new BenchRun(RunningApplication.web(context), service);
         int job = bench.begin(tag, work, technician);
         List<Typed> steps = new ArrayList<>();
+        // the first of each kind that may be used; a step that asks for none ignores it
+        Map<String, String> tools = new HashMap<>();
+        context.getBean(Toolbox.class).all().stream().filter(t -> t.usable(LocalDate.now())).forEach(t -> tools.putIfAbsent("tool." + t.kind().name(), t.number()));
         while (bench.current(job).isPresent()) {
             Map<String, String> fields = new HashMap<>(bench.answers(job));
+            fields.putAll(tools);
             // lots the stores do not know are taken all the same
             bench.answers(job).keySet().stream().filter(f -> f.startsWith("lot.")).forEach(f -> fields.put("instead." + f, "in hand"));
             steps.add(new Typed(bench.current(job).orElseThrow().id(), Map.copyOf(fields)));
