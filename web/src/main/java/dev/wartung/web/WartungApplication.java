@@ -1,5 +1,6 @@
 package dev.wartung.web;
 
+import dev.wartung.web.sheet.Sheets;
 import java.time.Clock;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
@@ -10,6 +11,7 @@ import org.springframework.context.annotation.Bean;
 public class WartungApplication {
 
     public static void main(String[] args) {
+        Sheets.readAhead();
         SpringApplication.run(WartungApplication.class, args);
     }
 

@@ -46,7 +46,7 @@ class SecurityConfiguration {
     }
 
     static PasswordEncoder encoder() {
-        return Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8();
+        return new FewAtOnce(Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8());
     }
 
     /** As strict as it comes, and no NUL in a field either: no text has one, and PostgreSQL takes none. Such a request is 400. */

@@ -24,6 +24,10 @@ class TransactionAuthor implements TransactionExecutionListener {
     @Override
     public void afterBegin(TransactionExecution transaction, @Nullable Throwable failure) {
         if (transaction.getTransactionName().isEmpty()) {
+            if (failure == null && !transaction.isReadOnly()) {
+                // when a session was last used need not survive a power cut, and every request would wait for the disk to say so
+                jdbc.getObject().execute("set local synchronous_commit to off");
+            }
             return;
         }
         Authentication author = SecurityContextHolder.getContext().getAuthentication();

@@ -49,7 +49,7 @@ class Agenda {
     @Transactional(readOnly = true)
     List<Item> between(LocalDate from, LocalDate to) {
         List<Item> items = new ArrayList<>();
-        jobs.openBetween(from, to).forEach(j -> items.add(new Item(Kind.JOB, "job-" + j.number(), j.dueOn(), j.valve().tag(), j.title(), "/jobs/" + j.number())));
+        jobs.openLines(from, to).forEach(j -> items.add(new Item(Kind.JOB, "job-" + j.number(), j.dueOn(), j.tag(), j.title(), "/jobs/" + j.number())));
         rechecks.openBetween(from, to).forEach(r -> items.add(new Item(Kind.LOOK, "look-" + r.id(), r.dueOn(), r.valve().tag(), r.name(), "/valves/" + r.valve().tag())));
         valves.dueBetween(from, to).forEach(v -> items.add(new Item(Kind.DUE, "due-" + v.tag(), v.nextDue().orElseThrow(), v.tag(), v.service() + (v.dueBecause().isEmpty() ? "" : ", " + v.dueBecause()), "/valves/" + v.tag())));
         toolbox.all().stream().filter(t -> !t.goodUntil().isBefore(from) && !t.goodUntil().isAfter(to))

@@ -1,11 +1,11 @@
 package dev.wartung.web.job;
 
-import dev.wartung.web.account.Account;
 import jakarta.persistence.LockModeType;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
@@ -23,8 +23,19 @@ public interface Jobs extends JpaRepository<Job, Long> {
     @Query(value = "select nextval('job_number')", nativeQuery = true)
     int nextNumber();
 
-    @Query("select j from Job j where j.valve.id = :valveId order by j.number desc")
-    List<Job> ofValve(Long valveId);
+    /** The beginning of a query for lines of a list. */
+    String LINES = "select new dev.wartung.web.job.JobLine(j.number, j.title, j.state, j.dueOn, j.endedAt, j.waitsFor, v.tag, v.service, h.id, h.name) from Job j join j.valve v left join j.holder h ";
+
+    /** What was and will be done on a valve, the latest first. */
+    @Query(LINES + "where v.id = :valveId order by j.number desc")
+    List<JobLine> ofValve(Long valveId);
+
+    @Query(LINES + "where j.state = :state order by j.dueOn, j.number")
+    List<JobLine> lines(JobState state);
+
+    /** Planned or under way, with a day from here to there. */
+    @Query(LINES + "where j.state in (dev.wartung.web.job.JobState.PLANNED, dev.wartung.web.job.JobState.RUNNING) and j.dueOn between :from and :to order by j.dueOn, j.number")
+    List<JobLine> openLines(LocalDate from, LocalDate to);
 
     /** Planned or under way on any of these valves. */
     @Query("select j from Job j where j.valve.id in :valveIds and j.state in (dev.wartung.web.job.JobState.PLANNED, dev.wartung.web.job.JobState.RUNNING)")
@@ -34,12 +45,14 @@ public interface Jobs extends JpaRepository<Job, Long> {
     @Query("""
             select j from Job j where j.valve.id = :valveId
               and j.state in (dev.wartung.web.job.JobState.CLOSED, dev.wartung.web.job.JobState.STOPPED) order by j.endedAt desc, j.number desc""")
-    List<Job> doneOn(Long valveId);
+    List<Job> doneOn(Long valveId, Limit most);
+
+    default List<Job> doneOn(Long valveId) {
+        return doneOn(valveId, Limit.unlimited());
+    }
 
     @Query("select j from Job j where j.state in (dev.wartung.web.job.JobState.PLANNED, dev.wartung.web.job.JobState.RUNNING) and j.dueOn between :from and :to order by j.dueOn, j.number")
     List<Job> openBetween(LocalDate from, LocalDate to);
 
     List<Job> findByStateOrderByDueOnAscNumberAsc(JobState state);
-
-    List<Job> findByHolderAndState(Account holder, JobState state);
 }

@@ -36,6 +36,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -228,6 +229,6 @@ public class Planning {
         if (valve.state() != ValveState.OUT_OF_SERVICE) {
             return Optional.empty();
         }
-        return jobs.doneOn(valve.id()).stream().findFirst().filter(j -> j.state() == JobState.STOPPED);
+        return jobs.doneOn(valve.id(), Limit.of(1)).stream().findFirst().filter(j -> j.state() == JobState.STOPPED);
     }
 }

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.springframework.data.jpa.repository.query.EscapeCharacter;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -47,7 +48,7 @@ class AuditTrail {
      */
     @Transactional(readOnly = true)
     List<Line> lines(String search, long before) {
-        String like = "%" + search.strip().replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
+        String like = "%" + EscapeCharacter.DEFAULT.escape(search.strip()) + "%";
         return jdbc.query("""
                 select id, at, by_name, table_name, action, row_key, old_values, new_values from audit_entry
                 where id < ? and (? = '%%' or by_name ilike ? or table_name ilike ? or row_key ilike ?) order by id desc limit ?""",

@@ -3,6 +3,7 @@ package dev.wartung.web.record;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
+import org.springframework.data.jpa.repository.query.EscapeCharacter;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -35,7 +36,7 @@ class RecordSearch {
      */
     @Transactional(readOnly = true)
     List<Found> find(String words, long before) {
-        String like = words.strip().toLowerCase(Locale.ROOT).replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
+        String like = EscapeCharacter.DEFAULT.escape(words.strip().toLowerCase(Locale.ROOT)) + "%";
         int number = words.strip().matches("\\d{1,9}") ? Integer.parseInt(words.strip()) : -1;
         // the jobs that fit first: looked for among all records, the few that fit would be found last
         String wanted = words.isBlank() ? "" : """

@@ -1,24 +1,22 @@
 package dev.wartung.web.sheet;
 
 import dev.wartung.core.anatomy.AnatomySheet;
-import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.drawing.SectionDrawing;
 import dev.wartung.core.sheet.SheetLibrary;
 import dev.wartung.core.sheet.SheetReader;
 import dev.wartung.core.sheet.SheetResult;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.sql.Timestamp;
 import java.time.Instant;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
+import org.apache.commons.codec.digest.DigestUtils;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 
@@ -29,7 +27,10 @@ public class Sheets {
     /** An anatomy with a type of it. */
     public record Pair(AnatomySheet anatomy, TypeSheet type) {}
 
-    private final SheetLibrary library = SheetLibrary.shipped();
+    /** Read once for the process, on a thread of its own: it takes seconds. */
+    private static final CompletableFuture<SheetLibrary> SHIPPED = CompletableFuture.supplyAsync(SheetLibrary::shipped);
+
+    private final SheetLibrary library = SHIPPED.join();
     private final SheetReader reader = new SheetReader();
     private final KeptSheets kept;
     private final JdbcTemplate jdbc;
@@ -42,6 +43,11 @@ public class Sheets {
     Sheets(KeptSheets kept, JdbcTemplate jdbc) {
         this.kept = kept;
         this.jdbc = jdbc;
+    }
+
+    /** Begins to read what is shipped while the rest of the application starts. */
+    public static void readAhead() {
+        // the class is loaded by this call, and with it SHIPPED is under way
     }
 
     /** Every type: those that come with Wartung, then the site's own. */
@@ -136,10 +142,6 @@ public class Sheets {
     }
 
     private static String digest(String text) {
-        try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
+        return DigestUtils.sha256Hex(text);
     }
 }

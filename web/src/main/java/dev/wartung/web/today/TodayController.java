@@ -1,9 +1,11 @@
 package dev.wartung.web.today;
 
+import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Role;
 import dev.wartung.web.change.ChangeRequests;
 import dev.wartung.web.change.ChangeState;
+import dev.wartung.web.job.JobLine;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.Rechecks;
@@ -49,12 +51,13 @@ class TodayController {
         LocalDate today = LocalDate.now(clock);
         model.addAttribute("nav", "today");
         model.addAttribute("today", today);
-        model.addAttribute("mine", jobs.findByHolderAndState(current.get(), JobState.RUNNING));
-        model.addAttribute("others", jobs.findByStateOrderByDueOnAscNumberAsc(JobState.RUNNING).stream()
-                .filter(j -> j.holder().filter(h -> h.id().equals(current.get().id())).isEmpty()).toList());
-        model.addAttribute("planned", jobs.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED));
+        Account me = current.get();
+        List<JobLine> running = jobs.lines(JobState.RUNNING);
+        model.addAttribute("mine", running.stream().filter(j -> j.isHeldBy(me.id())).toList());
+        model.addAttribute("others", running.stream().filter(j -> !j.isHeldBy(me.id())).toList());
+        model.addAttribute("planned", jobs.lines(JobState.PLANNED));
         model.addAttribute("rechecks", rechecks.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(today.plusDays(2)));
-        model.addAttribute("changes", current.get().roles().contains(Role.REVIEWER) ? changes.findBySeenAtIsNullOrderByAt() : List.of());
+        model.addAttribute("changes", me.roles().contains(Role.REVIEWER) ? changes.findBySeenAtIsNullOrderByAt() : List.of());
         model.addAttribute("requests", requests.findByStateInOrderByNumber(EnumSet.range(ChangeState.ASKED, ChangeState.IN_WORK)));
         model.addAttribute("blocked", valves.findByStateOrderByTag(ValveState.OUT_OF_SERVICE));
         model.addAttribute("due", valves.due(today.plusDays(LOOK_AHEAD_DAYS), PageRequest.of(0, MOST_DUE)));

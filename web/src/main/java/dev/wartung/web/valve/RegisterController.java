@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.data.domain.Sort;
+import org.springframework.data.jpa.repository.query.EscapeCharacter;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -55,7 +56,7 @@ class RegisterController {
             case "quarter" -> Optional.of(today.plusMonths(3));
             default -> Optional.empty();
         };
-        String like = "%" + search.text().toLowerCase(Locale.ROOT).replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
+        String like = "%" + EscapeCharacter.DEFAULT.escape(search.text().toLowerCase(Locale.ROOT)) + "%";
         Page<Valve> found = valves.search(like, blankToNull(search.area()), blankToNull(search.type()),
                 Drive.of(search.drive() == null ? "" : search.drive()).orElse(null), dueBefore.orElse(null),
                 PageRequest.of(search.pageNumber(), PAGE, Sort.by("tag")));

@@ -1,11 +1,8 @@
 package dev.wartung.web.badinput;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
-import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.multipart;
-import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.sheet.SheetLibrary;
@@ -13,14 +10,12 @@ import dev.wartung.core.sheet.SheetReader;
 import dev.wartung.core.sheet.SheetResult;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.document.PhotoFile;
+import dev.wartung.web.exchange.Imports;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.TreeMap;
-import java.util.UUID;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
@@ -32,7 +27,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.mock.web.MockHttpServletResponse;
-import org.springframework.mock.web.MockMultipartFile;
 import org.springframework.test.web.servlet.MockMvc;
 
 /** Files that are damaged, endless or made to harm: refused with a reason, and nothing of them is taken in. */
@@ -44,11 +38,13 @@ class BadFilesTest {
 
     private final MockMvc web;
     private final JdbcTemplate jdbc;
+    private final Imports imports;
     private final Nasty nasty = new Nasty(SEED);
 
     BadFilesTest(MockMvc web, JdbcTemplate jdbc) {
         this.web = web;
         this.jdbc = jdbc;
+        this.imports = new Imports(web, jdbc);
     }
 
     /** All of what could be taken in, as one text. */
@@ -56,25 +52,8 @@ class BadFilesTest {
         return TABLES.stream().map(t -> t + jdbc.queryForObject("select coalesce(md5(string_agg(x::text, '|' order by x::text)), '') from " + t + " x", String.class)).collect(Collectors.joining("\n"));
     }
 
-    private MockHttpServletResponse tried(String kind, String name, byte[] content) throws Exception {
-        return web.perform(multipart("/exchange").file(new MockMultipartFile("file", name, "text/csv", content)).param("kind", kind).with(user("pia").roles("PLANNER")).with(csrf())).andReturn().getResponse();
-    }
-
     private String out(String path) throws Exception {
         return web.perform(get(path).with(user("pia").roles("PLANNER"))).andReturn().getResponse().getContentAsString(StandardCharsets.UTF_8);
-    }
-
-    /** Takes a draft in and waits until that has ended. @return how */
-    private String takenIn(String page) throws Exception {
-        Matcher draft = Pattern.compile("/exchange/([0-9a-f-]{36})/take-in").matcher(page);
-        assertThat(draft.find()).isTrue();
-        web.perform(post("/exchange/" + draft.group(1) + "/take-in").with(user("pia").roles("PLANNER")).with(csrf()));
-        String state = "RUNNING";
-        while (state.equals("RUNNING")) {
-            Thread.sleep(10);
-            state = String.valueOf(jdbc.queryForObject("select state from import_draft where id = ?", String.class, UUID.fromString(draft.group(1))));
-        }
-        return state;
     }
 
     @ParameterizedTest
@@ -82,7 +61,7 @@ class BadFilesTest {
     @DisplayName("A file that was given out and then damaged: a page with reasons or a draft; a draft goes in whole or not at all")
     void damaged(String kind, String from, int times) throws Exception {
         if (kind.equals("lots") || kind.equals("cycles")) {
-            takenIn(tried(kind, "x.csv", (kind.equals("lots") ? "item,lot,pieces,cured,supplier,received\nK50-PE,L-1,5,2026-01-01,,2026-02-01\n" : "tag,day,total\nTS-001,2026-01-01,100\nTS-002,2026-01-02,7\n").getBytes(StandardCharsets.UTF_8)).getContentAsString());
+            imports.takenIn(imports.tried(kind, "x.csv", (kind.equals("lots") ? "item,lot,pieces,cured,supplier,received\nK50-PE,L-1,5,2026-01-01,,2026-02-01\n" : "tag,day,total\nTS-001,2026-01-01,100\nTS-002,2026-01-02,7\n").getBytes(StandardCharsets.UTF_8)).getContentAsString());
         }
         String whole = out(from);
         assertThat(whole).hasSizeGreaterThan(20);
@@ -91,7 +70,7 @@ class BadFilesTest {
         for (int i = 0; i < times; i++) {
             String before = everything();
             String content = nasty.damaged(whole);
-            MockHttpServletResponse answer = tried(kind, nasty.text(), content.getBytes(StandardCharsets.UTF_8));
+            MockHttpServletResponse answer = imports.tried(kind, nasty.text(), content.getBytes(StandardCharsets.UTF_8));
             String page = answer.getContentAsString();
             assertThat(answer.getStatus()).as("case " + i + " of seed " + SEED).isEqualTo(200);
             assertThat(page).doesNotContain(Nasty.MARK, "Exception");
@@ -100,8 +79,8 @@ class BadFilesTest {
                 refused++;
             } else if (taken < 10) {
                 taken++;
-                assertThat(takenIn(page)).satisfiesAnyOf(state -> assertThat(state).isEqualTo("DONE"), state -> {
-                    assertThat(state).isEqualTo("FAILED");
+                assertThat(imports.takenIn(page)).satisfiesAnyOf(state -> assertThat(state).isEqualTo("DONE"), state -> {
+                    assertThat(state).startsWith("FAILED");
                     assertThat(everything()).as("failed, so nothing of it").isEqualTo(before);
                 });
             }
@@ -117,12 +96,12 @@ class BadFilesTest {
         String laughs = "a0: &a0 [x,x,x,x,x,x,x,x,x,x]\n" + IntStream.rangeClosed(1, 9).mapToObj(i -> "a" + i + ": &a" + i + " [" + ("*a" + (i - 1) + ",").repeat(9) + "*a" + (i - 1) + "]\n").collect(Collectors.joining());
         for (String bomb : List.of(laughs, "[".repeat(100_000), "{\"a\":".repeat(100_000), "- ".repeat(50_000) + "x", "a:\n " + " b:\n".repeat(2) + "x".repeat(3_000_000), "\n".repeat(200_000), ",".repeat(1_000_000), "\"" + "x".repeat(2_000_000),
                 "? ".repeat(20_000), "!!java.net.URL [\"http://127.0.0.1:1/\"]", "!!javax.script.ScriptEngineManager [x]")) {
-            MockHttpServletResponse answer = tried(kind, "bomb", bomb.getBytes(StandardCharsets.UTF_8));
+            MockHttpServletResponse answer = imports.tried(kind, "bomb", bomb.getBytes(StandardCharsets.UTF_8));
             assertThat(answer.getStatus()).isEqualTo(200);
             assertThat(answer.getContentAsString()).contains("problem").doesNotContain("/take-in").hasSizeLessThan(400_000);
         }
-        assertThat(tried(kind, "large", new byte[21 * 1024 * 1024]).getContentAsString()).contains("larger than 20 MB");
-        assertThat(tried(kind, "latin", "ä".getBytes(StandardCharsets.ISO_8859_1)).getContentAsString()).contains("not written in UTF-8");
+        assertThat(imports.tried(kind, "large", new byte[21 * 1024 * 1024]).getContentAsString()).contains("larger than 20 MB");
+        assertThat(imports.tried(kind, "latin", "ä".getBytes(StandardCharsets.ISO_8859_1)).getContentAsString()).contains("not written in UTF-8");
         assertThat(everything()).isEqualTo(before);
     }
 
@@ -166,7 +145,7 @@ class BadFilesTest {
     @ValueSource(strings = {"../../../../etc/passwd", "..\\..\\windows\\win.ini", "/etc/passwd", "a\u0000.csv", "<b class=wx>.csv", "CON", "\"; filename=x.exe", "x\r\nSet-Cookie: a=b"})
     @DisplayName("A file's name is a text that is shown, never a path or a line of a header")
     void names(String name) throws Exception {
-        MockHttpServletResponse answer = tried("cycles", name, "tag,day,total\nTS-001,2026-01-01,1\n".getBytes(StandardCharsets.UTF_8));
+        MockHttpServletResponse answer = imports.tried("cycles", name, "tag,day,total\nTS-001,2026-01-01,1\n".getBytes(StandardCharsets.UTF_8));
         assertThat(answer.getStatus()).isEqualTo(200);
         assertThat(answer.getContentAsString()).doesNotContain(Nasty.MARK, "etc/passwd").contains("/take-in");
         assertThat(answer.getHeaderNames()).doesNotContain("Set-Cookie");

@@ -5,7 +5,6 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.multipart;
-import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
 import com.google.zxing.BinaryBitmap;
@@ -18,8 +17,6 @@ import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.UUID;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.rendering.PDFRenderer;
@@ -54,25 +51,11 @@ class ExchangeTest {
     }
 
     private String tried(String kind, String content) throws Exception {
-        return web.perform(multipart("/exchange").file(new MockMultipartFile("file", "../x/data.csv", "text/csv", content.getBytes(StandardCharsets.UTF_8))).param("kind", kind)
-                .with(user("pia").roles("PLANNER")).with(csrf())).andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
+        return new Imports(web, jdbc).tried(kind, content);
     }
 
-    /** Tries it, takes it in, waits until it is. */
     private String takenIn(String kind, String content) throws Exception {
-        Matcher draft = Pattern.compile("/exchange/([0-9a-f-]{36})/take-in").matcher(tried(kind, content));
-        assertThat(draft.find()).isTrue();
-        String id = draft.group(1);
-        web.perform(post("/exchange/" + id + "/take-in").with(user("pia").roles("PLANNER")).with(csrf())).andExpect(status().is3xxRedirection());
-        for (int i = 0; i < 600; i++) {
-            String state = jdbc.queryForObject("select state from import_draft where id = ?", String.class, UUID.fromString(id));
-            if (!"RUNNING".equals(state)) {
-                out("/exchange/" + id);
-                return state + " " + jdbc.queryForObject("select said from import_draft where id = ?", String.class, UUID.fromString(id));
-            }
-            Thread.sleep(50);
-        }
-        throw new AssertionError("it never ended");
+        return new Imports(web, jdbc).takenIn(tried(kind, content));
     }
 
     private int count(String sql) {
@@ -100,10 +83,10 @@ class ExchangeTest {
         }
         assertThat(tried("valves", rows + "BIG-1,again,A,L,0,kolm-50,NC,\"" + KOLM + "\",\n")).contains("1 problem").contains("stands in row 3 already");
         assertThat(count("select count(*) from valve where tag like 'BIG-%'")).isZero();
-        assertThat(takenIn("valves", rows.toString())).isEqualTo("DONE ");
+        assertThat(takenIn("valves", rows.toString())).isEqualTo("DONE");
         assertThat(count("select count(*) from valve where tag like 'BIG-%'")).isEqualTo(10_000);
         assertThat(out("/lines?area=Test area")).as("a site this large is drawn area by area").contains("TS-001").contains("area=Big%20area").doesNotContain("BIG-1<");
-        assertThat(takenIn("cycles", "tag,day,total\nBIG-1," + LocalDate.now().minusDays(3) + ",100\nbig-2," + LocalDate.now() + ",5\n")).isEqualTo("DONE ");
+        assertThat(takenIn("cycles", "tag,day,total\nBIG-1," + LocalDate.now().minusDays(3) + ",100\nbig-2," + LocalDate.now() + ",5\n")).isEqualTo("DONE");
         assertThat(count("select count(*) from cycle_count")).isGreaterThanOrEqualTo(2);
         jdbc.update("delete from cycle_count");
         jdbc.update("delete from valve where tag like 'BIG-%'");
@@ -139,13 +122,13 @@ class ExchangeTest {
     void ownTypes() throws Exception {
         String row = out("/exchange/valves.csv").lines().filter(l -> l.startsWith("TS-009,")).findFirst().orElseThrow();
         assertThat(tried("valves", VALVE + row.replace("elastomer=EPDM", "elastomer=FKM"))).contains("it is another valve than is on record");
-        assertThat(takenIn("valves", VALVE + row.replace("Test service of TS-009", "=cmd|' /C calc'!A0"))).isEqualTo("DONE ");
+        assertThat(takenIn("valves", VALVE + row.replace("Test service of TS-009", "=cmd|' /C calc'!A0"))).isEqualTo("DONE");
         assertThat(out("/exchange/valves.csv")).as("no formula for a spreadsheet").contains("'=cmd|");
         assertThat(tried("valves", out("/exchange/valves.csv"))).contains("No problem");
         String yaml = out("/exchange/types/kolm-50.yaml");
         assertThat(tried("type", yaml)).contains("comes with Wartung");
-        assertThat(takenIn("type", yaml.replace("type: kolm-50", "type: mine-50").replace("name: Kolm 50", "name: Mine 50"))).isEqualTo("DONE ");
-        assertThat(takenIn("valves", VALVE + "OWN-1,own,Test area,Test line,99,mine-50,NC,\"" + KOLM + "\",\n")).isEqualTo("DONE ");
+        assertThat(takenIn("type", yaml.replace("type: kolm-50", "type: mine-50").replace("name: Kolm 50", "name: Mine 50"))).isEqualTo("DONE");
+        assertThat(takenIn("valves", VALVE + "OWN-1,own,Test area,Test line,99,mine-50,NC,\"" + KOLM + "\",\n")).isEqualTo("DONE");
         assertThat(out("/valves/OWN-1")).contains("Mine 50");
         assertThat(out("/exchange/types/mine-50.yaml")).contains("type: mine-50");
         String types = out("/exchange/types.csv");
@@ -155,7 +138,7 @@ class ExchangeTest {
         assertThat(tried("types", own.replaceFirst("yours-50,/seat/seat-diameter,.*", "yours-50,/seat/seat-diameter,wide"))).contains("1 problem").contains("/seat/seat-diameter");
         assertThat(tried("types", types.replaceFirst("(kolm-50,/seat/seat-diameter,).*", "$17 mm"))).contains("comes with Wartung");
         assertThat(tried("types", "type,place,value\nx,/a,1\nx,/a/b,2\nx,/c/1,3\nx,d,4\nx,/a,5")).contains("4 problems");
-        assertThat(takenIn("types", own)).isEqualTo("DONE ");
+        assertThat(takenIn("types", own)).isEqualTo("DONE");
         assertThat(out("/exchange/types.csv")).contains("yours-50,/name,Yours 50");
         String site = out("/exchange/site.json");
         assertThat(tried("site", site.replace("\"OWN-1\"", "\"OWN-2\"").replace("mine-50", "his-50"))).as("valves of a type that comes with them").contains("No problem: 2 new");

@@ -1,16 +1,14 @@
 package dev.wartung.web.guide;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
-import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.multipart;
-import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.app.TestSite;
+import dev.wartung.web.exchange.Imports;
 import dev.wartung.web.guide.Guide.Block;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -21,7 +19,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.UUID;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -30,7 +27,6 @@ import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.JdbcTemplate;
-import org.springframework.mock.web.MockMultipartFile;
 import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.web.util.HtmlUtils;
 import tools.jackson.databind.JsonNode;
@@ -43,11 +39,11 @@ class GuidesTest {
     private static final JsonMapper JSON = new JsonMapper();
 
     private final MockMvc web;
-    private final JdbcTemplate jdbc;
+    private final Imports imports;
 
     GuidesTest(MockMvc web, JdbcTemplate jdbc) {
         this.web = web;
-        this.jdbc = jdbc;
+        this.imports = new Imports(web, jdbc);
     }
 
     @Test
@@ -64,15 +60,15 @@ class GuidesTest {
                 case "yaml sheet" -> {
                     sections(block.text()).forEach(sheet::put);
                     file = String.join("", sheet.values());
-                    said = words(tried(kind, file));
+                    said = words(imports.tried(kind, file));
                 }
                 case "csv valves" -> {
                     kind = "valves";
                     file = block.text();
-                    said = words(tried(kind, file));
+                    said = words(imports.tried(kind, file));
                 }
                 case "text says" -> assertThat(said).contains(block.text().strip().split("\n"));
-                case "text take in" -> assertThat(takenIn(tried(kind, file))).isEqualTo(block.text().strip());
+                case "text take in" -> assertThat(imports.takenIn(imports.tried(kind, file))).isEqualTo(block.text().strip());
                 case "page " -> assertThat(words(web.perform(get(block.about()).with(user("pia").roles("PLANNER"))).andExpect(status().isOk()).andReturn().getResponse().getContentAsString())).contains(block.text().strip().split("\n"));
                 default -> throw new AssertionError("a block nothing is done with: " + block.kind() + " " + block.about());
             }
@@ -92,23 +88,6 @@ class GuidesTest {
 
     private static String words(String html) {
         return HtmlUtils.htmlUnescape(html.replaceAll("<[^>]*>", " ")).replaceAll("\\s+", " ");
-    }
-
-    private String tried(String kind, String content) throws Exception {
-        return web.perform(multipart("/exchange").file(new MockMultipartFile("file", "mine.yaml", "text/plain", content.getBytes(StandardCharsets.UTF_8))).param("kind", kind).with(user("pia").roles("PLANNER")).with(csrf()))
-                .andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
-    }
-
-    private String takenIn(String page) throws Exception {
-        Matcher draft = Pattern.compile("/exchange/([0-9a-f-]{36})/take-in").matcher(page);
-        assertThat(draft.find()).as(words(page)).isTrue();
-        web.perform(post("/exchange/" + draft.group(1) + "/take-in").with(user("pia").roles("PLANNER")).with(csrf()));
-        String state = "RUNNING";
-        while (state.equals("RUNNING")) {
-            Thread.sleep(20);
-            state = String.valueOf(jdbc.queryForObject("select state from import_draft where id = ?", String.class, UUID.fromString(draft.group(1))));
-        }
-        return state;
     }
 
     @Test

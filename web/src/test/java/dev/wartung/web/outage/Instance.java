@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
 public final class Instance {
 
     /** As in the script {@code wartung}. */
-    public static final List<String> MACHINE = List.of("java", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xmx384m", "-Xshare:auto");
+    public static final List<String> MACHINE = List.of("java", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xmx240m", "-Xss512k", "-Xshare:auto");
 
     private final HttpClient client = HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(1)).build();
     private final List<String> command;
@@ -44,7 +44,9 @@ public final class Instance {
     }
 
     public void start() throws IOException {
-        process = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile())).start();
+        ProcessBuilder builder = new ProcessBuilder(command);
+        builder.environment().put("MALLOC_ARENA_MAX", "2");
+        process = builder.redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile())).start();
     }
 
     /** Waits until a page is answered. */

@@ -1,0 +1,59 @@
+package dev.wartung.web.account;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.springframework.security.crypto.password.PasswordEncoder;
+
+/** What a shift that begins at once asks of the application's memory. */
+class FewAtOnceTest {
+
+    @Test
+    @DisplayName("Fifty at once: four are hashed, the others wait their turn, all are answered, also after one that failed")
+    void waits() throws Exception {
+        AtomicInteger now = new AtomicInteger();
+        AtomicInteger most = new AtomicInteger();
+        CountDownLatch full = new CountDownLatch(FewAtOnce.MOST);
+        PasswordEncoder slow = new PasswordEncoder() {
+            @Override
+            public String encode(CharSequence password) {
+                throw new IllegalStateException("broken");
+            }
+
+            @Override
+            public boolean matches(CharSequence password, String hash) {
+                most.accumulateAndGet(now.incrementAndGet(), Math::max);
+                full.countDown();
+                await(full);
+                now.decrementAndGet();
+                return password.equals(hash);
+            }
+        };
+        FewAtOnce few = new FewAtOnce(slow);
+        IntStream.range(0, FewAtOnce.MOST + 1).forEach(i -> org.assertj.core.api.Assertions.assertThatThrownBy(() -> few.encode("x")).hasMessage("broken"));
+        ExecutorService hands = Executors.newFixedThreadPool(50);
+        List<Future<Boolean>> all = IntStream.range(0, 50).mapToObj(i -> hands.submit(() -> few.matches("a" + i, "a" + i))).toList();
+        for (Future<Boolean> one : all) {
+            assertThat(one.get(20, TimeUnit.SECONDS)).isTrue();
+        }
+        hands.shutdown();
+        assertThat(most.get()).isEqualTo(FewAtOnce.MOST);
+    }
+
+    private static void await(CountDownLatch latch) {
+        try {
+            assertThat(latch.await(10, TimeUnit.SECONDS)).isTrue();
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}
