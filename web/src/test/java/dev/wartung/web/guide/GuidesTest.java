@@ -153,7 +153,8 @@ class GuidesTest {
             try (Stream<Path> files = Files.walk(root).filter(f -> f.toString().endsWith("Test.java"))) {
                 for (Path file : files.toList()) {
                     String name = file.getFileName().toString().replace(".java", "");
-                    Pattern.compile("@(?:Test|ParameterizedTest)[^;{}]*?(?:\\{[^{}]*}[^;{}]*?)*void (\\w+)\\(").matcher(Files.readString(file)).results().forEach(r -> tests.add(name + "." + r.group(1)));
+                    // tests are the methods of a class that are neither private nor static
+                    Pattern.compile("\\n    void (\\w+)\\(").matcher(Files.readString(file)).results().forEach(r -> tests.add(name + "." + r.group(1)));
                 }
             }
         }
