@@ -25,7 +25,7 @@ public final class SheetLibrary {
         SheetLibrary library = new SheetLibrary();
         SheetReader reader = new SheetReader();
         listed("anatomies").forEach(id -> {
-            AnatomySheet sheet = accepted(reader.readAnatomy(id + ".yaml", resource("anatomies/" + id + ".yaml"), SheetLibrary::fragment));
+            AnatomySheet sheet = accepted(reader.readAnatomyAgain(id + ".yaml", resource("anatomies/" + id + ".yaml"), SheetLibrary::fragment));
             library.add(sheet, new DrawingTemplate(sheet.drawing(), resource("drawings/" + sheet.drawing()), SheetLibrary::drawingPart));
         });
         listed("types").forEach(id -> library.add(accepted(reader.readAgain(id + ".yaml", typeText(id), library::anatomy))));

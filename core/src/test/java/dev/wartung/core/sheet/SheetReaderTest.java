@@ -32,6 +32,14 @@ class SheetReaderTest {
     }
 
     @Test
+    @DisplayName("Every shipped anatomy is sound in each of its configurations: the application reads it without looking again")
+    void shippedAnatomies() {
+        List<String> families = SheetLibrary.resource("anatomies/list.txt").lines().filter(l -> !l.isBlank()).toList();
+        assertThat(families).hasSize(8);
+        families.forEach(f -> assertThat(problems(READER.readAnatomy(f + ".yaml", SheetLibrary.resource("anatomies/" + f + ".yaml"), SheetLibrary::fragment))).as(f).isEmpty());
+    }
+
+    @Test
     @DisplayName("Every shipped type sheet is sound: every work of every configuration can be derived from it")
     void shippedTypes() {
         SheetLibrary library = SheetLibrary.shipped();

@@ -4,8 +4,6 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
-import java.sql.Timestamp;
-import java.time.Instant;
 
 /**
  * {@code ./wartung administrator NAME}: makes the first administrator, or lets one who has forgotten their password in again. For whoever has the server, who could read and write the
@@ -27,8 +25,8 @@ public final class AdministratorCommand {
             connection.setAutoCommit(false);
             run(connection, "select set_config('wartung.by', 'the server', true)");
             run(connection, "insert into account (username, name, password_hash) values (?, ?, '') on conflict (username) do nothing", username, username);
-            run(connection, "update account set password_hash = ?, first_password_until = ?, left_at = null where username = ?", SecurityConfiguration.encoder().encode(first),
-                    Timestamp.from(Instant.now().plus(Passwords.FIRST_HOLDS)), username);
+            run(connection, "update account set password_hash = ?, first_password_until = now() + make_interval(days => ?), left_at = null where username = ?",
+                    SecurityConfiguration.encoder().encode(first), (int) Passwords.FIRST_HOLDS.toDays(), username);
             run(connection, "insert into account_role (account_id, role) select id, 'ADMINISTRATOR' from account where username = ? on conflict do nothing", username);
             connection.commit();
         } catch (SQLException e) {

@@ -1,7 +1,10 @@
 package dev.wartung.web.account;
 
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
@@ -13,6 +16,8 @@ import org.springframework.transaction.TransactionExecutionListener;
 @Component
 class TransactionAuthor implements TransactionExecutionListener {
 
+    private static final Logger LOG = LoggerFactory.getLogger(TransactionAuthor.class);
+
     private final ObjectProvider<JdbcTemplate> jdbc;
 
     /** @param jdbc asked for late: it is made after the transaction manager that this belongs to */
@@ -20,19 +25,28 @@ class TransactionAuthor implements TransactionExecutionListener {
         this.jdbc = jdbc;
     }
 
-    /** Transactions without a name are the session store's own: asking there who is logged in would ask the store again, without end. */
+    /**
+     * Never throws: the transaction has begun, and would stay bound to the thread. A statement that fails here, because the connection is gone, has made the transaction useless to
+     * the database; whatever is asked in it next fails, and is told.
+     */
     @Override
     public void afterBegin(TransactionExecution transaction, @Nullable Throwable failure) {
-        if (transaction.getTransactionName().isEmpty()) {
-            if (failure == null && !transaction.isReadOnly()) {
-                // when a session was last used need not survive a power cut, and every request would wait for the disk to say so
-                jdbc.getObject().execute("set local synchronous_commit to off");
-            }
+        if (failure != null || transaction.isReadOnly()) {
             return;
         }
-        Authentication author = SecurityContextHolder.getContext().getAuthentication();
-        if (failure == null && !transaction.isReadOnly() && author != null) {
-            jdbc.getObject().queryForObject("select set_config('wartung.by', ?, true)", String.class, author.getName());
+        try {
+            if (transaction.getTransactionName().isEmpty()) {
+                // the session store's own (asking there who is logged in would ask the store again, without end): when a session was last used
+                // need not survive a power cut, and every request would wait for the disk to say so
+                jdbc.getObject().execute("set local synchronous_commit to off");
+                return;
+            }
+            Authentication author = SecurityContextHolder.getContext().getAuthentication();
+            if (author != null) {
+                jdbc.getObject().queryForObject("select set_config('wartung.by', ?, true)", String.class, author.getName());
+            }
+        } catch (DataAccessException gone) {
+            LOG.debug("a transaction began on a connection that is gone", gone);
         }
     }
 }

@@ -128,7 +128,7 @@ public class Sheets {
         return readBack.computeIfAbsent(anatomyDigest + typeDigest, key -> {
             KeptSheet anatomyText = kept.findById(anatomyDigest).orElseThrow();
             KeptSheet typeText = kept.findById(typeDigest).orElseThrow();
-            AnatomySheet anatomy = accepted(reader.readAnatomy(anatomyText.name(), anatomyText.yaml()));
+            AnatomySheet anatomy = accepted(reader.readAnatomyAgain(anatomyText.name(), anatomyText.yaml(), name -> Optional.empty()));
             TypeSheet type = accepted(reader.readAgain(typeText.name(), typeText.yaml(), id -> Optional.of(anatomy)));
             return new Pair(anatomy, type);
         });

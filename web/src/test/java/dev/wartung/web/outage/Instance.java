@@ -60,7 +60,7 @@ public final class Instance {
         }
     }
 
-    private boolean answers() throws InterruptedException {
+    public boolean answers() throws InterruptedException {
         try {
             return client.send(HttpRequest.newBuilder(URI.create(base() + "/login")).timeout(Duration.ofSeconds(5)).build(), BodyHandlers.discarding()).statusCode() == 200;
         } catch (IOException e) {

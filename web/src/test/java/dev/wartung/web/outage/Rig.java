@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -73,9 +74,17 @@ final class Rig implements AutoCloseable {
         }
     }
 
+    /** One that began while the database was gone has ended again by itself: it is started again until it stays. */
     void awaitAll() throws IOException, InterruptedException {
+        long until = System.nanoTime() + TimeUnit.SECONDS.toNanos(150);
         for (Instance instance : instances) {
-            instance.awaitUp();
+            while (!instance.answers()) {
+                if (System.nanoTime() > until) {
+                    throw new IllegalStateException("it does not come back: see target/outage");
+                }
+                startWhatEnded();
+                Thread.sleep(100);
+            }
         }
     }
 
@@ -100,7 +109,7 @@ final class Rig implements AutoCloseable {
         }
         database.stop();
         if (ownDisk) {
-            Postgres.run(List.of("umount", disk().toString()));
+            Postgres.run(List.of("umount", "-l", disk().toString()));
         }
         try (Stream<Path> all = Files.walk(folder)) {
             all.sorted((a, b) -> b.compareTo(a)).forEach(p -> p.toFile().delete());
