@@ -16,7 +16,7 @@ public final class AdministratorCommand {
     /** Ends with 0 if done, 1 if the name will not do, 2 if the database cannot be used. */
     public static void main(String[] arguments) {
         String username = arguments.length == 1 ? People.plain(arguments[0]) : "";
-        if (!username.matches("[a-z0-9][a-z0-9._-]{1,39}")) {
+        if (!People.isName(username)) {
             System.err.println("Say a name of 2 to 40 letters a to z, digits, dots and dashes.");
             System.exit(1);
         }

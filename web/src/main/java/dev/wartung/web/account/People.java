@@ -46,6 +46,11 @@ class People {
         return username.strip().toLowerCase(Locale.ROOT);
     }
 
+    /** Whether a plain name can be one to log in with. */
+    static boolean isName(String plain) {
+        return plain.matches("[a-z0-9][a-z0-9._-]{1,39}");
+    }
+
     /** @return the first password, told once */
     @Transactional
     public String add(String username, String name, Set<Role> roles) {

@@ -38,7 +38,7 @@ class PeopleController {
         String username = People.plain(typed.getOrDefault("username", ""));
         String name = typed.getOrDefault("name", "").strip();
         Set<Role> roles = roles(typed);
-        if (!username.matches("[a-z0-9][a-z0-9._-]{1,39}")) {
+        if (!People.isName(username)) {
             troubles.put("username", "2 to 40 letters a to z, digits, dots and dashes.");
         } else if (people.named(username).isPresent()) {
             troubles.put("username", "“" + username + "” is taken, perhaps by somebody who left.");

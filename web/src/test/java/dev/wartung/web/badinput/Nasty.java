@@ -1,8 +1,9 @@
 package dev.wartung.web.badinput;
 
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
-import java.util.stream.Stream;
 
 /** What nobody types on purpose, and some what somebody would. From a seed, so that a case found is found again. */
 final class Nasty {
@@ -69,7 +70,7 @@ final class Nasty {
     }
 
     private String lineMoved(String text) {
-        List<String> lines = new java.util.ArrayList<>(text.lines().toList());
+        List<String> lines = new ArrayList<>(text.lines().toList());
         if (lines.size() > 1) {
             lines.add(random.nextInt(lines.size()), lines.remove(random.nextInt(lines.size())));
         }
@@ -77,14 +78,10 @@ final class Nasty {
     }
 
     byte[] damaged(byte[] bytes) {
-        byte[] made = random.nextInt(4) == 0 ? java.util.Arrays.copyOf(bytes, random.nextInt(bytes.length)) : bytes.clone();
+        byte[] made = random.nextInt(4) == 0 ? Arrays.copyOf(bytes, random.nextInt(bytes.length)) : bytes.clone();
         for (int i = random.nextInt(20); i >= 0 && made.length > 0; i--) {
             made[random.nextInt(made.length)] = (byte) random.nextInt(256);
         }
         return made;
-    }
-
-    static Stream<String> all() {
-        return TEXTS.stream();
     }
 }
