@@ -53,6 +53,7 @@ import org.springframework.stereotype.Component;
 class DemoSite implements ApplicationRunner {
 
     private static final Logger LOG = LoggerFactory.getLogger(DemoSite.class);
+    private static final LocalTime SHIFT_UNDER_WAY = LocalTime.of(10, 0);
     private static final long SEED = 20260101;
     private static final String SWOLLEN = "MX-103";
     private static final String SETTLING = "EZ-713";
@@ -195,12 +196,14 @@ class DemoSite implements ApplicationRunner {
 
     private void stories(Account varga, Account oyel, Account planner) {
         LocalDate today = LocalDate.now(clock);
+        // loaded at night or early in the morning, what began this shift began yesterday: nothing has happened that is still to come
+        LocalDate shift = LocalTime.now(clock).isBefore(SHIFT_UNDER_WAY) ? today.minusDays(1) : today;
         // half done on the bench: the insert is out, parts lie on the cloth
         Valve running = byTag("CU-214");
-        pastJobs.enter(running.tag(), work(running, "renew-product-seals", Optional.empty()), past(varga, today, 14));
+        pastJobs.enter(running.tag(), work(running, "renew-product-seals", Optional.empty()), past(varga, shift, 14));
         // somebody else's bench, to be watched
         Valve other = byTag("MX-107");
-        pastJobs.enter(other.tag(), work(other, "inspect", Optional.empty()), past(oyel, today, 6));
+        pastJobs.enter(other.tag(), work(other, "inspect", Optional.empty()), past(oyel, shift, 6));
         // stopped with its insert out: the plug is scratched and no new one is here
         Valve blocked = byTag("FL-013");
         pastJobs.enter(blocked.tag(), work(blocked, "renew-product-seals", Optional.empty()),

@@ -117,6 +117,12 @@ class DemoSiteTest {
     }
 
     @Test
+    @DisplayName("Whatever the hour it is loaded at, nothing on record is still to come")
+    void nothingToCome() {
+        assertThat(jdbc.queryForList("select j.number from job j join job_entry e on e.job_id = j.id where e.at > now()", Integer.class)).isEmpty();
+    }
+
+    @Test
     @DisplayName("Every closed job of the demo was done to its end without an incident, every reading settled, every new part with a lot")
     void soundRecords() {
         List<Job> closed = jobs.findAll().stream().filter(j -> j.state() == JobState.CLOSED).toList();
