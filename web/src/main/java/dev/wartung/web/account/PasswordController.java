@@ -39,8 +39,8 @@ class PasswordController {
         if (troubles.isEmpty() && wanted.equals(before)) {
             troubles.put("wanted", "That is the one you have. Choose another.");
         }
-        if (troubles.isEmpty()) {
-            people.choose(before, wanted).ifPresent(field -> troubles.put(field, "That is not the password you logged in with."));
+        if (troubles.isEmpty() && !people.choose(before, wanted)) {
+            troubles.put("before", "That is not the password you logged in with.");
         }
         if (!troubles.isEmpty()) {
             return show(troubles, model);

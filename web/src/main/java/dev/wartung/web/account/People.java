@@ -1,7 +1,7 @@
 package dev.wartung.web.account;
 
 import java.time.Clock;
-import java.util.EnumSet;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -31,9 +31,10 @@ class People {
         this.clock = clock;
     }
 
+    /** By name; those who left at the end. */
     @Transactional(readOnly = true)
     public List<Account> all() {
-        return accounts.findAll().stream().sorted((a, b) -> a.leftAt().isPresent() == b.leftAt().isPresent() ? a.name().compareToIgnoreCase(b.name()) : a.leftAt().isPresent() ? 1 : -1).toList();
+        return accounts.findAll().stream().sorted(Comparator.comparing((Account a) -> a.leftAt().isPresent()).thenComparing(Account::name, String.CASE_INSENSITIVE_ORDER)).toList();
     }
 
     @Transactional(readOnly = true)
@@ -76,7 +77,7 @@ class People {
         if (isMe(account) && !roles.contains(Role.ADMINISTRATOR)) {
             return Optional.of("You cannot take your own administration away. Ask another administrator.");
         }
-        account.mayDo(roles.isEmpty() ? EnumSet.noneOf(Role.class) : roles);
+        account.mayDo(roles);
         changed(account);
         return Optional.empty();
     }
@@ -98,16 +99,16 @@ class People {
         changed(account);
     }
 
-    /** One's own password, by whoever knows the one before. @return what is wrong, by field; empty where it is kept and all sessions are ended */
+    /** One's own password, by whoever knows the one before. @return whether it was that one: then the new one is kept, and all sessions are ended */
     @Transactional
-    public Optional<String> choose(String before, String wanted) {
+    public boolean choose(String before, String wanted) {
         Account me = current.get();
         if (!current.confirmed(before)) {
-            return Optional.of("before");
+            return false;
         }
         me.choosePassword(encoder.encode(wanted));
         changed(me);
-        return Optional.empty();
+        return true;
     }
 
     private boolean isMe(Account account) {
