@@ -2,6 +2,7 @@ package dev.wartung.web;
 
 import dev.wartung.web.sheet.Sheets;
 import java.time.Clock;
+import org.springframework.aot.AotDetector;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.context.annotation.Bean;
@@ -12,7 +13,17 @@ public class WartungApplication {
 
     public static void main(String[] args) {
         Sheets.readAhead();
-        SpringApplication.run(WartungApplication.class, args);
+        toRun().run(args);
+    }
+
+    /** The application before it runs. With {@code spring.aot.enabled} it comes up from what was prepared when it was built. */
+    public static SpringApplication toRun() {
+        SpringApplication application = new SpringApplication(WartungApplication.class);
+        application.setMainApplicationClass(WartungApplication.class);
+        if (AotDetector.useGeneratedArtifacts()) {
+            application.addInitializers(RepositoriesWhenNeeded::in);
+        }
+        return application;
     }
 
     /** The only clock. */

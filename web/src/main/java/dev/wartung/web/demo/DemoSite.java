@@ -36,9 +36,8 @@ import java.util.Set;
 import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.boot.ApplicationArguments;
-import org.springframework.boot.ApplicationRunner;
-import org.springframework.boot.autoconfigure.condition.ConditionalOnBooleanProperty;
+import org.springframework.beans.factory.config.ConfigurableBeanFactory;
+import org.springframework.context.annotation.Scope;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -49,8 +48,8 @@ import org.springframework.stereotype.Component;
  * is loaded, so every run tells the same stories.
  */
 @Component
-@ConditionalOnBooleanProperty("wartung.demo")
-class DemoSite implements ApplicationRunner {
+@Scope(ConfigurableBeanFactory.SCOPE_PROTOTYPE)
+class DemoSite {
 
     private static final Logger LOG = LoggerFactory.getLogger(DemoSite.class);
     private static final LocalTime SHIFT_UNDER_WAY = LocalTime.of(10, 0);
@@ -89,8 +88,7 @@ class DemoSite implements ApplicationRunner {
         this.clock = clock;
     }
 
-    @Override
-    public void run(ApplicationArguments arguments) {
+    void load() {
         if (accounts.count() > 0) {
             return;
         }

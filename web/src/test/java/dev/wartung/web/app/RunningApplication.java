@@ -8,7 +8,6 @@ import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
-import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -33,7 +32,7 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
     @Override
     public void beforeAll(ExtensionContext test) {
         if (context == null) {
-            context = new SpringApplicationBuilder(WartungApplication.class).run("--server.port=0", "--spring.datasource.url=" + System.getenv("SPRING_DATASOURCE_URL").replace("/wartung", "/" + database()));
+            context = WartungApplication.toRun().run("--server.port=0", "--spring.datasource.url=" + System.getenv("SPRING_DATASOURCE_URL").replace("/wartung", "/" + database()));
         }
         JdbcTemplate jdbc = context.getBean(JdbcTemplate.class);
         jdbc.execute("drop schema public cascade");

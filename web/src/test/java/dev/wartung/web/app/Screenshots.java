@@ -8,7 +8,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
 
@@ -21,7 +20,7 @@ class Screenshots {
     @Test
     void take(Browser browser) throws Exception {
         Files.createDirectories(folder);
-        try (ConfigurableApplicationContext context = new SpringApplicationBuilder(WartungApplication.class)
+        try (ConfigurableApplicationContext context = WartungApplication.toRun()
                 .run("--server.port=0", "--wartung.demo=true")) {
             Page page = browser.window("http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort());
             Browser.go(page, "/login");

@@ -140,7 +140,7 @@ class DemoSiteTest {
     @DisplayName("Loaded twice it is there once; loaded again elsewhere it is the same")
     void repeatable() {
         List<String> before = jdbc.queryForList("select tag || drive || options || next_due from valve order by tag", String.class);
-        LoadedDemo.site(context).run(null);
+        context.getBean(DemoSite.class).load();
         assertThat(jdbc.queryForList("select tag || drive || options || next_due from valve order by tag", String.class)).isEqualTo(before);
         assertThat(before).hasSameSizeAs(DemoValves.all(sheets)).doesNotHaveDuplicates();
         assertThat(DemoValves.all(sheets)).isEqualTo(DemoValves.all(sheets));

@@ -25,7 +25,6 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
-import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
 
@@ -76,7 +75,7 @@ class FiftyTechnicians {
     }
 
     private static Prepared prepare() throws Exception {
-        try (ConfigurableApplicationContext context = new SpringApplicationBuilder(WartungApplication.class).run("--server.port=0", "--wartung.demo=true", BigSite.PATIENT)) {
+        try (ConfigurableApplicationContext context = WartungApplication.toRun().run("--server.port=0", "--wartung.demo=true", BigSite.PATIENT)) {
             TestSite.load(context);
             // its valves are copies of this one
             Rehearsal rehearsed = Rehearsal.of(context, "CU-201", WORK, "tessa");

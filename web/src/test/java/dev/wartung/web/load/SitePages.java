@@ -9,7 +9,6 @@ import java.util.Map;
 import java.util.Random;
 import java.util.function.IntFunction;
 import org.junit.jupiter.api.Test;
-import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -22,7 +21,7 @@ class SitePages {
 
     @Test
     void measure() throws Exception {
-        try (ConfigurableApplicationContext context = new SpringApplicationBuilder(WartungApplication.class).run("--server.port=0", "--wartung.demo=true", BigSite.PATIENT)) {
+        try (ConfigurableApplicationContext context = WartungApplication.toRun().run("--server.port=0", "--wartung.demo=true", BigSite.PATIENT)) {
             Technician technician = new Technician("http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort(), "ivarga", "oat-and-spanner");
             BigSite.make(context.getBean(JdbcTemplate.class));
             technician.login();

@@ -13,11 +13,11 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
 
-/** The application as a process of its own, with the memory and the compiler the start script gives it. It can be killed and started again. */
+/** The application as a process of its own, with the memory, the compiler and the beans prepared ahead of time as the start script has them. It can be killed and started again. */
 public final class Instance {
 
     /** As in the script {@code wartung}. */
-    public static final List<String> MACHINE = List.of("java", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xmx240m", "-Xss512k", "-Xshare:auto");
+    public static final List<String> MACHINE = List.of("java", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xmx240m", "-Xss512k", "-Dspring.aot.enabled=true", "-Xshare:auto");
 
     private final HttpClient client = HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(1)).build();
     private final List<String> command;

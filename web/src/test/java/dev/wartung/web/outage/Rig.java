@@ -9,7 +9,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
-import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 
 /**
@@ -60,7 +59,7 @@ final class Rig implements AutoCloseable {
     ConfigurableApplicationContext prepare() {
         List<String> settings = new ArrayList<>(database.settings());
         settings.add("--server.port=0");
-        ConfigurableApplicationContext context = new SpringApplicationBuilder(WartungApplication.class).run(settings.toArray(String[]::new));
+        ConfigurableApplicationContext context = WartungApplication.toRun().run(settings.toArray(String[]::new));
         TestSite.load(context);
         return context;
     }
