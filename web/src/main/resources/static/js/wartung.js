@@ -58,6 +58,20 @@ document.addEventListener('alpine:init', () => {
 document.addEventListener('input', e => { const form = e.target.form; if (form?.dataset.keep) keep.save(form); });
 document.addEventListener('submit', e => { const form = e.target.closest('form[data-keep]:not([hx-post])'); if (form) keep.save(form); });
 
+/* A second tap before the answer is there sends nothing: what plans, buys or takes in would do so twice. */
+document.addEventListener('submit', e => {
+  const form = e.target;
+  if (form.dataset.sent || form.classList.contains('htmx-request')) {
+    e.preventDefault();
+    e.stopImmediatePropagation();
+  } else if (form.method === 'post' && !form.hasAttribute('hx-post')) {
+    form.dataset.sent = 'yes';
+    setTimeout(() => delete form.dataset.sent, 15000);
+  }
+}, true);
+// back from the next page, by the browser's own button
+window.addEventListener('pageshow', () => document.querySelectorAll('form[data-sent]').forEach(form => delete form.dataset.sent));
+
 document.addEventListener('click', e => {
   const opener = e.target.closest('[data-opens]');
   if (opener) document.getElementById(opener.dataset.opens).showModal();

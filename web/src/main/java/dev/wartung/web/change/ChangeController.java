@@ -3,11 +3,13 @@ package dev.wartung.web.change;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Role;
 import dev.wartung.web.change.ChangeItem.What;
+import dev.wartung.web.page.TypedDay;
 import java.time.Clock;
-import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.EnumSet;
+import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -65,16 +67,10 @@ class ChangeController {
     }
 
     @PostMapping(ONE + "/plan")
-    String plan(@PathVariable int number, @RequestParam(defaultValue = "") String due, @RequestParam Map<String, String> typed, Model model) {
-        try {
-            LocalDate day = LocalDate.parse(due.strip());
-            if (day.isBefore(LocalDate.now(clock)) || day.getYear() >= 2200) {
-                return show(number, Map.of("due", "Choose today or later."), typed, model);
-            }
-            return after(number, desk.plan(number, day), typed, model);
-        } catch (DateTimeException e) {
-            return show(number, Map.of("due", "“" + due + "” is not a date. Type it as 2027-03-15."), typed, model);
-        }
+    String plan(@PathVariable int number, @RequestParam Map<String, String> typed, Model model) {
+        Map<String, String> troubles = new LinkedHashMap<>();
+        Optional<LocalDate> day = TypedDay.coming("due", typed, LocalDate.now(clock), troubles);
+        return after(number, day.isPresent() ? desk.plan(number, day.get()) : troubles, typed, model);
     }
 
     @PostMapping(ONE + "/items/{what}")

@@ -6,6 +6,7 @@ import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.TokenDesk;
 import dev.wartung.web.job.Recheck;
 import dev.wartung.web.job.Rechecks;
+import dev.wartung.web.page.TypedDay;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.Valves;
 import java.time.Clock;
@@ -152,17 +153,10 @@ class DueController {
         if (event.isEmpty()) {
             troubles.put("event", "Choose what it went through.");
         }
-        LocalDate on = LocalDate.now(clock);
-        try {
-            on = typed.getOrDefault("on", "").isEmpty() ? on : LocalDate.parse(typed.get("on"));
-            if (on.isAfter(LocalDate.now(clock)) || on.getYear() < 2000) {
-                troubles.put("on", "A day until today.");
-            }
-        } catch (DateTimeException e) {
-            troubles.put("on", "Choose the day.");
-        }
+        LocalDate today = LocalDate.now(clock);
+        Optional<LocalDate> on = typed.getOrDefault("on", "").isBlank() ? Optional.of(today) : TypedDay.past("on", typed, today, troubles);
         if (troubles.isEmpty()) {
-            model.addAttribute("raised", desk.happened(where[0], where[1], event.orElseThrow(), on));
+            model.addAttribute("raised", desk.happened(where[0], where[1], event.orElseThrow(), on.orElseThrow()));
         }
         return show(troubles.isEmpty() ? Map.of() : typed, troubles, model);
     }

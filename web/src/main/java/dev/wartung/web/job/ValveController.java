@@ -8,6 +8,7 @@ import dev.wartung.core.sealing.Autopsy;
 import dev.wartung.core.sealing.Autopsy.Appearance;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.page.TypedDay;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.FittedPart;
 import dev.wartung.web.valve.FittedParts;
@@ -16,7 +17,6 @@ import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveDrawing;
 import dev.wartung.web.valve.Valves;
 import java.time.Clock;
-import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -112,13 +112,8 @@ class ValveController {
         if (chosen.isEmpty()) {
             troubles.put("work", "Choose what is to be done.");
         }
-        Optional<LocalDate> day = day(due);
-        if (day.isEmpty()) {
-            troubles.put("due", "“" + due + "” is not a date. Type it as 2027-03-15.");
-        } else if (day.get().isBefore(LocalDate.now(clock))) {
-            troubles.put("due", "That day is past. Choose today or later.");
-        }
-        if (!troubles.isEmpty() || chosen.isEmpty() || day.isEmpty()) {
+        Optional<LocalDate> day = TypedDay.coming("due", Map.of("due", due), LocalDate.now(clock), troubles);
+        if (chosen.isEmpty() || day.isEmpty()) {
             return show(valve, work, part, due, troubles, model);
         }
         return "redirect:/jobs/" + planning.keep(valve, chosen.get(), day.get(), current.get()).number();
@@ -143,14 +138,6 @@ class ValveController {
         model.addAttribute("greases", planning.greases(valve, plan.procedure()));
         model.addAttribute("figures", planning.figures(valve));
         return "plan";
-    }
-
-    private static Optional<LocalDate> day(String text) {
-        try {
-            return Optional.of(LocalDate.parse(text.strip())).filter(d -> d.getYear() < 2200);
-        } catch (DateTimeException e) {
-            return Optional.empty();
-        }
     }
 
     private Valve byTag(String tag) {

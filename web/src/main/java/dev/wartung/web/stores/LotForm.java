@@ -1,7 +1,7 @@
 package dev.wartung.web.stores;
 
 import dev.wartung.core.sealing.Polymer;
-import java.time.DateTimeException;
+import dev.wartung.web.page.TypedDay;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -38,8 +38,8 @@ final class LotForm {
             troubles.put("lot", "Keep it under " + LONGEST + " letters.");
         }
         pieces = count();
-        received = day("received", today).orElse(today);
-        cured = day("cured", today);
+        received = text("received").isEmpty() ? today : TypedDay.past("received", typed, today, troubles).orElse(today);
+        cured = text("cured").isEmpty() ? Optional.empty() : TypedDay.past("cured", typed, today, troubles);
         boolean ages = named.filter(i -> i.materials().stream().flatMap(m -> Polymer.in(m).stream()).anyMatch(p -> p.shelfYears().isPresent())).isPresent();
         if (ages && cured.isEmpty() && !troubles.containsKey("cured")) {
             troubles.put("cured", "It ages on the shelf: read the cure date off the bag; of several the earliest.");
@@ -64,22 +64,6 @@ final class LotForm {
         }
         troubles.put("pieces", "How many, as a whole number from 1 to 100 000.");
         return 0;
-    }
-
-    private Optional<LocalDate> day(String field, LocalDate today) {
-        if (text(field).isEmpty()) {
-            return Optional.empty();
-        }
-        try {
-            LocalDate day = LocalDate.parse(text(field));
-            if (day.isAfter(today) || day.getYear() < 1950) {
-                troubles.put(field, day.isAfter(today) ? "That day is still to come." : "That is too long ago.");
-            }
-            return Optional.of(day);
-        } catch (DateTimeException e) {
-            troubles.put(field, "“" + text(field) + "” is not a date. Type it as 2026-03-15.");
-            return Optional.empty();
-        }
     }
 
     Map<String, String> troubles() {

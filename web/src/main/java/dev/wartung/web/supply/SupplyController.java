@@ -1,5 +1,6 @@
 package dev.wartung.web.supply;
 
+import dev.wartung.web.page.TypedDay;
 import dev.wartung.web.stores.Items;
 import dev.wartung.web.stores.Stores;
 import dev.wartung.web.stores.LotTraces;
@@ -7,12 +8,12 @@ import dev.wartung.web.valve.LinesMap;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import java.time.Clock;
-import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -91,20 +92,12 @@ class SupplyController {
         if (reason.isEmpty() || reason.length() > LONGEST) {
             troubles.put("reason", reason.isEmpty() ? "Say in a few words why." : "Keep it under " + LONGEST + " letters.");
         }
-        LocalDate due = LocalDate.now(clock);
-        try {
-            due = LocalDate.parse(typed.getOrDefault("due", "").strip());
-            if (due.isBefore(LocalDate.now(clock))) {
-                troubles.put("due", "That day is past.");
-            }
-        } catch (DateTimeException e) {
-            troubles.put("due", "Choose the day by which it must be done.");
-        }
+        Optional<LocalDate> due = TypedDay.coming("due", typed, LocalDate.now(clock), troubles);
         if (lot.isEmpty() || traces.ofLot(lot).isEmpty() && stores.numbered(lot).isEmpty()) {
             troubles.put("lot", "Nothing is on record of that lot.");
         }
         if (troubles.isEmpty()) {
-            model.addAttribute("raised", recalls.recall(lot, reason, due));
+            model.addAttribute("raised", recalls.recall(lot, reason, due.orElseThrow()));
         }
         return show(lot, troubles.isEmpty() ? Map.of() : typed, troubles, model);
     }

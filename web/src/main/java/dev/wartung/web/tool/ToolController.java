@@ -1,6 +1,6 @@
 package dev.wartung.web.tool;
 
-import java.time.DateTimeException;
+import dev.wartung.web.page.TypedDay;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -33,8 +33,9 @@ class ToolController {
     @PostMapping("/stores/tools")
     String add(@RequestParam Map<String, String> typed, Model model) {
         Map<String, String> troubles = new LinkedHashMap<>();
-        String number = text("number", 40, "What stands on it?", typed, troubles);
-        String name = text("name", 120, "What is it?", typed, troubles);
+        String number = needed("number", 40, "What stands on it?", typed, troubles);
+        String name = needed("name", 120, "What is it?", typed, troubles);
+        String certificate = text("certificate", 120, typed, troubles);
         Optional<ToolKind> kind = Stream.of(ToolKind.values()).filter(k -> k.name().equals(typed.get("kind"))).findFirst();
         if (kind.isEmpty()) {
             troubles.put("kind", "Choose one.");
@@ -43,8 +44,8 @@ class ToolController {
         if (!months.matches("\\d{1,3}") || Integer.parseInt(months) < 1 || Integer.parseInt(months) > 120) {
             troubles.put("months", "Months, from 1 to 120.");
         }
-        Optional<LocalDate> on = day("calibrated", typed, troubles);
-        if (troubles.isEmpty() && !box.add(number, kind.orElseThrow(), name, Integer.parseInt(months), on.orElseThrow(), certificate(typed))) {
+        Optional<LocalDate> on = TypedDay.past("calibrated", typed, box.today(), troubles);
+        if (troubles.isEmpty() && !box.add(number, kind.orElseThrow(), name, Integer.parseInt(months), on.orElseThrow(), certificate)) {
             troubles.put("number", "There is a tool with that number already.");
         }
         return troubles.isEmpty() ? "redirect:/stores/tools" : show(typed, troubles, model);
@@ -68,19 +69,17 @@ class ToolController {
     @PostMapping("/stores/tools/{id}/calibrated")
     String calibrated(@PathVariable long id, @RequestParam Map<String, String> typed, Model model) {
         Map<String, String> troubles = new LinkedHashMap<>();
-        Optional<LocalDate> on = day("on", typed, troubles);
+        Optional<LocalDate> on = TypedDay.past("on", typed, box.today(), troubles);
         boolean good = "good".equals(typed.get("found"));
         if (!good && !"out".equals(typed.get("found"))) {
             troubles.put("found", "Choose what was found.");
         }
-        String note = typed.getOrDefault("note", "").strip();
-        if (note.length() > 500) {
-            troubles.put("note", "Keep it under 500 letters.");
-        }
+        String note = text("note", 500, typed, troubles);
+        String certificate = text("certificate", 120, typed, troubles);
         if (!troubles.isEmpty()) {
             return show(id, typed, troubles, model);
         }
-        box.calibrated(known(id), on.orElseThrow(), good, certificate(typed), note);
+        box.calibrated(known(id), on.orElseThrow(), good, certificate, note);
         return "redirect:/stores/tools/" + id;
     }
 
@@ -105,29 +104,19 @@ class ToolController {
         return box.tool(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
-    private static String certificate(Map<String, String> typed) {
-        String certificate = typed.getOrDefault("certificate", "").strip();
-        return certificate.substring(0, Math.min(120, certificate.length()));
-    }
-
-    private static String text(String field, int longest, String missing, Map<String, String> typed, Map<String, String> troubles) {
-        String value = typed.getOrDefault(field, "").strip();
-        if (value.isEmpty() || value.length() > longest) {
-            troubles.put(field, value.isEmpty() ? missing : "Keep it under " + longest + " letters.");
+    private static String needed(String field, int longest, String missing, Map<String, String> typed, Map<String, String> troubles) {
+        String value = text(field, longest, typed, troubles);
+        if (value.isEmpty()) {
+            troubles.put(field, missing);
         }
         return value;
     }
 
-    private Optional<LocalDate> day(String field, Map<String, String> typed, Map<String, String> troubles) {
-        try {
-            LocalDate day = LocalDate.parse(typed.getOrDefault(field, "").strip());
-            if (day.isAfter(box.today()) || day.getYear() < 1990) {
-                troubles.put(field, day.isAfter(box.today()) ? "That day is still to come." : "That is too long ago.");
-            }
-            return Optional.of(day);
-        } catch (DateTimeException e) {
-            troubles.put(field, "Choose the day.");
-            return Optional.empty();
+    private static String text(String field, int longest, Map<String, String> typed, Map<String, String> troubles) {
+        String value = typed.getOrDefault(field, "").strip();
+        if (value.length() > longest) {
+            troubles.put(field, "Keep it under " + longest + " letters.");
         }
+        return value;
     }
 }

@@ -99,7 +99,7 @@ class DueTest {
         assertThat(jdbc.queryForObject(open, LocalDate.class)).isEqualTo(TODAY.plusDays(30));
         assertThat(sent("tessa", "TECHNICIAN", "/due/events", Map.of("where", "Test area|Other line", "event", "STERILISATION"))).contains("look is due now");
         assertThat(jdbc.queryForObject(open, LocalDate.class)).isEqualTo(TODAY);
-        assertThat(sent("tessa", "TECHNICIAN", "/due/events", Map.of("where", "Nowhere|x", "event", "CLEANING", "on", TODAY.plusDays(1).toString()))).contains("Choose the line").contains("A day until today");
+        assertThat(sent("tessa", "TECHNICIAN", "/due/events", Map.of("where", "Nowhere|x", "event", "CLEANING", "on", TODAY.plusDays(1).toString()))).contains("Choose the line").contains("That day is still to come");
         long id = jdbc.queryForObject("select r.id from recheck r join valve v on v.id = r.valve_id where v.tag = 'TF-003' and r.after_event = 'STERILISATION'", Long.class);
         assertThat(sent("tessa", "TECHNICIAN", "/due/looks/" + id, Map.of("found", "not-fine", "note", "a drop at the flange"))).endsWith("/fault");
         assertThat(jdbc.queryForObject("select found from recheck where id = ?", String.class, id)).isEqualTo("not fine: a drop at the flange");

@@ -1,6 +1,7 @@
 package dev.wartung.web.job;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -10,6 +11,7 @@ import dev.wartung.web.app.RunningApplication.Address;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** A hand that is faster than the network. */
 @ExtendWith({RunningApplication.class, Browser.class})
@@ -51,6 +53,20 @@ class SlowNetworkTest {
         page.waitForCondition(() -> page.locator(".reading-field.htmx-request").count() > 0);
         field.press("Enter");
         assertThat(page.locator(".step .say")).not().containsText(asked);
+    }
+
+    @Test
+    @DisplayName("A second tap before the answer is there plans no second job")
+    void tappedTwice(Address at, Browser browser, JdbcTemplate jdbc) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        Browser.go(page, "/valves/TS-027/plan?work=renew-product-seals");
+        page.route("**/plan", route -> {
+            page.waitForTimeout(300);
+            route.resume();
+        });
+        page.dblclick("button:has-text('Plan this job')");
+        page.waitForURL("**/jobs/*");
+        assertEquals(1, jdbc.queryForObject("select count(*) from job j join valve v on v.id = j.valve_id where v.tag = 'TS-027'", Integer.class));
     }
 
     /** Every answer to a reading takes 0.9 s on its way. */

@@ -1,0 +1,53 @@
+package dev.wartung.web.page;
+
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.util.Map;
+import java.util.Optional;
+
+/** Reads days that were typed into forms, and says beside the field what is wrong with one. */
+public final class TypedDay {
+
+    private static final int FIRST_YEAR = 1950;
+    private static final int LAST_YEAR = 2199;
+
+    private TypedDay() {}
+
+    /**
+     * A day until today.
+     *
+     * @param troubles takes, under the field's name, why there is none
+     */
+    public static Optional<LocalDate> past(String field, Map<String, String> typed, LocalDate today, Map<String, String> troubles) {
+        return read(field, typed, troubles).filter(day -> {
+            if (day.isAfter(today) || day.getYear() < FIRST_YEAR) {
+                troubles.put(field, day.isAfter(today) ? "That day is still to come." : "That is too long ago.");
+            }
+            return !troubles.containsKey(field);
+        });
+    }
+
+    /**
+     * Today or a day to come.
+     *
+     * @param troubles takes, under the field's name, why there is none
+     */
+    public static Optional<LocalDate> coming(String field, Map<String, String> typed, LocalDate today, Map<String, String> troubles) {
+        return read(field, typed, troubles).filter(day -> {
+            if (day.isBefore(today) || day.getYear() > LAST_YEAR) {
+                troubles.put(field, day.isBefore(today) ? "That day is past. Choose today or later." : "That is too far away.");
+            }
+            return !troubles.containsKey(field);
+        });
+    }
+
+    private static Optional<LocalDate> read(String field, Map<String, String> typed, Map<String, String> troubles) {
+        String text = typed.getOrDefault(field, "").strip();
+        try {
+            return Optional.of(LocalDate.parse(text));
+        } catch (DateTimeException e) {
+            troubles.put(field, text.isEmpty() ? "Choose the day." : "“" + text + "” is not a date. Type it as 2027-03-15.");
+            return Optional.empty();
+        }
+    }
+}
