@@ -12,7 +12,7 @@ public final class FindingDrawing {
      */
     public static String svg(String finding, boolean along, String where) {
         Svg svg = new Svg(420, 300, "finding-picture", where);
-        svg.rect(40, 50, 340, 190, "plate").rect(40, 120, 340, 50, "path-of-seal").arrow(60, 145, 120, 145, "dim").text(128, 150, "path of the seal", "label", "start");
+        svg.rect(40, 50, 340, 190, "plate").rect(40, 120, 340, 50, "path-of-seal").arrow(60, 145, 150, 145, "dim").text(52, 198, "path of the seal", "label", "start");
         switch (finding) {
             case "scratch" -> svg.path(along ? "M 236 152 l 110 -8" : "M 290 84 l -24 122", "mark");
             case "pitting", "rust", "damage" -> {

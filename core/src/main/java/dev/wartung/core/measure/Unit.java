@@ -50,7 +50,7 @@ public enum Unit {
     SQUARE_INCH(Dimension.AREA, "in²", 0.0254 * 0.0254, 0, 4, "in2"),
     CUBIC_METRE_PER_HOUR(Dimension.FLOW, "m³/h", 1.0 / 3600, 0, 2, "m3/h"),
     GALLON_PER_MINUTE(Dimension.FLOW, "gal/min", 231 * 0.0254 * 0.0254 * 0.0254 / 60, 0, 1, "gpm"),
-    CUBIC_MILLIMETRE_PER_SECOND(Dimension.FLOW, "mm³/s", 1e-9, 0, 3, "mm3/s");
+    CUBIC_MILLIMETRE_PER_SECOND(Dimension.FLOW, "mm³/s", 1e-9, 0, 2, "mm3/s");
 
     private final Dimension dimension;
     private final String symbol;

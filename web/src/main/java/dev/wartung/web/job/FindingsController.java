@@ -1,13 +1,18 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.drawing.CallOut;
 import dev.wartung.core.drawing.FindingDrawing;
 import dev.wartung.core.drawing.OldSealDrawing;
+import dev.wartung.core.drawing.SectionDrawing;
 import dev.wartung.core.inspection.Inspection.Direction;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.sealing.Autopsy.Appearance;
 import dev.wartung.core.sheet.Knowledge;
+import dev.wartung.core.simulation.Bench;
+import dev.wartung.web.sheet.Sheets;
 import java.io.IOException;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -36,11 +41,13 @@ class FindingsController {
     private final JobService service;
     private final Judging judging;
     private final OldSeals oldSeals;
+    private final Sheets sheets;
 
-    FindingsController(JobService service, Judging judging, OldSeals oldSeals) {
+    FindingsController(JobService service, Judging judging, OldSeals oldSeals, Sheets sheets) {
         this.service = service;
         this.judging = judging;
         this.oldSeals = oldSeals;
+        this.sheets = sheets;
     }
 
     @GetMapping("/jobs/{number:\\d{1,9}}/findings")
@@ -79,6 +86,14 @@ class FindingsController {
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
+    /** The valve now; what can be looked at is named. */
+    private String asItStands(JobView view, FindingForm form) {
+        Bench bench = view.progress().bench();
+        List<CallOut> named = form.exposed().stream().map(e -> new CallOut(e.part().id(), e.part().name(), "", "plain")).toList();
+        return sheets.drawing(view.sheets(), bench.configuration()).svg(bench, new SectionDrawing.View(List.of(), named.stream().map(CallOut::part).toList(), named, Optional.empty()),
+                "Section of " + view.job().valve().tag() + " as it stands; named is what can be looked at");
+    }
+
     private String show(int number, Map<String, String> typed, UnitSystem units, Outcome outcome, Model model) {
         JobView view = service.view(number).orElseThrow(() -> new NoSuchJob(number));
         FindingForm form = new FindingForm(view, typed, units);
@@ -96,6 +111,7 @@ class FindingsController {
         model.addAttribute("outcome", outcome);
         model.addAttribute("mine", view.job().state() == JobState.RUNNING && view.job().holder().filter(h -> service.isMe(h)).isPresent());
         model.addAttribute("picture", form.kind().map(k -> FindingDrawing.svg(k.id(), form.direction().filter(Direction.ALONG::equals).isPresent(), form.point().orElseThrow().name())).orElse(""));
+        model.addAttribute("valve", form.point().isEmpty() && typed.getOrDefault("seal", "").isEmpty() ? asItStands(view, form) : "");
         model.addAttribute("bin", Judging.inTheBin(view));
         model.addAttribute("appearances", Knowledge.oldSeals().appearances());
         model.addAttribute("looks", Knowledge.oldSeals().appearances().stream().collect(Collectors.toMap(Appearance::id, a -> OldSealDrawing.svg(a.id(), a.name()))));

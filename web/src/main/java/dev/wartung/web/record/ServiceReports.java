@@ -49,6 +49,10 @@ class ServiceReports {
         this.dates = dates;
     }
 
+    private static String after(int days) {
+        return days == 0 ? "the same day" : days == 1 ? "after a day" : "after " + days + " days";
+    }
+
     ServiceReport of(JobView view) {
         Job job = view.job();
         String svg = sheets.drawing(view.sheets(), view.progress().bench().configuration()).svg(view.progress().bench(), SectionDrawing.View.PLAIN,
@@ -59,7 +63,7 @@ class ServiceReports {
                 .map(jobs::words).findFirst().orElse("");
         Procedure procedure = view.progress().procedure();
         return new ServiceReport(job, svg, view.sheets().anatomy().inWords(view.progress().bench().configuration()), view.entries().stream().map(e -> line(e, view)).toList(), readings(view), fitted, left,
-                view.progress().bench().cloth(), greased(view), procedure.rechecks().stream().map(r -> r.name() + ", after " + r.afterDays() + " days").toList(),
+                view.progress().bench().cloth(), greased(view), procedure.rechecks().stream().map(r -> r.name() + ": " + after(r.afterDays())).toList(),
                 remark, view.judgement(), photos(view), changed(view), proving.ofJob(job.number()),
                 view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CONFIRMED).flatMap(e -> jobs.tools(e).entrySet().stream().map(t -> t.getKey().words() + " " + t.getValue())).distinct().sorted().toList(),
                 book.signatures(job.number()), book.corrections(job.number()), book.of(job.number()).stream().map(RecordBook.Kept::hash).findFirst().orElse(""));
