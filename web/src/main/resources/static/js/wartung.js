@@ -3,6 +3,7 @@
 
 const lost = (text, link) => {
   const box = document.getElementById('lost');
+  box.className = 'lost';
   box.replaceChildren(document.createTextNode(text));
   if (link) {
     const a = document.createElement('a');
@@ -155,6 +156,7 @@ const away = text => {
     clearInterval(looking);
     looking = 0;
     lost('Wartung is back. What you typed is still here: send it again.');
+    document.getElementById('lost').classList.add('back');
   }, 3000);
 };
 document.addEventListener('htmx:sendError', () => away('No connection to Wartung. What you typed is kept here; this line changes when it is back.'));
