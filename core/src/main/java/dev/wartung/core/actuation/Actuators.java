@@ -62,7 +62,7 @@ public final class Actuators {
             return Optional.empty();
         }
         return type.actuator(drive).flatMap(a -> a.springTorque().map(t -> (t.closed().si() + t.open().si()) / 2 * Math.PI / 2)
-                .or(() -> a.preload().map(preload -> preload.si() * si(a.stroke()) + si(a.rate()) * Math.pow(si(a.stroke()), 2) / 2)))
+                .or(() -> a.preload().map(preload -> LinearActuator.strokeEnergyJ(preload.si(), si(a.rate()), si(a.stroke())))))
                 .map(joule -> new Quantity(joule, Dimension.ENERGY));
     }
 

@@ -36,8 +36,8 @@ public record LinearActuator(Drive drive, double preloadN, double rateNPerM, dou
         return preloadN + rateNPerM * squeezedM;
     }
 
-    /** Energy the spring gives off when it moves the stem over the full stroke: F0·s + ½·k·s²; joule. */
-    public double strokeEnergyJ() {
+    /** Energy a spring gives off when it moves the stem over the full stroke: F0·s + ½·k·s²; joule, from newton, newton per metre and metre. */
+    static double strokeEnergyJ(double preloadN, double rateNPerM, double strokeM) {
         return preloadN * strokeM + 0.5 * rateNPerM * strokeM * strokeM;
     }
 

@@ -1,7 +1,6 @@
 package dev.wartung.core.bolting;
 
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.List;
 
 /**
@@ -94,13 +93,6 @@ public record BoltPattern(List<Place> places) {
             }
             order.add(best);
         }
-        return List.copyOf(order);
-    }
-
-    /** Loosening runs the other way. */
-    public List<Integer> looseningOrder() {
-        List<Integer> order = new ArrayList<>(order());
-        Collections.reverse(order);
         return List.copyOf(order);
     }
 

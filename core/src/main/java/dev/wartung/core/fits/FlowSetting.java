@@ -30,10 +30,6 @@ public record FlowSetting(List<Row> table) {
         }
     }
 
-    public double leastOpenM() {
-        return table.get(0).openM();
-    }
-
     public double mostOpenM() {
         return table.get(table.size() - 1).openM();
     }

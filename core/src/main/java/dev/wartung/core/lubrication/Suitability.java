@@ -26,10 +26,6 @@ public record Suitability(Level level, List<Reason> reasons) {
         static Level named(String text) {
             return valueOf(text.toUpperCase(Locale.ROOT));
         }
-
-        public boolean worseThan(Level other) {
-            return compareTo(other) > 0;
-        }
     }
 
     /** @param basis what it rests on: chemistry, practice, standard, or the plant's own rule */

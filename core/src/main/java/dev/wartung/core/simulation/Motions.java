@@ -1,6 +1,5 @@
 package dev.wartung.core.simulation;
 
-import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.simulation.Incident.Kind;
 
 /** What happens when something moves: by air, by hand, run through its strokes, a seat lifted; and who or what is in its way. */

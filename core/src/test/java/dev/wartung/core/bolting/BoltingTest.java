@@ -8,7 +8,6 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import dev.wartung.core.bolting.BoltPattern.Place;
 import dev.wartung.core.bolting.ScrewLength.Into;
 import dev.wartung.core.bolting.Tightening.Turn;
-import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -28,16 +27,13 @@ class BoltingTest {
     }
 
     @Test
-    void anyPatternIsTightenedOnceAndLoosenedTheOtherWay() {
+    void anyPatternIsTightenedOnceWhereverItStands() {
         Random random = new Random(41);
         for (int round = 0; round < 200; round++) {
             int bolts = 2 + random.nextInt(15);
             BoltPattern pattern = new BoltPattern(IntStream.range(0, bolts).mapToObj(i -> new Place(random.nextDouble(), random.nextDouble())).toList());
             List<Integer> order = pattern.order();
             assertEquals(bolts, new HashSet<>(order).size());
-            List<Integer> back = new ArrayList<>(pattern.looseningOrder());
-            java.util.Collections.reverse(back);
-            assertEquals(order, back);
             // where the pattern stands and how it is turned round its centre by scale does not matter
             BoltPattern moved = new BoltPattern(pattern.places().stream().map(p -> new Place(3 * p.rightM() + 5, 3 * p.upM() - 2)).toList());
             assertEquals(order, moved.order());

@@ -112,7 +112,7 @@ public class PastJobs {
     public Job enter(String tag, Work work, Past past) {
         Valve valve = valves.findByTagIgnoreCase(tag).orElseThrow();
         Planning.Plan plan = planning.derive(valve, work);
-        Job job = planning.keep(valve, work, past.started().atZone(clock.getZone()).toLocalDate(), past.by());
+        Job job = planning.keep(valve, work, past.started().atZone(clock.getZone()).toLocalDate(), past.by(), past.started());
         List<JobEntry> written = new ArrayList<>();
         Writer writer = new Writer(job, past, written);
         job.start(past.by(), past.started());

@@ -27,6 +27,7 @@ import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -188,12 +189,16 @@ public class Planning {
     /** Keeps the job. */
     @Transactional
     public Job keep(Valve valve, Work work, LocalDate dueOn, Account by) {
+        return keep(valve, work, dueOn, by, clock.instant());
+    }
+
+    Job keep(Valve valve, Work work, LocalDate dueOn, Account by, Instant plannedAt) {
         Sheets.Pair pair = sheets.of(valve.typeId());
         Plan plan = derive(valve, work);
         Job.Basis basis = new Job.Basis(sheets.keepAnatomy(pair), sheets.keepType(pair), valve.configuration(),
                 files.write(plan.procedure()), files.write(plan.carried()));
         return jobs.save(new Job(jobs.nextNumber(), valve, plan.title(build(valve)), work.kind().id(), work.chosen().orElse(null), dueOn, by,
-                clock.instant(), basis));
+                plannedAt, basis));
     }
 
     /** Whether a valve is otherwise than the job was derived for: stopped, closed up, converted or its record corrected since it was planned. */
