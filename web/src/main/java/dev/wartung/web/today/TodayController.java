@@ -27,6 +27,7 @@ class TodayController {
 
     private static final int LOOK_AHEAD_DAYS = 14;
     private static final int MOST_DUE = 8;
+    private static final int MOST_PLANNED = 40;
 
     private final Jobs jobs;
     private final Valves valves;
@@ -55,7 +56,9 @@ class TodayController {
         List<JobLine> running = jobs.lines(JobState.RUNNING);
         model.addAttribute("mine", running.stream().filter(j -> j.isHeldBy(me.id())).toList());
         model.addAttribute("others", running.stream().filter(j -> !j.isHeldBy(me.id())).toList());
-        model.addAttribute("planned", jobs.lines(JobState.PLANNED));
+        List<JobLine> planned = jobs.lines(JobState.PLANNED);
+        model.addAttribute("planned", planned.subList(0, Math.min(MOST_PLANNED, planned.size())));
+        model.addAttribute("later", Math.max(0, planned.size() - MOST_PLANNED));
         model.addAttribute("rechecks", rechecks.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(today.plusDays(2)));
         model.addAttribute("changes", me.roles().contains(Role.REVIEWER) ? changes.findBySeenAtIsNullOrderByAt() : List.of());
         model.addAttribute("requests", requests.findByStateInOrderByNumber(EnumSet.range(ChangeState.ASKED, ChangeState.IN_WORK)));

@@ -28,7 +28,7 @@ public interface Valves extends JpaRepository<Valve, Long> {
      */
     @Query("""
             select v from Valve v
-            where (lower(v.tag) like :like or lower(v.service) like :like or lower(v.typeName) like :like)
+            where lower(concat(v.tag, ' | ', v.service, ' | ', v.typeName)) like :like
               and (:area is null or v.area = :area)
               and (:type is null or v.typeId = :type)
               and (:drive is null or v.drive = :drive)

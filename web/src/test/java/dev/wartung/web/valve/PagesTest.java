@@ -52,6 +52,17 @@ class PagesTest {
     }
 
     @Test
+    @DisplayName("Today shows the forty jobs that are due first; how many there are besides is said, and where")
+    void manyPlanned(MockMvc web) throws Exception {
+        for (int i = 0; i < 43; i++) {
+            web.perform(as(post("/valves/TS-009/plan").with(csrf()).param("work", "inspect").param("due", "2198-01-" + (i < 3 ? "02" : "01"))));
+        }
+        String page = web.perform(as(get("/"))).andReturn().getResponse().getContentAsString();
+        assertThat(page.split("class=\"job-card\"[^>]*href=\"/jobs/")).hasSize(41);
+        assertThat(page).contains("3 more, in the calendar").doesNotContain("2 Jan");
+    }
+
+    @Test
     @DisplayName("A date that is none, or past, is told beside the field with the text kept")
     void planErrors(MockMvc web) throws Exception {
         web.perform(as(post("/valves/TS-001/plan").with(csrf()).param("work", "inspect").param("due", "soon")))
