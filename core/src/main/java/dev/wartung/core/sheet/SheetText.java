@@ -6,12 +6,11 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
 import java.util.Set;
+import java.util.function.Function;
 import org.snakeyaml.engine.v2.api.LoadSettings;
-import org.snakeyaml.engine.v2.api.lowlevel.Compose;
-import org.snakeyaml.engine.v2.api.lowlevel.Parse;
 import org.snakeyaml.engine.v2.common.ScalarStyle;
+import org.snakeyaml.engine.v2.composer.Composer;
 import org.snakeyaml.engine.v2.events.CollectionEndEvent;
 import org.snakeyaml.engine.v2.events.CollectionStartEvent;
 import org.snakeyaml.engine.v2.events.Event;
@@ -23,10 +22,13 @@ import org.snakeyaml.engine.v2.nodes.NodeTuple;
 import org.snakeyaml.engine.v2.nodes.ScalarNode;
 import org.snakeyaml.engine.v2.nodes.SequenceNode;
 import org.snakeyaml.engine.v2.nodes.Tag;
+import org.snakeyaml.engine.v2.parser.Parser;
+import org.snakeyaml.engine.v2.parser.ParserImpl;
+import org.snakeyaml.engine.v2.scanner.StreamReader;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
-import tools.jackson.databind.node.ArrayNode;
 
 /**
  * A sheet's YAML as a tree whose entries remember their line. YAML 1.2; anchors, aliases, doubled keys and more than one document are
@@ -58,16 +60,15 @@ final class SheetText {
         }
         try {
             LoadSettings settings = LoadSettings.builder().setLabel(file).setAllowDuplicateKeys(false).setMaxAliasesForCollections(0).build();
-            if (isDeeperThanRead(settings, yaml)) {
-                problem("", "is nested deeper than a sheet can be");
-                return;
-            }
-            Optional<Node> node = new Compose(settings).composeString(yaml);
+            Parser parser = new NotTooDeep(new ParserImpl(settings, new StreamReader(settings, yaml)));
+            Optional<Node> node = new Composer(settings, parser).getSingleNode();
             if (node.isEmpty()) {
                 problem("", "is empty");
             } else {
                 root = read(node.get(), "", 0);
             }
+        } catch (TooDeep e) {
+            problem("", "is nested deeper than a sheet can be");
         } catch (MarkedYamlEngineException e) {
             int line = e.getProblemMark().map(m -> m.getLine() + 1).orElse(0);
             problems.add(new SheetProblem(file, line, "", "is not YAML here: " + e.getProblem()));
@@ -76,16 +77,49 @@ final class SheetText {
         }
     }
 
-    /** Looked at event by event first: composing is recursive, and a text of brackets alone would end it. */
-    private static boolean isDeeperThanRead(LoadSettings settings, String yaml) {
-        int depth = 0;
-        for (Event event : new Parse(settings).parseString(yaml)) {
+    private static final class TooDeep extends YamlEngineException {
+
+        private static final long serialVersionUID = 1L;
+
+        TooDeep() {
+            super("too deep");
+        }
+    }
+
+    /** Ends the reading of a text that is nested too deep. Composing is recursive, and a text of brackets alone would end the thread. */
+    private static final class NotTooDeep implements Parser {
+
+        private final Parser parser;
+        private int depth;
+
+        NotTooDeep(Parser parser) {
+            this.parser = parser;
+        }
+
+        @Override
+        public boolean checkEvent(Event.ID choice) {
+            return parser.checkEvent(choice);
+        }
+
+        @Override
+        public Event peekEvent() {
+            return parser.peekEvent();
+        }
+
+        @Override
+        public boolean hasNext() {
+            return parser.hasNext();
+        }
+
+        @Override
+        public Event next() {
+            Event event = parser.next();
             depth += event instanceof CollectionStartEvent ? 1 : event instanceof CollectionEndEvent ? -1 : 0;
             if (depth > DEEPEST) {
-                return true;
+                throw new TooDeep();
             }
+            return event;
         }
-        return false;
     }
 
     JsonNode root() {
