@@ -111,7 +111,7 @@ class FindingsController {
         model.addAttribute("outcome", outcome);
         model.addAttribute("mine", view.job().state() == JobState.RUNNING && view.job().holder().filter(h -> service.isMe(h)).isPresent());
         model.addAttribute("picture", form.kind().map(k -> FindingDrawing.svg(k.id(), form.direction().filter(Direction.ALONG::equals).isPresent(), form.point().orElseThrow().name())).orElse(""));
-        model.addAttribute("valve", form.point().isEmpty() && typed.getOrDefault("seal", "").isEmpty() ? asItStands(view, form) : "");
+        model.addAttribute("section", form.point().isEmpty() && typed.getOrDefault("seal", "").isEmpty() ? asItStands(view, form) : "");
         model.addAttribute("bin", Judging.inTheBin(view));
         model.addAttribute("appearances", Knowledge.oldSeals().appearances());
         model.addAttribute("looks", Knowledge.oldSeals().appearances().stream().collect(Collectors.toMap(Appearance::id, a -> OldSealDrawing.svg(a.id(), a.name()))));

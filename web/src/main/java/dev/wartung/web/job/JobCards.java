@@ -17,7 +17,7 @@ public class JobCards {
     private static final int CODE_SIZE = 90;
 
     /** The steps of one phase. @param from the number of the first, from 1 */
-    public record Part(Phase phase, int from, List<Step> steps) {}
+    public record StepsOfPhase(Phase phase, int from, List<Step> steps) {}
 
     private final Planning planning;
     private final Documents documents;
@@ -29,18 +29,18 @@ public class JobCards {
 
     /** A PDF. @param base the address this application is reached at */
     public byte[] of(JobView view, UnitSystem units, String base) {
-        return documents.pdf("job-card-pdf", Map.of("view", view, "job", view.job(), "parts", parts(view.progress().procedure().steps()), "greases", planning.greases(view.job().valve(), view.progress().procedure()),
+        return documents.pdf("job-card-pdf", Map.of("view", view, "job", view.job(), "phases", byPhase(view.progress().procedure().steps()), "greases", planning.greases(view.job().valve(), view.progress().procedure()),
                 "units", units, "qr", QrCode.svg(base + "/jobs/" + view.job().number(), CODE_SIZE)));
     }
 
-    private static List<Part> parts(List<Step> steps) {
-        List<Part> parts = new ArrayList<>();
+    private static List<StepsOfPhase> byPhase(List<Step> steps) {
+        List<StepsOfPhase> phases = new ArrayList<>();
         for (int i = 0; i < steps.size(); i++) {
             if (i == 0 || steps.get(i).phase() != steps.get(i - 1).phase()) {
-                parts.add(new Part(steps.get(i).phase(), i + 1, new ArrayList<>()));
+                phases.add(new StepsOfPhase(steps.get(i).phase(), i + 1, new ArrayList<>()));
             }
-            parts.get(parts.size() - 1).steps().add(steps.get(i));
+            phases.get(phases.size() - 1).steps().add(steps.get(i));
         }
-        return parts;
+        return phases;
     }
 }
