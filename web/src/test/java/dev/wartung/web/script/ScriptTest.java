@@ -1,100 +1,326 @@
 package dev.wartung.web.script;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
+import dev.wartung.web.script.Workplace.Begun;
+import dev.wartung.web.script.Workplace.Ran;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
-/** The script's answers to what is wrong around it: a clear sentence, a non-zero exit, nothing broken. */
+/** Starting, stopping, and what can go wrong around them: a clear sentence, the right exit, nothing of ours left over and nothing of others touched. */
 class ScriptTest {
 
-    @TempDir
-    private Path folder;
+    private static final boolean ROOT = "root".equals(System.getProperty("user.name"));
 
-    private record Ran(int exit, String out) {}
+    private Workplace place;
 
-    private Ran wartung(Map<String, String> environment, String... arguments) throws IOException, InterruptedException {
-        ProcessBuilder builder = new ProcessBuilder("bash", Path.of("../wartung").toRealPath().toString());
-        builder.command().addAll(List.of(arguments));
-        // never the home the tests themselves run from
-        builder.environment().put("WARTUNG_HOME", folder.resolve("home").toString());
-        builder.environment().putAll(environment);
-        Process process = builder.redirectErrorStream(true).redirectInput(ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile())).start();
-        String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-        assertThat(process.waitFor(60, TimeUnit.SECONDS)).isTrue();
-        return new Ran(process.exitValue(), out);
+    @BeforeEach
+    void open() throws IOException {
+        place = new Workplace();
+    }
+
+    @AfterEach
+    void close() throws Exception {
+        place.close();
+    }
+
+    @ParameterizedTest(name = "{0} while {1}")
+    @CsvSource({"INT, building", "TERM, building", "INT, starting", "INT, serving", "TERM, serving", "HUP, serving"})
+    @DisplayName("Ctrl-C, an order to end and a closed terminal, at any moment: nothing stays up")
+    void signals(String signal, String moment) throws Exception {
+        if (moment.equals("building")) {
+            place.unbuilt();
+            place.say("mvn-hangs");
+        } else if (moment.equals("starting")) {
+            place.say("java-hangs");
+        }
+        Begun demo = place.begin(Map.of(), "demo");
+        switch (moment) {
+            case "building" -> Workplace.await("it builds", () -> place.isSaid("building"));
+            case "starting" -> Workplace.await("it starts", () -> place.isSaid("begun"));
+            default -> Workplace.await("it serves", () -> demo.said().contains("Ctrl-C stops it."));
+        }
+        Workplace.signal(signal, demo.process().pid());
+        assertThat(demo.ended().exit()).isEqualTo(switch (signal) { case "INT" -> 130; case "TERM" -> 143; default -> 129; });
+        assertThat(place.processes()).isEmpty();
+        assertThat(place.run("status")).isEqualTo(new Ran(3, "stopped (data in " + place.home() + ")\n"));
+        assertThat(place.folder.resolve("tmp")).isEmptyDirectory();
     }
 
     @Test
-    @DisplayName("A port in use, or a port that is none, is told before anything is begun")
-    void ports() throws Exception {
+    @DisplayName("Started by one spelling of the folder and stopped by another, with blanks and quotes in it; a demo's bench goes with it; logs are kept")
+    void spellings() throws Exception {
+        Path odd = place.folder.resolve("a 'plant's' \"data\" $HOME");
+        Ran started = place.run(Map.of("WARTUNG_HOME", "a 'plant's' \"data\" $HOME/"), "demo", "--detach");
+        assertThat(started.exit()).as(started.out()).isZero();
+        assertThat(started.out()).contains("Wartung is at http://127.0.0.1:18099");
+        assertThat(place.isSaid("bench-is-on")).isTrue();
+        assertThat(place.run(Map.of("WARTUNG_HOME", odd.toString()), "status").out()).startsWith("running: ");
+        assertThat(place.run(Map.of("WARTUNG_HOME", odd.toString()), "start", "--detach").out()).contains("running already");
+        Ran stopped = place.run(Map.of("WARTUNG_HOME", "./tmp/../" + odd.getFileName() + "//"), "stop");
+        assertThat(stopped.out()).isEqualTo("Stopping Wartung.\n");
+        assertThat(place.processes()).isEmpty();
+        assertThat(place.run(Map.of("WARTUNG_HOME", odd.toString()), "start", "--detach").exit()).isZero();
+        assertThat(odd.resolve("run/wartung.log.1")).content().contains("application begins");
+        assertThat(odd.resolve("run/wartung.log")).content().contains("application begins", "-XX:SharedArchiveFile=");
+        assertThat(place.run(Map.of("WARTUNG_HOME", odd.toString()), "stop").exit()).isZero();
+    }
+
+    @Test
+    @DisplayName("Status tells the truth when only one of the two is up, and start brings back what is missing")
+    void halves() throws Exception {
+        assertThat(place.run("start", "--detach").exit()).isZero();
+        place.process("run/pid").destroyForcibly();
+        Workplace.await("it is gone", () -> place.processes().stream().noneMatch(p -> p.contains("wartung.jar")));
+        Ran database = place.run("status");
+        assertThat(database.exit()).isEqualTo(3);
+        assertThat(database.out()).startsWith("only the database runs; the application does not.");
+        assertThat(place.run("start", "--detach").out()).contains("Wartung is at");
+        assertThat(place.run("status")).extracting(Ran::exit).isEqualTo(0);
+        place.process("pg/data/postmaster.pid").destroyForcibly();
+        Workplace.await("it is gone", () -> place.processes().stream().noneMatch(p -> p.contains("/postgres ")));
+        Ran application = place.run("status");
+        assertThat(application.exit()).isEqualTo(3);
+        assertThat(application.out()).startsWith("running without its database");
+        Ran healed = place.run("start", "--detach");
+        assertThat(healed.out()).contains("its database does not: starting it").contains("running already");
+        assertThat(place.run("status").exit()).isZero();
+        place.process("run/pid").destroyForcibly();
+        assertThat(place.run("stop").out()).contains("ending what is left of it");
+        assertThat(place.processes()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("Numbers that killed servers left behind and that are others' processes by now: those are let live, and starting works")
+    void foreignNumbers() throws Exception {
+        assertThat(place.run("start", "--detach").exit()).isZero();
+        assertThat(place.run("stop").exit()).isZero();
+        // of the same user as the database, so that its own check of the number would take it for a running server
+        Process other = new ProcessBuilder(ROOT ? List.of("runuser", "-u", "postgres", "--", "sleep", "300") : List.of("sleep", "300")).start();
+        try {
+            Files.writeString(place.home().resolve("run/pid"), String.valueOf(other.pid()));
+            Files.writeString(place.home().resolve("run/bench-pid"), String.valueOf(other.pid()));
+            Files.writeString(place.home().resolve("pg/data/postmaster.pid"), other.pid() + "\n" + place.home().resolve("pg/data") + "\n");
+            assertThat(place.run("stop").out()).isEqualTo("Wartung is not running.\n");
+            assertThat(place.run("status").out()).startsWith("stopped");
+            assertThat(other.isAlive()).isTrue();
+            Ran started = place.run("start", "--detach");
+            assertThat(started.exit()).as(started.out()).isZero();
+            assertThat(place.run("stop").exit()).isZero();
+            assertThat(other.isAlive()).isTrue();
+        } finally {
+            other.destroy();
+        }
+    }
+
+    @Test
+    @DisplayName("Two starts at once: one wins, the other says who is at work; stop ends a start under way")
+    void twoAtOnce() throws Exception {
+        place.unbuilt();
+        place.say("mvn-hangs");
+        Begun first = place.begin(Map.of(), "start");
+        Workplace.await("it builds", () -> place.isSaid("building"));
+        Ran second = place.run("start", "--detach");
+        assertThat(second.exit()).isEqualTo(1);
+        assertThat(second.out()).contains("another ./wartung (process " + first.process().pid() + ") is at work");
+        assertThat(place.run("stop").out()).contains("Ending the ./wartung that is at work (process " + first.process().pid() + ")");
+        first.ended();
+        assertThat(place.processes()).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"0, from 1 to 65535", "99999, from 1 to 65535", "http, must be a number", "-1, must be a number", "08x, must be a number"})
+    @DisplayName("A port that is none is told before anything is begun")
+    void ports(String port, String told) throws Exception {
+        Ran ran = place.run(Map.of("PORT", port), "start");
+        assertThat(ran.exit()).isEqualTo(1);
+        assertThat(ran.out()).contains(told);
+        assertThat(place.home()).doesNotExist();
+    }
+
+    @Test
+    @DisplayName("A port in use, an unknown option, an unknown command, no home: each is named")
+    void named() throws Exception {
         try (ServerSocket taken = new ServerSocket(0, 1, InetAddress.getByName("127.0.0.1"))) {
-            Ran ran = wartung(Map.of("PORT", String.valueOf(taken.getLocalPort())), "demo", "--detach");
-            assertThat(ran.exit()).isNotZero();
+            Ran ran = place.run(Map.of("PORT", String.valueOf(taken.getLocalPort())), "demo", "--detach");
+            assertThat(ran.exit()).isEqualTo(1);
             assertThat(ran.out()).contains("port " + taken.getLocalPort() + " is in use");
         }
-        Ran letters = wartung(Map.of("PORT", "http"), "start");
-        assertThat(letters.exit()).isNotZero();
-        assertThat(letters.out()).contains("PORT must be a number");
-        assertThat(folder.resolve("home")).doesNotExist();
+        assertThat(place.run("start", "--detached").out()).contains("unknown option --detached. There is --detach.");
+        assertThat(place.run("reset", "-y").out()).contains("not a Wartung data folder");
+        Ran unknown = place.run("dmeo");
+        assertThat(unknown.exit()).isEqualTo(2);
+        assertThat(unknown.out()).contains("no command “dmeo”", "usage:", "demo [--detach]");
+        assertThat(place.run("psql").out()).contains("the database is not running");
+        assertThat(place.home()).doesNotExist();
+        Ran homeless = place.run(Map.of("WARTUNG_HOME", "", "HOME", "", "XDG_DATA_HOME", ""), "status");
+        assertThat(homeless.exit()).as(homeless.out()).isIn(0, 3);
+        assertThat(homeless.out()).contains("(data in /");
     }
 
     @Test
-    @DisplayName("A folder that holds something else is neither used nor deleted")
-    void foreignFolder() throws Exception {
-        Path foreign = Files.createDirectory(folder.resolve("letters"));
+    @DisplayName("What fails leaves nothing up: a build, an application that does not start, a restore, an initial disk without room")
+    void failures() throws Exception {
+        place.unbuilt();
+        place.say("mvn-fails");
+        assertThat(place.run("start", "--detach").out()).contains("a sentence that cannot be compiled", "the build failed");
+        Files.delete(place.folder.resolve("says/mvn-fails"));
+        place.say("java-fails");
+        Ran ran = place.run("start", "--detach");
+        assertThat(ran.exit()).isEqualTo(1);
+        assertThat(ran.out()).contains("no room for it", "Wartung did not start; its log is");
+        assertThat(place.processes()).isEmpty();
+        Path backup = Files.writeString(place.folder.resolve("no.backup"), "PGDMP and nothing more");
+        Ran restored = place.run("restore", backup.toString(), "--yes");
+        assertThat(restored.exit()).isEqualTo(1);
+        assertThat(restored.out()).contains("not a whole backup", "untouched").doesNotContain("NOTICE");
+        assertThat(place.run("verify").exit()).isNotZero();
+        assertThat(place.processes()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("No room on the disk: said, nothing stays up, and once there is room it starts")
+    void fullDisk() throws Exception {
+        Path disk = Files.createDirectory(place.folder.resolve("disk"));
+        assumeTrue(ROOT && new ProcessBuilder("mount", "-t", "tmpfs", "-o", "size=12m,mode=755", "none", disk.toString()).start().waitFor() == 0, "this user may not mount a disk");
+        try {
+            Map<String, String> there = Map.of("WARTUNG_HOME", disk.resolve("home").toString());
+            Ran full = place.run(there, "start", "--detach");
+            assertThat(full.exit()).isEqualTo(1);
+            assertThat(full.out()).contains("could not make its data folder");
+            assertThat(place.processes()).isEmpty();
+            assertThat(new ProcessBuilder("mount", "-o", "remount,size=200m", disk.toString()).start().waitFor()).isZero();
+            Ran roomy = place.run(there, "start", "--detach");
+            assertThat(roomy.exit()).as(roomy.out()).isZero();
+            assertThat(place.run(there, "stop").exit()).isZero();
+        } finally {
+            new ProcessBuilder("umount", "-l", disk.toString()).start().waitFor();
+        }
+    }
+
+    @Test
+    @DisplayName("An archive of classes that was cut short is left out; one that breaks the machine is dropped, and it starts without")
+    void archives() throws Exception {
+        place.unbuilt();
+        Ran built = place.run("start", "--detach");
+        assertThat(built.exit()).as(built.out()).isZero();
+        assertThat(built.out()).contains("Building", "archive of classes");
+        assertThat(place.run("stop").exit()).isZero();
+        Path archive = place.app().resolve("classes.jsa");
+        byte[] whole = Files.readAllBytes(archive);
+        place.say("java-breaks-with-archive");
+        Ran broke = place.run("start", "--detach");
+        assertThat(broke.exit()).as(broke.out()).isZero();
+        assertThat(broke.out()).contains("once more without the archive");
+        assertThat(archive).doesNotExist();
+        assertThat(place.run("stop").exit()).isZero();
+        Files.write(archive, whole);
+        Files.writeString(archive.resolveSibling("classes.sha256"), "0".repeat(64) + "  classes.jsa\n");
+        Ran cut = place.run("start", "--detach");
+        assertThat(cut.exit()).isZero();
+        assertThat(cut.out()).contains("archive of classes is damaged").doesNotContain("once more");
+    }
+
+    @Test
+    @DisplayName("Data of another PostgreSQL: said, with what to do, and left as they are")
+    void otherPostgres() throws Exception {
+        assertThat(place.run("start", "--detach").exit()).isZero();
+        assertThat(place.run("stop").exit()).isZero();
+        Path version = place.home().resolve("pg/data/PG_VERSION");
+        Files.writeString(version, "9\n");
+        Ran ran = place.run("start", "--detach");
+        assertThat(ran.exit()).isEqualTo(1);
+        assertThat(ran.out()).contains("made by PostgreSQL 9; here is 1", "install postgresql-9", "docs/deployment.md");
+        assertThat(place.processes()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("Folders that hold something else are neither used nor deleted; reset asks")
+    void folders() throws Exception {
+        Path foreign = Files.createDirectory(place.folder.resolve("letters"));
         Files.writeString(foreign.resolve("letter.txt"), "Dear");
-        Ran reset = wartung(Map.of("WARTUNG_HOME", foreign.toString()), "reset", "--yes");
-        assertThat(reset.exit()).isNotZero();
-        assertThat(reset.out()).contains("not a Wartung data folder");
+        assertThat(place.run(Map.of("WARTUNG_HOME", foreign.toString()), "reset", "--yes").out()).contains("not a Wartung data folder");
+        assertThat(place.run(Map.of("WARTUNG_HOME", foreign.toString()), "start").out()).contains("holds something else");
         assertThat(foreign.resolve("letter.txt")).exists();
+        Files.createDirectories(place.home());
+        Files.createFile(place.home().resolve(".wartung"));
+        assertThat(place.run("reset").exit()).isNotZero();
+        assertThat(place.home()).exists();
+        assertThat(place.run("reset", "--yes").exit()).isZero();
+        assertThat(place.home()).doesNotExist();
     }
 
     @Test
-    @DisplayName("Reset asks; without an answer nothing is deleted; with --yes the folder goes")
-    void reset() throws Exception {
-        Path home = Files.createDirectories(folder.resolve("home"));
-        Files.createFile(home.resolve(".wartung"));
-        assertThat(wartung(Map.of(), "reset").exit()).isNotZero();
-        assertThat(home).exists();
-        assertThat(wartung(Map.of(), "reset", "--yes").exit()).isZero();
-        assertThat(home).doesNotExist();
+    @DisplayName("A backup into a folder is named there and is its owner's alone; a unit for the service manager can be read by it")
+    void backupAndService() throws Exception {
+        assertThat(place.run("start", "--detach").exit()).isZero();
+        Path folder = Files.createDirectory(place.folder.resolve("backups"));
+        Ran saved = place.run("backup", folder.toString());
+        assertThat(saved.exit()).as(saved.out()).isZero();
+        Path file = Path.of(saved.out().replaceAll("(?s)Saved to (.*) \\(.*", "$1"));
+        assertThat(file).exists().hasParent(folder);
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file))).isEqualTo("rw-------");
+        Ran service = place.run(Map.of("WARTUNG_HOME", "50% of \"it\""), "service", "--into", folder.toString());
+        assertThat(service.exit()).as(service.out()).isZero();
+        String home = place.folder + "/50%% of \\\"it\\\"";
+        assertThat(folder.resolve("wartung.service")).content().contains("Environment=\"WARTUNG_HOME=" + home + "\" \"PORT=18099\"", "ExecStart=\"" + place.folder + "/checkout/wartung\" start", "Restart=on-failure");
+        if (Files.isExecutable(Path.of("/usr/bin/systemd-analyze"))) {
+            place.folder.resolve("checkout/wartung").toFile().setExecutable(true);
+            assertThat(new ProcessBuilder("systemd-analyze", "verify", folder.resolve("wartung.service").toString()).inheritIO().start().waitFor()).isZero();
+        }
     }
 
     @Test
-    @DisplayName("Stop ends only what it began: a process number left behind by something else is let live")
-    void stopsOnlyItsOwn() throws Exception {
-        Path run = Files.createDirectories(folder.resolve("home/run"));
-        Files.createFile(folder.resolve("home/.wartung"));
-        Process other = new ProcessBuilder("sleep", "60").start();
-        Files.writeString(run.resolve("pid"), String.valueOf(other.pid()));
-        Ran ran = wartung(Map.of(), "stop");
-        assertThat(ran.exit()).isZero();
-        assertThat(ran.out()).contains("not running");
-        assertThat(other.isAlive()).isTrue();
-        other.destroy();
-        assertThat(wartung(Map.of(), "status").out()).contains("stopped");
+    @DisplayName("Installing: what and why, a held lock waited for in words, a foreign source that fails told and passed over, apt's own words when it fails, Debian's settings put back")
+    void installing() throws Exception {
+        Path settings = place.folder.resolve("createcluster.d");
+        ProcessBuilder builder = new ProcessBuilder("bash", "-c", "set -euo pipefail; here=.; . bin/home.sh; . bin/packages.sh; createcluster=\"$CREATECLUSTER\"; watch_signals; install_missing 'true=nothing=nothing' 'false=postgresql=the database'")
+                .directory(place.folder.resolve("checkout").toFile()).redirectErrorStream(true);
+        builder.environment().putAll(Map.of("PATH", place.folder.resolve("doubles") + ":" + System.getenv("PATH"), "SAYS", place.folder.resolve("says").toString(), "CREATECLUSTER", settings.toString()));
+        Process good = builder.start();
+        String said = new String(good.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        assertThat(good.waitFor()).as(said).isZero();
+        assertThat(said).contains("Installing from Debian's packages: postgresql (the database)", "waiting for it (held by process 4711 (unattended-upgr))", "The repository of a foreign source does not have a Release file",
+                "Going on with what is known", "Setting up nothing-of-the-kind").doesNotContain("\u001b");
+        assertThat(place.folder.resolve("says/createcluster")).content().contains("create_main_cluster = false");
+        assertThat(settings).doesNotExist();
+        place.say("apt-fails");
+        Process bad = builder.start();
+        said = new String(bad.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        assertThat(bad.waitFor()).isEqualTo(1);
+        assertThat(said).contains("E: Unable to locate package nothing-of-the-kind", "could not install postgresql");
+        assertThat(settings).doesNotExist();
     }
 
     @Test
-    @DisplayName("An unknown command prints what there is, and a database shell without a database says so")
-    void usage() throws Exception {
-        assertThat(wartung(Map.of(), "dmeo")).satisfies(r -> {
-            assertThat(r.exit()).isEqualTo(2);
-            assertThat(r.out()).contains("usage:", "demo [--detach]");
-        });
-        Ran psql = wartung(Map.of(), "psql");
-        assertThat(psql.exit()).isNotZero();
-        assertThat(psql.out()).contains("the database is not running");
+    @DisplayName("Tests that are broken off leave no server and no folder")
+    void tests() throws Exception {
+        Files.writeString(place.folder.resolve("doubles/shellcheck"), "#!/bin/bash\n");
+        Files.writeString(place.folder.resolve("doubles/chromium"), "#!/bin/bash\n");
+        for (String name : List.of("shellcheck", "chromium")) {
+            place.folder.resolve("doubles").resolve(name).toFile().setExecutable(true);
+        }
+        place.say("mvn-hangs");
+        Begun test = place.begin(Map.of(), "test", "OneTest");
+        Workplace.await("it runs", () -> place.isSaid("building"));
+        assertThat(place.processes()).anyMatch(p -> p.contains("/postgres "));
+        Workplace.signal("INT", test.process().pid());
+        test.ended();
+        assertThat(place.processes()).isEmpty();
+        assertThat(place.folder.resolve("tmp")).isEmptyDirectory();
     }
 }

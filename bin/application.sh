@@ -1,0 +1,211 @@
+# shellcheck shell=bash
+# Building the application, and running it.
+
+app="$here/web/target/app"
+# as the benchmark and the outage test start it, too (web: Instance.MACHINE)
+machine=(-XX:TieredStopAtLevel=1 -XX:+UseSerialGC -Xmx240m -Xss512k -XX:MetaspaceSize=160m -Xshare:auto -Dspring.aot.enabled=true)
+
+# ------------------------------------------------------------------------------------------------ building
+sources_stamp() { (cd "$here" && find pom.xml core bench scheduling web docs/schemas -type f -not -path '*/target/*' -not -path '*/src/test/*' -print0 | LC_ALL=C sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1); }
+build() {
+  local stamp
+  stamp="$(sources_stamp)"
+  if [ "$(cat "$app/.stamp" 2>/dev/null || true)" = "$stamp" ]; then return 0; fi
+  say "Building (about two minutes; the first time the libraries are fetched, too) ..."
+  mkdir -p "$here/web/target"
+  attended package || { grep -E '^\[(ERROR|FATAL)' "$here/web/target/build.log" | head -20 >&2; fail "the build failed; all it said is in web/target/build.log"; }
+  rm -rf -- "$app.part"
+  (cd "$here/web/target" && java -Djarmode=tools -jar wartung.jar extract --destination app.part >/dev/null) || fail "the built application could not be unpacked in web/target."
+  cp "$here"/bench/target/bench-*.jar "$app.part/bench.jar"
+  echo "$stamp" >"$app.part/.stamp"
+  rm -rf -- "$app"
+  mv -- "$app.part" "$app"
+  attended make_archive || say "  Without the archive of classes (web/target/archive.log says why): it starts a little slower."
+}
+package() { # only what the application is made of: what tests need is fetched by ./wartung test
+  (cd "$here" && mvn -B -Dstyle.color=never -Dwartung.app package 2>&1) | tee "$here/web/target/build.log" | awk '
+    / Downloaded from / { if (++fetched % 40 == 0) { print "  " fetched " files fetched"; fflush() } }
+    /\[INFO\] Building .* \[[0-9]+\/[0-9]+\]/ { sub(/.*Building /, ""); print "  " $0; fflush() }'
+}
+make_archive() { # of the classes it loads as it starts; made by starting it once on an empty database that is thrown away
+  local log="$here/web/target/archive.log" part="$app/classes.part" pid port
+  unlock
+  say "  archive of classes"
+  begun_app=no begun_bench=no begun_pg=no child=""
+  throwaway_home
+  watch_signals
+  pg_start "fsync = off" "synchronous_commit = off" "full_page_writes = off"
+  port="$(free_port 18080)"
+  mkdir -p "$WARTUNG_HOME/run"
+  (cd "$WARTUNG_HOME" && SERVER_PORT="$port" WARTUNG_DEMO=false exec java "-Dwartung.home=$WARTUNG_HOME" "-XX:ArchiveClassesAtExit=$part" "${machine[@]}" -jar "$app/wartung.jar" >"$log" 2>&1 </dev/null) &
+  pid=$!
+  for _ in $(seq 1200); do
+    if curl -fs -m 2 "http://127.0.0.1:$port/actuator/health" 2>/dev/null | grep -q '"UP"'; then break; fi
+    kill -0 "$pid" 2>/dev/null || return 1
+    sleep 0.1
+  done
+  curl -fs -m 5 -o /dev/null "http://127.0.0.1:$port/login" || true
+  kill "$pid"
+  wait "$pid" || true
+  [ -s "$part" ] || return 1
+  (cd "$app" && sha256sum classes.part | sed 's/classes.part/classes.jsa/' >classes.sha256)
+  mv -- "$part" "$app/classes.jsa"
+}
+archive_is_whole() { # one that was cut short crashes the machine that maps it
+  [ -e "$app/classes.jsa" ] || return 1
+  (cd "$app" && sha256sum -c --status classes.sha256 2>/dev/null) && return 0
+  say "The archive of classes is damaged; it is left out, and made again by the next build."
+  drop_archive
+  return 1
+}
+drop_archive() { rm -f -- "$app/classes.jsa" "$app/classes.sha256"; }
+
+# ------------------------------------------------------------------------------------------------ the stand-in bench
+bench_pid() { pid_in "$WARTUNG_HOME/run/bench-pid" "-Dwartung.bench=$WARTUNG_HOME"; }
+start_bench() { # a stand-in for a workshop's test bench, speaking Modbus TCP on loopback; sets bench_port
+  bench_port="$(cat "$WARTUNG_HOME/run/bench-port" 2>/dev/null || true)"
+  if bench_pid >/dev/null; then return 0; fi
+  { [ -n "$bench_port" ] && ! port_taken "$bench_port"; } || bench_port="$(free_port 5020)"
+  echo "$bench_port" >"$WARTUNG_HOME/run/bench-port"
+  keep_log "$WARTUNG_HOME/run/bench.log"
+  begun_bench=yes
+  (exec 9>&-; cd "$WARTUNG_HOME" && exec setsid java "-Dwartung.bench=$WARTUNG_HOME" -XX:TieredStopAtLevel=1 -XX:+UseSerialGC -Xmx64m \
+      -cp "$app/bench.jar:$app/lib/*" dev.wartung.bench.TestBench "$bench_port" 1 >"$WARTUNG_HOME/run/bench.log" 2>&1 </dev/null) &
+  echo $! >"$WARTUNG_HOME/run/bench-pid"
+}
+stop_bench() {
+  local pid
+  if pid="$(bench_pid)"; then end_process "$pid" "-Dwartung.bench=$WARTUNG_HOME" 30; fi
+  rm -f -- "$WARTUNG_HOME/run/bench-pid"
+  begun_bench=no
+}
+
+# ------------------------------------------------------------------------------------------------ running it
+check_port() {
+  local lowest
+  case "$PORT" in ''|*[!0-9]*) fail "PORT must be a number, not “$PORT”." ;; esac
+  [ ${#PORT} -le 5 ] && [ "$PORT" -ge 1 ] && [ "$PORT" -le 65535 ] || fail "PORT must be from 1 to 65535, not $PORT."
+  lowest="$(cat /proc/sys/net/ipv4/ip_unprivileged_port_start 2>/dev/null || echo 1024)"
+  [ "$(id -u)" = 0 ] || [ "$PORT" -ge "$lowest" ] || fail "port $PORT may only be opened by root. Choose one from $lowest on: PORT=8080 ./wartung ..."
+  ! port_taken "$PORT" || fail "port $PORT is in use by something else. Choose another: PORT=8081 ./wartung ..."
+}
+app_pid() { pid_in "$WARTUNG_HOME/run/pid" "-Dwartung.home=$WARTUNG_HOME"; }
+address() { echo "http://127.0.0.1:$(cat "$WARTUNG_HOME/run/port" 2>/dev/null || echo "$PORT")"; }
+is_up() { curl -fs -m 2 "$(address)/actuator/health" 2>/dev/null | grep -q '"UP"'; }
+
+serve() { # $1: true with the demo; $2: --detach or nothing
+  local demo="$1" bench_port=""
+  case "${2:-}" in ''|--detach) ;; *) fail "unknown option $2. There is --detach." ;; esac
+  [ $# -le 2 ] || fail "unknown option $3. There is --detach."
+  app_pid >/dev/null || check_port
+  make_home
+  lock
+  if app_pid >/dev/null; then heal "$demo"; return 0; fi
+  need_tools
+  build
+  pg_start
+  if [ "$demo" = true ]; then start_bench; fi
+  echo "$PORT" >"$WARTUNG_HOME/run/port"
+  start_app "$demo" "$bench_port" || fail "Wartung did not start; its log is $WARTUNG_HOME/run/wartung.log"
+  say "Wartung is at $(address)"
+  if [ "$demo" = true ]; then told_accounts; fi
+  if [ "${2:-}" = --detach ]; then hand_over; return 0; fi
+  begun_app=yes begun_bench=yes begun_pg=yes
+  unlock
+  say "Ctrl-C stops it."
+  while app_pid >/dev/null; do sleep 0.3; done
+  fail "Wartung has ended; its log is $WARTUNG_HOME/run/wartung.log"
+}
+heal() { # $1: with the demo. What runs goes on; what is missing beside it is started
+  local before bench_port=""
+  before="$(pg_port)"
+  if ! pg_running; then
+    say "Wartung runs, but its database does not: starting it."
+    pg_start
+  fi
+  if [ "$1" = true ]; then start_bench; fi
+  if [ "$(pg_port)" != "$before" ]; then
+    say "The database's port was taken by something else meanwhile; starting Wartung again to tell it the new one."
+    stop_app
+    PORT="$(cat "$WARTUNG_HOME/run/port")"
+    start_app "$1" "$bench_port" || fail "Wartung did not start; its log is $WARTUNG_HOME/run/wartung.log"
+  fi
+  await_up || fail "Wartung is running but does not answer; its log is $WARTUNG_HOME/run/wartung.log. ./wartung stop ends it."
+  hand_over
+  say "Wartung is running already: $(address)"
+}
+start_app() { # $1: with the demo, $2: where the stand-in bench is; tried again without the archive of classes if it ended with it
+  local archive=() pid log="$WARTUNG_HOME/run/wartung.log"
+  if archive_is_whole; then archive=("-XX:SharedArchiveFile=$app/classes.jsa"); fi
+  keep_log "$log"
+  begun_app=yes
+  (exec 9>&-; cd "$WARTUNG_HOME" && SERVER_PORT="$PORT" WARTUNG_DEMO="$1" WARTUNG_STANDINPORT="${2:-0}" MALLOC_ARENA_MAX=2 exec setsid java "-Dwartung.home=$WARTUNG_HOME" ${archive[@]+"${archive[@]}"} "${machine[@]}" \
+      -jar "$app/wartung.jar" >"$log" 2>&1 </dev/null) &
+  pid=$!
+  echo "$pid" >"$WARTUNG_HOME/run/pid"
+  if await_up; then return 0; fi
+  tail -15 "$log" >&2
+  if started_with "$pid" "-Dwartung.home=$WARTUNG_HOME"; then return 1; fi
+  local rc=0
+  wait "$pid" || rc=$?
+  # ended by itself in the virtual machine, not in the application: by a signal, or before a word was said
+  if [ ${#archive[@]} -gt 0 ] && { [ "$rc" -gt 128 ] || [ ! -s "$log" ]; }; then
+    say "It ended as it started; trying once more without the archive of classes."
+    drop_archive
+    start_app "$1" "${2:-0}"
+    return
+  fi
+  return 1
+}
+await_up() { # as long as it lives and goes on saying something; what it says of the demo is passed on
+  local log="$WARTUNG_HOME/run/wartung.log" told=0 size=-1 quiet=0 now line
+  while app_pid >/dev/null || [ "$quiet" -lt 5 ]; do
+    if is_up; then return 0; fi
+    while IFS= read -r line; do say "  ${line##*: }"; told=$((told + 1)); done < <(grep -a 'DemoSite *: ' "$log" 2>/dev/null | tail -n +$((told + 1)))
+    now="$(stat -c %s -- "$log" 2>/dev/null || echo 0)"
+    if [ "$now" = "$size" ]; then quiet=$((quiet + 1)); else quiet=0 size="$now"; fi
+    # ten minutes without a word: a large site of an earlier version may take some to be brought up to date
+    if [ "$quiet" -ge 2400 ]; then say "It has not answered and not said anything for ten minutes."; return 1; fi
+    sleep 0.25
+  done
+  return 1
+}
+told_accounts() {
+  if [ "$(pg_psql -d wartung -At -c 'select count(*) from demo_site' 2>/dev/null || echo 0)" != 0 ]; then
+    cat "$here/docs/demo-accounts.txt"
+  else
+    say "The data in $WARTUNG_HOME are not the demo's; nothing was loaded. For the demo choose another folder: WARTUNG_HOME=... ./wartung demo"
+  fi
+}
+stop_app() {
+  local pid
+  if pid="$(app_pid)"; then end_process "$pid" "-Dwartung.home=$WARTUNG_HOME" 200; fi
+  rm -f -- "$WARTUNG_HOME/run/pid"
+  begun_app=no
+}
+stop_all() { # the application first: it finishes what it was asked
+  stop_app
+  stop_bench
+  pg_stop
+}
+stop() {
+  local was=no
+  end_other
+  if app_pid >/dev/null; then was=yes; say "Stopping Wartung."; elif pg_running || bench_pid >/dev/null; then was=yes; say "Wartung itself is not running; ending what is left of it."; fi
+  stop_all
+  if [ "$was" = no ]; then say "Wartung is not running."; fi
+}
+status() {
+  local application=no database=no
+  if app_pid >/dev/null; then application=yes; fi
+  if pg_running; then database=yes; fi
+  case "$application $database" in
+    "yes yes")
+      if is_up; then say "running: $(address) (data in $WARTUNG_HOME)"; return 0; fi
+      say "starting, or not answering: $(address) (data in $WARTUNG_HOME)" ;;
+    "yes no") say "running without its database: $(address) answers that it cannot. ./wartung start brings it back (data in $WARTUNG_HOME)" ;;
+    "no yes") say "only the database runs; the application does not. ./wartung start begins it, ./wartung stop ends both (data in $WARTUNG_HOME)" ;;
+    *) if bench_pid >/dev/null; then say "stopped, but for the stand-in bench. ./wartung stop ends it (data in $WARTUNG_HOME)"; else say "stopped (data in $WARTUNG_HOME)"; fi ;;
+  esac
+  return 3
+}

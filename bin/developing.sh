@@ -1,0 +1,65 @@
+# shellcheck shell=bash
+# Tests, benchmarks and pictures, each on a throwaway cluster.
+
+maven() { (cd "$here" && PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 mvn -B -ntp "$@"); }
+one_class() { # $1: a module, $2: a class of its tests, then settings: runs it with all it needs built
+  local module="$1" class="$2"
+  shift 2
+  attended maven -q -pl "$module" -am test "-Dtest=$class" -Dsurefire.failIfNoSpecifiedTests=false "$@"
+}
+need_browser() { install_missing 'command -v chromium=chromium=the browser of the tests'; }
+run_tests() { # nothing: all of them; else classes, as Maven's -Dtest takes them
+  need_tools
+  need_browser
+  install_missing 'command -v shellcheck=shellcheck=reads the scripts'
+  (cd "$here" && shellcheck -x -a wartung .ci/run)
+  throwaway_home
+  pg_start "fsync = off" "synchronous_commit = off" "full_page_writes = off"
+  local fork only=()
+  for fork in 1 2; do pg_psql -d postgres -c "create database wartung_$fork owner wartung"; done
+  if [ $# -gt 0 ]; then
+    local IFS=,
+    only=("-Dtest=$*" -Dsurefire.failIfNoSpecifiedTests=false)
+  fi
+  attended maven verify ${only[@]+"${only[@]}"}
+}
+benchmark() {
+  case "${1:-}" in
+    site)
+      need_tools
+      throwaway_home
+      pg_start "shared_buffers = 512MB" "max_wal_size = 4GB"
+      one_class web SitePages ;;
+    load)
+      need_tools
+      build
+      throwaway_home
+      pg_start "shared_buffers = 512MB" "max_wal_size = 4GB"
+      one_class web FiftyTechnicians "-Dwartung.app=$app/wartung.jar" ;;
+    planning) # beside an exact solver; takes some minutes
+      need_tools
+      (cd "$here" && mvn -B -q -ntp -pl scheduling test-compile dependency:build-classpath -Dmdep.outputFile=target/classpath >/dev/null)
+      local run
+      for run in "25 20 60 4" "120 20 60 3" "400 60 0 2"; do
+        # shellcheck disable=SC2086
+        java -cp "$here/scheduling/target/classes:$here/scheduling/target/test-classes:$(cat "$here/scheduling/target/classpath")" dev.wartung.scheduling.PlanningBenchmark $run
+      done ;;
+    *)
+      need_tools
+      (cd "$here" && mvn -B -q -ntp -pl core test-compile dependency:build-classpath -Dmdep.outputFile=target/classpath >/dev/null)
+      java -cp "$here/core/target/classes:$here/core/target/test-classes:$(cat "$here/core/target/classpath")" org.openjdk.jmh.Main "$@" ;;
+  esac
+}
+outages() { # $1: minutes
+  case "$1" in ''|*[!0-9]*) fail "say for how many minutes: ./wartung outages 5" ;; esac
+  need_tools
+  one_class web OutageTest "-Dwartung.outage.seconds=$(($1 * 60))" ${OUTAGE_SEED:+"-Dwartung.outage.seed=$OUTAGE_SEED"}
+}
+screenshots() {
+  need_tools
+  need_browser
+  throwaway_home
+  pg_start "fsync = off"
+  one_class web Screenshots -Dwartung.screenshots="$here/docs/screenshots"
+  ls "$here/docs/screenshots"
+}

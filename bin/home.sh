@@ -1,0 +1,141 @@
+# shellcheck shell=bash
+# The data folder, its lock, what this command has begun and must undo, and whether a process is one of ours.
+
+say()  { printf '%s\n' "$*"; }
+fail() { printf 'wartung: %s\n' "$*" >&2; exit 1; }
+
+# ------------------------------------------------------------------------------------------------ the folder
+find_home() { # sets WARTUNG_HOME, spelt one way however it was given, and the user the database runs as
+  local wanted="${WARTUNG_HOME:-}" of_user="${HOME:-}"
+  if [ "$(id -u)" = 0 ]; then pg_owner=postgres; else pg_owner="$(id -un)"; fi
+  if [ -z "$wanted" ]; then
+    if [ "$(id -u)" = 0 ]; then
+      wanted=/var/lib/wartung
+    else
+      [ -n "$of_user" ] || of_user="$(getent passwd "$(id -u)" | cut -d: -f6)"
+      [ -n "${XDG_DATA_HOME:-}$of_user" ] || fail "there is no home folder. Set WARTUNG_HOME to a folder you may write to."
+      wanted="${XDG_DATA_HOME:-$of_user/.local/share}/wartung"
+    fi
+  fi
+  case "$wanted" in *[[:cntrl:]]*) fail "WARTUNG_HOME holds a line break or another control character." ;; esac
+  WARTUNG_HOME="$(realpath -m -- "$wanted")"
+  export WARTUNG_HOME
+}
+make_home() {
+  if [ -d "$WARTUNG_HOME" ] && [ ! -e "$WARTUNG_HOME/.wartung" ] && [ -n "$(ls -A "$WARTUNG_HOME")" ]; then
+    fail "$WARTUNG_HOME holds something else. Set WARTUNG_HOME to a folder of its own."
+  fi
+  mkdir -p "$WARTUNG_HOME" 2>/dev/null || fail "cannot make $WARTUNG_HOME. Set WARTUNG_HOME to a folder you may write to."
+  { touch "$WARTUNG_HOME/.wartung" && mkdir -p "$WARTUNG_HOME/pg" "$WARTUNG_HOME/run" && chmod 755 "$WARTUNG_HOME" "$WARTUNG_HOME/pg"; } 2>/dev/null \
+    || fail "cannot write in $WARTUNG_HOME. Is it yours, and is there room on the disk?"
+}
+throwaway_home() { # tests, pictures and the build use a cluster of their own, made and deleted each time; only it may be fast and unsafe
+  WARTUNG_HOME="$(mktemp -d "${TMPDIR:-/tmp}/wartung-XXXXXX")"
+  chmod 755 "$WARTUNG_HOME"
+  export WARTUNG_HOME
+  throwaway="$WARTUNG_HOME"
+}
+
+# ------------------------------------------------------------------------------------------------ one at a time
+lock() { # held while something is started, stopped or replaced in the data folder; given back when the command ends
+  exec 9>>"$WARTUNG_HOME/run/lock" || fail "cannot write in $WARTUNG_HOME/run."
+  if ! flock -n 9; then
+    exec 9>&-
+    fail "another ./wartung (process $(lock_holder)) is at work in $WARTUNG_HOME. Wait for it, or end it with ./wartung stop."
+  fi
+  echo $$ >"$WARTUNG_HOME/run/lock"
+}
+unlock() { exec 9>&-; }
+lock_holder() { cat "$WARTUNG_HOME/run/lock" 2>/dev/null || true; }
+end_other() { # the command that is starting Wartung in this folder right now is asked to end, and waited for
+  local other i
+  [ -e "$WARTUNG_HOME/run/lock" ] || return 0
+  exec 9>>"$WARTUNG_HOME/run/lock"
+  if flock -n 9; then return 0; fi
+  other="$(lock_holder)"
+  if is_script "$other"; then
+    say "Ending the ./wartung that is at work (process $other)."
+    kill "$other" 2>/dev/null || true
+  fi
+  for i in $(seq 600); do
+    if flock -n 9; then return 0; fi
+    sleep 0.1
+  done
+  fail "process $other does not let go of $WARTUNG_HOME."
+}
+
+# ------------------------------------------------------------------------------------------------ whose process is it
+started_with() { # $1: process number, $2: an argument it must have been started with
+  local argument
+  case "$1" in ''|*[!0-9]*) return 1 ;; esac
+  [ -r "/proc/$1/cmdline" ] || return 1
+  while IFS= read -r -d '' argument; do
+    if [ "$argument" = "$2" ]; then return 0; fi
+  done 2>/dev/null <"/proc/$1/cmdline"
+  return 1
+}
+is_script() { # $1: process number: another run of this script, by whatever path
+  local argument
+  case "$1" in ''|*[!0-9]*) return 1 ;; esac
+  while IFS= read -r -d '' argument; do
+    if [ "${argument##*/}" = wartung ]; then return 0; fi
+  done 2>/dev/null <"/proc/$1/cmdline"
+  return 1
+}
+pid_in() { # $1: a file with a process number, $2: an argument by which the process is known; prints the number if it is ours
+  local pid
+  pid="$(cat "$1" 2>/dev/null)" || return 1
+  started_with "$pid" "$2" && echo "$pid"
+}
+end_process() { # $1: process number, $2: an argument by which it is known, $3: tenths of a second before it is killed
+  local i
+  kill "$1" 2>/dev/null || return 0
+  for i in $(seq "$3"); do
+    started_with "$1" "$2" || return 0
+    sleep 0.1
+  done
+  if started_with "$1" "$2"; then kill -9 "$1" 2>/dev/null || true; fi
+}
+
+# ------------------------------------------------------------------------------------------------ what is undone
+# What this command has begun and nobody has taken over yet: ended when the command ends, however it ends.
+begun_app=no begun_bench=no begun_pg=no throwaway="" child=""
+on_exit() {
+  local rc=$?
+  trap '' INT TERM HUP
+  trap - EXIT
+  set +e
+  if [ -n "$child" ]; then
+    kill -- "-$child" 2>/dev/null
+    wait "$child" 2>/dev/null
+  fi
+  if [ "$begun_app" = yes ]; then stop_app; fi
+  if [ "$begun_bench" = yes ]; then stop_bench; fi
+  if [ "$begun_pg" = yes ]; then pg_stop; fi
+  if [ -n "$throwaway" ]; then rm -rf -- "$throwaway"; fi
+  exit "$rc"
+}
+watch_signals() {
+  trap on_exit EXIT
+  trap 'exit 129' HUP
+  trap 'exit 130' INT
+  trap 'exit 143' TERM
+}
+hand_over() { begun_app=no begun_bench=no begun_pg=no; }
+attended() { # runs something long in a process group of its own, so that a signal to this script ends it at once, with all it has begun
+  local rc=0
+  set -m
+  "$@" </dev/null &
+  child=$!
+  set +m
+  wait "$child" || rc=$?
+  child=""
+  return "$rc"
+}
+keep_log() { # $1: a log about to be written anew; the last three are kept
+  if [ -s "$1" ]; then
+    local i
+    for i in 2 1; do if [ -e "$1.$i" ]; then mv -f -- "$1.$i" "$1.$((i + 1))"; fi; done
+    mv -f -- "$1" "$1.1"
+  fi
+}
