@@ -24,6 +24,8 @@ import dev.wartung.web.site.Site;
 import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
+import jakarta.persistence.EntityManager;
+import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.LocalTime;
@@ -38,14 +40,17 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.config.ConfigurableBeanFactory;
 import org.springframework.context.annotation.Scope;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Loads the demo site once, into an empty database. Everything is invented and made from a fixed seed; dates are relative to the day it
- * is loaded, so every run tells the same stories.
+ * Loads the demo site once, into an empty database, in one transaction: interrupted at any moment, the next start begins again. Everything is invented and made from a fixed
+ * seed; dates are relative to the day it is loaded, so every run tells the same stories.
  */
 @Component
 @Scope(ConfigurableBeanFactory.SCOPE_PROTOTYPE)
@@ -53,6 +58,7 @@ class DemoSite {
 
     private static final Logger LOG = LoggerFactory.getLogger(DemoSite.class);
     private static final LocalTime SHIFT_UNDER_WAY = LocalTime.of(10, 0);
+    private static final int PROGRESS_EVERY = 30;
     private static final long SEED = 20260101;
     private static final String SWOLLEN = "MX-103";
     private static final String SETTLING = "EZ-713";
@@ -69,10 +75,14 @@ class DemoSite {
     private final DemoStores stores;
     private final DemoShutdown shutdown;
     private final PasswordEncoder encoder;
+    private final EntityManager entities;
+    private final JdbcTemplate jdbc;
+    private final TransactionTemplate whole;
     private final Clock clock;
     private final Random random = new Random(SEED);
 
-    DemoSite(Accounts accounts, Valves valves, Planning planning, PastJobs pastJobs, PastRuns pastRuns, ChangeDesk changes, Sheets sheets, Site site, GreaseStore store, DemoStores stores, DemoShutdown shutdown, PasswordEncoder encoder, Clock clock) {
+    DemoSite(Accounts accounts, Valves valves, Planning planning, PastJobs pastJobs, PastRuns pastRuns, ChangeDesk changes, Sheets sheets, Site site, GreaseStore store, DemoStores stores, DemoShutdown shutdown, PasswordEncoder encoder,
+             EntityManager entities, JdbcTemplate jdbc, PlatformTransactionManager transactions, Clock clock) {
         this.accounts = accounts;
         this.valves = valves;
         this.planning = planning;
@@ -85,13 +95,28 @@ class DemoSite {
         this.stores = stores;
         this.shutdown = shutdown;
         this.encoder = encoder;
+        this.entities = entities;
+        this.jdbc = jdbc;
+        this.whole = new TransactionTemplate(transactions);
+        this.whole.setName("load the demo");
         this.clock = clock;
     }
 
     void load() {
-        if (accounts.count() > 0) {
-            return;
-        }
+        whole.executeWithoutResult(transaction -> {
+            // of several instances that start at once, one loads and the others find it loaded
+            jdbc.execute("lock table demo_site in exclusive mode");
+            if (accounts.count() == 0) {
+                fill();
+                jdbc.update("insert into demo_site (loaded_at, by_earlier_version) values (?, false)", Timestamp.from(clock.instant()));
+            } else if (!jdbc.queryForList("select 1 from demo_site where by_earlier_version", Integer.class).isEmpty()) {
+                LOG.info("This demo was loaded by an earlier version, perhaps only in part. For all of it as it is now: ./wartung reset, then ./wartung demo");
+            }
+        });
+    }
+
+    private void fill() {
+        LOG.info("Loading the demo site: people, valves and a history of fourteen months");
         Account varga = person("ivarga", "Ilka Varga", "oat-and-spanner", EnumSet.of(Role.TECHNICIAN));
         Account oyel = person("moyel", "Mattis Oyel", "ginger-and-gauge", EnumSet.of(Role.TECHNICIAN));
         Account planner = person("radair", "Renske Adair", "window-of-hours", EnumSet.of(Role.PLANNER));
@@ -108,7 +133,7 @@ class DemoSite {
         shutdown.plan(planner);
         as("radair", stores::fill);
         as("radair", shutdown::window);
-        LOG.info("Demo site loaded: {} valves", all.size());
+        LOG.info("The demo site is loaded: {} valves", all.size());
     }
 
     /** Tins on site; the enzyme suite takes nothing with silicone in it and is steamed. */
@@ -137,7 +162,14 @@ class DemoSite {
 
     /** Every valve had its seals renewed about a year before it is due again; a third of them once more before that. */
     private void history(List<Valve> all, List<Account> technicians) {
+        int done = 0;
         for (Valve valve : all) {
+            // what was written is not looked through again and again for changes
+            entities.flush();
+            entities.clear();
+            if (++done % PROGRESS_EVERY == 0) {
+                LOG.info("{} of {} valves have their history", done, all.size());
+            }
             LocalDate last = past(valve.nextDue().orElseThrow().minusMonths(sheets.of(valve.typeId()).type().serviceMonths(valve.configuration())));
             if (valve.tag().equals(SWOLLEN)) {
                 swollen(valve, last, technicians);
@@ -234,13 +266,21 @@ class DemoSite {
         as("jwick", () -> changes.state(1, "open", "Open it drains to the buffer tank, which holds a batch. Nothing else hangs on it."));
     }
 
-    private static void as(String username, Runnable what) {
+    /** On somebody's behalf, also to the audit trail that the database writes. */
+    private void as(String username, Runnable what) {
+        author(username);
         SecurityContextHolder.getContext().setAuthentication(UsernamePasswordAuthenticationToken.authenticated(username, "", List.of()));
         try {
             what.run();
         } finally {
             SecurityContextHolder.clearContext();
+            author("");
         }
+    }
+
+    private void author(String username) {
+        entities.flush();
+        jdbc.queryForObject("select set_config('wartung.by', ?, true)", String.class, username);
     }
 
     /** A diaphragm valve looked at after a day, four days and eleven: its bolts lose what rubber loses. */
