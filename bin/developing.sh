@@ -16,7 +16,7 @@ run_tests() { # nothing: all of them; else classes, as Maven's -Dtest takes them
   throwaway_home
   pg_start "fsync = off" "synchronous_commit = off" "full_page_writes = off"
   local fork only=()
-  for fork in 1 2; do pg_psql -d postgres -c "create database wartung_$fork owner wartung"; done
+  for fork in 1 2 3; do pg_psql -d postgres -c "create database wartung_$fork owner wartung"; done
   if [ $# -gt 0 ]; then
     local IFS=,
     only=("-Dtest=$*" -Dsurefire.failIfNoSpecifiedTests=false)

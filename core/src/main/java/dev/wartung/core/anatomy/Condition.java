@@ -19,6 +19,9 @@ public record Condition(@JsonValue Map<String, List<String>> allOf) {
     }
 
     public boolean holds(Map<String, String> facts) {
+        if (allOf.isEmpty()) {
+            return true;
+        }
         for (Map.Entry<String, List<String>> wanted : allOf.entrySet()) {
             String fact = facts.get(wanted.getKey());
             if (fact == null || !wanted.getValue().contains(fact)) {

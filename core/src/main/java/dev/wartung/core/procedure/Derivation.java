@@ -40,7 +40,7 @@ public final class Derivation {
 
     /** The whole job on a valve that nobody has touched. @throws IllegalArgumentException if the family has no such configuration */
     public Procedure derive(Work work, ValveConfiguration configuration) {
-        return derive(work, Situation.untouched(anatomy, configuration));
+        return derive(work, Situation.untouched(stage(configuration).build(), configuration));
     }
 
     /**

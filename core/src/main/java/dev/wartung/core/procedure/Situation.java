@@ -28,8 +28,13 @@ public record Situation(ValveConfiguration configuration, Set<String> open, Set<
 
     /** A closed valve in its line, nothing done yet. The position of a valve without a spring is not known. */
     public static Situation untouched(AnatomySheet anatomy, ValveConfiguration configuration) {
+        return untouched(anatomy.build().resolve(configuration.facts()), configuration);
+    }
+
+    /** @param build of that configuration */
+    static Situation untouched(Build build, ValveConfiguration configuration) {
         return new Situation(configuration, Set.of(), Set.of(), Set.of(), Set.of(), Set.of(), Set.of(),
-                Motion.atStart(anatomy.build().resolve(configuration.facts()), configuration.drive()));
+                Motion.atStart(build, configuration.drive()));
     }
 
     /** Where the valve stands within a job after its confirmed steps: what was confirmed need not be repeated. */

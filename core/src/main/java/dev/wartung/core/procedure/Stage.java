@@ -9,14 +9,17 @@ import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.school.Practice;
 import dev.wartung.core.school.Settled;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 
 /** One configuration of a valve with all that follows from it: build, operations, figures, settled schools. A conversion has two. */
@@ -30,6 +33,8 @@ final class Stage {
     private final Map<String, Settled> schools;
     private final Map<String, String> facts;
     private final Map<String, Operation> operations = new LinkedHashMap<>();
+    private final Map<String, List<Operation>> needing = new HashMap<>();
+    private final Map<Motion, Moment> moments = new ConcurrentHashMap<>();
 
     /** @throws IllegalArgumentException if the family has no such configuration */
     Stage(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration, Practice practice) {
@@ -46,6 +51,7 @@ final class Stage {
         this.figures = Figures.of(type, configuration, facts);
         anatomy.operations().stream().filter(o -> o.when().holds(facts)).forEach(o -> operations.put(o.id(), o));
         operations.replaceAll((id, operation) -> operation.withNeeds(access(operation)));
+        operations.values().forEach(o -> o.needs().forEach(need -> needing.computeIfAbsent(need, n -> new ArrayList<>()).add(o)));
     }
 
     /** What the sheet says gives access, and what takes away whatever the build says is in the way. */
@@ -97,6 +103,15 @@ final class Stage {
 
     Stream<Operation> operations(Collection<String> ids) {
         return operations.values().stream().filter(o -> ids.contains(o.id()));
+    }
+
+    /** Operations that this one gives access to. */
+    List<Operation> needing(String operation) {
+        return needing.getOrDefault(operation, List.of());
+    }
+
+    Moment at(Motion motion) {
+        return moments.computeIfAbsent(motion, m -> new Moment(this, m));
     }
 
     /** Whether the operation makes the valve another one. */

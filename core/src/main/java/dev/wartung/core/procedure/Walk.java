@@ -3,15 +3,8 @@ package dev.wartung.core.procedure;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Operation;
-import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
-import dev.wartung.core.anatomy.TypeSheet.Article;
-import dev.wartung.core.anatomy.TypeSheet.Lubricant;
-import dev.wartung.core.anatomy.Variant;
-import dev.wartung.core.lubrication.Film;
 import dev.wartung.core.procedure.Sequence.Node;
-import dev.wartung.core.sealing.Polymer;
-import dev.wartung.core.school.Settled;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
@@ -24,9 +17,6 @@ import java.util.Set;
 /** Walks along the ordered operations, writes each out as a step and puts movements in between. */
 final class Walk {
 
-    private static final String FILM_SCHOOL = "seat-film";
-    private static final String ACTUATOR = "actuator";
-
     private final Stage from;
     private final Stage to;
     private final Set<String> binned;
@@ -37,7 +27,7 @@ final class Walk {
     private final Set<String> off;
     private Stage stage;
     private Motion motion;
-    private Map<String, String> facts = Map.of();
+    private Moment moment;
 
     /**
      * @param from      what the valve is
@@ -54,13 +44,13 @@ final class Walk {
         this.stage = from;
         this.off = new HashSet<>(start.off());
         this.motion = start.motion();
-        look();
+        this.moment = stage.at(motion);
     }
 
     List<Step> through(List<Node> order) {
         for (Node node : order) {
             if (isStillToDo(node)) {
-                bringTo(node.operation().position(facts), node.phase());
+                bringTo(node.operation().position(moment.facts()), node.phase());
                 add(node.operation(), node.undoes(), node.phase());
             }
         }
@@ -80,7 +70,7 @@ final class Walk {
 
     /** A step on the way in that leaves nothing to undo: with all it leads to open already, it is behind us. */
     private boolean ledToWhatIsOpen(Operation operation) {
-        List<Operation> next = from.operations().values().stream().filter(o -> o.needs().contains(operation.id())).toList();
+        List<Operation> next = from.needing(operation.id());
         return operation.phase() == Phase.OPEN && !next.isEmpty() && next.stream().allMatch(start::isOpen);
     }
 
@@ -100,22 +90,19 @@ final class Walk {
 
     private Operation movement(String target) {
         return stage.anatomy().movements().stream()
-                .filter(m -> m.when().holds(facts) && m.brings().equals(Optional.of(target))).findFirst()
+                .filter(m -> m.when().holds(moment.facts()) && m.brings().equals(Optional.of(target))).findFirst()
                 .orElseThrow(() -> new IllegalStateException("no movement brings it to “" + target + "”"));
     }
 
     private void add(Operation operation, String undoes, Phase phase) {
         int times = used.merge(operation.id(), 1, Integer::sum);
         List<Act> acts = acts(operation, undoes);
-        Figures figures = stage.figures();
+        Moment.Worded worded = moment.worded(operation);
         steps.add(new Step(times == 1 ? operation.id() : operation.id() + "-" + times, operation.id(),
                 undoes.isEmpty() ? Optional.empty() : Optional.of(undoes), phase,
-                text(operation.say()), text(operation.why()), figures.into(operation.done()), motion.held(),
-                operation.cautions().stream().filter(c -> c.when().holds(facts))
-                        .map(c -> new Step.Warning(figures.into(c.lead()), figures.into(c.text()))).toList(),
-                operation.tools().stream().filter(t -> t.when().holds(facts)).map(t -> figures.into(t.is())).toList(),
-                operation.minutes(), operation.asks().stream().map(id -> new AskedHere(stage, facts).ask(id)).toList(), films(operation),
-                operation.marks(), acts, operation.kitCount(), operation.proves().isPresent(), operation.secondPerson(), choices(operation)));
+                worded.say(), worded.why(), worded.done(), motion.held(), worded.warnings(), worded.tools(),
+                operation.minutes(), worded.asks(), worded.films(),
+                operation.marks(), acts, operation.kitCount(), operation.proves().isPresent(), operation.secondPerson(), worded.choices()));
         for (Act act : acts) {
             if (act.verb() == Verb.CONVERT) {
                 stage = to;
@@ -127,15 +114,7 @@ final class Walk {
             }
             motion = motion.after(act, stage.build(), stage.configuration().drive());
         }
-        look();
-    }
-
-    /** Sees anew what conditions are judged against. */
-    private void look() {
-        facts = new HashMap<>(stage.facts());
-        facts.put("held", motion.held());
-        facts.put("driver", motion.driven() ? "on" : "off");
-        motion.position().ifPresent(p -> facts.put("stem", p));
+        moment = stage.at(motion);
     }
 
     private List<Act> acts(Operation operation, String undoes) {
@@ -173,27 +152,5 @@ final class Walk {
         }
         order.removeIf(part -> to.build().part(part).isEmpty());
         return order;
-    }
-
-    private String text(List<Variant> variants) {
-        return Variant.pick(variants, facts).map(stage.figures()::into).orElse("");
-    }
-
-    private List<String> choices(Operation operation) {
-        return operation.follows().stream().map(stage.schools()::get).map(Settled::inWords).toList();
-    }
-
-    private List<Step.Film> films(Operation operation) {
-        return operation.greases().stream().flatMap(id -> stage.build().part(id).stream()).filter(Part::greased).map(part -> film(part, operation)).toList();
-    }
-
-    private Step.Film film(Part part, Operation operation) {
-        Lubricant named = stage.type().lubricant(part.film(), facts).orElseThrow(() -> new Figures.MissingFigure("lubricant for " + part.film()));
-        // where schools differ on the place of the film, their answer is the place
-        String position = operation.follows().contains(FILM_SCHOOL) ? facts.getOrDefault(FILM_SCHOOL, part.film())
-                : part.kind().equals(Part.ACTUATOR_SEAL) ? ACTUATOR : part.film();
-        String material = stage.type().article(part.id(), facts).map(Article::material).orElse("");
-        double volume = Optional.ofNullable(stage.type().surfaces().get(part.id())).map(s -> Film.volumeM3(s.areaM2(), Film.THIN_M)).orElse(0.0);
-        return new Step.Film(part.id(), part.name(), position, Polymer.in(material).stream().map(Polymer::symbol).sorted().toList(), named.name(), named.registration(), volume);
     }
 }

@@ -5,11 +5,13 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.atomic.AtomicReference;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -54,6 +56,35 @@ class SlowNetworkTest {
         page.waitForCondition(() -> page.locator(".reading-field.htmx-request").count() > 0);
         field.press("Enter");
         assertThat(page.locator(".step .say")).not().containsText(asked);
+    }
+
+    @Test
+    @DisplayName("A size typed while the answer to an earlier choice is still on its way: the page ends with what was typed last, and says what is wrong with it")
+    void typedBeforeTheAnswer(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        BenchHands hands = new BenchHands(page);
+        int number = hands.begin("TS-026", "renew-product-seals");
+        hands.workUntil("Lift the old plug seal out");
+        Browser.go(page, "/jobs/" + number + "/findings?part=stem&point=sealing-path&kind=scratch");
+        page.locator("#size").fill("0.03 mm");
+        AtomicReference<Route> held = new AtomicReference<>();
+        page.route(url -> url.contains("direction=ALONG"), route -> {
+            if (!held.compareAndSet(null, route)) {
+                route.resume();
+            }
+        });
+        page.locator(".pick:has-text('along')").click();
+        page.waitForCondition(() -> held.get() != null);
+        page.locator("#where").fill("upper edge");
+        page.locator("#size").fill("abc");
+        // longer than it waits before it asks: were it not made to wait for the first answer, it would be answered now and overwritten afterwards
+        page.waitForTimeout(700);
+        held.get().resume();
+        assertThat(page.locator("#decided .trouble")).containsText("abc");
+        Browser.settled(page);
+        assertThat(page.locator("#decided .trouble")).containsText("abc");
+        assertThat(page.locator("#where")).hasValue("upper edge");
+        assertThat(page.locator("#runs-ALONG")).isChecked();
     }
 
     @Test

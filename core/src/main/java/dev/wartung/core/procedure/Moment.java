@@ -1,0 +1,83 @@
+package dev.wartung.core.procedure;
+
+import dev.wartung.core.anatomy.Operation;
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.TypeSheet.Article;
+import dev.wartung.core.anatomy.TypeSheet.Lubricant;
+import dev.wartung.core.anatomy.Variant;
+import dev.wartung.core.lubrication.Film;
+import dev.wartung.core.school.Settled;
+import dev.wartung.core.sealing.Polymer;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+
+/**
+ * A stage with its closure member somewhere, held by something: what conditions are judged against there, and how an operation reads there. Jobs on one valve pass
+ * through the same few moments again and again, so each operation is written out once in each. Thread-safe.
+ */
+final class Moment {
+
+    private static final String FILM_SCHOOL = "seat-film";
+    private static final String ACTUATOR = "actuator";
+
+    private final Stage stage;
+    private final Map<String, String> facts;
+    private final Map<String, Worded> worded = new ConcurrentHashMap<>();
+
+    Moment(Stage stage, Motion motion) {
+        this.stage = stage;
+        Map<String, String> here = new HashMap<>(stage.facts());
+        here.put("held", motion.held());
+        here.put("driver", motion.driven() ? "on" : "off");
+        motion.position().ifPresent(p -> here.put("stem", p));
+        this.facts = Collections.unmodifiableMap(here);
+    }
+
+    /** An operation in words and figures, as it is met here. */
+    record Worded(String say, String why, String done, List<Step.Warning> warnings, List<String> tools, List<Ask> asks, List<Step.Film> films, List<String> choices) {}
+
+    Map<String, String> facts() {
+        return facts;
+    }
+
+    Worded worded(Operation operation) {
+        Worded known = worded.get(operation.id());
+        if (known == null) {
+            known = write(operation);
+            worded.put(operation.id(), known);
+        }
+        return known;
+    }
+
+    private Worded write(Operation operation) {
+        Figures figures = stage.figures();
+        AskedHere asked = new AskedHere(stage, facts);
+        return new Worded(text(operation.say()), text(operation.why()), figures.into(operation.done()),
+                operation.cautions().stream().filter(c -> c.when().holds(facts)).map(c -> new Step.Warning(figures.into(c.lead()), figures.into(c.text()))).toList(),
+                operation.tools().stream().filter(t -> t.when().holds(facts)).map(t -> figures.into(t.is())).toList(),
+                operation.asks().stream().map(asked::ask).toList(), films(operation),
+                operation.follows().stream().map(stage.schools()::get).map(Settled::inWords).toList());
+    }
+
+    private String text(List<Variant> variants) {
+        return Variant.pick(variants, facts).map(stage.figures()::into).orElse("");
+    }
+
+    private List<Step.Film> films(Operation operation) {
+        return operation.greases().stream().flatMap(id -> stage.build().part(id).stream()).filter(Part::greased).map(part -> film(part, operation)).toList();
+    }
+
+    private Step.Film film(Part part, Operation operation) {
+        Lubricant named = stage.type().lubricant(part.film(), facts).orElseThrow(() -> new Figures.MissingFigure("lubricant for " + part.film()));
+        // where schools differ on the place of the film, their answer is the place
+        String position = operation.follows().contains(FILM_SCHOOL) ? facts.getOrDefault(FILM_SCHOOL, part.film())
+                : part.kind().equals(Part.ACTUATOR_SEAL) ? ACTUATOR : part.film();
+        String material = stage.type().article(part.id(), facts).map(Article::material).orElse("");
+        double volume = Optional.ofNullable(stage.type().surfaces().get(part.id())).map(s -> Film.volumeM3(s.areaM2(), Film.THIN_M)).orElse(0.0);
+        return new Step.Film(part.id(), part.name(), position, Polymer.in(material).stream().map(Polymer::symbol).sorted().toList(), named.name(), named.registration(), volume);
+    }
+}
