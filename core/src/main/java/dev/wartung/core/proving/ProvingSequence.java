@@ -72,6 +72,8 @@ public final class ProvingSequence {
     private static final double DECAY_S = 6;
     /** More than a vented actuator still holds after a second. */
     private static final double VENTED_PA = 5e4;
+    /** Share of what was there that is gone after that time wherever the pilot valve vents at all, however slowly. */
+    private static final double FALLS_BY = 0.1;
     private static final double LIFT_S = 1.2;
     private static final double LINE_PA_PER_S = 8e4;
     private static final double MOVED_AWAY = 0.985;
@@ -79,7 +81,9 @@ public final class ProvingSequence {
     private final DriveModel model;
     private final Plan plan;
     private Phase phase = Phase.READY;
-    private double since = -1;
+    private boolean begun;
+    /** What the bench measured first in this phase; empty as long as the command is on its way. Only from then on does its time run: a slow link is no fault of the valve. */
+    private Optional<Sample> entered = Optional.empty();
     private double stillSince = -1;
     private double lastTravel;
     private Optional<Outcome> outcome = Optional.empty();
@@ -100,49 +104,58 @@ public final class ProvingSequence {
         if (sample.airLost()) {
             return end(Outcome.AIR_LOST);
         }
-        if (since < 0) {
-            enter(Phase.RAMP, sample);
+        if (!begun) {
+            begun = true;
+            enter(Phase.RAMP);
         } else if (sample.mark() == phase.mark()) {
-            go(sample);
+            if (entered.isEmpty()) {
+                entered = Optional.of(sample);
+                stillSince = sample.seconds();
+                lastTravel = sample.travel();
+            }
+            go(sample, entered.get());
         }
         return outcome.isPresent() ? vented() : command();
     }
 
-    private void go(Sample sample) {
+    private void go(Sample sample, Sample first) {
         if (Math.abs(sample.travel() - lastTravel) > 0.002) {
             stillSince = sample.seconds();
             lastTravel = sample.travel();
         }
-        double spent = sample.seconds() - since;
+        double spent = sample.seconds() - first.seconds();
         boolean still = sample.seconds() - stillSince >= STEADY_S;
+        // before the air is gone it need not have moved yet
+        boolean home = spent > LONGEST_STEP_S || still && spent >= STEADY_S && (!model.drive().sprung() || sample.airPa() <= VENTED_PA);
         switch (phase) {
             case RAMP -> {
                 if (away(sample)) {
-                    enter(Phase.HOLD, sample);
+                    enter(Phase.HOLD);
                 } else if (spent > plan.mostPa() / RAMP_PA_PER_S + LONGEST_STEP_S) {
                     end(Outcome.STUCK);
                 }
             }
-            case HOLD -> after(spent >= SHUT_IN_S, Phase.AWAY, sample);
+            case HOLD -> after(spent >= SHUT_IN_S, Phase.AWAY);
             case AWAY -> {
-                if (model.drive().sprung() && spent > STEADY_S && sample.airPa() > VENTED_PA) {
+                boolean stays = spent > STEADY_S && sample.airPa() > first.airPa() * (1 - FALLS_BY) || spent > LONGEST_STEP_S;
+                if (model.drive().sprung() && stays && sample.airPa() > VENTED_PA) {
                     end(Outcome.HELD_ON);
                 }
-                after(still && spent >= STEADY_S || spent > LONGEST_STEP_S, Phase.FAST, sample);
+                after(home, Phase.FAST);
             }
             case FAST -> {
-                after(still && spent >= STEADY_S && away(sample), Phase.BACK, sample);
+                after(still && spent >= STEADY_S && away(sample), Phase.BACK);
                 if (phase == Phase.FAST && spent > LONGEST_STEP_S) {
                     end(Outcome.STUCK);
                 }
             }
-            case BACK -> after(still && spent >= STEADY_S || spent > LONGEST_STEP_S, model.line().liftMm() > 0 ? Phase.LIFT_UPPER : afterLifts(), sample);
-            case LIFT_UPPER -> after(spent >= LIFT_S, Phase.LIFT_LOWER, sample);
-            case LIFT_LOWER -> after(spent >= LIFT_S, afterLifts(), sample);
-            case SHUT -> after(still && spent >= STEADY_S || spent > LONGEST_STEP_S, Phase.LINE, sample);
-            case LINE -> after(sample.travel() > Signature.MOVED || spent > plan.holdPa() / LINE_PA_PER_S + STEADY_S, afterLine(), sample);
-            case FILL -> after(spent >= STEADY_S, Phase.DECAY, sample);
-            case DECAY -> after(spent >= DECAY_S, Phase.DONE, sample);
+            case BACK -> after(home, model.line().liftMm() > 0 ? Phase.LIFT_UPPER : afterLifts());
+            case LIFT_UPPER -> after(spent >= LIFT_S, Phase.LIFT_LOWER);
+            case LIFT_LOWER -> after(spent >= LIFT_S, afterLifts());
+            case SHUT -> after(still && spent >= STEADY_S || spent > LONGEST_STEP_S, Phase.LINE);
+            case LINE -> after(sample.travel() > Signature.MOVED || spent > plan.holdPa() / LINE_PA_PER_S + STEADY_S, afterLine());
+            case FILL -> after(spent >= STEADY_S, Phase.DECAY);
+            case DECAY -> after(spent >= DECAY_S, Phase.DONE);
             default -> { }
         }
         if (phase == Phase.DONE) {
@@ -158,9 +171,9 @@ public final class ProvingSequence {
         return plan.decayPa() > 0 ? Phase.FILL : Phase.DONE;
     }
 
-    private void after(boolean now, Phase next, Sample sample) {
+    private void after(boolean now, Phase next) {
         if (now) {
-            enter(next, sample);
+            enter(next);
         }
     }
 
@@ -168,11 +181,9 @@ public final class ProvingSequence {
         return model.airOpens() ? sample.travel() >= MOVED_AWAY : sample.travel() <= 1 - MOVED_AWAY;
     }
 
-    private void enter(Phase next, Sample sample) {
+    private void enter(Phase next) {
         phase = next;
-        since = sample.seconds();
-        stillSince = sample.seconds();
-        lastTravel = sample.travel();
+        entered = Optional.empty();
     }
 
     private Command command() {

@@ -5,7 +5,9 @@ import dev.wartung.core.proving.BenchValve.Pilot;
 import dev.wartung.core.proving.ProvingSequence.Command;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.core.proving.ProvingSequence.Phase;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 
 /** A proving run worked through in no time, on a valve that moves by its forces: what a bench would have measured ten times a second. */
@@ -22,8 +24,17 @@ public record Rehearsal(List<Sample> trace, Outcome outcome) {
      * @param plan         what is tried
      * @param airLostAfter seconds after which the supply is gone
      * @param seatLossPaPerS what the seat loses
+     * @param wayS         how long a command is on its way to the bench, seconds
      */
-    public record Conditions(ProvingSequence.Plan plan, double airLostAfter, double seatLossPaPerS) {}
+    public record Conditions(ProvingSequence.Plan plan, double airLostAfter, double seatLossPaPerS, double wayS) {
+
+        /** At a bench that is told at once. */
+        public Conditions(ProvingSequence.Plan plan, double airLostAfter, double seatLossPaPerS) {
+            this(plan, airLostAfter, seatLossPaPerS, 0);
+        }
+    }
+
+    private record OnItsWay(Command command, double arrives) {}
 
     /** @throws IllegalStateException if the run does not come to an end: a mistake in the sequence */
     public static Rehearsal of(DriveModel model, Faults faults, Conditions at) {
@@ -32,10 +43,14 @@ public record Rehearsal(List<Sample> trace, Outcome outcome) {
         ProvingSequence sequence = new ProvingSequence(model, at.plan());
         List<Sample> trace = new ArrayList<>();
         Command command = Command.air(0, 0, Pilot.VENT, Phase.READY);
+        Deque<OnItsWay> coming = new ArrayDeque<>();
         double supply = 0;
         double line = 0;
         for (int i = 0; sequence.outcome().isEmpty() && i < LONGEST; i++) {
             double seconds = i * STEP_S;
+            while (!coming.isEmpty() && coming.getFirst().arrives() <= seconds) {
+                command = coming.removeFirst().command();
+            }
             boolean lost = seconds > at.airLostAfter();
             double target = lost ? 0 : command.targetPa();
             supply = command.paPerS() > 0 && target > supply ? Math.min(target, supply + command.paPerS() * STEP_S) : target;
@@ -44,7 +59,7 @@ public record Rehearsal(List<Sample> trace, Outcome outcome) {
             if (i % STEPS_A_SAMPLE == 0) {
                 Sample sample = new Sample(i / STEPS_A_SAMPLE, seconds, valve.chamberPa(), valve.travel(), valve.travel() < SWITCH, valve.travel() > 1 - SWITCH, lost, line, command.mark(), valve.lifts(command.lift())[0], valve.lifts(command.lift())[1]);
                 trace.add(sample);
-                command = sequence.next(sample);
+                coming.addLast(new OnItsWay(sequence.next(sample), seconds + at.wayS()));
             }
         }
         return new Rehearsal(List.copyOf(trace), sequence.outcome().orElseThrow(() -> new IllegalStateException("the run does not end")));

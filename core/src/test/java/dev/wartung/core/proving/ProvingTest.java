@@ -19,6 +19,7 @@ import dev.wartung.core.proving.ProvingSequence.Plan;
 import dev.wartung.core.sheet.SheetLibrary;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -86,6 +87,43 @@ class ProvingTest {
             assertThat(l.what()).isEqualTo("First movement against its own");
             assertThat(l.stands()).isEqualTo(Stands.LOOK);
         });
+    }
+
+    @ParameterizedTest
+    @MethodSource("models")
+    @DisplayName("A command that is long on its way, as on a busy network, is no fault of the valve: the run is complete, and its times are the valve's")
+    void slowLink(DriveModel model) {
+        Signature prompt = Signature.of(run(model, Faults.NONE, 1e9, 0).trace(), model);
+        for (double wayS : new double[] {0.5, 2.5, 9}) {
+            Rehearsal late = Rehearsal.of(model, Faults.NONE, new Rehearsal.Conditions(new Plan(8e5, 3e5, 3e5), 1e9, 0, wayS));
+            assertThat(late.outcome()).as("%s s", wayS).isEqualTo(Outcome.COMPLETE);
+            Signature found = Signature.of(late.trace(), model);
+            assertThat(found.wentTo()).isEqualTo(prompt.wentTo());
+            assertThat(found.awayS().orElseThrow()).isCloseTo(prompt.awayS().orElseThrow(), within(0.11));
+            assertThat(found.backS().orElseThrow()).isCloseTo(prompt.backS().orElseThrow(), within(0.11));
+        }
+    }
+
+    @Test
+    @DisplayName("Air that stays on a vented valve is told after 1.2 s; air that goes slowly is waited for, six seconds at most")
+    void heldOn() {
+        assertThat(vented(t -> 6e5)).isEqualTo(Optional.of(Outcome.HELD_ON));
+        assertThat(vented(t -> Math.max(0, 6e5 - 1.2e5 * t))).as("gone in five seconds").isEmpty();
+        assertThat(vented(t -> Math.max(0, 6e5 - 0.6e5 * t))).as("gone in ten").isEqualTo(Optional.of(Outcome.HELD_ON));
+    }
+
+    /** How a run ends, if it does, whose air goes like this once it is to be away. */
+    private static Optional<Outcome> vented(DoubleUnaryOperator airPaAfter) {
+        ProvingSequence sequence = new ProvingSequence(kolm(Drive.NC), new Plan(6e5, 0, 0));
+        double since = -1;
+        Command command = sequence.next(new Sample(0, 0, 0, 0, true, false, false, 0, 0, 0, 0));
+        for (int i = 1; i < 200 && sequence.outcome().isEmpty() && sequence.phase() != ProvingSequence.Phase.FAST; i++) {
+            boolean away = sequence.phase() == ProvingSequence.Phase.AWAY;
+            since = away && since < 0 ? i * 0.1 : since;
+            double air = away ? airPaAfter.applyAsDouble(i * 0.1 - since) : 6e5;
+            command = sequence.next(new Sample(i, i * 0.1, air, air > 3e5 ? 1 : 0, air <= 3e5, air > 3e5, false, 0, command.mark(), 0, 0));
+        }
+        return sequence.outcome();
     }
 
     private static Proof proof(DriveModel model, Faults faults, double seatLossPerS, Signature own) {
