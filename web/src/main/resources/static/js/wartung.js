@@ -56,6 +56,26 @@ document.addEventListener('alpine:init', () => {
   }));
 });
 
+/* What no text may hold, as PlainText on the server has it: said beside the field while it can still be taken out. */
+const NOT_TEXT = /(?![\t\n\r])[\p{Cc}\p{Cs}\p{Noncharacter_Code_Point}\u202a-\u202e\u2066-\u2069]/u;
+document.addEventListener('input', e => {
+  const field = e.target;
+  if (!field.matches('input:not([type=radio]):not([type=checkbox]):not([type=file]), textarea')) return;
+  const found = NOT_TEXT.exec(field.value);
+  const before = found && field.value.slice(Math.max(0, found.index - 20), found.index).trim();
+  const trouble = found ? 'This holds a character that cannot be kept (U+' + found[0].codePointAt(0).toString(16).toUpperCase().padStart(4, '0') + (before ? ', after “' + before + '”' : ', at the beginning') + '). Take it out.' : '';
+  field.setCustomValidity(trouble);
+  const place = field.closest('.typed-in') || field;
+  let said = place.nextElementSibling?.matches('.not-text') ? place.nextElementSibling : null;
+  if (trouble && !said) {
+    said = document.createElement('p');
+    said.className = 'trouble not-text';
+    said.setAttribute('role', 'alert');
+    place.after(said);
+  }
+  if (said) { said.textContent = trouble; said.hidden = !trouble; }
+});
+
 document.addEventListener('input', e => { const form = e.target.form; if (form?.dataset.keep) keep.save(form); });
 document.addEventListener('submit', e => { const form = e.target.closest('form[data-keep]:not([hx-post])'); if (form) keep.save(form); });
 
@@ -165,6 +185,8 @@ document.addEventListener('htmx:responseError', e => {
   if (status === 401 || status === 403 && !document.querySelector('meta[name=csrf-token]')) {
     lost('You have been logged out. What you typed is kept in this browser.', { href: '/login?expired', text: 'Log in again' });
     sessionStorage.setItem('after-login', location.pathname + location.search);
+  } else if (status === 400 && e.detail.xhr.getResponseHeader('Content-Type')?.startsWith('text/plain')) {
+    lost(e.detail.xhr.responseText);
   } else if (status === 403) {
     lost('Your role does not allow this.');
   } else if (status === 502 || status === 503 || status === 504) {

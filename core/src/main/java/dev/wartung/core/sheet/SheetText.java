@@ -1,5 +1,6 @@
 package dev.wartung.core.sheet;
 
+import dev.wartung.core.text.PlainText;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
@@ -245,6 +246,7 @@ final class SheetText {
                 problem(place, "has a key that is not a word");
                 continue;
             }
+            mayHold(key.getValue(), place);
             String below = place + "/" + key.getValue().replace("~", "~0").replace("/", "~1");
             if (object.has(key.getValue())) {
                 problem(below, "stands twice");
@@ -275,6 +277,11 @@ final class SheetText {
                 problem(place, "“" + value + "” is not a number that can be used");
             }
         }
+        mayHold(value, place);
         return make.stringNode(value);
+    }
+
+    private void mayHold(String text, String place) {
+        PlainText.trouble(text).ifPresent(holds -> problem(place, "holds " + holds));
     }
 }

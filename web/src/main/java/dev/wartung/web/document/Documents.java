@@ -5,6 +5,7 @@ import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.slf4j.Slf4jLogger;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
 import com.openhtmltopdf.util.XRLog;
+import dev.wartung.core.text.PlainText;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -14,6 +15,8 @@ import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.springframework.context.ApplicationContext;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.TemplateEngine;
@@ -25,6 +28,7 @@ import org.thymeleaf.spring6.expression.ThymeleafEvaluationContext;
 public class Documents {
 
     private static final String SECTION_STYLE = new String(resource("section-print.css"), StandardCharsets.UTF_8);
+    private static final Pattern BY_NUMBER = Pattern.compile("&#(x[0-9a-fA-F]{1,6}|[0-9]{1,7});");
     private static final String FONT = "Atkinson Hyperlegible Next";
 
     static {
@@ -57,7 +61,7 @@ public class Documents {
         builder.useSVGDrawer(new BatikSVGDrawer());
         builder.useFont(() -> font("regular"), FONT, 400, FontStyle.NORMAL, true);
         builder.useFont(() -> font("bold"), FONT, 700, FontStyle.NORMAL, true);
-        builder.withHtmlContent(html, null);
+        builder.withHtmlContent(printable(html), null);
         builder.toStream(out);
         try {
             builder.run();
@@ -65,6 +69,15 @@ public class Documents {
             throw new UncheckedIOException(e);
         }
         return out.toByteArray();
+    }
+
+    /** XML can write less than text was allowed to hold once, neither as it is nor by number; records of that time are printed all the same. */
+    private static String printable(String html) {
+        return PlainText.shown(BY_NUMBER.matcher(html).replaceAll(reference -> {
+            String number = reference.group(1);
+            int codePoint = number.startsWith("x") ? Integer.parseInt(number.substring(1), 16) : Integer.parseInt(number);
+            return Matcher.quoteReplacement(Character.isValidCodePoint(codePoint) && PlainText.mayHold(codePoint) ? reference.group() : String.valueOf(PlainText.REPLACEMENT));
+        }));
     }
 
     private static InputStream font(String weight) {

@@ -1,5 +1,6 @@
 package dev.wartung.web.due;
 
+import dev.wartung.core.text.PlainText;
 import java.time.Instant;
 import java.util.List;
 import net.fortuna.ical4j.model.Calendar;
@@ -29,8 +30,8 @@ final class CalendarFeed {
             event.add(new Uid(item.id() + "@wartung"));
             event.add(new DtStamp(now));
             event.add(new DtStart<>(item.on()));
-            event.add(new Summary(item.what() + ": " + item.text()));
-            event.add(new Description(base + item.path()));
+            event.add(new Summary(PlainText.shown(item.what() + ": " + item.text())));
+            event.add(new Description(PlainText.shown(base + item.path())));
             calendar.add(event);
         }
         return calendar.toString();

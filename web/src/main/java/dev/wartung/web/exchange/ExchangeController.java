@@ -1,5 +1,6 @@
 package dev.wartung.web.exchange;
 
+import dev.wartung.core.text.PlainText;
 import dev.wartung.web.exchange.Table.Problem;
 import dev.wartung.web.sheet.Sheets;
 import java.io.IOException;
@@ -96,7 +97,7 @@ class ExchangeController {
         }
         Checked checked = desk.check(wanted.get(), content);
         List<Problem> problems = checked.problems();
-        String name = Optional.ofNullable(file.get().getOriginalFilename()).orElse("file").replaceAll("(?s).*[/\\\\]", "").replaceAll("[\\p{Cntrl}\\p{Cs}]", "");
+        String name = PlainText.shown(Optional.ofNullable(file.get().getOriginalFilename()).orElse("file").replaceAll("(?s).*[/\\\\]", ""));
         model.addAttribute("checked", checked.fresh() + " new, " + checked.changed() + " changed");
         model.addAttribute("name", name);
         model.addAttribute("kind", wanted.get());

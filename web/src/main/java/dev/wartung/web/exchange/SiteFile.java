@@ -1,6 +1,7 @@
 package dev.wartung.web.exchange;
 
 import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.text.PlainText;
 import dev.wartung.web.exchange.Table.Problem;
 import dev.wartung.web.exchange.Table.Row;
 import java.util.ArrayList;
@@ -118,6 +119,7 @@ class SiteFile {
                     problems.add(new Problem(number, kind.path() + "." + field.getKey().substring(0, Math.min(60, field.getKey().length())), kind.columns().contains(field.getKey()) ? "is not a string" : "is no column"));
                 } else {
                     cells.put(field.getKey(), field.getValue().asString());
+                    PlainText.trouble(field.getValue().asString()).ifPresent(holds -> problems.add(new Problem(number, kind.path() + "." + field.getKey(), "holds " + holds)));
                 }
             });
             rows.add(new Row(number, cells));

@@ -1,5 +1,6 @@
 package dev.wartung.web.exchange;
 
+import dev.wartung.core.text.PlainText;
 import java.io.IOException;
 import java.io.StringReader;
 import java.io.UncheckedIOException;
@@ -56,9 +57,11 @@ public record Table(List<Row> rows, List<Problem> problems) {
                 Map<String, String> cells = new LinkedHashMap<>();
                 for (int i = 0; i < names.size(); i++) {
                     String cell = unguarded(record.get(i));
-                    if (cell.length() > LONGEST_CELL || cell.indexOf('\0') >= 0) {
-                        problems.add(new Problem(number, names.get(i), "is too long, or holds what is no text"));
+                    if (cell.length() > LONGEST_CELL) {
+                        problems.add(new Problem(number, names.get(i), "is longer than " + LONGEST_CELL + " letters"));
                     }
+                    String column = names.get(i);
+                    PlainText.trouble(cell).ifPresent(holds -> problems.add(new Problem(number, column, "holds " + holds)));
                     cells.put(names.get(i), cell);
                 }
                 rows.add(new Row(number, cells));
@@ -88,7 +91,7 @@ public record Table(List<Row> rows, List<Problem> problems) {
         try (CSVPrinter printer = new CSVPrinter(out, CSVFormat.RFC4180)) {
             printer.printRecord(columns);
             for (List<String> row : rows) {
-                printer.printRecord(row.stream().map(Table::guarded).toList());
+                printer.printRecord(row.stream().map(PlainText::shown).map(Table::guarded).toList());
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);

@@ -1,6 +1,7 @@
 package dev.wartung.web.shutdown;
 
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.text.PlainText;
 import dev.wartung.scheduling.Plan;
 import dev.wartung.scheduling.Plan.Placed;
 import dev.wartung.scheduling.Plan.Stint;
@@ -86,7 +87,7 @@ class PlanExports {
             event.add(new DtStamp(now));
             event.add(new DtStart<>(at(window, e.stint().start())));
             event.add(new DtEnd<>(at(window, e.stint().end())));
-            event.add(new Summary(e.candidate().tag() + ": " + (e.what().equals("work") ? e.candidate().title() : e.what()) + ", " + setup.nameOf(e.stint().technician())));
+            event.add(new Summary(PlainText.shown(e.candidate().tag() + ": " + (e.what().equals("work") ? e.candidate().title() : e.what()) + ", " + setup.nameOf(e.stint().technician()))));
             calendar.add(event);
         }
         return calendar.toString();

@@ -3,6 +3,7 @@ package dev.wartung.web.app;
 import static org.springframework.security.test.web.servlet.setup.SecurityMockMvcConfigurers.springSecurity;
 
 import dev.wartung.web.WartungApplication;
+import jakarta.servlet.Filter;
 import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
@@ -62,7 +63,7 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
 
     /** Requests to an application without the network between. */
     public static MockMvc web(ConfigurableApplicationContext context) {
-        return MockMvcBuilders.webAppContextSetup((WebApplicationContext) context).apply(springSecurity()).build();
+        return MockMvcBuilders.webAppContextSetup((WebApplicationContext) context).apply(springSecurity()).addFilters(context.getBean("typedText", Filter.class)).build();
     }
 
     /** Where the application listens. */

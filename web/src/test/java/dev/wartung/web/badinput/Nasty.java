@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
+import java.util.UUID;
 
 /** What nobody types on purpose, and some what somebody would. From a seed, so that a case found is found again. */
 final class Nasty {
@@ -41,6 +42,10 @@ final class Nasty {
 
     <T> T one(List<T> of) {
         return of.get(random.nextInt(of.size()));
+    }
+
+    UUID uuid() {
+        return new UUID(random.nextLong(), random.nextLong());
     }
 
     boolean chance(int inHundred) {
