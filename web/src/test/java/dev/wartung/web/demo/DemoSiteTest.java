@@ -1,6 +1,7 @@
 package dev.wartung.web.demo;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Act;
@@ -145,6 +146,24 @@ class DemoSiteTest {
         assertThat(before).hasSameSizeAs(DemoValves.all(sheets)).doesNotHaveDuplicates();
         assertThat(DemoValves.all(sheets)).isEqualTo(DemoValves.all(sheets));
         assertThat(Arrays.stream(Drive.values())).allSatisfy(d -> assertThat(DemoValves.all(sheets)).anyMatch(r -> r.configuration().drive() == d));
+    }
+
+    @Test
+    @DisplayName("Broken off at its very end there is nothing of it at all, and the next start loads it whole")
+    void wholeOrNotThere() {
+        LoadedDemo.emptied(context);
+        jdbc.execute("create function no_room() returns trigger language plpgsql as $$ begin raise exception 'no room'; end $$");
+        jdbc.execute("create trigger no_room before insert on shutdown_window execute function no_room()");
+        try {
+            assertThatThrownBy(() -> context.getBean(DemoSite.class).load()).hasMessageContaining("no room");
+            assertThat(jdbc.queryForObject("select (select count(*) from account) + (select count(*) from valve) + (select count(*) from job) + (select count(*) from service_record where job_number in (select number from job))"
+                    + " + (select count(*) from grease_tin) + (select count(*) from demo_site)", Integer.class)).isZero();
+        } finally {
+            jdbc.execute("drop function no_room() cascade");
+        }
+        context.getBean(DemoSite.class).load();
+        stories();
+        assertThat(jdbc.queryForObject("select count(*) from demo_site where not by_earlier_version", Integer.class)).isOne();
     }
 
     @Test

@@ -12,8 +12,13 @@ public final class LoadedDemo {
     /** Does nothing where it is loaded already. */
     public static void in(ApplicationContext context) {
         if (context.getBean(Valves.class).findByTagIgnoreCase("CU-214").isEmpty()) {
-            context.getBean(JdbcTemplate.class).execute("truncate account, valve, grease_tin, area_rule, plant_air, demo_site cascade");
+            emptied(context);
             context.getBean(DemoSite.class).load();
         }
+    }
+
+    /** Nobody and nothing is there. */
+    static void emptied(ApplicationContext context) {
+        context.getBean(JdbcTemplate.class).execute("truncate account, valve, grease_tin, area_rule, plant_air, demo_site cascade");
     }
 }

@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
 public final class Instance {
 
     /** As in the script {@code wartung}. */
-    public static final List<String> MACHINE = List.of("java", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xmx240m", "-Xss512k", "-XX:MetaspaceSize=160m", "-Dspring.aot.enabled=true", "-Xshare:auto");
+    public static final List<String> MACHINE = List.of("java", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xmx240m", "-Xss512k", "-XX:MetaspaceSize=160m", "-Xshare:auto", "-Dspring.aot.enabled=true");
 
     private final HttpClient client = HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(1)).build();
     private final List<String> command;

@@ -3,6 +3,8 @@ package dev.wartung.web.script;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
+import dev.wartung.web.account.AdministratorCommand;
+import dev.wartung.web.outage.Instance;
 import dev.wartung.web.script.Workplace.Begun;
 import dev.wartung.web.script.Workplace.Ran;
 import java.io.IOException;
@@ -20,6 +22,9 @@ import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.snakeyaml.engine.v2.api.Load;
+import org.snakeyaml.engine.v2.api.LoadSettings;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Starting, stopping, and what can go wrong around them: a clear sentence, the right exit, nothing of ours left over and nothing of others touched. */
 class ScriptTest {
@@ -304,6 +309,22 @@ class ScriptTest {
         assertThat(bad.waitFor()).isEqualTo(1);
         assertThat(said).contains("E: Unable to locate package nothing-of-the-kind", "could not install postgresql");
         assertThat(settings).doesNotExist();
+    }
+
+    @Test
+    @DisplayName("Container files can be read, and start the application as the script and the outage test do")
+    void containers() throws Exception {
+        Path root = Path.of("..").toRealPath();
+        List<String> machine = Instance.MACHINE.subList(1, Instance.MACHINE.size());
+        assertThat(Files.readString(root.resolve("bin/application.sh"))).contains("machine=(" + String.join(" ", machine) + ")");
+        List<String> docker = Files.readAllLines(root.resolve("Dockerfile"));
+        assertThat(docker.stream().filter(l -> l.matches("[A-Z]+ .*")).map(l -> l.substring(0, l.indexOf(' ')))).isSubsetOf("FROM", "RUN", "WORKDIR", "COPY", "USER", "ENV", "EXPOSE", "HEALTHCHECK", "ENTRYPOINT");
+        String entry = docker.stream().filter(l -> l.startsWith("ENTRYPOINT ")).findFirst().orElseThrow().substring("ENTRYPOINT ".length());
+        List<String> command = List.of(JsonMapper.shared().readValue(entry, String[].class));
+        assertThat(command).startsWith("java").endsWith("-jar", "/opt/wartung/wartung.jar").containsAll(machine.stream().filter(m -> !m.startsWith("-Xshare")).toList());
+        Map<?, ?> compose = (Map<?, ?>) new Load(LoadSettings.builder().build()).loadFromString(Files.readString(root.resolve("compose.yaml")));
+        assertThat(((Map<?, ?>) compose.get("services")).keySet()).map(String::valueOf).containsExactlyInAnyOrder("database", "wartung", "administrator");
+        assertThat(compose.toString()).contains("jdbc:postgresql://database/wartung", "127.0.0.1:8080:8080", AdministratorCommand.class.getName());
     }
 
     @Test
