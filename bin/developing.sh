@@ -1,7 +1,7 @@
 # shellcheck shell=bash
 # Tests, benchmarks and pictures, each on a throwaway cluster.
 
-maven() { (cd "$here" && PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 mvn -B -ntp "$@"); }
+maven() { (cd "$here" && PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 mvn -B -ntp ${TMPDIR:+"-Dtest.tmp=$TMPDIR"} "$@"); }
 one_class() { # $1: a module, $2: a class of its tests, then settings: runs it with all it needs built
   local module="$1" class="$2"
   shift 2
@@ -20,8 +20,26 @@ run_tests() { # nothing: all of them; else classes, as Maven's -Dtest takes them
   if [ $# -gt 0 ]; then
     local IFS=,
     only=("-Dtest=$*" -Dsurefire.failIfNoSpecifiedTests=false)
+    # the beans prepared ahead of time are what the packaged application starts from: made for all tests, or for those that start it
+    [[ "$*" == *Outage* ]] || only+=(-Dspring-boot.aot.skip -Dtest.aot=false)
   fi
-  attended maven verify ${only[@]+"${only[@]}"}
+  local log="$WARTUNG_HOME/maven.log" rc=0
+  rm -f -- "$here"/*/target/surefire-reports/TEST-*.xml
+  attended logged "$log" maven verify ${only[@]+"${only[@]}"} || rc=$?
+  told_tests "$log"
+  return "$rc"
+}
+logged() { local log="$1"; shift; "$@" 2>&1 | tee "$log"; }
+told_tests() { # what was gone through, the slowest classes, and how many tests passed in all
+  local reports=("$here"/*/target/surefire-reports/TEST-*.xml)
+  [ -e "${reports[0]}" ] || return 0
+  say ""
+  grep -aE '^(Jobs proven|bad forms|outages)' "$1" || true
+  say "Slowest classes, seconds:"
+  awk 'match($0, /<testsuite [^>]*/) { suite = substr($0, RSTART, RLENGTH); name = suite; sub(/.* name="/, "", name); sub(/".*/, "", name); time = suite; sub(/.* time="/, "", time); sub(/".*/, "", time); gsub(/,/, "", time); printf "%8.1f  %s\n", time, name }' "${reports[@]}" | sort -rn | head -10
+  awk 'match($0, /<testsuite [^>]*/) { suite = substr($0, RSTART, RLENGTH); for (i in count) { value = suite; sub(".* " i "=\"", "", value); sub(/".*/, "", value); count[i] += value } }
+    BEGIN { count["tests"] = count["errors"] = count["failures"] = count["skipped"] = 0 }
+    END { bad = count["errors"] + count["failures"]; printf "%d passed, %d failed, %d skipped\n", count["tests"] - bad - count["skipped"], bad, count["skipped"] }' "${reports[@]}"
 }
 benchmark() {
   case "${1:-}" in

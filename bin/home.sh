@@ -32,7 +32,10 @@ make_home() {
 throwaway_home() { # tests, pictures and the build use a cluster of their own, made and deleted each time; only it may be fast and unsafe
   WARTUNG_HOME="$(mktemp -d "${TMPDIR:-/tmp}/wartung-XXXXXX")"
   chmod 755 "$WARTUNG_HOME"
-  export WARTUNG_HOME
+  # whatever is left in the temporary folder goes with it
+  TMPDIR="$WARTUNG_HOME/tmp"
+  mkdir -m 1777 "$TMPDIR"
+  export WARTUNG_HOME TMPDIR
   throwaway="$WARTUNG_HOME"
 }
 

@@ -3,8 +3,11 @@ package dev.wartung.core.drawing;
 import com.ezylang.evalex.Expression;
 import com.ezylang.evalex.config.ExpressionConfiguration;
 import com.ezylang.evalex.BaseException;
+import com.ezylang.evalex.data.DataAccessorIfc;
+import com.ezylang.evalex.data.EvaluationValue;
 import java.io.IOException;
 import java.io.StringReader;
+import java.math.BigDecimal;
 import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -20,6 +23,7 @@ import javax.xml.XMLConstants;
 import javax.xml.parsers.DocumentBuilder;
 import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.parsers.ParserConfigurationException;
+import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 import org.w3c.dom.NamedNodeMap;
 import org.w3c.dom.Node;
@@ -35,7 +39,6 @@ public final class DrawingTemplate {
 
     private static final String OWN = "urn:wartung:drawing";
     private static final Pattern BRACES = Pattern.compile("\\{([^}]*)}");
-    private static final ExpressionConfiguration PRECISION = ExpressionConfiguration.builder().mathContext(MathContext.DECIMAL32).build();
 
     private final String name;
     private final Element root;
@@ -124,12 +127,25 @@ public final class DrawingTemplate {
         }
     }
 
-    private final class Drafting {
+    private final class Drafting implements DataAccessorIfc {
 
         private final Map<String, Double> names;
+        /** Expressions look their names up here; handed to each of them, all names would be copied for every one. */
+        private final ExpressionConfiguration precision = ExpressionConfiguration.builder().mathContext(MathContext.DECIMAL32).dataAccessorSupplier(() -> this).build();
 
         Drafting(Map<String, Double> sizes) {
             names = new LinkedHashMap<>(sizes);
+        }
+
+        @Override
+        public @Nullable EvaluationValue getData(String variable) {
+            Double value = names.get(variable);
+            return value == null ? null : EvaluationValue.numberValue(BigDecimal.valueOf(value));
+        }
+
+        @Override
+        public void setData(String variable, EvaluationValue value) {
+            throw new UnsupportedOperationException("an expression sets nothing");
         }
 
         Shape shape(Element element) {
@@ -171,7 +187,7 @@ public final class DrawingTemplate {
 
         private double value(String expression) {
             try {
-                return new Expression(expression, PRECISION).withValues(names).evaluate().getNumberValue().doubleValue();
+                return new Expression(expression, precision).evaluate().getNumberValue().doubleValue();
             } catch (BaseException e) {
                 throw new IllegalArgumentException(name + ": “" + expression + "” cannot be worked out: " + e.getMessage(), e);
             }

@@ -25,7 +25,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import javax.xml.parsers.DocumentBuilder;
 import javax.xml.parsers.DocumentBuilderFactory;
+import javax.xml.parsers.ParserConfigurationException;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.xml.sax.InputSource;
@@ -36,22 +38,33 @@ class SectionDrawingTest {
     private static final Practice PRACTICE = new Practice(Schools.table(), SiteChoices.NONE);
     private static final AnatomySheet ANATOMY = LIBRARY.anatomy("single-seat").orElseThrow();
 
-    private static String svg(TypeSheet type, ValveConfiguration configuration, Bench bench, SectionDrawing.View view) {
-        return new SectionDrawing(LIBRARY.drawing(ANATOMY), ANATOMY, type, configuration).svg(bench, view, "A <test> & more");
+    private static SectionDrawing of(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration) {
+        return new SectionDrawing(LIBRARY.drawing(anatomy), anatomy, type, configuration);
+    }
+
+    private static String svg(SectionDrawing drawing, Bench bench, SectionDrawing.View view) {
+        return drawing.svg(bench, view, "A <test> & more");
+    }
+
+    private static DocumentBuilder xml() throws ParserConfigurationException {
+        return DocumentBuilderFactory.newInstance().newDocumentBuilder();
     }
 
     @Test
     @DisplayName("At every step of every size and drive: well-formed, nothing unworked left in it, and exactly the parts that are on the valve")
     void everyStateIsDrawn() throws Exception {
+        List<ValveConfiguration> all = ANATOMY.configurations();
         for (TypeSheet type : LIBRARY.types().stream().filter(t -> t.anatomy().equals(ANATOMY.id())).toList()) {
             for (Drive drive : ANATOMY.drives()) {
-                ValveConfiguration configuration = ANATOMY.configurations().stream().filter(c -> c.drive() == drive && type.madeAs(c)).reduce((a, b) -> b).orElseThrow();
+                ValveConfiguration configuration = all.stream().filter(c -> c.drive() == drive && type.madeAs(c)).reduce((a, b) -> b).orElseThrow();
                 Procedure procedure = new Derivation(ANATOMY, type, PRACTICE).derive(Work.of(ANATOMY.work("renew-product-seals").orElseThrow()), configuration);
                 Bench bench = new Bench(ANATOMY.build(), configuration);
+                SectionDrawing drawing = of(ANATOMY, type, configuration);
+                DocumentBuilder xml = xml();
                 for (Step step : procedure.steps()) {
-                    String svg = svg(type, configuration, bench, new SectionDrawing.View(procedure.renews(), step.marks(),
+                    String svg = svg(drawing, bench, new SectionDrawing.View(procedure.renews(), step.marks(),
                             List.of(new CallOut("stem-seal", "Stem <seal>", "", "old")), Optional.of("open")));
-                    DocumentBuilderFactory.newInstance().newDocumentBuilder().parse(new InputSource(new StringReader(svg)));
+                    xml.parse(new InputSource(new StringReader(svg)));
                     assertThat(svg).doesNotContain("{", "NaN", "style=").contains("A &lt;test&gt; &amp; more");
                     for (String part : Set.of("body-clamp", "plug-seal", "stem-seal", "body-seal")) {
                         boolean there = bench.place(part) == Place.ON_VALVE && bench.build().part(part).isPresent();
@@ -68,10 +81,11 @@ class SectionDrawingTest {
     void everyFamilyIsDrawn() throws Exception {
         for (AnatomySheet anatomy : LIBRARY.types().stream().map(t -> LIBRARY.anatomy(t.anatomy()).orElseThrow()).distinct().toList()) {
             Set<String> drawn = new HashSet<>();
+            List<ValveConfiguration> all = anatomy.configurations();
             Set<String> parts = new HashSet<>();
             for (Drive drive : anatomy.drives()) {
                 for (TypeSheet type : LIBRARY.types().stream().filter(t -> t.anatomy().equals(anatomy.id()) && t.drives().contains(drive)).toList()) {
-                    List<ValveConfiguration> made = anatomy.configurations().stream().filter(c -> c.drive() == drive && type.madeAs(c)).toList();
+                    List<ValveConfiguration> made = all.stream().filter(c -> c.drive() == drive && type.madeAs(c)).toList();
                     for (ValveConfiguration configuration : List.of(made.get(0), made.get(made.size() / 3), made.get(made.size() - 1))) {
                         drawAll(anatomy, type, configuration, drawn, parts);
                     }
@@ -86,10 +100,12 @@ class SectionDrawingTest {
         Procedure procedure = new Derivation(anatomy, type, PRACTICE).derive(Work.of(anatomy.work("renew-product-seals").orElseThrow()), configuration);
         Bench bench = new Bench(anatomy.build(), configuration);
         bench.build().parts().forEach(p -> parts.add(p.id()));
+        SectionDrawing drawing = of(anatomy, type, configuration);
+        DocumentBuilder xml = xml();
         for (Step step : procedure.steps()) {
-            String svg = new SectionDrawing(LIBRARY.drawing(anatomy), anatomy, type, configuration).svg(bench,
+            String svg = drawing.svg(bench,
                     new SectionDrawing.View(procedure.renews(), step.marks(), List.of(), Optional.empty()), "A valve");
-            DocumentBuilderFactory.newInstance().newDocumentBuilder().parse(new InputSource(new StringReader(svg)));
+            xml.parse(new InputSource(new StringReader(svg)));
             assertThat(svg).as("%s at %s", type.id(), step.id()).doesNotContain("{", "NaN", "Infinity", "style=");
             bench.build().parts().stream().filter(p -> svg.contains("data-part=\"" + p.id() + "\"")).forEach(p -> {
                 drawn.add(p.id());
@@ -109,12 +125,12 @@ class SectionDrawingTest {
         Procedure procedure = new Derivation(ANATOMY, type, PRACTICE).derive(Work.of(ANATOMY.work("renew-product-seals").orElseThrow()), nc);
         Bench bench = new Bench(ANATOMY.build(), nc);
         SectionDrawing.View view = new SectionDrawing.View(procedure.renews(), List.of("body-clamp"), List.of(), Optional.empty());
-        assertThat(svg(type, nc, bench, view)).contains("class=\"part old\" data-part=\"plug-seal\"", "class=\"part marked\" data-part=\"body-clamp\"")
+        assertThat(svg(of(ANATOMY, type, nc), bench, view)).contains("class=\"part old\" data-part=\"plug-seal\"", "class=\"part marked\" data-part=\"body-clamp\"")
                 .doesNotContain("class=\"air\"").contains("class=\"product\"");
         procedure.steps().stream().takeWhile(s -> !s.id().equals("take-off-body-clamp")).forEach(s -> bench.carryOut(s.acts()));
-        assertThat(svg(type, nc, bench, view)).contains("class=\"air\"").doesNotContain("class=\"product\"");
+        assertThat(svg(of(ANATOMY, type, nc), bench, view)).contains("class=\"air\"").doesNotContain("class=\"product\"");
         procedure.steps().stream().skip(7).forEach(s -> bench.carryOut(s.acts()));
-        assertThat(svg(type, nc, bench, view)).contains("class=\"part new\" data-part=\"plug-seal\"");
+        assertThat(svg(of(ANATOMY, type, nc), bench, view)).contains("class=\"part new\" data-part=\"plug-seal\"");
     }
 
     @Test

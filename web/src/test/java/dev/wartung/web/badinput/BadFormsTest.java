@@ -8,6 +8,7 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 
 import dev.wartung.web.account.Role;
 import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.TestSite;
 import dev.wartung.web.demo.LoadedDemo;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -169,7 +170,7 @@ class BadFormsTest {
     private void plantMarks() {
         String marked = "x\">" + Nasty.MARK;
         jdbc.update("update valve set service = ?, line = ? where tag in (select tag from valve order by tag limit 6)", marked, marked);
-        jdbc.update("update account set name = ?", marked);
+        jdbc.update("update account set name = ?, password_hash = ?", marked, TestSite.HASH);
         jdbc.update("update job set title = ? where state in ('PLANNED', 'RUNNING')", marked);
         jdbc.update("update lot set supplier = ?, lot = lot || ?", marked, Nasty.MARK);
         jdbc.update("update grease_tin set lot = lot || ?", Nasty.MARK);

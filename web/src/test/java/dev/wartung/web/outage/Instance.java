@@ -30,6 +30,7 @@ public final class Instance {
         this.port = port;
         this.log = log;
         command = new ArrayList<>(MACHINE);
+        command.add("-Djava.io.tmpdir=" + System.getProperty("java.io.tmpdir"));
         command.addAll(started);
         command.addAll(settings);
         command.add("--server.port=" + port);

@@ -52,7 +52,7 @@ final class Workplace implements AutoCloseable {
 
     Workplace() throws IOException {
         // not a test's own temporary folder: the database's user must be able to enter it
-        folder = Files.createTempDirectory(Path.of("/tmp"), "wartung-script").toRealPath();
+        folder = Files.createTempDirectory("wartung-script").toRealPath();
         Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwxr-xr-x"));
         for (String made : List.of("checkout/bin", "checkout/core", "checkout/bench/target", "checkout/scheduling", "checkout/web", "checkout/docs/schemas", "doubles", "says", "tmp")) {
             Files.createDirectories(folder.resolve(made));
