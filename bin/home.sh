@@ -34,6 +34,7 @@ throwaway_home() { # tests, pictures and the build use a cluster of their own, m
   chmod 755 "$WARTUNG_HOME"
   # whatever is left in the temporary folder goes with it
   TMPDIR="$WARTUNG_HOME/tmp"
+  touch "$WARTUNG_HOME/.wartung"
   mkdir -m 1777 "$TMPDIR"
   export WARTUNG_HOME TMPDIR
   throwaway="$WARTUNG_HOME"
