@@ -41,7 +41,7 @@ make_archive() { # of the classes it loads as it starts; made by starting it onc
   pid=$!
   for _ in $(seq 1200); do
     if curl -fs -m 2 "http://127.0.0.1:$port/actuator/health" 2>/dev/null | grep -q '"UP"'; then break; fi
-    kill -0 "$pid" 2>/dev/null || return 1
+    alive "$pid" || return 1
     sleep 0.1
   done
   curl -fs -m 5 -o /dev/null "http://127.0.0.1:$port/login" || true
@@ -130,7 +130,7 @@ heal() { # $1: with the demo. What runs goes on; what is missing beside it is st
     PORT="$(cat "$WARTUNG_HOME/run/port")"
     start_app "$1" "$bench_port" || fail "Wartung did not start; its log is $WARTUNG_HOME/run/wartung.log"
   fi
-  await_up || fail "Wartung is running but does not answer; its log is $WARTUNG_HOME/run/wartung.log. ./wartung stop ends it."
+  await_up "$(app_pid)" || fail "Wartung is running but does not answer; its log is $WARTUNG_HOME/run/wartung.log. ./wartung stop ends it."
   hand_over
   say "Wartung is running already: $(address)"
 }
@@ -143,9 +143,9 @@ start_app() { # $1: with the demo, $2: where the stand-in bench is; tried again 
       -jar "$app/wartung.jar" >"$log" 2>&1 </dev/null) &
   pid=$!
   echo "$pid" >"$WARTUNG_HOME/run/pid"
-  if await_up; then return 0; fi
+  if await_up "$pid"; then return 0; fi
   tail -15 "$log" >&2
-  if started_with "$pid" "-Dwartung.home=$WARTUNG_HOME"; then return 1; fi
+  if alive "$pid"; then return 1; fi
   local rc=0
   wait "$pid" || rc=$?
   # ended by itself in the virtual machine, not in the application: by a signal, or before a word was said
@@ -157,9 +157,9 @@ start_app() { # $1: with the demo, $2: where the stand-in bench is; tried again 
   fi
   return 1
 }
-await_up() { # as long as it lives and goes on saying something; what it says of the demo is passed on
+await_up() { # $1: the process. As long as it lives and goes on saying something; what it says of the demo is passed on
   local log="$WARTUNG_HOME/run/wartung.log" told=0 size=-1 quiet=0 now line
-  while app_pid >/dev/null || [ "$quiet" -lt 5 ]; do
+  while alive "$1"; do
     if is_up; then return 0; fi
     while IFS= read -r line; do say "  ${line##*: }"; told=$((told + 1)); done < <(grep -a 'DemoSite *: ' "$log" 2>/dev/null | tail -n +$((told + 1)))
     now="$(stat -c %s -- "$log" 2>/dev/null || echo 0)"

@@ -112,7 +112,7 @@ pg_launch() {
   began=$!
   for i in $(seq 600); do
     if pg_running && pg_psql -d postgres -c 'select 1' >/dev/null 2>&1; then return 0; fi
-    kill -0 "$began" 2>/dev/null || break
+    alive "$began" || break
     sleep 0.1
   done
   tail -5 "$(pg_dir)/log/postgres.log" >&2

@@ -78,6 +78,11 @@ started_with() { # $1: process number, $2: an argument it must have been started
   done 2>/dev/null <"/proc/$1/cmdline"
   return 1
 }
+alive() { # $1: the number of a process this command has begun, whatever it is called by now
+  local stat
+  read -r stat 2>/dev/null <"/proc/$1/stat" || return 1
+  [[ "$stat" != *") Z "* ]]
+}
 is_script() { # $1: process number: another run of this script, by whatever path
   local argument
   case "$1" in ''|*[!0-9]*) return 1 ;; esac

@@ -274,8 +274,8 @@ class DemoSite {
             what.run();
         } finally {
             SecurityContextHolder.clearContext();
-            author("");
         }
+        author("");
     }
 
     private void author(String username) {

@@ -61,6 +61,16 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
                 : context.getBean(type);
     }
 
+    /** Requests to the application of this run. */
+    public static MockMvc web() {
+        return web(context);
+    }
+
+    /** A bean of the application of this run. */
+    public static <T> T bean(Class<T> type) {
+        return context.getBean(type);
+    }
+
     /** Requests to an application without the network between. */
     public static MockMvc web(ConfigurableApplicationContext context) {
         return MockMvcBuilders.webAppContextSetup((WebApplicationContext) context).apply(springSecurity()).addFilters(context.getBean("typedText", Filter.class)).build();

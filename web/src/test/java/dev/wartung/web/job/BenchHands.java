@@ -8,6 +8,7 @@ import com.microsoft.playwright.options.SelectOption;
 import com.microsoft.playwright.TimeoutError;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import dev.wartung.web.app.Browser;
+import dev.wartung.web.app.RunningApplication;
 import java.util.Locale;
 import java.util.Map;
 
@@ -112,12 +113,32 @@ public final class BenchHands {
         return Integer.parseInt(page.locator("#board").getAttribute("data-seq"));
     }
 
-    /** Goes on until the step whose sentence begins so, or until all steps are done. */
-    public void workUntil(String sentence) {
+    /** Goes on until the step whose sentence begins so, or until all steps are done, each answered and confirmed on the page. */
+    void workByHandUntil(String sentence) {
         for (int i = 0; i < 80 && !step().startsWith(sentence); i++) {
             answer();
             confirm();
         }
+        assertThat(step()).startsWith(sentence);
+    }
+
+    /**
+     * Goes on until the step whose sentence begins so, or until all steps are done, by requests as whoever holds the bench; the page is opened again there. What each step looks like and
+     * how it is confirmed on the page is {@code BenchLayoutTest}'s.
+     */
+    public void workUntil(String sentence) {
+        BenchRun run = new BenchRun(RunningApplication.web(), RunningApplication.bean(JobService.class));
+        int number = Integer.parseInt(page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
+        String name = RunningApplication.bean(JobService.class).view(number).flatMap(v -> v.job().holder()).orElseThrow().username();
+        try {
+            while (run.current(number).filter(step -> !step.say().startsWith(sentence)).isPresent()) {
+                run.confirm(number, name);
+            }
+        } catch (Exception e) {
+            throw new AssertionError("on the way to “" + sentence + "”", e);
+        }
+        page.reload();
+        Browser.ready(page);
         assertThat(step()).startsWith(sentence);
     }
 }

@@ -142,7 +142,7 @@ class BenchLayoutTest {
         Page page = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(page);
         hands.begin("TS-003", "inspect");
-        hands.workUntil("Turn the handwheel until the stem is up");
+        hands.workByHandUntil("Turn the handwheel until the stem is up");
         page.keyboard().press("b");
         Browser.ready(page);
         assertThat(page.locator(".back-note")).isVisible();

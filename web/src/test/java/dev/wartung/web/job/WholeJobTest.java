@@ -51,7 +51,7 @@ class WholeJobTest {
         Browser.usableByAll(page);
 
         assertThat(page.locator(".plate:has-text('Spring')")).containsText("2.3 kN pushing");
-        hands.workUntil("Take off the body clamp while the air holds");
+        hands.workByHandUntil("Take off the body clamp while the air holds");
         assertThat(page.locator(".plate:has-text('Air')")).hasClass(Pattern.compile("live"));
         assertThat(page.locator(".plate:has-text('Spring')")).containsText("2.9 kN · 57 J");
         assertThat(page.locator(".part.ghost")).containsText("Body clamp");
@@ -62,9 +62,9 @@ class WholeJobTest {
         assertThat(page.locator("[data-part='body-clamp']")).hasCount(0);
         Browser.usableByAll(page);
 
-        hands.workUntil("Close the body clamp while the air holds");
+        hands.workByHandUntil("Close the body clamp while the air holds");
         assertThat(page.locator(".count").first()).containsText("4 / 4");
-        hands.workUntil(CLOSE);
+        hands.workByHandUntil(CLOSE);
         assertThat(page.locator(".cloth .part")).hasCount(0);
         page.fill("#password", TestSite.PASSWORD);
         page.fill("#bin", "3");

@@ -60,7 +60,7 @@ class ScriptTest {
             default -> Workplace.await("it serves", () -> demo.said().contains("Ctrl-C stops it."));
         }
         Workplace.signal(signal, demo.process().pid());
-        assertThat(demo.ended().exit()).isEqualTo(switch (signal) { case "INT" -> 130; case "TERM" -> 143; default -> 129; });
+        assertThat(demo.ended().exit()).as(demo.said()).isEqualTo(switch (signal) { case "INT" -> 130; case "TERM" -> 143; default -> 129; });
         assertThat(place.processes()).isEmpty();
         assertThat(place.run("status")).isEqualTo(new Ran(3, "stopped (data in " + place.home() + ")\n"));
         assertThat(place.folder.resolve("tmp")).isEmptyDirectory();
