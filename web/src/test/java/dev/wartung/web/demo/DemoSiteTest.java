@@ -161,11 +161,11 @@ class DemoSiteTest {
     @Test
     @Order(1)
     @Tag(LOADS_ITSELF)
-    @DisplayName("Broken off half-way there is nothing of it at all, and the next start loads it whole")
+    @DisplayName("Broken off on its way there is nothing of it at all, and the next start loads it whole")
     void wholeOrNotThere() {
         LoadedDemo.emptied(context);
         jdbc.execute("create function no_room() returns trigger language plpgsql as $$ begin raise exception 'no room'; end $$");
-        jdbc.execute("create trigger no_room before insert on job for each row when (new.number > 1060) execute function no_room()");
+        jdbc.execute("create trigger no_room before insert on job for each row when (new.number > 1010) execute function no_room()");
         try {
             assertThatThrownBy(() -> context.getBean(DemoSite.class).load()).hasMessageContaining("no room");
             assertThat(jdbc.queryForObject("select (select count(*) from account) + (select count(*) from valve) + (select count(*) from job) + (select count(*) from service_record where job_number in (select number from job))"
