@@ -121,7 +121,11 @@ on_exit() {
   if [ "$begun_app" = yes ]; then stop_app; fi
   if [ "$begun_bench" = yes ]; then stop_bench; fi
   if [ "$begun_pg" = yes ]; then pg_stop; fi
-  if [ -n "$throwaway" ]; then rm -rf -- "$throwaway"; fi
+  if [ -n "$throwaway" ]; then
+    # the outage test, broken off, leaves its small disk mounted there
+    grep -F " $throwaway/" /proc/mounts | cut -d' ' -f2 | while IFS= read -r disk; do umount -l "$disk"; done
+    rm -rf -- "$throwaway"
+  fi
   exit "$rc"
 }
 watch_signals() {
