@@ -71,11 +71,13 @@ start_bench() { # a stand-in for a workshop's test bench, speaking Modbus TCP on
   begun_bench=yes
   (exec 9>&-; cd "$WARTUNG_HOME" && exec setsid java "-Dwartung.bench=$WARTUNG_HOME" -XX:TieredStopAtLevel=1 -XX:+UseSerialGC -Xmx64m \
       -cp "$app/bench.jar:$app/lib/*" dev.wartung.bench.TestBench "$bench_port" 1 >"$WARTUNG_HOME/run/bench.log" 2>&1 </dev/null) &
-  echo $! >"$WARTUNG_HOME/run/bench-pid"
+  bench_child=$!
+  echo "$bench_child" >"$WARTUNG_HOME/run/bench-pid"
 }
 stop_bench() {
   local pid
-  if pid="$(bench_pid)"; then end_process "$pid" "-Dwartung.bench=$WARTUNG_HOME" 30; fi
+  if is_child "$bench_child"; then pid="$bench_child"; else pid="$(bench_pid)" || true; fi
+  if [ -n "$pid" ]; then end_process "$pid" "-Dwartung.bench=$WARTUNG_HOME" 30; fi
   rm -f -- "$WARTUNG_HOME/run/bench-pid"
   begun_bench=no
 }
@@ -141,7 +143,8 @@ start_app() { # $1: with the demo, $2: where the stand-in bench is; tried again 
   begun_app=yes
   (exec 9>&-; cd "$WARTUNG_HOME" && SERVER_PORT="$PORT" WARTUNG_DEMO="$1" WARTUNG_STANDINPORT="${2:-0}" MALLOC_ARENA_MAX=2 exec setsid java "-Dwartung.home=$WARTUNG_HOME" ${archive[@]+"${archive[@]}"} "${machine[@]}" \
       -jar "$app/wartung.jar" >"$log" 2>&1 </dev/null) &
-  pid=$!
+  app_child=$!
+  pid="$app_child"
   echo "$pid" >"$WARTUNG_HOME/run/pid"
   if await_up "$pid"; then return 0; fi
   tail -15 "$log" >&2
@@ -179,7 +182,8 @@ told_accounts() {
 }
 stop_app() {
   local pid
-  if pid="$(app_pid)"; then end_process "$pid" "-Dwartung.home=$WARTUNG_HOME" 200; fi
+  if is_child "$app_child"; then pid="$app_child"; else pid="$(app_pid)" || true; fi
+  if [ -n "$pid" ]; then end_process "$pid" "-Dwartung.home=$WARTUNG_HOME" 200; fi
   rm -f -- "$WARTUNG_HOME/run/pid"
   begun_app=no
 }

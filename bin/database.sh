@@ -92,42 +92,57 @@ pg_same_version() {
   fail "the data in $WARTUNG_HOME were made by PostgreSQL $made; here is $("$(pg_bin)/postgres" --version | sed 's/.* \([0-9]*\)[. ].*/\1/'). Nothing was changed. Either install postgresql-$made, or bring the data over: docs/deployment.md, “Another PostgreSQL”."
 }
 pg_launch() {
-  local data port i began
-  data="$(pg_dir)/data"
+  local port try
   # a server that was killed, or whose machine was switched off, leaves files behind that name a process; by now that is nobody's, or somebody else's
-  rm -f -- "$data/postmaster.pid" "$(pg_socket)"/.s.PGSQL.*
+  rm -f -- "$(pg_dir)/data/postmaster.pid" "$(pg_socket)"/.s.PGSQL.*
   port="$(pg_port)" || true
-  if [ -z "$port" ] || port_taken "$port"; then
-    port="$(free_port 55432)"
-    echo "$port" >"$(pg_dir)/port"
-  fi
   keep_log "$(pg_dir)/log/postgres.log"
   begun_pg=yes
-  (
-    exec 9>&-
-    cd /
-    if [ "$(id -u)" = 0 ]; then set -- runuser -u postgres --; else set --; fi
-    exec setsid "$@" "$(pg_bin)/postgres" -D "$data" -p "$port" -k "$(pg_socket)" >>"$(pg_dir)/log/postgres.log" 2>&1 </dev/null
-  ) &
-  began=$!
-  for i in $(seq 600); do
-    if pg_running && pg_psql -d postgres -c 'select 1' >/dev/null 2>&1; then return 0; fi
-    alive "$began" || break
-    sleep 0.1
+  for try in 1 2 3 4 5; do
+    if [ -z "$port" ] || port_taken "$port"; then
+      port="$(free_port 55432)"
+      echo "$port" >"$(pg_dir)/port"
+    fi
+    if pg_launch_at "$port"; then return 0; fi
+    # free when looked at, taken by the time it was to be opened: somebody else began at the same moment
+    tail -6 "$(pg_dir)/log/postgres.log" | grep -q 'could not create any TCP/IP sockets' || break
+    port=""
+    sleep "0.$try"
   done
   tail -5 "$(pg_dir)/log/postgres.log" >&2
   fail "PostgreSQL did not start; its log is $(pg_dir)/log/postgres.log"
 }
-pg_stop() { # ends the server, writes finished and transactions under way given up
-  local pid i socket
-  if pid="$(pg_pid)"; then
-    kill -INT "$pid" 2>/dev/null || true
-    for i in $(seq 1200); do
-      pg_is_ours "$pid" || break
-      sleep 0.05
-    done
-    if pg_is_ours "$pid"; then fail "PostgreSQL (process $pid) does not end."; fi
-  fi
+pg_launch_at() { # $1: a port
+  local i
+  (
+    exec 9>&-
+    cd /
+    if [ "$(id -u)" = 0 ]; then set -- runuser -u postgres -- "$1"; else set -- "$1"; fi
+    exec setsid "${@:1:$#-1}" "$(pg_bin)/postgres" -D "$(pg_dir)/data" -p "${!#}" -k "$(pg_socket)" >>"$(pg_dir)/log/postgres.log" 2>&1 </dev/null
+  ) &
+  pg_child=$!
+  for i in $(seq 600); do
+    if pg_running && pg_psql -d postgres -c 'select 1' >/dev/null 2>&1; then return 0; fi
+    is_child "$pg_child" || return 1
+    sleep 0.1
+  done
+  return 1
+}
+pg_stop() { # ends the server, writes finished and transactions under way given up; also one that has just begun, and has named itself nowhere yet
+  local i pid group="" socket
+  for i in $(seq 1200); do
+    if is_child "$pg_child"; then
+      group="$pg_child"
+    elif pid="$(pg_pid)"; then
+      group="$(group_of "$pid")" || true
+    fi
+    [ -n "$group" ] || break
+    is_child "$group" || started_with "$group" "$(pg_dir)/data" || pg_running || { group="" && break; }
+    # as a group: root's is begun through another program, which shall be gone, too. Said again and again, for it may not listen yet
+    kill -INT -- "-$group" 2>/dev/null || true
+    sleep 0.05
+  done
+  if [ -n "$group" ]; then fail "PostgreSQL (process group $group) does not end."; fi
   begun_pg=no
   socket="$(pg_socket)"
   if [[ "$socket" == /tmp/* ]]; then rm -rf -- "$socket"; fi

@@ -18,8 +18,8 @@ run_tests() { # nothing: all of them; else classes, as Maven's -Dtest takes them
   local fork only=()
   for fork in 1 2 3; do pg_psql -d postgres -c "create database wartung_$fork owner wartung"; done
   if [ $# -gt 0 ]; then
-    local IFS=,
-    only=("-Dtest=$*" -Dsurefire.failIfNoSpecifiedTests=false)
+    # in a shell of its own: what is called from here would have its words cut at commas, too
+    only=("-Dtest=$(IFS=,; echo "$*")" -Dsurefire.failIfNoSpecifiedTests=false)
     # the beans prepared ahead of time are what the packaged application starts from: made for all tests, or for those that start it
     [[ "$*" == *Outage* ]] || only+=(-Dspring-boot.aot.skip -Dtest.aot=false)
   fi

@@ -78,10 +78,22 @@ started_with() { # $1: process number, $2: an argument it must have been started
   done 2>/dev/null <"/proc/$1/cmdline"
   return 1
 }
-alive() { # $1: the number of a process this command has begun, whatever it is called by now
+alive() { # $1: process number
   local stat
   read -r stat 2>/dev/null <"/proc/$1/stat" || return 1
   [[ "$stat" != *") Z "* ]]
+}
+is_child() { # $1: process number: begun by this command and not ended, whatever it is called by now: it may not have got as far as its own program
+  local stat state parent
+  read -r stat 2>/dev/null <"/proc/${1:-none}/stat" || return 1
+  read -r state parent _ <<<"${stat##*) }"
+  [ "$parent" = "$BASHPID" ] && [ "$state" != Z ]
+}
+group_of() { # $1: process number; prints its group
+  local stat group
+  read -r stat 2>/dev/null <"/proc/$1/stat" || return 1
+  read -r _ _ group _ <<<"${stat##*) }"
+  echo "$group"
 }
 is_script() { # $1: process number: another run of this script, by whatever path
   local argument
@@ -100,24 +112,25 @@ end_process() { # $1: process number, $2: an argument by which it is known, $3: 
   local i
   kill "$1" 2>/dev/null || return 0
   for i in $(seq "$3"); do
-    started_with "$1" "$2" || return 0
+    started_with "$1" "$2" || is_child "$1" || return 0
     sleep 0.1
   done
-  if started_with "$1" "$2"; then kill -9 "$1" 2>/dev/null || true; fi
+  if started_with "$1" "$2" || is_child "$1"; then kill -9 "$1" 2>/dev/null || true; fi
 }
 
 # ------------------------------------------------------------------------------------------------ what is undone
 # What this command has begun and nobody has taken over yet: ended when the command ends, however it ends.
 begun_app=no begun_bench=no begun_pg=no throwaway="" child=""
+# Their numbers, known before the files that name them are written.
+app_child="" bench_child="" pg_child=""
 on_exit() {
   local rc=$?
+  # a part of this script in the background, ended in the first moments of its life, still has the traps: it is not the one to clean up
+  [ "$BASHPID" = "$watching" ] || exit "$rc"
   trap '' INT TERM HUP
   trap - EXIT
   set +e
-  if [ -n "$child" ]; then
-    kill -- "-$child" 2>/dev/null
-    wait "$child" 2>/dev/null
-  fi
+  if [ -n "$child" ]; then end_child; fi
   if [ "$begun_app" = yes ]; then stop_app; fi
   if [ "$begun_bench" = yes ]; then stop_bench; fi
   if [ "$begun_pg" = yes ]; then pg_stop; fi
@@ -128,7 +141,17 @@ on_exit() {
   fi
   exit "$rc"
 }
+end_child() { # what is attended; said again, for a process that has just begun may not listen yet
+  local i
+  for i in $(seq 100); do
+    is_child "$child" || return 0
+    kill -- "-$child" 2>/dev/null
+    sleep 0.1
+  done
+  kill -9 -- "-$child" 2>/dev/null
+}
 watch_signals() {
+  watching="$BASHPID"
   trap on_exit EXIT
   trap 'exit 129' HUP
   trap 'exit 130' INT
@@ -136,11 +159,17 @@ watch_signals() {
 }
 hand_over() { begun_app=no begun_bench=no begun_pg=no; }
 attended() { # runs something long in a process group of its own, so that a signal to this script ends it at once, with all it has begun
-  local rc=0
+  local rc=0 ended=""
+  # a signal that comes before the number of the process is known waits for it
+  trap 'ended=129' HUP
+  trap 'ended=130' INT
+  trap 'ended=143' TERM
   set -m
   "$@" </dev/null &
   child=$!
   set +m
+  watch_signals
+  [ -z "$ended" ] || exit "$ended"
   wait "$child" || rc=$?
   child=""
   return "$rc"

@@ -22,6 +22,7 @@ import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.snakeyaml.engine.v2.api.Load;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import tools.jackson.databind.json.JsonMapper;
@@ -64,6 +65,33 @@ class ScriptTest {
         assertThat(place.processes()).isEmpty();
         assertThat(place.run("status")).isEqualTo(new Ran(3, "stopped (data in " + place.home() + ")\n"));
         assertThat(place.folder.resolve("tmp")).isEmptyDirectory();
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @ValueSource(strings = {"server", "bench", "application"})
+    @DisplayName("Ended just as a process begins, before it is known by its own name or has written its number anywhere")
+    void justBegun(String what) throws Exception {
+        place.say("setsid-waits-" + what);
+        Begun demo = place.begin(Map.of(), "demo");
+        Workplace.await("it is about to begin", () -> place.isSaid("setsid-" + what));
+        Workplace.signal("TERM", demo.process().pid());
+        assertThat(demo.ended().exit()).as(demo.said()).isEqualTo(143);
+        assertThat(place.processes()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("A port that was free when looked at and is taken by the time the database opens it: it takes another")
+    void portTakenMeanwhile() throws Exception {
+        place.say("setsid-waits-server");
+        Begun start = place.begin(Map.of(), "start", "--detach");
+        Workplace.await("it is about to begin", () -> place.isSaid("setsid-server"));
+        int port = Integer.parseInt(Files.readString(place.home().resolve("pg/port")).strip());
+        try (ServerSocket other = new ServerSocket(port, 1, InetAddress.getLoopbackAddress())) {
+            Ran ran = start.ended();
+            assertThat(ran.exit()).as(ran.out()).isZero();
+            assertThat(Files.readString(place.home().resolve("pg/port")).strip()).isNotEqualTo(String.valueOf(other.getLocalPort()));
+        }
+        assertThat(place.run("stop").exit()).isZero();
     }
 
     @Test
@@ -336,12 +364,13 @@ class ScriptTest {
             place.folder.resolve("doubles").resolve(name).toFile().setExecutable(true);
         }
         place.say("mvn-hangs");
-        Begun test = place.begin(Map.of(), "test", "OneTest");
+        Begun test = place.begin(Map.of(), "test", "OneTest", "OtherTest");
         Workplace.await("it runs", () -> place.isSaid("building"));
-        assertThat(place.processes()).anyMatch(p -> p.contains("/postgres "));
+        assertThat(place.processes()).anyMatch(p -> p.contains("/postgres ")).anyMatch(p -> p.contains("-Dtest=OneTest,OtherTest "));
         Workplace.signal("INT", test.process().pid());
-        test.ended();
-        assertThat(place.processes()).isEmpty();
+        Ran ran = test.ended();
+        assertThat(ran.exit()).as(ran.out()).isEqualTo(130);
+        assertThat(place.processes()).as(ran.out()).isEmpty();
         assertThat(place.folder.resolve("tmp")).isEmptyDirectory();
     }
 }

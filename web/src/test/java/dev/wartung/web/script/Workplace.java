@@ -18,7 +18,7 @@ import org.apache.commons.codec.digest.DigestUtils;
 
 /**
  * A checkout of its own with the real script and the real PostgreSQL, and doubles of what takes long or cannot be broken on purpose: {@code java}, {@code mvn}, {@code curl},
- * {@code apt-get}. A double of the application lives until it is ended and is up as long as it lives; files in {@code says} make the doubles misbehave.
+ * {@code apt-get}, and of {@code setsid} that takes its time. A double of the application lives until it is ended and is up as long as it lives; files in {@code says} make the doubles misbehave.
  */
 final class Workplace implements AutoCloseable {
 
