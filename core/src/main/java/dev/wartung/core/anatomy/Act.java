@@ -43,6 +43,7 @@ public record Act(Verb verb, String object) {
         /** that seat let down; object: the plug */ SEAT_DROP,
         /** the valve becomes another configuration: what differs is off, the new parts are in the bag; object: "option=value" */ CONVERT,
         /** everybody out of the way of what may move, for the rest of the step */ STAND_CLEAR,
+        /** where the closure member rests without air is read off the valve */ SEE_REST,
         /** full strokes run */ CYCLE,
         /** the fail position, or both ends, seen */ PROVE;
 

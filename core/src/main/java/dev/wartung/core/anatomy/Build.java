@@ -14,9 +14,10 @@ import org.jspecify.annotations.Nullable;
  * @param offLine    the joint whose opening means that the valve is out of its line, where that matters
  * @param spaces     places where a moving part can catch a hand
  * @param airThrough parts that must be on for air to reach the actuator; with none a local hose does
+ * @param restShows  where it can be seen how the valve rests without air, in words; empty where nothing shows it, and in sheets that do not say
  */
 public record Build(List<String> positions, Map<String, Double> between, Optional<String> offLine, List<Space> spaces, List<Part> parts,
-                    List<Joint> joints, List<AirWay> airThrough) {
+                    List<Joint> joints, List<AirWay> airThrough, Optional<String> restShows) {
 
     /** A place where a moving part can catch a hand. */
     public record Space(String id, String name) {}
@@ -25,7 +26,7 @@ public record Build(List<String> positions, Map<String, Double> between, Optiona
     public record AirWay(Condition when, List<String> parts) {}
 
     public Build(List<String> positions, @Nullable Map<String, Double> between, @Nullable Optional<String> offLine, @Nullable List<Space> spaces,
-                 List<Part> parts, List<Joint> joints, @Nullable List<AirWay> airThrough) {
+                 List<Part> parts, List<Joint> joints, @Nullable List<AirWay> airThrough, @Nullable Optional<String> restShows) {
         this.positions = List.copyOf(positions);
         this.between = between == null ? Map.of() : Map.copyOf(between);
         this.offLine = offLine == null ? Optional.empty() : offLine;
@@ -33,6 +34,7 @@ public record Build(List<String> positions, Map<String, Double> between, Optiona
         this.parts = List.copyOf(parts);
         this.joints = List.copyOf(joints);
         this.airThrough = airThrough == null ? List.of() : List.copyOf(airThrough);
+        this.restShows = restShows == null ? Optional.empty() : restShows;
     }
 
     /** The build of one configuration: parts, joints and air ways whose conditions hold. */
@@ -40,7 +42,7 @@ public record Build(List<String> positions, Map<String, Double> between, Optiona
         return new Build(positions, between, offLine, spaces,
                 parts.stream().filter(p -> p.when().holds(facts)).toList(),
                 joints.stream().filter(j -> j.when().holds(facts)).toList(),
-                airThrough.stream().filter(a -> a.when().holds(facts)).toList());
+                airThrough.stream().filter(a -> a.when().holds(facts)).toList(), restShows);
     }
 
     /** Where a spring brings it when the driving energy is lost; empty if nothing does. */

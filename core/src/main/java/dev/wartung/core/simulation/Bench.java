@@ -61,6 +61,9 @@ public final class Bench {
         if (state.energies.lineLocked() || !state.energies.electricityOn()) {
             state.report(Kind.NOT_RETURNED, "line", "The line or the electricity was not given back.");
         }
+        if (state.opened && state.energies.sprung() && state.build.restShows().isPresent() && !state.restSeen) {
+            state.report(Kind.NOT_PROVEN, "rest", "It was opened without a look at where it rests without air; the record was believed.");
+        }
         if (!state.cycled) {
             state.report(Kind.NOT_PROVEN, "stroke", "It was closed up and never cycled.");
         }
@@ -101,6 +104,7 @@ public final class Bench {
             case SEAT_DROP -> state.liftedSeats.remove(object);
             case CONVERT -> convert(object);
             case STAND_CLEAR -> state.standingClear = true;
+            case SEE_REST -> motions.seeRest();
             case CYCLE -> motions.cycle();
             case PROVE -> motions.prove();
         }

@@ -36,6 +36,8 @@ final class BenchState {
     final Set<String> liftedSeats = new LinkedHashSet<>();
     final Set<String> liftsToSee = new LinkedHashSet<>();
     final List<Incident> incidents = new ArrayList<>();
+    boolean opened;
+    boolean restSeen;
     boolean cycled = true;
     boolean proven = true;
 

@@ -92,6 +92,7 @@ final class Handling {
     }
 
     void open(Joint joint) {
+        state.opened = true;
         state.cycled = false;
         state.proven = false;
         state.build.parts().stream().filter(Part::lifts).forEach(p -> state.liftsToSee.add(p.id()));

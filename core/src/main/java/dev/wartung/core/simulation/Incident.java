@@ -23,6 +23,7 @@ public record Incident(Kind kind, String what, String text) {
         /** a part was to be taken or fitted that is not where it was thought to be */ NOT_THERE,
         /** air was wanted where none can come */ NO_AIR,
         /** air put on or taken away without effect: what was to be seen could not be */ NOTHING_MOVED,
+        /** where the valve rests was read while air could hold it elsewhere */ READ_UNDER_AIR,
         /** a loose part fell out unseen */ LOOSE_PART_LOST,
         /** a spent seal was closed over or put back */ OLD_SEAL_REFITTED,
         /** a joint was closed without one of its seals */ SEAL_MISSING,

@@ -30,6 +30,16 @@ final class Motions {
         move(state.energies::airOff);
     }
 
+    /** What the plant's air may hold does not show where the spring would bring it: a hose that is on is dead only where a control head without electricity shuts it. */
+    void seeRest() {
+        state.restSeen = true;
+        boolean supplied = state.build.parts().stream().anyMatch(p -> p.carries().filter("air"::equals).isPresent() && state.place(p.id()) == Place.ON_VALVE);
+        boolean shutOff = state.build.parts().stream().anyMatch(p -> p.carries().filter("electricity"::equals).isPresent()) && !state.energies.electricityOn();
+        if (supplied && !shutOff || state.energies.airOn()) {
+            state.report(Kind.READ_UNDER_AIR, "rest", "Where it rests was read with air still on: what held it was perhaps not its spring.");
+        }
+    }
+
     /** Seen is seen: both ends, in the same go. */
     void prove() {
         if (state.visited.containsAll(state.build.positions())) {

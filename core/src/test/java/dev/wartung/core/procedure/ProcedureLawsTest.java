@@ -47,11 +47,17 @@ class ProcedureLawsTest {
         assertThat(Seen.all().proven().values().stream().mapToInt(Integer::intValue).sum()).isEqualTo((int) AllJobs.all().count());
     }
 
+    @Test
+    @DisplayName("Every job keeps the orders of the trade, which are written from the brief and not from the sheets")
+    void ordersOfTheTrade() {
+        assertThat(Seen.all().disordered()).isEmpty();
+        assertThat(Seen.all().idle()).as("lines that speak of no job").isEmpty();
+    }
+
     /** What is wrong with a job, in words; empty if it is carried out and ends as it should. */
-    private static Optional<String> unsound(Job job, Procedure procedure) {
+    private static Optional<String> unsound(Job job, Procedure procedure, Bench bench, TradeOrders.Watch watch) {
         try {
-            Bench bench = job.bench();
-            assertThat(carryOut(bench, procedure.steps())).isEmpty();
+            assertThat(procedure.steps().stream().flatMap(step -> watch.carryOut(step).stream()).toList()).isEmpty();
             assertThat(bench.finish(procedure.renews())).isEmpty();
             assertThat(bench.cloth()).isEmpty();
             renewsWhatItMust(job, procedure);
@@ -179,9 +185,11 @@ class ProcedureLawsTest {
     /**
      * What one walk through all jobs has found, each derived once.
      *
+     * @param disordered what of the trade's orders is broken, in words, with one job that breaks it
+     * @param idle     lines of the trade's orders that none of the jobs had anything to do with
      * @param distinct jobs for the mutations: each has, for its family, drive and work, a step that no one before it has
      */
-    private record Seen(Map<String, Integer> proven, List<String> unsound, List<Job> distinct) {
+    private record Seen(Map<String, Integer> proven, List<String> unsound, Map<String, String> disordered, List<TradeOrders.Law> idle, List<Job> distinct) {
 
         /** Made when a law is first asked about, not when the class is looked at. */
         private static final class Once {
@@ -196,18 +204,23 @@ class ProcedureLawsTest {
     private static Seen see() {
         Map<String, Integer> proven = new TreeMap<>();
         List<String> unsound = new ArrayList<>();
+        Map<String, String> disordered = new TreeMap<>();
+        TradeOrders orders = new TradeOrders();
         List<Job> distinct = new ArrayList<>();
         Map<Object, Set<List<Act>>> steps = new HashMap<>();
         AllJobs.all().forEach(job -> {
             Procedure procedure = job.procedure();
-            unsound(job, procedure).ifPresent(unsound::add);
+            Bench bench = job.bench();
+            TradeOrders.Watch watch = orders.new Watch(job, bench);
+            unsound(job, procedure, bench, watch).ifPresent(unsound::add);
+            watch.broken().forEach(law -> disordered.putIfAbsent(law, job.toString()));
             proven.merge(job.anatomy().id(), 1, Integer::sum);
             Set<List<Act>> own = steps.computeIfAbsent(List.of(job.anatomy().id(), job.configuration().drive(), job.work().kind().id()), k -> new HashSet<>());
             if (procedure.steps().stream().map(step -> own.add(step.acts())).reduce(false, Boolean::logicalOr)) {
                 distinct.add(job);
             }
         });
-        return new Seen(proven, unsound, distinct);
+        return new Seen(proven, unsound, disordered, orders.idle(), distinct);
     }
 
     /** Brought to where it stands already, though nobody could know. */

@@ -61,8 +61,10 @@ class SchoolTableTest {
     void reachesTheBench() {
         Procedure usual = seals("fen-50", SiteChoices.NONE);
         Procedure open = seals("fen-50", new SiteChoices(Map.of("housing-bolts", "disc-open", "bush-removal", "air"), Set.of()));
-        assertThat(usual.steps()).extracting(Step::id).contains("set-gap").doesNotContain("key-open");
+        assertThat(usual.steps()).extracting(Step::id).containsSubsequence("key-open", "set-gap", "key-closed", "tighten-housing");
+        // the disc was opened for the seat and stays open
         assertThat(open.steps()).extracting(Step::id).doesNotContain("set-gap").containsSubsequence("key-open", "tighten-housing");
+        assertThat(open.steps().stream().map(Step::operation).takeWhile(id -> !id.equals("tighten-housing"))).doesNotContain("key-closed");
         assertThat(open.tools()).contains("Shield");
         Step tighten = open.steps().stream().filter(s -> s.id().equals("tighten-housing")).findFirst().orElseThrow();
         assertThat(tighten.choices()).singleElement().asString().contains("Butterfly housing bolts", "disc open", "this plant's choice");

@@ -16,6 +16,7 @@ import static dev.wartung.core.anatomy.Act.Verb.PROVE;
 import static dev.wartung.core.anatomy.Act.Verb.PUT_BACK;
 import static dev.wartung.core.anatomy.Act.Verb.REACH;
 import static dev.wartung.core.anatomy.Act.Verb.RELEASE_AIR;
+import static dev.wartung.core.anatomy.Act.Verb.SEE_REST;
 import static dev.wartung.core.anatomy.Act.Verb.SWITCH_OFF;
 import static dev.wartung.core.anatomy.Act.Verb.TAKE;
 import static dev.wartung.core.anatomy.Act.Verb.TIGHTEN;
@@ -182,9 +183,20 @@ class BenchTest {
     }
 
     @Test
+    @DisplayName("Where it rests is read once the hose is off; read under air, or not at all before it is opened, is told")
+    void restPosition() {
+        Bench early = bench(Drive.NC);
+        assertThat(does(early, act(SEE_REST))).containsExactly(Kind.READ_UNDER_AIR);
+        does(early, act(LOCK), act(VENT), act(COOL), act(TAKE, "air-hose"));
+        assertThat(does(early, act(SEE_REST))).isEmpty();
+        assertThat(stripped().finish(Set.of())).extracting(Incident::text).contains("It was opened without a look at where it rests without air; the record was believed.");
+    }
+
+    @Test
     @DisplayName("Leaving it: everything that is not as it should be is named, and nothing once it is")
     void leaving() {
         Bench bench = stripped();
+        assertThat(does(bench, act(SEE_REST))).isEmpty();
         does(bench, act(AID_ON, "sling"), act(OPEN, "coupling-joint"), act(TAKE, "centring-ring"), act(AIR_ON));
         assertThat(kinds(bench.finish(Set.of("plug-seal")))).contains(Kind.FORGOTTEN_PART, Kind.NOT_RENEWED, Kind.AID_LEFT_ON, Kind.JOINT_OPEN, Kind.AIR_LEFT_ON,
                 Kind.NOT_RETURNED, Kind.NOT_PROVEN);
