@@ -2,6 +2,7 @@ package dev.wartung.core.progress;
 
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
@@ -108,6 +109,14 @@ public final class Progress {
     /** All steps the valve's present state comes from: what a later job carries. */
     public List<Step> behind() {
         return Stream.concat(carried.stream(), confirmed.stream().map(Confirmation::step)).toList();
+    }
+
+    /**
+     * Whether the valve is still as it was found: prepared and made safe at most, by this job alone, and no air put on by hand. Until then its record can be corrected and the job
+     * derived anew; what was confirmed stays done.
+     */
+    public boolean untouched() {
+        return carried.isEmpty() && !bench.energies().airOnByHand() && confirmed.stream().allMatch(c -> c.step().phase().compareTo(Phase.MAKE_SAFE) <= 0);
     }
 
     /** Why the valve cannot be left as it stands (a job cannot be stopped here); empty when it can. */

@@ -111,9 +111,9 @@ public record Board(JobView view, Optional<Step> step, boolean looking, int step
         return step.stream().flatMap(s -> s.asks().stream()).map(this::found).filter(f -> f.containsKey(fact)).map(f -> f.get(fact)).findFirst().orElse("");
     }
 
-    /** What can be corrected before the valve is touched: by fact, its name and the values this type is made in, in words. */
+    /** What can be corrected before anything is opened: by fact, its name and the values this type is made in, in words. */
     public List<Fact> correctable() {
-        if (view.progress().confirmed().stream().anyMatch(c -> c.step().phase() != Phase.PREPARE)) {
+        if (!view.progress().untouched()) {
             return List.of();
         }
         var anatomy = view.sheets().anatomy();

@@ -1,6 +1,5 @@
 package dev.wartung.web.job;
 
-import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Situation;
 import dev.wartung.core.procedure.Step;
@@ -252,15 +251,14 @@ public class JobService {
     }
 
     /**
-     * Corrects the record of what the valve is, and derives the job anew for what is there. Only before anything has been touched.
+     * Corrects the record of what the valve is, and derives the job anew for what is there. Only before anything has been opened.
      *
      * @param found what is there, by option and drive; what is not in it stays as it was
      */
     @Transactional
     public Outcome correct(int number, UUID entryId, Map<String, String> found, String reason) {
         return withReason(reason, "correct.reason", () -> during(number, entryId, view -> {
-            if (view.progress().confirmed().stream().anyMatch(c -> c.step().phase() != Phase.PREPARE) || !view.progress().behind().isEmpty()
-                    && view.progress().behind().size() > view.progress().confirmed().size()) {
+            if (!view.progress().untouched()) {
                 return Outcome.refused("Work on the valve has begun. Close up or stop, then correct the record with a new job.");
             }
             return correction.correct(view, found, reason.strip(), current.get(), clock.instant(), body -> add(view.job(), entryId, Kind.CORRECTED, null, body));
