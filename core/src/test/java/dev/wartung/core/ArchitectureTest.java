@@ -10,6 +10,7 @@ import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
 import dev.wartung.core.anatomy.Operation;
 import java.time.Clock;
+import java.time.format.DateTimeFormatter;
 import java.util.Random;
 
 /** What keeps the core pure and the judge independent of the judged. */
@@ -28,6 +29,11 @@ class ArchitectureTest {
     @ArchTest
     static final ArchRule NO_CLOCK_NO_CHANCE = noClasses().should().dependOnClassesThat().areAssignableTo(Clock.class)
             .orShould().dependOnClassesThat().areAssignableTo(Random.class).orShould().callMethod(System.class, "currentTimeMillis");
+
+    /** What is made for a file or a screen does not follow the language of the machine. */
+    @ArchTest
+    static final ArchRule ONE_LANGUAGE = noClasses().should().callMethod(String.class, "format", String.class, Object[].class).orShould().callMethod(String.class, "formatted", Object[].class)
+            .orShould().callMethod(String.class, "toLowerCase").orShould().callMethod(String.class, "toUpperCase").orShould().callMethod(DateTimeFormatter.class, "ofPattern", String.class);
 
     @ArchTest
     static final ArchRule PACKAGES_WITHOUT_CIRCLES = slices().matching("dev.wartung.core.(*)..").should().beFreeOfCycles();

@@ -6,6 +6,7 @@ import dev.wartung.scheduling.Shutdown.Technician;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -98,6 +99,6 @@ public final class PinConflicts {
 
     /** Hours and minutes into the window. */
     private static String clock(int minutes) {
-        return String.format("%d:%02d", Math.floorDiv(minutes, 60), Math.floorMod(minutes, 60));
+        return String.format(Locale.ROOT, "%d:%02d", Math.floorDiv(minutes, 60), Math.floorMod(minutes, 60));
     }
 }

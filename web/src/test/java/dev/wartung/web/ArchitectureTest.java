@@ -13,6 +13,7 @@ import com.tngtech.archunit.lang.ArchRule;
 import jakarta.persistence.Entity;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
 import java.util.regex.Pattern;
 import org.springframework.stereotype.Controller;
 
@@ -39,6 +40,11 @@ class ArchitectureTest {
     /** Time comes from the one clock. */
     @ArchTest
     static final ArchRule ONE_CLOCK = noClasses().should().callMethod(Instant.class, "now").orShould().callMethod(LocalDate.class, "now");
+
+    /** What is made for a file or a screen does not follow the language of the machine. */
+    @ArchTest
+    static final ArchRule ONE_LANGUAGE = noClasses().should().callMethod(String.class, "format", String.class, Object[].class).orShould().callMethod(String.class, "formatted", Object[].class)
+            .orShould().callMethod(String.class, "toLowerCase").orShould().callMethod(String.class, "toUpperCase").orShould().callMethod(DateTimeFormatter.class, "ofPattern", String.class);
 
     /** Entities change by what happens to them, not by setting their fields. */
     @ArchTest

@@ -3,6 +3,7 @@ package dev.wartung.core.sheet;
 import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SchemaRegistryConfig;
 import com.networknt.schema.SpecificationVersion;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.TypeSheet;
@@ -12,6 +13,7 @@ import dev.wartung.core.sheet.SheetResult.Refused;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
@@ -109,7 +111,9 @@ public final class SheetReader {
 
     private static Schema schema(String name) {
         try (InputStream in = Objects.requireNonNull(SheetReader.class.getResourceAsStream("schemas/" + name + ".schema.json"))) {
-            return SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12).getSchema(in, InputFormat.JSON);
+            // problems are told in the language of the rest, whatever the machine speaks
+            SchemaRegistryConfig english = SchemaRegistryConfig.builder().locale(Locale.ENGLISH).build();
+            return SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12, b -> b.schemaRegistryConfig(english)).getSchema(in, InputFormat.JSON);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

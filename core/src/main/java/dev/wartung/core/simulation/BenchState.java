@@ -10,6 +10,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -79,7 +80,7 @@ final class BenchState {
     }
 
     void eject(Joint.Load load, String text) {
-        report(Kind.EJECTION, load.thrown(), String.format(text, nameOf(load.thrown())));
+        report(Kind.EJECTION, load.thrown(), String.format(Locale.ROOT, text, nameOf(load.thrown())));
     }
 
     /** What has to be off or open before a part can be touched, and is not: a part, a joint, an aid that holds it. */

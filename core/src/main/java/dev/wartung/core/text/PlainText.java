@@ -1,5 +1,6 @@
 package dev.wartung.core.text;
 
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -34,7 +35,7 @@ public final class PlainText {
             int codePoint = text.codePointAt(i);
             if (!mayHold(codePoint)) {
                 String before = shown(text.substring(Math.max(0, i - LETTERS_NAMED), i)).strip();
-                return Optional.of(String.format("a character that cannot be kept (U+%04X%s)", codePoint, before.isEmpty() ? ", at the beginning" : ", after “" + before + "”"));
+                return Optional.of(String.format(Locale.ROOT, "a character that cannot be kept (U+%04X%s)", codePoint, before.isEmpty() ? ", at the beginning" : ", after “" + before + "”"));
             }
         }
         return Optional.empty();

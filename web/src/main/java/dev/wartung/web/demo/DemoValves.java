@@ -6,6 +6,7 @@ import dev.wartung.web.sheet.Sheets;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
@@ -73,7 +74,7 @@ final class DemoValves {
 
     /** Options follow from counting through, so that every drive and option turns up in every area. */
     private static Row singleSeat(Line line, int i, int n, Sheets sheets) {
-        String tag = String.format("%s-%03d", line.prefix(), line.first() + i);
+        String tag = String.format(Locale.ROOT, "%s-%03d", line.prefix(), line.first() + i);
         boolean bench = tag.equals("CU-214");
         Drive drive = bench || tag.equals("EZ-006") ? Drive.NC : DRIVES[n % DRIVES.length];
         String type = bench ? "kolm-50" : KOLM.get(n % KOLM.size());
@@ -99,7 +100,7 @@ final class DemoValves {
                 .filter(c -> c.options().getOrDefault("elastomer", line.elastomer()).equals(line.elastomer()))
                 .filter(c -> c.drive() != Drive.MANUAL || pair.type().drives().size() == 1 || n % 3 == 0).toList();
         ValveConfiguration configuration = made.get(new Random(number * 7919L + n).nextInt(made.size()));
-        return new Row(String.format("%s-%03d", line.prefix(), number), service(pair.anatomy().id(), line, i), line.area(), line.name(), typeId, configuration, due(n),
+        return new Row(String.format(Locale.ROOT, "%s-%03d", line.prefix(), number), service(pair.anatomy().id(), line, i), line.area(), line.name(), typeId, configuration, due(n),
                 line.plain() + i);
     }
 
