@@ -31,13 +31,16 @@ import org.jspecify.annotations.Nullable;
  * @param lifts     its seat can be lifted by itself for cleaning, which is proven once the valve has been open
  * @param set       it has a setting that is lost when it comes off: noted before, set again after
  * @param setsDrive which way round it sits decides the fail position: it is off while that is changed
+ * @param fitsBehind what must be off or open before it goes on, where that is not what must be off before it comes off
+ * @param pressedAgainst parts that locate what it is pressed against: with one of them off, that lies loose and is marked
  * @param heldDownBy the borrowed aid that takes a spring's force from it while it comes off or goes on
  */
 public record Part(String id, String name, String kind, Condition when, String glyph, List<String> behind, boolean singleUse, String film,
                    boolean trapsAir, Optional<String> liftedWith, Optional<String> looseWith, List<String> scrapes, Optional<String> sleeve,
                    Optional<String> carries, boolean drives, Optional<String> fitsAt, Optional<String> comesOffAt,
                    Optional<String> steadiedBy, List<String> spoiltBy,
-                   Optional<String> staysAt, boolean lifts, boolean set, boolean setsDrive, Optional<String> heldDownBy) {
+                   Optional<String> staysAt, boolean lifts, boolean set, boolean setsDrive, List<String> fitsBehind, List<String> pressedAgainst,
+                   Optional<String> heldDownBy) {
 
     public static final String PRODUCT_SEAL = "product-seal";
     public static final String ACTUATOR_SEAL = "actuator-seal";
@@ -48,7 +51,8 @@ public record Part(String id, String name, String kind, Condition when, String g
                 @Nullable String film, boolean trapsAir, @Nullable Optional<String> liftedWith, @Nullable Optional<String> looseWith,
                 @Nullable List<String> scrapes, @Nullable Optional<String> sleeve, @Nullable Optional<String> carries, boolean drives,
                 @Nullable Optional<String> fitsAt, @Nullable Optional<String> comesOffAt, @Nullable Optional<String> steadiedBy, @Nullable List<String> spoiltBy,
-                @Nullable Optional<String> staysAt, boolean lifts, boolean set, boolean setsDrive, @Nullable Optional<String> heldDownBy) {
+                @Nullable Optional<String> staysAt, boolean lifts, boolean set, boolean setsDrive, @Nullable List<String> fitsBehind,
+                @Nullable List<String> pressedAgainst, @Nullable Optional<String> heldDownBy) {
         this.id = id;
         this.name = name;
         this.kind = kind;
@@ -72,6 +76,8 @@ public record Part(String id, String name, String kind, Condition when, String g
         this.lifts = lifts;
         this.set = set;
         this.setsDrive = setsDrive;
+        this.fitsBehind = fitsBehind == null ? this.behind : List.copyOf(fitsBehind);
+        this.pressedAgainst = pressedAgainst == null ? List.of() : List.copyOf(pressedAgainst);
         this.heldDownBy = heldDownBy == null ? Optional.empty() : heldDownBy;
     }
 

@@ -12,8 +12,9 @@ import java.util.Optional;
  * @param position where it is; empty while nobody can know
  * @param held     what holds it there: air, spring, hand or nothing
  * @param driven   what moves it is on; off, it is moved by hand
+ * @param driver   where air holds what moves it while that is off the valve; empty where no air does
  */
-record Motion(Optional<String> position, String held, boolean driven) {
+record Motion(Optional<String> position, String held, boolean driven, Optional<String> driver) {
 
     static final String AIR = "air";
     private static final String SPRING = "spring";
@@ -30,21 +31,29 @@ record Motion(Optional<String> position, String held, boolean driven) {
             case DA -> NOTHING;
             case MANUAL, MOTOR -> HAND;
         };
-        return new Motion(build.rest(drive).or(() -> otherwise), held, true);
+        return new Motion(build.rest(drive).or(() -> otherwise), held, true, Optional.empty());
     }
 
     Motion after(Act act, Build build, Drive drive) {
-        boolean driver = build.driver().map(Part::id).filter(act.object()::equals).isPresent();
+        boolean isDriver = build.driver().map(Part::id).filter(act.object()::equals).isPresent();
         return switch (act.verb()) {
-            case AIR_ON -> driven ? new Motion(build.powered(drive).or(() -> Optional.of(act.object())), AIR, true) : this;
-            case AIR_OFF -> driven ? atRest(build, drive, position) : this;
-            case TURN -> new Motion(Optional.of(act.object()), HAND, driven);
-            case TAKE, BIN -> driver ? new Motion(position, HAND, false) : this;
-            case PUT_BACK, FIT_NEW -> driver ? atRest(build, drive, position) : this;
+            case AIR_ON -> {
+                Optional<String> to = build.powered(drive).or(() -> Optional.of(act.object()));
+                yield driven ? new Motion(to, AIR, true, Optional.empty()) : new Motion(position, held, false, to);
+            }
+            case AIR_OFF -> driven ? atRest(build, drive, position) : new Motion(position, held, false, Optional.empty());
+            case TURN -> new Motion(Optional.of(act.object()), HAND, driven, driver);
+            case TAKE, BIN -> isDriver ? new Motion(position, HAND, false, Optional.empty()) : this;
+            case PUT_BACK, FIT_NEW -> isDriver ? putOn(build, drive) : this;
             // reversed, the spring holds it at the other end; off the valve its drive is in nobody's way
             case CONVERT -> driven && act.object().startsWith("drive=") ? atRest(build, drive, position) : this;
             default -> this;
         };
+    }
+
+    /** What moves it goes on as it stands: held by its air, or at rest. */
+    private Motion putOn(Build build, Drive drive) {
+        return driver.isPresent() ? new Motion(driver, AIR, true, Optional.empty()) : atRest(build, drive, position);
     }
 
     boolean secure(String wanted) {

@@ -17,7 +17,8 @@ import java.util.Set;
 
 /**
  * A natural order for operations and their undoings: phase by phase, opening in the order of the sheet and closing in reverse, with every
- * access and every stated precedence kept (a stable topological order).
+ * access and every stated precedence kept (a stable topological order). Where an undoing says that it comes {@code after} another that reversal would
+ * put later, the sheet wins.
  */
 final class Sequence {
 
@@ -76,8 +77,8 @@ final class Sequence {
         node.operation().after().forEach(earlier -> precede(earlier, node.id()));
         if (!node.undoes().isEmpty()) {
             precede(node.undoes(), node.id());
-            // what gave access is closed later than what it gave access to
-            access(node.undoes()).stream().map(included::get).flatMap(opened -> opened.undoneBy().stream())
+            // what gave access is closed later than what it gave access to, unless the sheet says that it is the other way round
+            access(node.undoes()).stream().map(included::get).flatMap(opened -> opened.undoneBy().stream()).filter(undo -> !node.operation().after().contains(undo.id()))
                     .forEach(undo -> precede(node.id(), undo.id()));
         }
     }

@@ -60,6 +60,8 @@ final class AnatomyCheck {
             var part = sheet.build().parts().get(i);
             String at = "/build/parts/" + i;
             known(part.behind(), at + "/behind", union(union(parts, joints), aids), "part, joint or aid");
+            known(part.fitsBehind(), at + "/fits-behind", union(union(parts, joints), aids), "part, joint or aid");
+            known(part.pressedAgainst(), at + "/pressed-against", parts, "part");
             known(part.heldDownBy().stream().toList(), at + "/held-down-by", aids, "aid");
             known(part.scrapes(), at + "/scrapes", parts, "part");
             known(part.looseWith().stream().toList(), at + "/loose-with", union(parts, joints), "part or joint");

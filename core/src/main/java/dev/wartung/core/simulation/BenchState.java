@@ -85,11 +85,16 @@ final class BenchState {
 
     /** What has to be off or open before a part can be touched, and is not: a part, a joint, an aid that holds it. */
     Optional<String> inTheWay(Part part) {
-        return part.behind().stream().filter(other -> build.joint(other).isPresent() ? !openJoints.contains(other) : aids.contains(other) || place(other) == Place.ON_VALVE).findFirst();
+        return inTheWay(part.behind());
     }
 
-    boolean reportInTheWay(Part part) {
-        Optional<String> other = inTheWay(part);
+    private Optional<String> inTheWay(List<String> parts) {
+        return parts.stream().filter(other -> build.joint(other).isPresent() ? !openJoints.contains(other) : aids.contains(other) || place(other) == Place.ON_VALVE).findFirst();
+    }
+
+    /** @param goingOn whether it is to go on, not to come off */
+    boolean reportInTheWay(Part part, boolean goingOn) {
+        Optional<String> other = inTheWay(goingOn ? part.fitsBehind() : part.behind());
         other.ifPresent(o -> report(Kind.IN_THE_WAY, part.id(), part.name() + " cannot be reached: " + nameOf(o) + " is in the way."));
         return other.isPresent();
     }

@@ -23,7 +23,7 @@ final class Handling {
             state.report(Kind.NOT_THERE, id, "It is not on the valve.");
             return;
         }
-        if (state.reportInTheWay(part)) {
+        if (state.reportInTheWay(part, false)) {
             return;
         }
         switch (part.carries().orElse("")) {
@@ -123,7 +123,7 @@ final class Handling {
             state.report(Kind.NOT_THERE, id, "It is not on the cloth.");
             return;
         }
-        if (state.reportInTheWay(part)) {
+        if (state.reportInTheWay(part, true)) {
             return;
         }
         if (fresh) {
@@ -138,6 +138,8 @@ final class Handling {
         if (part.fitsAt().filter(at -> !at.equals(state.energies.position())).isPresent()) {
             state.report(Kind.WRONG_POSITION, id, part.name() + " went on with the valve " + state.energies.position() + "; it needs " + part.fitsAt().orElse("") + ".");
         }
+        part.pressedAgainst().stream().filter(holder -> state.place(holder) != Place.ON_VALVE).findFirst().ifPresent(holder ->
+                state.report(Kind.SPOILT, id, part.name() + " was pressed against what lies loose: " + state.nameOf(holder) + " is not on yet."));
         part.steadiedBy().filter(aid -> !state.aids.contains(aid)).ifPresent(aid ->
                 state.report(Kind.DISPLACED, id, "Without the " + aid.replace('-', ' ') + ", " + part.name() + " pushed parts out of place."));
         if (part.drives()) {

@@ -147,6 +147,7 @@ final class TradeOrders {
                 case PUT_BACK, FIT_NEW -> "on " + act.object();
                 case CLOSE, TIGHTEN -> act.verb().name().toLowerCase(Locale.ROOT) + " " + act.object();
                 case OPEN -> "part " + act.object();
+                case AID_ON, AID_OFF -> act.verb().name().toLowerCase(Locale.ROOT).replace('_', '-') + " " + act.object();
                 default -> act.verb().name().toLowerCase(Locale.ROOT).replace('_', '-');
             });
         }

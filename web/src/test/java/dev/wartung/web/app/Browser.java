@@ -93,6 +93,8 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
         page.fill("#username", name);
         page.fill("#password", password);
         page.click("button:has-text('Log in')");
+        // the page one leaves is ready, too: going on from it would break the login off
+        page.waitForURL(url -> !url.endsWith("/login"));
         ready(page);
     }
 
