@@ -28,7 +28,7 @@ package() { # only what the application is made of: what tests need is fetched b
     /\[INFO\] Building .* \[[0-9]+\/[0-9]+\]/ { sub(/.*Building /, ""); print "  " $0; fflush() }'
 }
 make_archive() { # of the classes it loads as it starts; made by starting it once on an empty database that is thrown away
-  local log="$here/web/target/archive.log" part="$app/classes.part" pid port
+  local log="$here/web/target/archive.log" part="$app/classes.part" pid port i
   unlock
   say "  archive of classes"
   begun_app=no begun_bench=no begun_pg=no child=""
@@ -39,7 +39,7 @@ make_archive() { # of the classes it loads as it starts; made by starting it onc
   mkdir -p "$WARTUNG_HOME/run"
   (cd "$WARTUNG_HOME" && SERVER_PORT="$port" WARTUNG_DEMO=false exec java "-Dwartung.home=$WARTUNG_HOME" "-XX:ArchiveClassesAtExit=$part" "${machine[@]}" -jar "$app/wartung.jar" >"$log" 2>&1 </dev/null) &
   pid=$!
-  for _ in $(seq 1200); do
+  for ((i = 0; i < 1200; i++)); do
     if curl -fs -m 2 "http://127.0.0.1:$port/actuator/health" 2>/dev/null | grep -q '"UP"'; then break; fi
     alive "$pid" || return 1
     sleep 0.1

@@ -22,7 +22,7 @@ pg_socket() { # a socket's path has 107 bytes at most, and stands in lists that 
 }
 pg_complete() { [ -e "$(pg_dir)/complete" ]; }
 port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
-free_port() { local p; for p in $(seq "$1" $(($1 + 200))); do port_taken "$p" || { echo "$p"; return 0; }; done; fail "no free port from $1 on"; }
+free_port() { local p; for ((p = $1; p <= $1 + 200; p++)); do port_taken "$p" || { echo "$p"; return 0; }; done; fail "no free port from $1 on"; }
 pg_port() { cat "$(pg_dir)/port" 2>/dev/null; }
 pg_is_ours() { # $1: a process number: a database server whose data folder is ours, whatever number a file names
   local exe args i
@@ -121,7 +121,7 @@ pg_launch_at() { # $1: a port
     exec setsid "${@:1:$#-1}" "$(pg_bin)/postgres" -D "$(pg_dir)/data" -p "${!#}" -k "$(pg_socket)" >>"$(pg_dir)/log/postgres.log" 2>&1 </dev/null
   ) &
   pg_child=$!
-  for i in $(seq 600); do
+  for ((i = 0; i < 600; i++)); do
     if pg_running && pg_psql -d postgres -c 'select 1' >/dev/null 2>&1; then return 0; fi
     is_child "$pg_child" || return 1
     sleep 0.1
@@ -130,7 +130,7 @@ pg_launch_at() { # $1: a port
 }
 pg_stop() { # ends the server, writes finished and transactions under way given up; also one that has just begun, and has named itself nowhere yet
   local i pid group="" socket
-  for i in $(seq 1200); do
+  for ((i = 0; i < 1200; i++)); do
     if is_child "$pg_child"; then
       group="$pg_child"
     elif pid="$(pg_pid)"; then

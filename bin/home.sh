@@ -61,7 +61,7 @@ end_other() { # the command that is starting Wartung in this folder right now is
     say "Ending the ./wartung that is at work (process $other)."
     kill "$other" 2>/dev/null || true
   fi
-  for i in $(seq 600); do
+  for ((i = 0; i < 600; i++)); do
     if flock -n 9; then return 0; fi
     sleep 0.1
   done
@@ -86,14 +86,18 @@ alive() { # $1: process number
 is_child() { # $1: process number: begun by this command and not ended, whatever it is called by now: it may not have got as far as its own program
   local stat state parent
   read -r stat 2>/dev/null <"/proc/${1:-none}/stat" || return 1
-  read -r state parent _ <<<"${stat##*) }"
+  # not by splitting words: a signal may have come while words were split otherwise
+  stat="${stat##*) }"
+  state="${stat%% *}" stat="${stat#* }"
+  parent="${stat%% *}"
   [ "$parent" = "$BASHPID" ] && [ "$state" != Z ]
 }
 group_of() { # $1: process number; prints its group
   local stat group
   read -r stat 2>/dev/null <"/proc/$1/stat" || return 1
-  read -r _ _ group _ <<<"${stat##*) }"
-  echo "$group"
+  stat="${stat##*) }"
+  stat="${stat#* }" group="${stat#* }"
+  echo "${group%% *}"
 }
 is_script() { # $1: process number: another run of this script, by whatever path
   local argument
@@ -111,7 +115,7 @@ pid_in() { # $1: a file with a process number, $2: an argument by which the proc
 end_process() { # $1: process number, $2: an argument by which it is known, $3: tenths of a second before it is killed
   local i
   kill "$1" 2>/dev/null || return 0
-  for i in $(seq "$3"); do
+  for ((i = 0; i < $3; i++)); do
     started_with "$1" "$2" || is_child "$1" || return 0
     sleep 0.1
   done
@@ -124,7 +128,7 @@ begun_app=no begun_bench=no begun_pg=no throwaway="" child=""
 # Their numbers, known before the files that name them are written.
 app_child="" bench_child="" pg_child=""
 on_exit() {
-  local rc=$?
+  local rc=$? IFS=$' \t\n'
   # a part of this script in the background, ended in the first moments of its life, still has the traps: it is not the one to clean up
   [ "$BASHPID" = "$watching" ] || exit "$rc"
   trap '' INT TERM HUP
@@ -143,7 +147,7 @@ on_exit() {
 }
 end_child() { # what is attended; said again, for a process that has just begun may not listen yet
   local i
-  for i in $(seq 100); do
+  for ((i = 0; i < 100; i++)); do
     is_child "$child" || return 0
     kill -- "-$child" 2>/dev/null
     sleep 0.1
