@@ -115,9 +115,11 @@ final class TradeOrders {
         /** What of the trade's orders was broken, in words. */
         Set<String> broken() {
             Set<String> broken = new LinkedHashSet<>();
-            Map<String, String> facts = job.configuration().facts();
+            Map<String, String> before = job.configuration().facts();
+            Map<String, String> after = job.becomes().facts();
             for (Law law : byFamily.getOrDefault(job.anatomy().id(), List.of())) {
-                if (!law.holdsFor(facts) || !lasts.containsKey(law.first()) || law.at().isEmpty() && !firsts.containsKey(law.then())) {
+                // a conversion is opened as what the valve is and closed as what it becomes
+                if (!law.holdsFor(law.first().startsWith("off ") ? before : after) || !lasts.containsKey(law.first()) || law.at().isEmpty() && !firsts.containsKey(law.then())) {
                     continue;
                 }
                 met.add(law);
