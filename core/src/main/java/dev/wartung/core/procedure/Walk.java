@@ -49,7 +49,7 @@ final class Walk {
 
     List<Step> through(List<Node> order) {
         for (Node node : order) {
-            if (isStillToDo(node)) {
+            if (isStillToDo(node) && isPutBack(node, order)) {
                 bringTo(node.operation().position(moment.facts()), node.phase());
                 add(node.operation(), node.undoes(), node.phase());
             }
@@ -65,7 +65,16 @@ final class Walk {
         }
         boolean inEffect = start.isOpen(node.operation());
         boolean repeatable = node.operation().takes().isEmpty() && node.operation().opens().isEmpty() && node.phase() == Phase.MAKE_SAFE;
-        return !start.repeated().contains(node.id()) && !(inEffect && !repeatable) && !ledToWhatIsOpen(node.operation());
+        boolean nothingLeft = !node.operation().does().isEmpty() && node.operation().does().stream().noneMatch(this::isLeftToDo) && node.operation().takes().isEmpty();
+        return !nothingLeft && !start.repeated().contains(node.id()) && !(inEffect && !repeatable) && !ledToWhatIsOpen(node.operation());
+    }
+
+    /** Whether what a closing step takes out once more is put back by a later one; where nothing is left to put it back to, it stays in. */
+    private boolean isPutBack(Node node, List<Node> order) {
+        List<String> taken = node.undoes().isEmpty() && node.phase() == Phase.CLOSE
+                ? node.operation().does().stream().filter(a -> a.verb() == Verb.TAKE).map(Act::object).toList() : List.of();
+        return taken.isEmpty() || order.stream().filter(n -> !n.undoes().isEmpty() && isStillToDo(n))
+                .flatMap(n -> fitted(n.operation(), to.operations().get(n.undoes())).stream()).toList().containsAll(taken);
     }
 
     /** A step on the way in that leaves nothing to undo: with all it leads to open already, it is behind us. */
@@ -127,12 +136,20 @@ final class Walk {
             fitted(operation, to.operations().get(undoes)).forEach(part -> acts.add(Act.of(fittedNew.contains(part) ? Verb.FIT_NEW : Verb.PUT_BACK, part)));
             operation.does().stream().filter(a -> !comesFirst(a)).forEach(acts::add);
         } else {
-            acts.addAll(operation.does());
+            putBackMeanwhile(operation).forEach(part -> acts.add(Act.of(Verb.TAKE, part)));
+            operation.does().stream().filter(this::isLeftToDo).forEach(acts::add);
             operation.opens().forEach(joint -> acts.add(Act.of(Verb.OPEN, joint)));
             operation.takes().stream().filter(part -> stage.build().part(part).isPresent()).forEach(part -> acts.add(Act.of(binned.contains(part) ? Verb.BIN : Verb.TAKE, part)));
         }
         operation.then().stream().filter(this::isLeftToDo).forEach(acts::add);
         return List.copyOf(acts);
+    }
+
+    /** What an earlier job took out of the way and put back in between, closing: bolts, say, that came out with the actuator and hold the halves again. */
+    private List<String> putBackMeanwhile(Operation operation) {
+        return operation.takes().stream().flatMap(part -> stage.build().part(part).stream()).flatMap(part -> part.behind().stream()).distinct()
+                .filter(part -> stage.build().part(part).isPresent() && !off.contains(part) && !operation.takes().contains(part))
+                .filter(part -> stage.operations().values().stream().anyMatch(o -> o.takes().contains(part) && start.isOpen(o))).toList();
     }
 
     /** A part that may come off and go on more than once: what is off already is not taken, what is on is not put back. */
