@@ -87,7 +87,7 @@ final class TradeOrders {
         private final Map<String, Integer> firsts = new HashMap<>();
         private final Map<String, Integer> lasts = new HashMap<>();
         private final Map<String, Set<String>> positions = new HashMap<>();
-        private int steps;
+        private int noted;
 
         Watch(Job job, Bench bench) {
             this.job = job;
@@ -102,13 +102,13 @@ final class TradeOrders {
             done(step).forEach(done -> note(done, position));
             // a joint opens as what holds it comes off
             closed.stream().filter(bench::isOpen).forEach(j -> note("open " + j, position));
-            steps++;
             return incidents;
         }
 
         private void note(String done, String position) {
-            firsts.putIfAbsent(done, steps);
-            lasts.put(done, steps);
+            // also within a step: it lists what it does in order
+            firsts.putIfAbsent(done, noted);
+            lasts.put(done, noted++);
             positions.computeIfAbsent(done, d -> new LinkedHashSet<>()).add(position);
         }
 

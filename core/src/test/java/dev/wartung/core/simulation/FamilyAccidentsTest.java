@@ -183,15 +183,18 @@ class FamilyAccidentsTest {
     @DisplayName("Rotary actuator: its ring comes out and goes in only in the press; slide bearings that nobody takes off the bolt are lost")
     void press() {
         Bench bench = bench("fen-80", "NC", Map.of("ends", "clamp", "feedback", "none", "seat-kind", "one-piece"));
-        does(bench, "take air-hose", "aid-on support", "take clamps", "take valve", "take actuator-screws", "take actuator", "bin coupling-pin", "take target-coupling");
-        assertThat(does(bench, "aid-on press", "bin snap-ring", "aid-off press", "take end-plate", "take actuator-spring", "take spring-guides", "take sleeve-ring")).isEmpty();
+        does(bench, "take air-hose", "aid-on support", "take clamps", "take valve", "take actuator-screws", "take actuator", "take air-fitting", "bin coupling-pin", "take target-coupling");
+        assertThat(does(bench, "take end-plate")).containsExactly(Kind.IN_THE_WAY);
+        assertThat(does(bench, "aid-on press", "bin snap-ring", "aid-off press", "take rotary-piston", "take actuator-spring", "take upper-spring-guide", "take end-plate", "take lower-spring-guide",
+                "take sleeve-ring", "take slotted-sleeve")).isEmpty();
         assertThat(does(bench, "take cross-bolt")).containsExactly(Kind.LOOSE_PART_LOST);
-        assertThat(does(bench, "put-back cross-bolt", "put-back sleeve-ring", "put-back spring-guides", "put-back actuator-spring", "put-back end-plate")).isEmpty();
+        assertThat(does(bench, "put-back cross-bolt", "put-back slotted-sleeve", "put-back sleeve-ring", "put-back lower-spring-guide", "put-back end-plate", "put-back upper-spring-guide",
+                "put-back actuator-spring", "put-back rotary-piston")).isEmpty();
         assertThat(does(bench, "fit-new snap-ring")).containsExactly(Kind.CLOSED_UNDER_LOAD);
         assertThat(does(bench, "bin snap-ring")).containsExactly(Kind.EJECTION);
         // nothing pushes in one without a spring
         Bench bothWays = bench("fen-80", "DA", Map.of("ends", "clamp", "feedback", "none", "seat-kind", "one-piece"));
-        does(bothWays, "air-off", "take air-hose", "aid-on support", "take clamps", "take valve", "take actuator-screws", "take actuator", "bin coupling-pin", "take target-coupling");
+        does(bothWays, "air-off", "take air-hose", "aid-on support", "take clamps", "take valve", "take actuator-screws", "take actuator", "take air-fitting", "bin coupling-pin", "take target-coupling");
         assertThat(does(bothWays, "bin snap-ring")).isEmpty();
     }
 }
