@@ -66,7 +66,13 @@ final class Walk {
         boolean inEffect = start.isOpen(node.operation());
         boolean repeatable = node.operation().takes().isEmpty() && node.operation().opens().isEmpty() && node.phase() == Phase.MAKE_SAFE;
         boolean nothingLeft = !node.operation().does().isEmpty() && node.operation().does().stream().noneMatch(this::isLeftToDo) && node.operation().takes().isEmpty();
-        return !nothingLeft && !start.repeated().contains(node.id()) && !(inEffect && !repeatable) && !ledToWhatIsOpen(node.operation());
+        return !nothingLeft && !itsPlaceIsPast(node.operation()) && !start.repeated().contains(node.id()) && !(inEffect && !repeatable) && !ledToWhatIsOpen(node.operation());
+    }
+
+    /** What was to be done before something was closed that an earlier job has closed: the diaphragm is not turned back any more once it is on the body. */
+    private boolean itsPlaceIsPast(Operation operation) {
+        return !start.disturbed().isEmpty() && to.operations().values().stream().filter(o -> o.undoneBy().filter(undo -> undo.after().contains(operation.id())).isPresent())
+                .anyMatch(o -> start.disturbed().contains(o.id()) && !start.isOpen(o) && !used.containsKey(o.id()));
     }
 
     /** Whether what a closing step takes out once more is put back by a later one; where nothing is left to put it back to, it stays in. */
@@ -137,7 +143,7 @@ final class Walk {
             operation.does().stream().filter(a -> !comesFirst(a)).forEach(acts::add);
         } else {
             putBackMeanwhile(operation).forEach(part -> acts.add(Act.of(Verb.TAKE, part)));
-            operation.does().stream().filter(this::isLeftToDo).forEach(acts::add);
+            operation.does().stream().filter(this::isLeftToDo).map(this::newIfRenewed).forEach(acts::add);
             operation.opens().forEach(joint -> acts.add(Act.of(Verb.OPEN, joint)));
             operation.takes().stream().filter(part -> stage.build().part(part).isPresent()).forEach(part -> acts.add(Act.of(binned.contains(part) ? Verb.BIN : Verb.TAKE, part)));
         }
@@ -150,6 +156,11 @@ final class Walk {
         return operation.takes().stream().flatMap(part -> stage.build().part(part).stream()).flatMap(part -> part.behind().stream()).distinct()
                 .filter(part -> stage.build().part(part).isPresent() && !off.contains(part) && !operation.takes().contains(part))
                 .filter(part -> stage.operations().values().stream().anyMatch(o -> o.takes().contains(part) && start.isOpen(o))).toList();
+    }
+
+    /** A part that a step of its own puts back is the new one where the job renews it. */
+    private Act newIfRenewed(Act act) {
+        return act.verb() == Verb.PUT_BACK && fittedNew.contains(act.object()) ? Act.of(Verb.FIT_NEW, act.object()) : act;
     }
 
     /** A part that may come off and go on more than once: what is off already is not taken, what is on is not put back. */
