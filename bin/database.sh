@@ -113,12 +113,12 @@ pg_launch() {
   fail "PostgreSQL did not start; its log is $(pg_dir)/log/postgres.log"
 }
 pg_launch_at() { # $1: a port
-  local i
+  local i as=()
+  if [ "$(id -u)" = 0 ]; then as=(runuser -u postgres --); fi
   (
     exec 9>&-
     cd /
-    if [ "$(id -u)" = 0 ]; then set -- runuser -u postgres -- "$1"; else set -- "$1"; fi
-    exec setsid "${@:1:$#-1}" "$(pg_bin)/postgres" -D "$(pg_dir)/data" -p "${!#}" -k "$(pg_socket)" >>"$(pg_dir)/log/postgres.log" 2>&1 </dev/null
+    exec setsid ${as[@]+"${as[@]}"} "$(pg_bin)/postgres" -D "$(pg_dir)/data" -p "$1" -k "$(pg_socket)" >>"$(pg_dir)/log/postgres.log" 2>&1 </dev/null
   ) &
   pg_child=$!
   for ((i = 0; i < 600; i++)); do
