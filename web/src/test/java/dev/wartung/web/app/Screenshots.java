@@ -6,6 +6,7 @@ import dev.wartung.web.WartungApplication;
 import dev.wartung.web.job.BenchHands;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Locale;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
@@ -19,6 +20,8 @@ class Screenshots {
 
     @Test
     void take(Browser browser) throws Exception {
+        // the library that drives the browser writes its own key words in the machine's language, and tests run in Turkish
+        Locale.setDefault(Locale.ENGLISH);
         Files.createDirectories(folder);
         try (ConfigurableApplicationContext context = WartungApplication.toRun()
                 .run("--server.port=0", "--wartung.demo=true")) {
