@@ -4,11 +4,13 @@ import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Drive;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -22,14 +24,20 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
     /**
      * What is wrong, as it is reported.
      *
-     * @param drives the drives that can show it; empty for all
+     * @param drives  the drives that can show it; empty for all
+     * @param shownBy parts of which a valve that can show it has one; empty for all valves
      */
-    public record Symptom(String id, String name, List<Drive> drives, List<Question> questions) {
-        public Symptom(String id, String name, @Nullable List<Drive> drives, List<Question> questions) {
+    public record Symptom(String id, String name, List<Drive> drives, List<String> shownBy, List<Question> questions) {
+        public Symptom(String id, String name, @Nullable List<Drive> drives, @Nullable List<String> shownBy, List<Question> questions) {
             this.id = id;
             this.name = name;
             this.drives = drives == null ? List.of() : List.copyOf(drives);
+            this.shownBy = shownBy == null ? List.of() : List.copyOf(shownBy);
             this.questions = List.copyOf(questions);
+        }
+
+        private boolean canShow(Build build, Drive drive) {
+            return (drives.isEmpty() || drives.contains(drive)) && (shownBy.isEmpty() || shownBy.stream().anyMatch(p -> build.part(p).isPresent()));
         }
 
         /** Every cause any answer names, in the order of the sheet. */
@@ -41,7 +49,20 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
     }
 
     /** @param answers each with the causes it speaks for */
-    public record Question(String id, String ask, Map<String, List<String>> answers) {}
+    public record Question(String id, String ask, Map<String, List<String>> answers) {
+
+        /** With no other causes than these, and no answer that none of them is behind. */
+        private Question among(Set<String> causes) {
+            Map<String, List<String>> left = new LinkedHashMap<>();
+            answers.forEach((answer, named) -> {
+                List<String> possible = named.stream().filter(causes::contains).toList();
+                if (!possible.isEmpty()) {
+                    left.put(answer, possible);
+                }
+            });
+            return new Question(id, ask, left);
+        }
+    }
 
     /**
      * What may be at fault.
@@ -49,16 +70,30 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
      * @param parts   ids of parts to renew; the valve renews those it has, the first first
      * @param confirm how to make sure before anything is opened
      * @param because why it is likely
-     * @param todo    what cures it where no part of the valve is renewed
+     * @param todo    what cures it where no part of the valve is renewed; may be empty
+     * @param on      parts of which a valve that can have it has one, taken off or not; empty for all valves
+     * @param notOn   parts of which a valve that can have it has none
+     * @param drives  the drives that can have it; empty for all
      */
-    public record Cause(String id, String name, List<String> parts, String confirm, String because, String todo) {
-        public Cause(String id, String name, List<String> parts, String confirm, String because, @Nullable String todo) {
+    public record Cause(String id, String name, List<String> parts, String confirm, String because, String todo, List<String> on, List<String> notOn, List<Drive> drives) {
+        public Cause(String id, String name, List<String> parts, String confirm, String because, @Nullable String todo, @Nullable List<String> on, @Nullable List<String> notOn,
+                     @Nullable List<Drive> drives) {
             this.id = id;
             this.name = name;
             this.parts = List.copyOf(parts);
             this.confirm = confirm;
             this.because = because;
             this.todo = todo == null ? "" : todo;
+            this.on = on == null ? List.of() : List.copyOf(on);
+            this.notOn = notOn == null ? List.of() : List.copyOf(notOn);
+            this.drives = drives == null ? List.of() : List.copyOf(drives);
+        }
+
+        /** Whether such a valve can have it, and something can be done: a part of it renewed, or what stands in {@code todo}. */
+        private boolean canBe(Build build, Drive drive) {
+            boolean has = on.isEmpty() || on.stream().anyMatch(p -> build.part(p).isPresent());
+            return has && notOn.stream().allMatch(p -> build.part(p).isEmpty()) && (drives.isEmpty() || drives.contains(drive))
+                    && (partOn(build).isPresent() || !todo.isEmpty());
         }
 
         /** The part a valve would renew for it; empty where it has none of them, or they stay in it for good. */
@@ -81,12 +116,14 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
         }
     }
 
-    /** Symptoms a valve can show: by its drive, and where parts are suspected at all, it has one of them. */
-    public List<Symptom> symptomsOf(Build build, Drive drive) {
-        return symptoms.stream().filter(s -> s.drives().isEmpty() || s.drives().contains(drive)).filter(s -> {
-            List<Cause> withParts = s.causes().stream().map(this::cause).filter(c -> !c.parts().isEmpty()).toList();
-            return withParts.isEmpty() || withParts.stream().anyMatch(c -> c.partOn(build).isPresent());
-        }).toList();
+    /** What is left of it for one valve: the symptoms it can show, with the answers and causes that there can be on it. */
+    public FaultFinder on(Build build, Drive drive) {
+        List<Cause> possible = causes.stream().filter(c -> c.canBe(build, drive)).toList();
+        Set<String> ids = possible.stream().map(Cause::id).collect(Collectors.toSet());
+        List<Symptom> shown = symptoms.stream().filter(s -> s.canShow(build, drive))
+                .map(s -> new Symptom(s.id(), s.name(), s.drives(), s.shownBy(), s.questions().stream().map(q -> q.among(ids)).filter(q -> !q.answers().isEmpty()).toList()))
+                .filter(s -> !s.questions().isEmpty()).toList();
+        return new FaultFinder(shown, possible);
     }
 
     public Optional<Symptom> symptom(String id) {

@@ -39,7 +39,7 @@ class FaultController {
     private final Planning planning;
     private final CurrentAccount current;
     private final Clock clock;
-    private final FaultFinder finder = Knowledge.faults();
+    private final FaultFinder known = Knowledge.faults();
 
     FaultController(Valves valves, Planning planning, CurrentAccount current, Clock clock) {
         this.valves = valves;
@@ -60,7 +60,8 @@ class FaultController {
     String fault(@PathVariable String tag, @RequestParam(defaultValue = "") String symptom, @RequestParam Map<String, String> typed, Model model) {
         Valve valve = byTag(tag);
         Build build = planning.build(valve);
-        List<Symptom> symptoms = finder.symptomsOf(build, valve.drive());
+        FaultFinder finder = known.on(build, valve.drive());
+        List<Symptom> symptoms = finder.symptoms();
         Optional<Symptom> chosen = symptoms.stream().filter(s -> s.id().equals(symptom)).findFirst();
         Map<String, String> answers = chosen.map(s -> answers(s, typed)).orElse(Map.of());
         model.addAttribute("nav", "valves");
@@ -69,7 +70,7 @@ class FaultController {
         model.addAttribute("symptom", chosen.orElse(null));
         model.addAttribute("answers", answers);
         model.addAttribute("worth", chosen.map(s -> finder.open(s, answers).stream().map(Question::id).toList()).orElse(List.of()));
-        model.addAttribute("leads", chosen.map(s -> leads(valve, build, s, answers)).orElse(List.of()));
+        model.addAttribute("leads", chosen.map(s -> leads(valve, build, finder, s, answers)).orElse(List.of()));
         return "fault";
     }
 
@@ -78,8 +79,9 @@ class FaultController {
     String cure(@PathVariable String tag, @RequestParam String symptom, @RequestParam String cause, @RequestParam Map<String, String> typed) {
         Valve valve = byTag(tag);
         Build build = planning.build(valve);
-        Symptom reported = finder.symptomsOf(build, valve.drive()).stream().filter(s -> s.id().equals(symptom)).findFirst().orElseThrow(() -> new ResponseStatusException(HttpStatus.BAD_REQUEST));
-        Lead lead = leads(valve, build, reported, answers(reported, typed)).stream().filter(l -> l.suspect().cause().id().equals(cause)).findFirst()
+        FaultFinder finder = known.on(build, valve.drive());
+        Symptom reported = finder.symptoms().stream().filter(s -> s.id().equals(symptom)).findFirst().orElseThrow(() -> new ResponseStatusException(HttpStatus.BAD_REQUEST));
+        Lead lead = leads(valve, build, finder, reported, answers(reported, typed)).stream().filter(l -> l.suspect().cause().id().equals(cause)).findFirst()
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.BAD_REQUEST));
         Cure cure = lead.cure().orElseThrow(() -> new ResponseStatusException(HttpStatus.BAD_REQUEST));
         Cause likely = lead.suspect().cause();
@@ -93,8 +95,8 @@ class FaultController {
         return answers;
     }
 
-    private List<Lead> leads(Valve valve, Build build, Symptom symptom, Map<String, String> answers) {
-        return finder.suspects(symptom, answers).stream().filter(s -> s.cause().parts().isEmpty() || s.cause().partOn(build).isPresent()).map(s -> {
+    private List<Lead> leads(Valve valve, Build build, FaultFinder finder, Symptom symptom, Map<String, String> answers) {
+        return finder.suspects(symptom, answers).stream().map(s -> {
             Optional<String> part = s.cause().partOn(build);
             boolean free = valve.state() != ValveState.ON_BENCH;
             return new Lead(s, part.flatMap(build::part), part.filter(p -> free).flatMap(p -> planning.cure(valve, p)));
