@@ -41,6 +41,17 @@ class JudgementTest {
         assertEquals(Decision.STOP, Inspection.decide(INSPECTION.kind("seat", "crack").orElseThrow(), Optional.empty(), Optional.empty()).decision());
     }
 
+    /** Small hardware and what is set or plugged, not inspected for wear: judged by the general point. */
+    private static final Set<String> HARDWARE = Set.of("adapter", "air-fitting", "blind-plug", "centring-ring", "coupling", "cylinder", "feedback-bracket", "head", "head-cover", "head-hose", "indicator", "limiter", "magnet", "plate",
+            "stop-cap", "target-coupling", "vent-plug", "upper-spring-guide", "lower-spring-guide", "actuator");
+
+    @Test
+    void everyMetalPartOfEveryFamilyHasAPlaceToLookAt() {
+        SheetLibrary.shipped().types().stream().map(t -> SheetLibrary.shipped().anatomy(t.anatomy()).orElseThrow()).distinct().forEach(family -> family.build().parts().stream()
+                .filter(p -> p.kind().equals("metal") && !HARDWARE.contains(p.id()))
+                .forEach(p -> assertTrue(INSPECTION.pointsOf(p.id(), family.id()).size() > 1, p.id() + " of " + family.id() + " is only judged as anything else")));
+    }
+
     @Test
     void everyFindingIsDecidedAndALargerOneIsNeverJudgedMilder() {
         for (Inspection.Point point : INSPECTION.points()) {
@@ -96,6 +107,7 @@ class JudgementTest {
             assertTrue(named.contains(c.id()), c.id() + " is never reached");
             assertTrue(PARTS.containsAll(c.parts()), c.id() + " renews parts no family has");
             assertTrue(!c.parts().isEmpty() || !c.todo().isEmpty(), c.id() + " leads nowhere");
+            assertTrue(PARTS.containsAll(c.on()) && PARTS.containsAll(c.notOn()), c.id() + " is kept to parts no family has");
         });
     }
 
