@@ -45,6 +45,7 @@ public record Act(Verb verb, String object) {
         /** everybody out of the way of what may move, for the rest of the step */ STAND_CLEAR,
         /** where the closure member rests without air is read off the valve */ SEE_REST,
         /** full strokes run */ CYCLE,
+        /** put under the test medium's pressure, looked at, and the pressure let off; object: the position it shuts in, where it has one */ SEE_TIGHT,
         /** the fail position, or both ends, seen */ PROVE;
 
         String sheetName() {

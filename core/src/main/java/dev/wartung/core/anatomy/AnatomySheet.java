@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -81,8 +82,20 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
         this.warnings = warnings == null ? List.of() : List.copyOf(warnings);
     }
 
+    /** A work by its id, or several that are done together by theirs, with {@link WorkKind#AND} in between; empty where one of them is none of the family. */
     public Optional<WorkKind> work(String id) {
-        return works.stream().filter(w -> w.id().equals(id)).findFirst();
+        return among(works, id);
+    }
+
+    private static Optional<WorkKind> among(List<WorkKind> works, String id) {
+        List<String> ids = List.of(id.split(Pattern.quote(WorkKind.AND)));
+        List<WorkKind> named = works.stream().filter(w -> ids.contains(w.id())).toList();
+        return named.size() == ids.size() ? Optional.of(WorkKind.together(named)) : Optional.empty();
+    }
+
+    /** The same among those that are offered for a valve. */
+    public Optional<WorkKind> workFor(ValveConfiguration configuration, TypeSheet type, String id) {
+        return among(worksFor(configuration, type), id);
     }
 
     /** The works offered for a valve: those for such valves, and of the conversions those that lead to a valve the type is made as. */

@@ -12,9 +12,11 @@ import org.jspecify.annotations.Nullable;
  * @param id       unique in the sheet for any one configuration
  * @param phase    where it belongs; an undoing closes unless it says otherwise; a movement takes the phase of the step it serves
  * @param joins    operations whose presence brings this one along; "always" for every job,
+ * @param unless   operations with which it does not come along
  *                 "opened" where the job opens the valve at all
  * @param needs    operations that give access; they are pulled in and come first
  * @param after    operations that come first where they are in the job at all
+ * @param before   operations and undoings that come later, if they are in the job
  * @param at       the position the closure member must be in; none: any, and no air
  * @param brings   for a movement: the position it brings, or "rest"
  * @param by       for a movement: what holds the position afterwards (air, spring, hand, nothing)
@@ -35,38 +37,41 @@ import org.jspecify.annotations.Nullable;
  * @param kitCount the kit is counted in here
  * @param proves   what it proves, for instance "fail-position"; such a step is never skipped
  * @param secondPerson a second person must agree here
+ * @param live     it belongs to works that leave the line as it is, and to no other
  * @param follows  the schools this step follows; each is said with its reason
  * @param undoneBy how it is undone when closing
  */
-public record Operation(String id, Phase phase, Condition when, List<String> joins, List<String> needs, List<String> after, List<Variant> at,
-                        Optional<String> brings, Optional<String> by, List<Variant> say, List<Variant> why, String done, List<String> marks,
-                        List<Caution> cautions, List<Variant> tools, double minutes, List<String> asks, List<String> greases, Optional<String> hands,
+public record Operation(String id, Phase phase, Condition when, List<String> joins, List<String> unless, List<String> needs, List<String> after, List<String> before, List<Variant> at,
+                        Optional<String> brings, Optional<String> by, List<Variant> say, List<Variant> why, List<Variant> done, List<String> marks,
+                        List<Caution> cautions, List<Variant> tools, Minutes minutes, List<Variant> asks, List<String> greases, Optional<String> hands,
                         List<String> takes, List<String> fits, List<String> opens, List<Act> does, List<Act> then, boolean kitCount,
-                        Optional<String> proves, boolean secondPerson, List<String> follows, Optional<Operation> undoneBy) {
+                        Optional<String> proves, boolean secondPerson, boolean live, List<String> follows, Optional<Operation> undoneBy) {
 
     public static final String ALWAYS = "always";
     public static final String OPENED = "opened";
     public static final String REST = "rest";
 
-    public Operation(String id, @Nullable Phase phase, @Nullable Condition when, @Nullable List<String> joins, @Nullable List<String> needs,
-                     @Nullable List<String> after, @Nullable List<Variant> at, @Nullable Optional<String> brings, @Nullable Optional<String> by,
-                     List<Variant> say, List<Variant> why, String done, @Nullable List<String> marks, @Nullable List<Caution> cautions,
-                     @Nullable List<Variant> tools, double minutes, @Nullable List<String> asks, @Nullable List<String> greases,
+    public Operation(String id, @Nullable Phase phase, @Nullable Condition when, @Nullable List<String> joins, @Nullable List<String> unless, @Nullable List<String> needs,
+                     @Nullable List<String> after, @Nullable List<String> before, @Nullable List<Variant> at, @Nullable Optional<String> brings, @Nullable Optional<String> by,
+                     List<Variant> say, List<Variant> why, List<Variant> done, @Nullable List<String> marks, @Nullable List<Caution> cautions,
+                     @Nullable List<Variant> tools, Minutes minutes, @Nullable List<Variant> asks, @Nullable List<String> greases,
                      @Nullable Optional<String> hands, @Nullable List<String> takes, @Nullable List<String> fits, @Nullable List<String> opens,
                      @Nullable List<Act> does, @Nullable List<Act> then, boolean kitCount, @Nullable Optional<String> proves,
-                     boolean secondPerson, @Nullable List<String> follows, @Nullable Optional<Operation> undoneBy) {
+                     boolean secondPerson, boolean live, @Nullable List<String> follows, @Nullable Optional<Operation> undoneBy) {
         this.id = id;
         this.phase = phase == null ? Phase.CLOSE : phase;
         this.when = when == null ? Condition.ALWAYS : when;
         this.joins = orEmpty(joins);
+        this.unless = orEmpty(unless);
         this.needs = orEmpty(needs);
         this.after = orEmpty(after);
+        this.before = orEmpty(before);
         this.at = orEmpty(at);
         this.brings = brings == null ? Optional.empty() : brings;
         this.by = by == null ? Optional.empty() : by;
         this.say = List.copyOf(say);
         this.why = List.copyOf(why);
-        this.done = done;
+        this.done = List.copyOf(done);
         this.marks = orEmpty(marks);
         this.cautions = orEmpty(cautions);
         this.tools = orEmpty(tools);
@@ -82,6 +87,7 @@ public record Operation(String id, Phase phase, Condition when, List<String> joi
         this.kitCount = kitCount;
         this.proves = proves == null ? Optional.empty() : proves;
         this.secondPerson = secondPerson;
+        this.live = live;
         this.follows = orEmpty(follows);
         this.undoneBy = undoneBy == null ? Optional.empty() : undoneBy;
     }
@@ -92,8 +98,8 @@ public record Operation(String id, Phase phase, Condition when, List<String> joi
 
     /** The same operation with other operations that give access to it. */
     public Operation withNeeds(List<String> access) {
-        return new Operation(id, phase, when, joins, access, after, at, brings, by, say, why, done, marks, cautions, tools, minutes, asks, greases, hands,
-                takes, fits, opens, does, then, kitCount, proves, secondPerson, follows, undoneBy);
+        return new Operation(id, phase, when, joins, unless, access, after, before, at, brings, by, say, why, done, marks, cautions, tools, minutes, asks, greases, hands,
+                takes, fits, opens, does, then, kitCount, proves, secondPerson, live, follows, undoneBy);
     }
 
     /** The position needed, if one is. */

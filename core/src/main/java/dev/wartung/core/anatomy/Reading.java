@@ -22,12 +22,37 @@ import org.jspecify.annotations.Nullable;
  * @param otherwise what to do when the observation is not the one expected
  * @param spread    taken at several places rather than once
  * @param lab       the instrument of the Lab that works it out
+ * @param same      it is to be what was read before: once that is known it decides, not the band or the answer expected
+ * @param finds     what an answer means as a finding: it is judged by its rule, and what that replaces joins the job
  * @param identifies what each answer says the valve is, by answer: facts of the configuration. Another answer than the one expected
  *                  means that the record is wrong, and the job waits until it is corrected
  */
 public record Reading(String id, String ask, Optional<Measured> quantity, Optional<String> band, List<String> choices, List<Variant> expected,
                       boolean critical, String low, String high, String otherwise, Optional<Spreading> spread, Optional<String> lab,
+                      Optional<Same> same, Map<String, Finds> finds,
                       Map<String, Map<String, String>> identifies) {
+
+    /**
+     * What was read before and is to be again.
+     *
+     * @param as     the earlier reading of the same job
+     * @param within the type sheet's size that says how far it may be off, either way; for a measured reading
+     */
+    public record Same(String as, Optional<String> within) {
+        public Same(String as, @Nullable Optional<String> within) {
+            this.as = as;
+            this.within = within == null ? Optional.empty() : within;
+        }
+    }
+
+    /**
+     * An answer as a finding.
+     *
+     * @param part  it is seen on
+     * @param point of the inspection rules
+     * @param kind  of that point
+     */
+    public record Finds(String part, String point, String kind) {}
 
     /** How a reading is taken at several places. */
     public enum How {
@@ -73,7 +98,8 @@ public record Reading(String id, String ask, Optional<Measured> quantity, Option
 
     public Reading(String id, String ask, @Nullable Optional<Measured> quantity, @Nullable Optional<String> band, @Nullable List<String> choices,
                    @Nullable List<Variant> expected, boolean critical, @Nullable String low, @Nullable String high, @Nullable String otherwise,
-                   @Nullable Optional<Spreading> spread, @Nullable Optional<String> lab, @Nullable Map<String, Map<String, String>> identifies) {
+                   @Nullable Optional<Spreading> spread, @Nullable Optional<String> lab, @Nullable Optional<Same> same,
+                   @Nullable Map<String, Finds> finds, @Nullable Map<String, Map<String, String>> identifies) {
         this.id = id;
         this.ask = ask;
         this.quantity = quantity == null ? Optional.empty() : quantity;
@@ -86,6 +112,8 @@ public record Reading(String id, String ask, Optional<Measured> quantity, Option
         this.otherwise = otherwise == null ? "" : otherwise;
         this.spread = spread == null ? Optional.empty() : spread;
         this.lab = lab == null ? Optional.empty() : lab;
+        this.same = same == null ? Optional.empty() : same;
+        this.finds = finds == null ? Map.of() : Map.copyOf(finds);
         this.identifies = identifies == null ? Map.of() : new LinkedHashMap<>(identifies);
     }
 

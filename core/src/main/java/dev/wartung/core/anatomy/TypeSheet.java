@@ -6,6 +6,9 @@ import dev.wartung.core.measure.Quantity;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -36,6 +39,8 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
                         Map<String, List<String>> options, Map<String, Quantity> sizes, Optional<Seat> seat, Optional<Seat> upperSeat, Optional<Turning> turning, List<ActuatorData> actuators,
                         Map<String, Quantity> masses, Map<String, Band> bands, Map<String, BoltedJoint> joints, List<Article> articles, List<Kit> kits, Map<String, GreasedSurface> surfaces,
                         List<Lubricant> lubricants, Map<String, Quantity> drawing, List<Interval> intervals, Map<String, String> schools) {
+
+    private static final Pattern DN = Pattern.compile("DN ?([0-9]{1,4})");
 
     public TypeSheet(String id, int version, String maker, String name, String size, String anatomy, List<Drive> drives, Map<String, List<String>> options,
                      Map<String, Quantity> sizes, @Nullable Optional<Seat> seat, @Nullable Optional<Seat> upperSeat, @Nullable Optional<Turning> turning,
@@ -183,6 +188,12 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
     /** Months between renewals of the product seals; a year where the sheet does not say. */
     public int serviceMonths(ValveConfiguration configuration) {
         return intervals.stream().filter(i -> i.when().holds(configuration.facts())).findFirst().map(Interval::months).orElse(12);
+    }
+
+    /** The nominal diameter, where the size on the plate is one. */
+    public OptionalInt dn() {
+        Matcher written = DN.matcher(size);
+        return written.matches() ? OptionalInt.of(Integer.parseInt(written.group(1))) : OptionalInt.empty();
     }
 
     /** Whether this type is made in the configuration. */

@@ -1,8 +1,11 @@
 package dev.wartung.core.anatomy;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -12,8 +15,13 @@ import org.jspecify.annotations.Nullable;
  * @param reaches operations it must get to even where nothing is renewed
  * @param becomes what the configuration is afterwards, where the work changes it: option to value
  * @param when    the valves it is offered for
+ * @param live    what stays live while it is done, in words: then the line is neither shut nor emptied, and nothing of it opened; empty where it is
+ * @param offers  other works worth doing in the same job: what they need is open then
  */
-public record WorkKind(String id, String name, String about, Renewal renews, List<String> reaches, Map<String, String> becomes, Condition when) {
+public record WorkKind(String id, String name, String about, Renewal renews, List<String> reaches, Map<String, String> becomes, Condition when, String live, List<String> offers) {
+
+    /** Between the ids of works that are done together. */
+    public static final String AND = "+";
 
     /**
      * Which parts a work renews.
@@ -34,7 +42,7 @@ public record WorkKind(String id, String name, String about, Renewal renews, Lis
     }
 
     public WorkKind(String id, String name, String about, @Nullable Renewal renews, @Nullable List<String> reaches,
-                    @Nullable Map<String, String> becomes, @Nullable Condition when) {
+                    @Nullable Map<String, String> becomes, @Nullable Condition when, @Nullable String live, @Nullable List<String> offers) {
         this.id = id;
         this.name = name;
         this.about = about;
@@ -42,6 +50,34 @@ public record WorkKind(String id, String name, String about, Renewal renews, Lis
         this.reaches = reaches == null ? List.of() : List.copyOf(reaches);
         this.becomes = becomes == null ? Map.of() : Map.copyOf(becomes);
         this.when = when == null ? Condition.ALWAYS : when;
+        this.live = live == null ? "" : live;
+        this.offers = offers == null ? List.of() : List.copyOf(offers);
+    }
+
+    /**
+     * Several works as one, on one opening of the line: whatever any of them renews, reaches or makes of the valve.
+     *
+     * @param works at least one; where two make the same thing of the valve, and not the same, the last one does
+     */
+    public static WorkKind together(List<WorkKind> works) {
+        if (works.size() == 1) {
+            return works.get(0);
+        }
+        Map<String, String> becomes = new HashMap<>();
+        works.forEach(w -> becomes.putAll(w.becomes));
+        Renewal renewal = new Renewal(all(works, w -> w.renews.kinds()), all(works, w -> w.renews.parts()), works.stream().flatMap(w -> w.renews.choose().stream()).findFirst());
+        return new WorkKind(works.stream().map(WorkKind::id).collect(Collectors.joining(AND)), works.stream().map(WorkKind::name).collect(Collectors.joining("; ")),
+                works.stream().map(WorkKind::about).collect(Collectors.joining("; ")), renewal, all(works, WorkKind::reaches), becomes, null,
+                works.stream().allMatch(WorkKind::leavesLive) ? works.stream().map(WorkKind::live).distinct().collect(Collectors.joining(" ")) : "", all(works, WorkKind::offers));
+    }
+
+    private static List<String> all(List<WorkKind> works, Function<WorkKind, List<String>> of) {
+        return works.stream().flatMap(w -> of.apply(w).stream()).distinct().toList();
+    }
+
+    /** Whether the line stays as it is while it is done. */
+    public boolean leavesLive() {
+        return !live.isEmpty();
     }
 
     /** Whether it changes what the valve is. */

@@ -71,7 +71,7 @@ public record Exercise(AnatomySheet anatomy, TypeSheet type, ValveConfiguration 
     private static List<ValveConfiguration> others(AnatomySheet anatomy, TypeSheet type, ValveConfiguration told, Work work) {
         return anatomy.configurations().stream().filter(type::madeAs).filter(c -> differs(told, c).isPresent())
                 .filter(c -> anatomy.worksFor(c, type).stream().map(WorkKind::id).anyMatch(work.kind().id()::equals))
-                .filter(c -> work.chosen().isEmpty() || anatomy.build().resolve(c.facts()).part(work.chosen().get()).isPresent())
+                .filter(c -> work.chosen().stream().allMatch(part -> anatomy.build().resolve(c.facts()).part(part).isPresent()))
                 // what nobody could see is no trap: the build must be another
                 .filter(c -> c.drive() != told.drive() || !anatomy.build().resolve(c.facts()).parts().equals(anatomy.build().resolve(told.facts()).parts())).toList();
     }

@@ -1,5 +1,6 @@
 package dev.wartung.core.procedure;
 
+import dev.wartung.core.anatomy.Reading.Finds;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
@@ -28,14 +29,29 @@ import org.jspecify.annotations.Nullable;
  * @param note      what lies behind the limits, for instance a torque converted for treated threads; may be empty
  * @param toolOffsetM of the service tool this joint is tightened with; 0 for none
  * @param lab       the instrument of the Lab that works it out
+ * @param same      it is to be what was read before in the same job
+ * @param finds     what an answer means as a finding
  * @param identifies it tells what the valve is, by answer: another answer than the expected one means that the record is wrong
  */
 public record Ask(String id, String ask, Optional<Dimension> dimension, Optional<Band> band, List<String> choices, Optional<String> expected,
-                  boolean critical, String low, String high, String otherwise, Optional<Spread> spread, String note, Double toolOffsetM, Optional<String> lab, Map<String, Map<String, String>> identifies) {
+                  boolean critical, String low, String high, String otherwise, Optional<Spread> spread, String note, Double toolOffsetM, Optional<String> lab, Optional<Same> same,
+                  Map<String, Finds> finds, Map<String, Map<String, String>> identifies) {
+
+    /**
+     * What was read before and is to be again.
+     *
+     * @param as     the earlier reading
+     * @param within how far it may be off, either way; for a measured reading
+     */
+    public record Same(String as, Optional<Quantity> within) {}
+
+    /** What an earlier reading came to: a quantity, or what was seen. */
+    public record Known(Optional<Quantity> measured, Optional<String> seen) {}
 
     /** What records of earlier versions do not have is as it was then: read once, with a plain wrench. */
     public Ask(String id, String ask, Optional<Dimension> dimension, Optional<Band> band, List<String> choices, Optional<String> expected, boolean critical, String low, String high,
-               String otherwise, @Nullable Optional<Spread> spread, @Nullable String note, @Nullable Double toolOffsetM, @Nullable Optional<String> lab, Map<String, Map<String, String>> identifies) {
+               String otherwise, @Nullable Optional<Spread> spread, @Nullable String note, @Nullable Double toolOffsetM, @Nullable Optional<String> lab, @Nullable Optional<Same> same,
+               @Nullable Map<String, Finds> finds, Map<String, Map<String, String>> identifies) {
         this.id = id;
         this.ask = ask;
         this.dimension = dimension;
@@ -50,7 +66,20 @@ public record Ask(String id, String ask, Optional<Dimension> dimension, Optional
         this.note = note == null ? "" : note;
         this.toolOffsetM = toolOffsetM == null ? 0.0 : toolOffsetM;
         this.lab = lab == null ? Optional.empty() : lab;
+        this.same = same == null ? Optional.empty() : same;
+        this.finds = finds == null ? Map.of() : finds;
         this.identifies = identifies;
+    }
+
+    /** Held against itself: the limits are what was read before, once it is known. Until then, and where nothing was to be the same, those of the sheet stay. */
+    Ask knowing(Map<String, Known> read) {
+        Optional<Known> before = same.map(Same::as).map(read::get);
+        Optional<Band> around = before.flatMap(Known::measured).flatMap(q -> same.flatMap(Same::within).map(within ->
+                new Band(new Quantity(q.si() - within.si(), q.dimension()), new Quantity(q.si() + within.si(), q.dimension()), Optional.of(q))));
+        Optional<String> seen = before.flatMap(Known::seen).filter(choices::contains);
+        Optional<String> was = around.flatMap(Band::target).map(Quantity::shown).or(() -> seen);
+        return was.isEmpty() ? this : new Ask(id, ask, dimension, around.or(() -> band), choices, seen.or(() -> expected), critical, low, high, otherwise, spread,
+                "It was " + was.get() + " before.", toolOffsetM, lab, same, finds, identifies);
     }
 
     /** The unit the field is typed in. @throws IllegalStateException for an observation */

@@ -40,7 +40,12 @@ final class AskedHere {
                 reading.choices(), reading.expectedFor(facts), reading.critical(),
                 figures.into(reading.low()), figures.into(reading.high()), figures.into(reading.otherwise()), reading.spread().map(this::spread),
                 reading.quantity().filter(q -> q == Reading.Measured.TORQUE).flatMap(q -> joint).map(this::torqueNote).orElse(""),
-                joint.flatMap(BoltedJoint::toolOffset).map(Quantity::si).orElse(0.0), reading.lab(), reading.identifies());
+                joint.flatMap(BoltedJoint::toolOffset).map(Quantity::si).orElse(0.0), reading.lab(),
+                reading.same().map(s -> new Ask.Same(s.as(), s.within().map(this::size))), reading.finds(), reading.identifies());
+    }
+
+    private Quantity size(String name) {
+        return Optional.ofNullable(stage.type().sizes().get(name)).orElseThrow(() -> new Figures.MissingFigure(name));
     }
 
     private BoltedJoint joint(String name) {
@@ -49,7 +54,7 @@ final class AskedHere {
 
     private Spread spread(Spreading spreading) {
         if (spreading.how() == How.ROUND) {
-            double uneven = spreading.uneven().map(name -> Optional.ofNullable(stage.type().sizes().get(name)).orElseThrow(() -> new Figures.MissingFigure(name)).si()).orElse(1.0);
+            double uneven = spreading.uneven().map(this::size).map(Quantity::si).orElse(1.0);
             List<String> names = spreading.places() == 4 ? List.of("the top", "the right", "the bottom", "the left")
                     : IntStream.rangeClosed(1, spreading.places()).mapToObj(i -> "place " + i).toList();
             return new Spread(How.ROUND, BoltPattern.circle(spreading.places(), 0.1), names, 0, Optional.empty(), Optional.empty(), uneven);

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
@@ -25,6 +26,8 @@ import java.util.stream.Stream;
  * <p>A conversion is opened as what the valve is and closed as what it becomes. Thread-safe.
  */
 public final class Derivation {
+
+    private static final String STILL_LIVE = "Still live.";
 
     private final AnatomySheet anatomy;
     private final TypeSheet type;
@@ -53,22 +56,30 @@ public final class Derivation {
         Stage from = stage(start.configuration());
         ValveConfiguration target = start.configuration().with(work.kind().becomes());
         Stage to = target.equals(start.configuration()) ? from : stage(target);
-        Set<String> differing = from.differingParts(to);
+        boolean exchanges = to != from;
+        Set<String> fromBag = exchanges ? to.build().exchangedFor(from.build()) : Set.of();
+        Set<String> exchanged = exchanges ? from.build().exchangedFor(to.build()) : Set.of();
+        // what hangs on something that is exchanged goes with it; nothing is done to it any more
+        Set<String> spared = exchanged.stream().filter(id -> from.build().part(id).filter(p -> exchanged.stream().anyMatch(carrier -> from.build().hangsOn(p, carrier))).isPresent()).collect(Collectors.toSet());
+        Set<String> away = exchanged.stream().filter(id -> !spared.contains(id)).collect(Collectors.toSet());
         // what converts is not done to a valve that is converted already
         Set<String> reached = work.kind().reaches().stream().filter(id -> to != from || !from.converts(id)).collect(Collectors.toCollection(LinkedHashSet::new));
         // whatever has to be off while it is converted has to go on again
         Set<String> closed = reached.stream().flatMap(id -> from.converts(id) ? from.operations().get(id).needs().stream() : Stream.of(id)).filter(id -> !to.converts(id)).collect(Collectors.toSet());
         Set<String> converting = reached.stream().filter(from::converts).collect(Collectors.toSet());
-        Scope closing = scope(to, work, differing, closed, converting, start);
+        Scope closing = scope(to, work, fromBag, Set.of(), closed, converting, start);
         if (to != from) {
-            reached.addAll(closing.included());
+            closing.included().stream().filter(id -> Optional.ofNullable(from.operations().get(id)).filter(o -> !o.takes().isEmpty() && spared.containsAll(o.takes())).isEmpty()).forEach(reached::add);
         }
-        Scope opening = to == from ? closing : scope(from, work, differing, reached, Set.of(), start);
+        Scope opening = to == from ? closing : scope(from, work, away, spared, reached, Set.of(), start);
+        // what is exchanged and can be used again is set aside for the record, not thrown away
+        Set<String> binned = opening.renewed().stream().filter(id -> !away.contains(id) || from.build().part(id).filter(Part::singleUse).isPresent()).collect(Collectors.toSet());
         List<Operation> forward = Stream.concat(
                 from.operations(opening.included()).filter(o -> o.phase().compareTo(Phase.RENEW) < 0),
                 to.operations(closing.included()).filter(o -> o.phase().compareTo(Phase.RENEW) >= 0)).toList();
         List<Node> order = Sequence.of(forward, to.operations(closing.included()).toList());
-        List<Step> steps = new Walk(from, to, opening.renewed(), closing.renewed(), start).through(order).stream().filter(s -> !s.kitCount() || !closing.renewed().isEmpty()).toList();
+        List<Step> steps = new Walk(from, to, binned, closing.renewed(), fromBag, start).through(order).stream().filter(s -> !s.kitCount() || !closing.renewed().isEmpty())
+                .map(s -> to.operations().containsKey(s.operation()) && to.operations().get(s.operation()).live() ? s.warnedOf(STILL_LIVE, work.kind().live()) : s).toList();
         List<Recheck> rechecks = anatomy.rechecks().stream().filter(r -> r.when().holds(to.facts()))
                 .filter(r -> r.joins().contains(Operation.ALWAYS) || r.joins().stream().anyMatch(id -> closing.included().contains(id) || converting.contains(id))).toList();
         return new Procedure(steps, List.copyOf(closing.renewed()), rechecks);
@@ -78,11 +89,16 @@ public final class Derivation {
         return stages.computeIfAbsent(configuration, c -> new Stage(anatomy, type, c, practice));
     }
 
-    private static Scope scope(Stage stage, Work work, Set<String> differing, Set<String> reaches, Set<String> converting, Situation start) {
+    private static Scope scope(Stage stage, Work work, Set<String> differing, Set<String> spared, Set<String> reaches, Set<String> converting, Situation start) {
+        // closing up goes on as it was begun: a valve that stands whole in its running line is not opened for it; one that was left open is not worked on live
+        List<Operation> before = start.disturbed().stream().flatMap(id -> Optional.ofNullable(stage.operations().get(id)).stream()).toList();
+        boolean opened = before.stream().anyMatch(o -> o.phase().compareTo(Phase.OPEN) >= 0 && o.phase().compareTo(Phase.CLOSE) < 0 && !o.live());
+        boolean live = !opened && (work.kind().leavesLive() || work.closesUp() && before.stream().anyMatch(Operation::live));
         List<String> goals = new ArrayList<>(work.kind().renews().parts());
         stage.build().parts().stream().filter(p -> work.kind().renews().kinds().contains(p.kind())).map(Part::id).forEach(goals::add);
-        work.chosen().ifPresent(goals::add);
+        goals.addAll(work.chosen());
         goals.addAll(differing);
-        return new Scope(stage.build(), stage.operations(), goals, reaches, converting, work.closesUp(), start);
+        goals.removeAll(spared);
+        return new Scope(stage.build(), stage.operations(), goals, reaches, converting, work.closesUp(), live, start);
     }
 }

@@ -2,6 +2,7 @@ package dev.wartung.core.procedure;
 
 import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.actuation.LinePressure;
+import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.TypeSheet.ActuatorData;
@@ -9,14 +10,16 @@ import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.school.Settled;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
  * The figures of one valve that texts refer to as {@code {name}}: sizes, masses and bands from the type sheet, forces, energy and air
- * computed from it.
+ * computed from it, and how its plant works.
  *
  * @param values name to figure with unit, ready to be read
  */
@@ -24,15 +27,17 @@ public record Figures(Map<String, String> values) {
 
     private static final Pattern PLACE = Pattern.compile("\\{([a-z][a-zA-Z0-9.\\-]*)}");
 
-    public static Figures of(TypeSheet type, ValveConfiguration configuration) {
-        return of(type, configuration, configuration.facts());
+    /** @param build of this configuration: what hangs on a part is lifted with it */
+    public static Figures of(TypeSheet type, Build build, ValveConfiguration configuration) {
+        return of(type, build, configuration, configuration.facts());
     }
 
     /** @param facts the configuration and the settled schools: torques of treated threads depend on them */
-    static Figures of(TypeSheet type, ValveConfiguration configuration, Map<String, String> facts) {
+    static Figures of(TypeSheet type, Build build, ValveConfiguration configuration, Map<String, String> facts) {
         Map<String, String> values = new TreeMap<>();
         type.sizes().forEach((name, size) -> values.put(name, size.shown()));
-        type.masses().forEach((part, mass) -> values.put("mass." + part, mass.shown()));
+        type.masses().forEach((part, mass) -> values.put("mass." + part, new Quantity(mass.si() + build.parts().stream().filter(p -> build.hangsOn(p, part))
+                .map(p -> type.masses().get(p.id())).filter(Objects::nonNull).mapToDouble(Quantity::si).sum(), Dimension.MASS).shown()));
         type.bands().keySet().forEach(name -> {
             Band band = type.band(name, facts).orElseThrow();
             values.put("band." + name + ".range", band.shown());
@@ -53,6 +58,13 @@ public record Figures(Map<String, String> values) {
             values.put("air.close", air(actuator.airToClosePa(closure, LinePressure.NONE)));
         }));
         return new Figures(values);
+    }
+
+    /** The same with the answers to questions of practice in words, as {@code {school.name}}. */
+    Figures with(Map<String, Settled> schools) {
+        Map<String, String> more = new TreeMap<>(values);
+        schools.forEach((id, settled) -> more.put("school." + id, settled.school().words(settled.answer())));
+        return new Figures(more);
     }
 
     /** Rounded up to a tenth of a bar: a least pressure must not be understated. */

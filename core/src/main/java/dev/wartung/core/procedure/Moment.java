@@ -56,10 +56,10 @@ final class Moment {
     private Worded write(Operation operation) {
         Figures figures = stage.figures();
         AskedHere asked = new AskedHere(stage, facts);
-        return new Worded(text(operation.say()), text(operation.why()), figures.into(operation.done()),
+        return new Worded(text(operation.say()), text(operation.why()), text(operation.done()),
                 operation.cautions().stream().filter(c -> c.when().holds(facts)).map(c -> new Step.Warning(figures.into(c.lead()), figures.into(c.text()))).toList(),
                 operation.tools().stream().filter(t -> t.when().holds(facts)).map(t -> figures.into(t.is())).toList(),
-                operation.asks().stream().map(asked::ask).toList(), films(operation),
+                operation.asks().stream().filter(a -> a.when().holds(facts)).map(a -> asked.ask(a.is())).toList(), films(operation),
                 operation.follows().stream().map(stage.schools()::get).map(Settled::inWords).toList());
     }
 

@@ -38,7 +38,7 @@ record Motion(Optional<String> position, String held, boolean driven, Optional<S
         boolean isDriver = build.driver().map(Part::id).filter(act.object()::equals).isPresent();
         return switch (act.verb()) {
             case AIR_ON -> {
-                Optional<String> to = build.powered(drive).or(() -> Optional.of(act.object()));
+                Optional<String> to = Optional.of(build.underAir(drive, act.object()));
                 yield driven ? new Motion(to, AIR, true, Optional.empty()) : new Motion(position, held, false, to);
             }
             case AIR_OFF -> driven ? atRest(build, drive, position) : new Motion(position, held, false, Optional.empty());

@@ -6,6 +6,7 @@ import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -26,6 +27,7 @@ final class Scope {
     private final Situation start;
     private final Collection<String> converting;
     private final boolean closesUp;
+    private final boolean live;
     private final Set<String> included = new LinkedHashSet<>();
     private final Set<String> renewed = new LinkedHashSet<>();
     private final Map<String, Operation> takenBy = new HashMap<>();
@@ -34,19 +36,21 @@ final class Scope {
      * @param operations the configuration's own, by id
      * @param goals      parts to renew
      * @param reaches    operations to get to whatever they renew
+     * @param live       the line stays as it is
      * @param converting operations of the old build that make it this one: they are done by then, and bring others along
      */
-    Scope(Build build, Map<String, Operation> operations, Collection<String> goals, Collection<String> reaches, Collection<String> converting, boolean closesUp, Situation start) {
+    Scope(Build build, Map<String, Operation> operations, Collection<String> goals, Collection<String> reaches, Collection<String> converting, boolean closesUp, boolean live, Situation start) {
         this.build = build;
         this.operations = operations;
         this.start = start;
         this.converting = converting;
         this.closesUp = closesUp;
-        operations.values().forEach(o -> o.takes().forEach(part -> takenBy.putIfAbsent(part, o)));
+        this.live = live;
+        operations.values().stream().filter(o -> live || !o.live()).sorted(Comparator.comparing(o -> o.live() != live)).forEach(o -> o.takes().forEach(part -> takenBy.putIfAbsent(part, o)));
         goals.stream().filter(part -> build.part(part).isPresent() && !start.renewed().contains(part)).forEach(renewed::add);
         start.inBin().stream().filter(part -> build.part(part).isPresent()).forEach(renewed::add);
         reaches.stream().filter(operations::containsKey).forEach(included::add);
-        operations.values().stream().filter(start::isOpen).map(Operation::id).forEach(included::add);
+        operations.values().stream().filter(start::isOpen).filter(o -> o.live() == live || start.open().contains(o.id())).map(Operation::id).forEach(included::add);
         close();
     }
 
@@ -80,9 +84,12 @@ final class Scope {
         if (closesUp && operation.phase().compareTo(Phase.CLOSE) < 0) {
             return false;
         }
-        boolean always = operation.joins().contains(Operation.ALWAYS) && !(closesUp && !somethingDisturbed());
+        if (operation.live() && !live || operation.unless().stream().anyMatch(included::contains)) {
+            return false;
+        }
+        boolean always = operation.joins().contains(Operation.ALWAYS) && !(closesUp && !somethingDisturbed()) && (!live || operation.live() || operation.phase() == Phase.PREPARE);
         boolean closes = operation.phase().compareTo(Phase.CLOSE) >= 0;
-        boolean opened = operation.joins().contains(Operation.OPENED) && somethingDisturbed();
+        boolean opened = operation.joins().contains(Operation.OPENED) && somethingDisturbed() && !(live && operation.phase() == Phase.INSPECT);
         return always || opened || operation.joins().stream().anyMatch(id -> included.contains(id) || converting.contains(id) || closes && start.disturbed().contains(id));
     }
 

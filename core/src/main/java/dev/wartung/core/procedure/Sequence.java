@@ -75,6 +75,7 @@ final class Sequence {
     private void addPrecedence(Node node) {
         node.operation().needs().forEach(earlier -> precede(earlier, node.id()));
         node.operation().after().forEach(earlier -> precede(earlier, node.id()));
+        node.operation().before().forEach(later -> precede(node.id(), later));
         if (!node.undoes().isEmpty()) {
             precede(node.undoes(), node.id());
             // what gave access is closed later than what it gave access to, unless the sheet says that it is the other way round
@@ -84,7 +85,7 @@ final class Sequence {
     }
 
     private void precede(String earlier, String later) {
-        if (nodes.containsKey(earlier) && followers.computeIfAbsent(earlier, k -> new LinkedHashSet<>()).add(later)) {
+        if (nodes.containsKey(earlier) && nodes.containsKey(later) && followers.computeIfAbsent(earlier, k -> new LinkedHashSet<>()).add(later)) {
             waitingFor.merge(later, 1, Integer::sum);
         }
     }

@@ -22,9 +22,10 @@ import java.util.Set;
  * @param off       parts taken off and not put back yet
  * @param inBin     parts taken out and not replaced yet
  * @param renewed   parts already renewed
+ * @param aids      borrowed aids that are on
  * @param motion    where the closure member is and what holds it
  */
-public record Situation(ValveConfiguration configuration, Set<String> open, Set<String> repeated, Set<String> disturbed, Set<String> off, Set<String> inBin, Set<String> renewed, Motion motion) {
+public record Situation(ValveConfiguration configuration, Set<String> open, Set<String> repeated, Set<String> disturbed, Set<String> off, Set<String> inBin, Set<String> renewed, Set<String> aids, Motion motion) {
 
     /** A closed valve in its line, nothing done yet. The position of a valve without a spring is not known. */
     public static Situation untouched(AnatomySheet anatomy, ValveConfiguration configuration) {
@@ -33,7 +34,7 @@ public record Situation(ValveConfiguration configuration, Set<String> open, Set<
 
     /** @param build of that configuration */
     static Situation untouched(Build build, ValveConfiguration configuration) {
-        return new Situation(configuration, Set.of(), Set.of(), Set.of(), Set.of(), Set.of(), Set.of(),
+        return new Situation(configuration, Set.of(), Set.of(), Set.of(), Set.of(), Set.of(), Set.of(), Set.of(),
                 Motion.atStart(build, configuration.drive()));
     }
 
@@ -55,6 +56,7 @@ public record Situation(ValveConfiguration configuration, Set<String> open, Set<
         Set<String> off = new LinkedHashSet<>();
         Set<String> inBin = new LinkedHashSet<>();
         Set<String> renewed = new LinkedHashSet<>();
+        Set<String> aids = new LinkedHashSet<>();
         Motion motion = Motion.atStart(anatomy.build().resolve(start.facts()), start.drive());
         for (Step step : confirmed) {
             if (step.undoes().isPresent()) {
@@ -79,19 +81,23 @@ public record Situation(ValveConfiguration configuration, Set<String> open, Set<
                         inBin.remove(act.object());
                         renewed.add(act.object());
                     }
+                    case AID_ON -> aids.add(act.object());
+                    case AID_OFF -> aids.remove(act.object());
                     case CONVERT -> {
                         Build before = anatomy.build().resolve(configuration.facts());
                         configuration = configuration.with(change(act));
                         Build now = anatomy.build().resolve(configuration.facts());
                         inBin.removeIf(part -> now.part(part).isEmpty());
-                        now.parts().stream().map(Part::id).filter(part -> before.part(part).isEmpty()).forEach(inBin::add);
+                        off.removeAll(before.exchangedFor(now));
+                        off.addAll(now.exchangedFor(before));
+                        inBin.addAll(now.exchangedFor(before));
                     }
                     default -> { }
                 }
                 motion = motion.after(act, anatomy.build().resolve(configuration.facts()), configuration.drive());
             }
         }
-        return new Situation(configuration, open, repeated, disturbed, off, inBin, renewed, motion);
+        return new Situation(configuration, open, repeated, disturbed, off, inBin, renewed, aids, motion);
     }
 
     /** The change a conversion makes, for instance {sealing: diaphragm}. */

@@ -48,7 +48,7 @@ final class Stage {
         this.schools = practice.settled(anatomy, type, configuration);
         this.facts = new TreeMap<>(configuration.facts());
         schools.forEach((id, settled) -> facts.put(id, settled.answer()));
-        this.figures = Figures.of(type, configuration, facts);
+        this.figures = Figures.of(type, build, configuration, facts).with(schools);
         anatomy.operations().stream().filter(o -> o.when().holds(facts)).forEach(o -> operations.put(o.id(), o));
         operations.replaceAll((id, operation) -> operation.withNeeds(access(operation)));
         operations.values().forEach(o -> o.needs().forEach(need -> needing.computeIfAbsent(need, n -> new ArrayList<>()).add(o)));
@@ -57,8 +57,8 @@ final class Stage {
     /** What the sheet says gives access, and what takes away whatever the build says is in the way. */
     private List<String> access(Operation operation) {
         Set<String> access = new LinkedHashSet<>(operation.needs());
-        operation.takes().stream().flatMap(part -> build.part(part).stream()).flatMap(part -> part.behind().stream())
-                .flatMap(inTheWay -> operations.values().stream().filter(o -> clears(o, inTheWay))).map(Operation::id)
+        operation.takes().stream().flatMap(part -> build.part(part).stream()).flatMap(part -> part.behind().stream()).filter(inTheWay -> !clears(operation, inTheWay))
+                .flatMap(inTheWay -> operations.values().stream().filter(o -> !o.live() && clears(o, inTheWay))).map(Operation::id)
                 .filter(id -> !id.equals(operation.id())).forEach(access::add);
         return List.copyOf(access);
     }
@@ -117,13 +117,5 @@ final class Stage {
     /** Whether the operation makes the valve another one. */
     boolean converts(String operation) {
         return operations.containsKey(operation) && operations.get(operation).does().stream().anyMatch(a -> a.verb() == Verb.CONVERT);
-    }
-
-    /** Parts that are not the same in the other configuration, or only in one of them. */
-    Set<String> differingParts(Stage other) {
-        Set<String> differing = new LinkedHashSet<>();
-        Stream.concat(build.parts().stream(), other.build.parts().stream()).map(Part::id)
-                .filter(id -> !build.part(id).equals(other.build.part(id))).forEach(differing::add);
-        return differing;
     }
 }

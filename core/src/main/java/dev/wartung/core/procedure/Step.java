@@ -3,7 +3,9 @@ package dev.wartung.core.procedure;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Phase;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -38,6 +40,18 @@ public record Step(String id, String operation, Optional<String> undoes, Phase p
     Step with(List<Act> otherActs) {
         return new Step(id, operation, undoes, phase, say, why, done, held, cautions, tools, minutes, asks, films, marks, List.copyOf(otherActs), kitCount, proves,
                 secondPerson, choices);
+    }
+
+    /** The same step, its readings held against what was read before. @param read by reading */
+    public Step knowing(Map<String, Ask.Known> read) {
+        return asks.stream().allMatch(a -> a.same().isEmpty()) ? this : new Step(id, operation, undoes, phase, say, why, done, held, cautions, tools, minutes,
+                asks.stream().map(a -> a.knowing(read)).toList(), films, marks, acts, kitCount, proves, secondPerson, choices);
+    }
+
+    /** The same step with one caution more. */
+    Step warnedOf(String lead, String text) {
+        return new Step(id, operation, undoes, phase, say, why, done, held, Stream.concat(cautions.stream(), Stream.of(new Warning(lead, text))).toList(), tools, minutes, asks, films, marks, acts, kitCount,
+                proves, secondPerson, choices);
     }
 
     /** A caution in the figures of this valve. */

@@ -3,6 +3,7 @@ package dev.wartung.core.procedure;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Operation;
+import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.procedure.Sequence.Node;
 import java.util.ArrayList;
@@ -13,18 +14,23 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /** Walks along the ordered operations, writes each out as a step and puts movements in between. */
 final class Walk {
+
+    private static final Pattern BIN = Pattern.compile("\\bbin\\b");
 
     private final Stage from;
     private final Stage to;
     private final Set<String> binned;
     private final Set<String> fittedNew;
+    private final Set<String> fromBag;
     private final Situation start;
     private final List<Step> steps = new ArrayList<>();
     private final Map<String, Integer> used = new HashMap<>();
     private final Set<String> off;
+    private final Set<String> aids;
     private Stage stage;
     private Motion motion;
     private Moment moment;
@@ -34,15 +40,18 @@ final class Walk {
      * @param to        what it becomes; the same where nothing is converted
      * @param binned    parts that go to the bin when they come off
      * @param fittedNew parts that are fitted from the bag
+     * @param fromBag   parts of what it becomes that come with the conversion, whatever of the old ones was taken off one by one
      */
-    Walk(Stage from, Stage to, Set<String> binned, Set<String> fittedNew, Situation start) {
+    Walk(Stage from, Stage to, Set<String> binned, Set<String> fittedNew, Set<String> fromBag, Situation start) {
         this.from = from;
         this.to = to;
         this.binned = binned;
         this.fittedNew = fittedNew;
+        this.fromBag = fromBag;
         this.start = start;
         this.stage = from;
         this.off = new HashSet<>(start.off());
+        this.aids = new HashSet<>(start.aids());
         this.motion = start.motion();
         this.moment = stage.at(motion);
     }
@@ -61,7 +70,8 @@ final class Walk {
     private boolean isStillToDo(Node node) {
         if (!node.undoes().isEmpty()) {
             Operation undone = to.operations().get(node.undoes());
-            return used.containsKey(node.undoes()) || start.isOpen(undone) || !from.operations().containsKey(node.undoes());
+            return used.containsKey(node.undoes()) || start.isOpen(undone) || !from.operations().containsKey(node.undoes())
+                    || undone.takes().stream().anyMatch(fromBag::contains);
         }
         boolean inEffect = start.isOpen(node.operation());
         boolean repeatable = node.operation().takes().isEmpty() && node.operation().opens().isEmpty() && node.phase() == Phase.MAKE_SAFE;
@@ -109,14 +119,20 @@ final class Walk {
                 .orElseThrow(() -> new IllegalStateException("no movement brings it to “" + target + "”"));
     }
 
+    /** Phases are gone through once: what has to wait for something of a later phase is done in that. */
+    private Phase notBefore(Phase phase) {
+        Phase last = steps.isEmpty() ? phase : steps.get(steps.size() - 1).phase();
+        return last.compareTo(phase) > 0 ? last : phase;
+    }
+
     private void add(Operation operation, String undoes, Phase phase) {
         int times = used.merge(operation.id(), 1, Integer::sum);
         List<Act> acts = acts(operation, undoes);
         Moment.Worded worded = moment.worded(operation);
         steps.add(new Step(times == 1 ? operation.id() : operation.id() + "-" + times, operation.id(),
-                undoes.isEmpty() ? Optional.empty() : Optional.of(undoes), phase,
-                worded.say(), worded.why(), worded.done(), motion.held(), worded.warnings(), worded.tools(),
-                operation.minutes(), worded.asks(), worded.films(),
+                undoes.isEmpty() ? Optional.empty() : Optional.of(undoes), notBefore(phase),
+                worded.say(), worded.why(), agreeing(worded.done(), acts), motion.held(), worded.warnings(), worded.tools(),
+                operation.minutes().at(stage.type().dn()), worded.asks(), worded.films(),
                 operation.marks(), acts, operation.kitCount(), operation.proves().isPresent(), operation.secondPerson(), worded.choices()));
         for (Act act : acts) {
             if (act.verb() == Verb.CONVERT) {
@@ -125,6 +141,8 @@ final class Walk {
             switch (act.verb()) {
                 case TAKE, BIN -> off.add(act.object());
                 case PUT_BACK, FIT_NEW -> off.remove(act.object());
+                case AID_ON -> aids.add(act.object());
+                case AID_OFF -> aids.remove(act.object());
                 default -> { }
             }
             motion = motion.after(act, stage.build(), stage.configuration().drive());
@@ -148,7 +166,27 @@ final class Walk {
             operation.takes().stream().filter(part -> stage.build().part(part).isPresent()).forEach(part -> acts.add(Act.of(binned.contains(part) ? Verb.BIN : Verb.TAKE, part)));
         }
         operation.then().stream().filter(this::isLeftToDo).forEach(acts::add);
+        lifting(acts).forEach(aid -> {
+            acts.add(0, Act.of(Verb.AID_ON, aid));
+            acts.add(Act.of(Verb.AID_OFF, aid));
+        });
         return List.copyOf(acts);
+    }
+
+    /** What a step says is true once it is done is what it does: a part that this job renews is in the bin, where the sheet thinks of it on the cloth. */
+    private String agreeing(String done, List<Act> acts) {
+        List<String> old = acts.stream().filter(a -> a.verb() == Verb.BIN).flatMap(a -> stage.build().part(a.object()).stream()).map(p -> Part.inSentence(p.name())).toList();
+        if (old.isEmpty() || BIN.matcher(done).find()) {
+            return done;
+        }
+        boolean more = acts.stream().anyMatch(a -> a.verb() == Verb.TAKE);
+        return "Old " + String.join(" and ", old) + (old.size() == 1 ? " is" : " are") + " in the bin" + (more ? ", the rest is on the cloth" : "");
+    }
+
+    /** Aids it takes to lift what is lifted here and that are not on yet: they are lent for this step. */
+    private List<String> lifting(List<Act> acts) {
+        return acts.stream().filter(a -> a.verb() == Verb.TAKE || a.verb() == Verb.BIN || a.verb() == Verb.PUT_BACK || a.verb() == Verb.FIT_NEW)
+                .flatMap(a -> stage.build().part(a.object()).stream()).flatMap(p -> p.liftedWith().stream()).distinct().filter(aid -> !aids.contains(aid)).toList();
     }
 
     /** What an earlier job took out of the way and put back in between, closing: bolts, say, that came out with the actuator and hold the halves again. */
@@ -163,8 +201,11 @@ final class Walk {
         return act.verb() == Verb.PUT_BACK && fittedNew.contains(act.object()) ? Act.of(Verb.FIT_NEW, act.object()) : act;
     }
 
-    /** A part that may come off and go on more than once: what is off already is not taken, what is on is not put back. */
+    /** A part that may come off and go on more than once: what is off already is not taken, what is on is not put back, nor an aid lent twice. */
     private boolean isLeftToDo(Act act) {
+        if (act.verb() == Verb.AID_ON) {
+            return !aids.contains(act.object());
+        }
         return act.verb() != Verb.TAKE && act.verb() != Verb.PUT_BACK || off.contains(act.object()) == (act.verb() == Verb.PUT_BACK);
     }
 

@@ -11,22 +11,26 @@ import java.util.stream.Stream;
  * What is to be done on one valve.
  *
  * @param kind   the kind of work, from the anatomy sheet
- * @param chosen the part to renew, where the kind leaves it to the planner
+ * @param chosen the parts to renew, where the kind leaves them to the planner
  */
-public record Work(WorkKind kind, Optional<String> chosen) {
+public record Work(WorkKind kind, List<String> chosen) {
+
+    public Work {
+        chosen = List.copyOf(chosen);
+    }
 
     public static Work of(WorkKind kind) {
-        return new Work(kind, Optional.empty());
+        return new Work(kind, List.of());
     }
 
     /** The way back to a closed valve, with nothing renewed beyond what is spent. Offered from any state of any job. */
     public static Work closeUp() {
-        return of(new WorkKind(CLOSE_UP, "Close up", "The way back to a closed valve", null, null, null, null));
+        return of(new WorkKind(CLOSE_UP, "Close up", "The way back to a closed valve", null, null, null, null, null, null));
     }
 
     /** One part, whatever it is: for what no work of the family renews. */
     public static Work renew(String part) {
-        return new Work(new WorkKind("renew-part", "Renew one part", "Only what is needed to reach that part", null, null, null, null), Optional.of(part));
+        return new Work(new WorkKind("renew-part", "Renew one part", "Only what is needed to reach that part", null, null, null, null, null, null), List.of(part));
     }
 
     /** The same work, with more parts to renew: what was found unfit. */
@@ -35,7 +39,7 @@ public record Work(WorkKind kind, Optional<String> chosen) {
             return this;
         }
         List<String> parts = Stream.concat(kind.renews().parts().stream(), more.stream()).distinct().toList();
-        return new Work(new WorkKind(kind.id(), kind.name(), kind.about(), new Renewal(kind.renews().kinds(), parts, kind.renews().choose()), kind.reaches(), kind.becomes(), kind.when()), chosen);
+        return new Work(new WorkKind(kind.id(), kind.name(), kind.about(), new Renewal(kind.renews().kinds(), parts, kind.renews().choose()), kind.reaches(), kind.becomes(), kind.when(), kind.live(), kind.offers()), chosen);
     }
 
     private static final String CLOSE_UP = "close-up";

@@ -4,12 +4,15 @@ import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Incident;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -36,9 +39,15 @@ public final class Progress {
      * @param confirmed in the order they were confirmed
      */
     public Progress(Build build, ValveConfiguration configuration, List<Step> carried, Procedure procedure, List<Confirmation> confirmed) {
-        this.procedure = procedure;
+        Map<String, Ask.Known> read = new HashMap<>();
+        List<Confirmation> known = new ArrayList<>();
+        for (Confirmation confirmation : confirmed) {
+            known.add(confirmation.knowing(read));
+            confirmation.answers().forEach(a -> read.put(a.ask(), new Ask.Known(a.measured(), a.seen())));
+        }
+        this.procedure = new Procedure(procedure.steps().stream().map(s -> s.knowing(read)).toList(), procedure.renews(), procedure.rechecks());
         this.carried = List.copyOf(carried);
-        this.confirmed = List.copyOf(confirmed);
+        this.confirmed = List.copyOf(known);
         this.bench = new Bench(build, configuration);
         carried.forEach(step -> bench.carryOut(step.acts()));
         String before = bench.energies().position();

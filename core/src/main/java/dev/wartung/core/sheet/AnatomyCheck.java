@@ -5,6 +5,7 @@ import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Phase;
+import dev.wartung.core.anatomy.Variant;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
@@ -46,6 +47,7 @@ final class AnatomyCheck {
         AnatomyCheck check = new AnatomyCheck(sheet, text);
         check.schools();
         check.build();
+        check.readings();
         check.operations();
         check.works();
         check.identified();
@@ -63,6 +65,7 @@ final class AnatomyCheck {
             known(part.fitsBehind(), at + "/fits-behind", union(union(parts, joints), aids), "part, joint or aid");
             known(part.pressedAgainst(), at + "/pressed-against", parts, "part");
             known(part.heldDownBy().stream().toList(), at + "/held-down-by", aids, "aid");
+            known(part.hangsOn().stream().toList(), at + "/hangs-on", parts, "part");
             known(part.scrapes(), at + "/scrapes", parts, "part");
             known(part.looseWith().stream().toList(), at + "/loose-with", union(parts, joints), "part or joint");
             known(part.fitsAt().stream().toList(), at + "/fits-at", positions, "position");
@@ -74,6 +77,7 @@ final class AnatomyCheck {
             String at = "/build/joints/" + i;
             known(joint.heldBy(), at + "/held-by", parts, "part");
             known(joint.seals(), at + "/seals", parts, "part");
+            known(joint.sticks().stream().toList(), at + "/sticks", parts, "part");
             known(joint.tightenAt().stream().toList(), at + "/tighten-at", positions, "position");
             known(joint.settledAt().stream().toList(), at + "/settled-at", positions, "position");
             joint.loaded().forEach(load -> {
@@ -82,9 +86,17 @@ final class AnatomyCheck {
                 known(List.of(load.at()), at + "/loaded", positions, "position");
             });
         }
+        known(sheet.build().shutsAt(), "/build/shuts-at", positions, "position");
         known(sheet.build().offLine().stream().toList(), "/build/off-line", joints, "joint");
         for (int i = 0; i < sheet.build().airThrough().size(); i++) {
             known(sheet.build().airThrough().get(i).parts(), "/build/air-through/" + i + "/parts", parts, "part");
+        }
+    }
+
+    private void readings() {
+        for (int i = 0; i < sheet.readings().size(); i++) {
+            known(sheet.readings().get(i).finds().values().stream().map(f -> f.part()).toList(), "/readings/" + i + "/finds", parts, "part");
+            known(sheet.readings().get(i).same().map(s -> s.as()).stream().toList(), "/readings/" + i + "/same/as", readings, "reading");
         }
     }
 
@@ -94,6 +106,7 @@ final class AnatomyCheck {
             String at = "/operations/" + i;
             operation(operation, at);
             known(operation.needs(), at + "/needs", operations, "operation");
+            known(operation.unless(), at + "/unless", operations, "operation");
             known(operation.joins(), at + "/joins", union(operations, Set.of(Operation.ALWAYS, Operation.OPENED)), "operation");
             operation.undoneBy().ifPresent(undo -> {
                 operation(undo, at + "/undone-by");
@@ -112,7 +125,8 @@ final class AnatomyCheck {
 
     private void operation(Operation operation, String at) {
         known(operation.after(), at + "/after", union(operations, undoings), "operation");
-        known(operation.asks(), at + "/asks", readings, "reading");
+        known(operation.before(), at + "/before", union(operations, undoings), "operation");
+        known(operation.asks().stream().map(Variant::is).toList(), at + "/asks", readings, "reading");
         known(operation.greases(), at + "/greases", parts, "part");
         known(operation.takes(), at + "/takes", parts, "part");
         known(operation.opens(), at + "/opens", joints, "joint");
@@ -130,7 +144,7 @@ final class AnatomyCheck {
             switch (acts.get(i).verb()) {
                 case OPEN, CLOSE, TIGHTEN -> known(object, at + "/" + i, joints, "joint");
                 case RELEASE_AIR, NOTE, SET, SEAT_LIFT, SEAT_DROP, TAKE, PUT_BACK -> known(object, at + "/" + i, parts, "part");
-                case AIR_ON, TURN -> known(object, at + "/" + i, positions, "position");
+                case AIR_ON, TURN, SEE_TIGHT -> known(object, at + "/" + i, positions, "position");
                 case CONVERT -> change(acts.get(i).object(), at + "/" + i);
                 default -> { }
             }

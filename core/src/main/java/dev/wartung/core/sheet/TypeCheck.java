@@ -3,6 +3,8 @@ package dev.wartung.core.sheet;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.school.Practice;
@@ -46,6 +48,7 @@ final class TypeCheck {
             check.bands();
             check.conditions();
             check.schools();
+            check.spanners();
         }, () -> text.problem("/anatomy", "there is no anatomy “" + sheet.anatomy() + "”"));
     }
 
@@ -78,6 +81,12 @@ final class TypeCheck {
         anatomy.schools().stream().flatMap(id -> Schools.table().school(id).stream())
                 .filter(s -> s.byMaker() && !sheet.schools().containsKey(s.id()) && !anatomy.options().containsKey(s.id()))
                 .forEach(s -> text.problem("/schools", "does not settle “" + s.id() + "”: " + s.question()));
+    }
+
+    /** The spanner named for a bolted joint fits its thread. */
+    private void spanners() {
+        sheet.joints().forEach((name, joint) -> Optional.ofNullable(sheet.sizes().get(name + ".bolt")).filter(s -> Math.abs(s.si() - joint.thread().flatsM()) > 1e-6)
+                .ifPresent(s -> text.problem("/sizes/" + name + ".bolt", joint.thread() + " bolts take a spanner of " + new Quantity(joint.thread().flatsM(), Dimension.LENGTH).shown() + ", not " + s.shown())));
     }
 
     private void parts() {
@@ -142,7 +151,7 @@ final class TypeCheck {
     private Stream<Work> works(ValveConfiguration configuration) {
         return anatomy.worksFor(configuration, sheet).stream().flatMap(kind -> kind.renews().choose()
                 .map(wanted -> anatomy.build().resolve(configuration.facts()).parts().stream().filter(p -> p.kind().equals(wanted))
-                        .map(p -> new Work(kind, Optional.of(p.id()))))
+                        .map(p -> new Work(kind, List.of(p.id()))))
                 .orElseGet(() -> Stream.of(Work.of(kind))));
     }
 }

@@ -64,9 +64,11 @@ public final class Bench {
         if (state.opened && state.energies.sprung() && state.build.restShows().isPresent() && !state.restSeen) {
             state.report(Kind.NOT_PROVEN, "rest", "It was opened without a look at where it rests without air; the record was believed.");
         }
+        state.toSeeTight.forEach(at -> state.report(Kind.NOT_PROVEN, "tightness", "What was open to the product was never seen to be tight" + (at.isEmpty() ? "." : ", the valve " + at + ".")));
         if (!state.cycled) {
             state.report(Kind.NOT_PROVEN, "stroke", "It was closed up and never cycled.");
         }
+        state.toTryOnBench.forEach(j -> state.report(Kind.NOT_PROVEN, j, state.nameOf(j) + " went back into the line without having been tried on the bench."));
         state.liftsToSee.forEach(part -> state.report(Kind.NOT_PROVEN, part, state.nameOf(part) + " was never seen to lift by itself."));
         if (!state.proven) {
             state.report(Kind.NOT_PROVEN, "fail-position", "The end of its travel without air was never seen.");
@@ -106,6 +108,7 @@ public final class Bench {
             case STAND_CLEAR -> state.standingClear = true;
             case SEE_REST -> motions.seeRest();
             case CYCLE -> motions.cycle();
+            case SEE_TIGHT -> motions.seeTight(object);
             case PROVE -> motions.prove();
         }
     }
@@ -126,13 +129,17 @@ public final class Bench {
             state.build.parts().stream().filter(p -> p.setsDrive() && state.place(p.id()) == Place.ON_VALVE)
                     .forEach(p -> state.report(Kind.HALF_CONVERTED, p.id(), p.name() + " still sits as it did: the valve rests where it always has."));
         }
+        // what hangs on a part that is exchanged is gone with it, alike or not: the new one comes bare
+        List<String> gone = state.build.parts().stream().filter(p -> goesWith(p, after)).map(Part::id).toList();
         for (Part old : state.build.parts()) {
-            if (!after.part(old.id()).equals(Optional.of(old))) {
-                if (state.place(old.id()) == Place.ON_VALVE) {
-                    state.report(Kind.HALF_CONVERTED, old.id(), old.name() + " of the old build is still on the valve.");
-                }
+            boolean same = after.part(old.id()).equals(Optional.of(old));
+            if (!same && !gone.contains(old.id()) && state.place(old.id()) == Place.ON_VALVE) {
+                state.report(Kind.HALF_CONVERTED, old.id(), old.name() + " of the old build is still on the valve.");
+            }
+            if (!same || gone.contains(old.id())) {
                 state.places.remove(old.id());
                 state.spent.remove(old.id());
+                state.renewed.remove(old.id());
             }
         }
         after.parts().stream().filter(p -> !state.places.containsKey(p.id())).forEach(p -> state.places.put(p.id(), Place.BAG));
@@ -147,6 +154,12 @@ public final class Bench {
         if (next.drive() != state.energies.drive()) {
             state.energies.becomes(next.drive());
         }
+    }
+
+    /** Whether it hangs on a part that is off and not the same any more. */
+    private boolean goesWith(Part part, Build after) {
+        return state.place(part.id()) == Place.ON_VALVE && state.build.parts().stream().anyMatch(carrier -> state.build.hangsOn(part, carrier.id())
+                && state.place(carrier.id()) != Place.ON_VALVE && !after.part(carrier.id()).equals(Optional.of(carrier)));
     }
 
     // ------------------------------------------------------------------------------------------ what the bench looks like

@@ -35,12 +35,15 @@ final class BenchState {
     final Set<String> settled = new HashSet<>();
     final Set<String> slack = new HashSet<>();
     final Set<String> liftedSeats = new LinkedHashSet<>();
+    final Set<String> stuck = new HashSet<>();
+    final Set<String> toTryOnBench = new LinkedHashSet<>();
     final Set<String> liftsToSee = new LinkedHashSet<>();
     final List<Incident> incidents = new ArrayList<>();
     boolean opened;
     boolean restSeen;
     boolean cycled = true;
     boolean proven = true;
+    final Set<String> toSeeTight = new LinkedHashSet<>();
 
     // within one group of acts
     final Set<String> reached = new HashSet<>();
@@ -90,6 +93,13 @@ final class BenchState {
 
     private Optional<String> inTheWay(List<String> parts) {
         return parts.stream().filter(other -> build.joint(other).isPresent() ? !openJoints.contains(other) : aids.contains(other) || place(other) == Place.ON_VALVE).findFirst();
+    }
+
+    /** What a proof would speak of and is not as it will be: open, loose, or off with its setting. Joints of the line count once the valve is back in it. */
+    Optional<String> notYetSet() {
+        boolean offLine = build.offLine().filter(openJoints::contains).isPresent();
+        return build.joints().stream().map(Joint::id).filter(j -> openJoints.contains(j) || looseJoints.contains(j))
+                .filter(j -> !offLine || build.offLine().filter(j::equals).isEmpty()).findFirst().or(() -> unset.stream().findFirst());
     }
 
     /** @param goingOn whether it is to go on, not to come off */

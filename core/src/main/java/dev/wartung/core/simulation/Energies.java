@@ -72,9 +72,9 @@ public final class Energies {
         return drive.sprung();
     }
 
-    /** Where air brings what drives it: a spring leaves only one way. */
+    /** Where air brings what drives it: a spring leaves only one way, full air its end. */
     String wouldGoTo(String asked) {
-        return build.powered(drive).orElse(asked);
+        return build.underAir(drive, asked);
     }
 
     void airOff() {

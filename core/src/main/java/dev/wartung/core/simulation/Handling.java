@@ -29,7 +29,7 @@ final class Handling {
         switch (part.carries().orElse("")) {
             case "electricity" -> {
                 if (state.energies.electricityOn()) {
-                    state.report(Kind.LIVE_CONTACT, id, part.name() + " was unplugged live.");
+                    state.report(Kind.LIVE_CONTACT, id, part.name() + " was parted live.");
                 }
             }
             case "air" -> {
@@ -40,7 +40,7 @@ final class Handling {
             }
             default -> { }
         }
-        if (part.carries().isEmpty() && state.energies.airOn() && state.build.airThrough().stream().anyMatch(way -> way.parts().contains(id))) {
+        if (part.carries().filter("air"::equals).isEmpty() && state.energies.airOn() && state.build.airThrough().stream().anyMatch(way -> way.parts().contains(id))) {
             state.report(Kind.EJECTION, id, part.name() + " flew off: there was air under it.");
             motions.move(state.energies::airOff);
         }
@@ -49,6 +49,9 @@ final class Handling {
         }
         part.heldDownBy().filter(aid -> !state.aids.contains(aid)).ifPresent(aid ->
                 state.report(Kind.EJECTION, id, part.name() + " was taken out with the spring behind it not held in the " + aid + ": what it held flew out."));
+        if (state.stuck.remove(id)) {
+            state.report(Kind.SPOILT, id, part.name() + " was levered off its studs: it lets go once it has moved.");
+        }
         support(part);
         if (part.set() && !state.noted.contains(id)) {
             state.report(Kind.SETTING_LOST, id, part.name() + " came off before its setting was noted.");
@@ -95,9 +98,14 @@ final class Handling {
         state.opened = true;
         state.cycled = false;
         state.proven = false;
-        state.build.parts().stream().filter(Part::lifts).forEach(p -> state.liftsToSee.add(p.id()));
+        joint.sticks().ifPresent(state.stuck::add);
+        if (joint.triedOnBench()) {
+            state.toTryOnBench.add(joint.id());
+        }
         state.pushing(joint).ifPresent(load -> state.eject(load, "%s was thrown: the joint was opened under load."));
         if (joint.opens().isPresent()) {
+            state.toSeeTight.addAll(state.build.shutsAt().isEmpty() ? List.of("") : state.build.shutsAt());
+            state.build.parts().stream().filter(Part::lifts).forEach(p -> state.liftsToSee.add(p.id()));
             if (!state.energies.lineEmpty()) {
                 state.report(Kind.LINE_UNDER_PRESSURE, joint.id(), "The line still had pressure or product in it.");
             }
@@ -190,7 +198,9 @@ final class Handling {
     }
 
     void aidOn(String aid) {
-        state.aids.add(aid);
+        if (!state.aids.add(aid)) {
+            state.report(Kind.AID_LEFT_ON, aid, aid + " was never taken off.");
+        }
         state.build.parts().stream().filter(p -> p.spoiltBy().contains(aid))
                 .forEach(p -> state.report(Kind.SPOILT, p.id(), p.name() + " is spoilt by the " + aid.replace('-', ' ') + "."));
     }

@@ -45,6 +45,7 @@ public record Incident(Kind kind, String what, String text) {
         /** air still on at the end */ AIR_LEFT_ON,
         /** the line, or the electricity, not given back */ NOT_RETURNED,
         /** a part that was to be renewed is the old one */ NOT_RENEWED,
+        /** something was to be proven before what it proves had been set */ PROOF_TOO_EARLY,
         /** closed up, but never cycled and proven since */ NOT_PROVEN
     }
 }

@@ -1,6 +1,7 @@
 package dev.wartung.core.simulation;
 
 import dev.wartung.core.simulation.Incident.Kind;
+import java.util.Optional;
 
 /** What happens when something moves: by air, by hand, run through its strokes, a seat lifted; and who or what is in its way. */
 final class Motions {
@@ -40,8 +41,26 @@ final class Motions {
         }
     }
 
+    /** Tight is what is seen on the whole valve, in its line, before the line is given back. On the bench it tells of the seat alone. */
+    void seeTight(String shutAt) {
+        boolean onBench = state.build.offLine().filter(state.openJoints::contains).isPresent();
+        Optional<String> before = state.notYetSet();
+        if (before.isPresent()) {
+            state.report(Kind.PROOF_TOO_EARLY, "tightness", "Tightness was looked at before " + state.nameOf(before.get()) + " was as it stays.");
+        } else if (!shutAt.isEmpty() && !shutAt.equals(state.energies.position())) {
+            state.report(Kind.PROOF_TOO_EARLY, "tightness", "Its seat was not tried: it stood " + state.energies.position() + ".");
+        } else if (!state.energies.lineLocked()) {
+            state.report(Kind.PROOF_TOO_EARLY, "tightness", "Tightness was tried with the line given back already.");
+        } else if (onBench) {
+            state.toTryOnBench.clear();
+        } else {
+            state.toSeeTight.removeIf(at -> at.isEmpty() || at.equals(shutAt));
+        }
+    }
+
     /** Seen is seen: both ends, in the same go. */
     void prove() {
+        state.notYetSet().ifPresent(before -> state.report(Kind.PROOF_TOO_EARLY, "fail-position", "The fail position was asked for before " + state.nameOf(before) + " was set."));
         if (state.visited.containsAll(state.build.positions())) {
             state.proven = true;
         } else {
@@ -58,6 +77,7 @@ final class Motions {
             if (!state.reached.isEmpty()) {
                 state.report(Kind.PINCH, "hand", "The stem moved with a hand in " + state.spaceNames() + ".");
             }
+            state.stuck.clear();
             // an open joint that the force path still runs through is pushed apart by the motion; with everybody clear it only rises
             if (!state.standingClear || !state.reached.isEmpty()) {
                 state.build.joints().stream().filter(j -> state.openJoints.contains(j.id())).forEach(j -> state.pushing(j).ifPresent(load ->
@@ -90,6 +110,9 @@ final class Motions {
         }
         state.build.parts().stream().filter(p -> p.staysAt().isPresent() && state.build.offLine().filter(state.openJoints::contains).isPresent())
                 .forEach(p -> state.report(Kind.SPOILT, p.id(), p.name() + " was cycled out of its line."));
+        if (state.energies.airOnByHand()) {
+            state.report(Kind.AIR_LEFT_ON, "stroke", "It was to be cycled while air still held it.");
+        }
         state.settled.addAll(state.looseJoints);
         // what is run with slack fasteners is run again when they are tight
         state.cycled = state.looseJoints.isEmpty();

@@ -120,7 +120,7 @@ class SectionDrawingTest {
     @DisplayName("Old and new seals, the marked part and air under the piston are told apart")
     void stateShows() {
         TypeSheet type = LIBRARY.type("kolm-50").orElseThrow();
-        ValveConfiguration nc = new ValveConfiguration(Drive.NC, Map.of("coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none",
+        ValveConfiguration nc = new ValveConfiguration(Drive.NC, Map.of("head-port", "none", "coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none",
                 "weight", "hand", "elastomer", "EPDM", "sealing", "lip", "actuator-build", "wire", "rod-packing", "o-ring"));
         Procedure procedure = new Derivation(ANATOMY, type, PRACTICE).derive(Work.of(ANATOMY.work("renew-product-seals").orElseThrow()), nc);
         Bench bench = new Bench(ANATOMY.build(), nc);
@@ -138,7 +138,7 @@ class SectionDrawingTest {
     void olderSheets() throws Exception {
         String older = new String(SheetLibrary.class.getResourceAsStream("anatomies/single-seat.yaml").readAllBytes(), StandardCharsets.UTF_8).replace("linear-actuator, ", "");
         AnatomySheet kept = ((SheetResult.Accepted<AnatomySheet>) new SheetReader().readAnatomy("kept.yaml", older, SheetLibrary::fragment)).sheet();
-        ValveConfiguration nc = new ValveConfiguration(Drive.NC, Map.of("coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip"));
+        ValveConfiguration nc = new ValveConfiguration(Drive.NC, Map.of("head-port", "none", "coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip"));
         TypeSheet type = LIBRARY.type("kolm-50").orElseThrow();
         String then = new SectionDrawing(LIBRARY.drawing(kept), kept, type, nc).svg(new Bench(kept.build(), nc), SectionDrawing.View.PLAIN, "A valve");
         ValveConfiguration now = nc.with(Map.of("actuator-build", "wire", "rod-packing", "o-ring"));

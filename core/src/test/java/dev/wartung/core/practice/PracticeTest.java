@@ -49,7 +49,7 @@ class PracticeTest {
     }
 
     private static Optional<Work> work(TypeSheet type, ValveConfiguration configuration, WorkKind kind) {
-        return kind.renews().choose().map(chosen -> anatomy(type).build().resolve(configuration.facts()).parts().stream().filter(p -> p.kind().equals(chosen)).findFirst().map(p -> new Work(kind, Optional.of(p.id()))))
+        return kind.renews().choose().map(chosen -> anatomy(type).build().resolve(configuration.facts()).parts().stream().filter(p -> p.kind().equals(chosen)).findFirst().map(p -> new Work(kind, List.of(p.id()))))
                 .orElse(Optional.of(Work.of(kind)));
     }
 

@@ -2,6 +2,7 @@ package dev.wartung.core.procedure;
 
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.anatomy.Condition;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
@@ -49,7 +50,7 @@ final class AllJobs {
 
         @Override
         public String toString() {
-            return work.kind().id() + work.chosen().map(c -> " " + c).orElse("") + " on " + type.id() + " " + configuration.facts()
+            return work.kind().id() + work.chosen().stream().map(c -> " " + c).collect(Collectors.joining()) + " on " + type.id() + " " + configuration.facts()
                     + " " + site.answers();
         }
     }
@@ -99,7 +100,10 @@ final class AllJobs {
         }
         List<School> open = anatomy.schools().stream().map(id -> Schools.table().school(id).orElseThrow())
                 .filter(school -> !school.byMaker() && !type.schools().containsKey(school.id())).toList();
-        Set<String> choosing = anatomy.operations().stream().flatMap(o -> o.when().allOf().keySet().stream()).collect(Collectors.toSet());
+        Set<String> asked = open.stream().map(School::id).collect(Collectors.toSet());
+        List<Map<String, String>> becoming = Stream.concat(Stream.of(configuration), anatomy.worksFor(configuration, type).stream().map(w -> configuration.with(w.becomes()))).map(ValveConfiguration::facts).toList();
+        Set<String> choosing = anatomy.operations().stream().filter(o -> becoming.stream().anyMatch(facts -> possible(o.when(), facts, asked)))
+                .flatMap(o -> o.when().allOf().keySet().stream()).collect(Collectors.toSet());
         List<Map<String, String>> found = Stream.of(false, true).map(last -> open.stream().collect(Collectors.toMap(School::id, school -> {
             List<String> answers = List.copyOf(school.answers().keySet());
             return answers.get(last ? answers.size() - 1 : 0);
@@ -116,17 +120,22 @@ final class AllJobs {
         return found.stream().distinct().map(answers -> new SiteChoices(answers, Set.of()));
     }
 
+    /** Whether the condition can hold for such a valve, whatever is answered to these questions. */
+    private static boolean possible(Condition when, Map<String, String> facts, Set<String> open) {
+        return when.allOf().entrySet().stream().allMatch(e -> open.contains(e.getKey()) || !facts.containsKey(e.getKey()) || e.getValue().contains(facts.get(e.getKey())));
+    }
+
     private static Stream<Work> works(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration) {
         return anatomy.worksFor(configuration, type).stream().flatMap(kind -> kind.renews().choose().isEmpty() ? Stream.of(Work.of(kind))
                 : anatomy.build().resolve(configuration.facts()).parts().stream()
-                        .filter(p -> kind.renews().choose().get().equals(p.kind())).map(p -> new Work(kind, Optional.of(p.id()))));
+                        .filter(p -> kind.renews().choose().get().equals(p.kind())).map(p -> new Work(kind, List.of(p.id()))));
     }
 
     /** One job on a Kolm 50 with the options given as name, value, name, value …; the rest plain. */
     static Job kolm50(String drive, String work, String... options) {
         AnatomySheet anatomy = LIBRARY.anatomy("single-seat").orElseThrow();
         ValveConfiguration configuration = new ValveConfiguration(Drive.of(drive).orElseThrow(), Map.of("coupling", "threaded",
-                "plug", "profiled", "head", "none", "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip",
+                "plug", "profiled", "head", "none", "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip", "head-port", "none",
                 "actuator-build", drive.equals("manual") ? "none" : "wire", "rod-packing", drive.equals("manual") ? "none" : "o-ring"));
         for (int i = 0; i < options.length; i += 2) {
             configuration = configuration.with(options[i], options[i + 1]);
@@ -134,7 +143,7 @@ final class AllJobs {
         List<String> named = List.of(work.split(" "));
         WorkKind kind = anatomy.work(named.get(0)).orElseThrow();
         return new Job(anatomy, LIBRARY.type("kolm-50").orElseThrow(), configuration,
-                new Work(kind, named.size() > 1 ? Optional.of(named.get(1)) : Optional.empty()), SiteChoices.NONE,
+                new Work(kind, named.subList(1, named.size())), SiteChoices.NONE,
                 new Derivation(anatomy, LIBRARY.type("kolm-50").orElseThrow(), new Practice(Schools.table(), SiteChoices.NONE)));
     }
 }

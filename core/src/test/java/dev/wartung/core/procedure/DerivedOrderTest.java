@@ -22,7 +22,7 @@ class DerivedOrderTest {
                 "take-out-body-seal", "part-stem", "draw-stem", "take-off-bonnet", "take-out-stem-seal", "take-out-stem-o-ring", "take-out-plug-seal");
         assertThat(ids(procedure, Phase.RENEW)).containsExactly("fit-plug-seal", "fit-stem-o-ring", "fit-stem-seal", "fit-body-seal");
         assertThat(ids(procedure, Phase.CLOSE, Phase.PROVE)).containsExactly("fit-bonnet", "insert-stem", "couple-stem", "air-opens-2",
-                "lower-insert", "close-body-clamp", "air-off-2", "find-first-movement", "cycle", "prove-fail-position");
+                "lower-insert", "close-body-clamp", "air-off-2", "cycle", "test-tightness", "connect-plant-air", "prove-fail-position");
         assertThat(procedure.renews()).containsExactlyInAnyOrder("plug-seal", "stem-seal", "stem-o-ring", "body-seal");
     }
 
@@ -30,7 +30,8 @@ class DerivedOrderTest {
     @DisplayName("Spring opens: no air at all until the valve is proven")
     void springOpening() {
         Procedure procedure = AllJobs.kolm50("NO", "renew-product-seals").procedure();
-        assertThat(procedure.steps()).noneMatch(s -> s.operation().startsWith("air-"));
+        assertThat(ids(procedure, Phase.OPEN, Phase.STRIP, Phase.RENEW, Phase.CLOSE)).noneMatch(s -> s.startsWith("air-"));
+        assertThat(ids(procedure, Phase.PROVE)).as("its seat is tried where it shuts").containsSubsequence("air-closes", "test-tightness", "air-off");
         assertThat(ids(procedure, Phase.OPEN)).containsExactly("take-off-body-clamp", "lift-insert");
     }
 
@@ -73,7 +74,7 @@ class DerivedOrderTest {
     void reversal() {
         List<String> steps = AllJobs.kolm50("NC", "reverse-to-open").procedure().steps().stream().map(Step::id).toList();
         assertThat(steps).containsSubsequence("air-opens", "take-off-body-clamp", "lift-insert", "air-off", "part-stem", "draw-lock-wire", "open-actuator", "take-out-piston", "record-reversal",
-                "put-in-piston", "close-actuator", "fit-lock-wire", "couple-stem", "lower-insert", "close-body-clamp", "find-first-movement", "prove-fail-position", "relabel", "check-signals");
+                "put-in-piston", "close-actuator", "fit-lock-wire", "couple-stem", "lower-insert", "close-body-clamp", "relabel", "prove-fail-position", "check-signals", "unlock-line");
         assertThat(steps.subList(steps.indexOf("record-reversal"), steps.indexOf("close-body-clamp"))).doesNotContain("air-opens", "air-closes");
         List<String> back = AllJobs.kolm50("NO", "reverse-to-close").procedure().steps().stream().map(Step::id).toList();
         assertThat(back.subList(0, back.indexOf("record-reversal"))).doesNotContain("air-opens", "air-closes");

@@ -71,7 +71,7 @@ class SituationTest {
         assertThat(figures.into("Spanner {clamp.nut}, {spring.open}")).isEqualTo("Spanner 14 mm, 2.9 kN");
         assertThat(figures.into("No figure, no $1 and no \\ trouble")).isEqualTo("No figure, no $1 and no \\ trouble");
         assertThatThrownBy(() -> figures.into("Spanner {head.nut}")).isInstanceOf(Figures.MissingFigure.class).hasMessageContaining("head.nut");
-        Map<String, String> opening = Figures.of(AllJobs.kolm50("NO", "inspect").type(), AllJobs.kolm50("NO", "inspect").configuration()).values();
+        Map<String, String> opening = Figures.of(AllJobs.kolm50("NO", "inspect").type(), AllJobs.kolm50("NO", "inspect").build(), AllJobs.kolm50("NO", "inspect").configuration()).values();
         // shown rounded up: 5.444 bar must not be given as 5.4
         assertThat(opening).containsEntry("air.close", "5.5 bar").containsEntry("air.open", "0 bar").containsEntry("spring.closed", "2.9 kN");
     }

@@ -30,7 +30,7 @@ final class TradeOrders {
     /** Laws that at least one job had something to do with: one that none has is misspelt. */
     private final Set<Law> met = new HashSet<>();
 
-    /** One line. @param when facts of the build it holds for */
+    /** One line. @param when facts of the build, and ways of working, it holds for */
     record Law(String family, String first, String then, String at, Map<String, List<String>> when, String because) {
 
         boolean holdsFor(Map<String, String> facts) {
@@ -115,8 +115,10 @@ final class TradeOrders {
         /** What of the trade's orders was broken, in words. */
         Set<String> broken() {
             Set<String> broken = new LinkedHashSet<>();
-            Map<String, String> before = job.configuration().facts();
-            Map<String, String> after = job.becomes().facts();
+            Map<String, String> before = new HashMap<>(job.site().answers());
+            before.putAll(job.configuration().facts());
+            Map<String, String> after = new HashMap<>(job.site().answers());
+            after.putAll(job.becomes().facts());
             for (Law law : byFamily.getOrDefault(job.anatomy().id(), List.of())) {
                 // a conversion is opened as what the valve is and closed as what it becomes
                 if (!law.holdsFor(law.first().startsWith("off ") ? before : after) || !lasts.containsKey(law.first()) || law.at().isEmpty() && !firsts.containsKey(law.then())) {
@@ -147,7 +149,7 @@ final class TradeOrders {
             done.add(switch (act.verb()) {
                 case TAKE, BIN -> "off " + act.object();
                 case PUT_BACK, FIT_NEW -> "on " + act.object();
-                case CLOSE, TIGHTEN -> act.verb().name().toLowerCase(Locale.ROOT) + " " + act.object();
+                case CLOSE, TIGHTEN, SET, NOTE -> act.verb().name().toLowerCase(Locale.ROOT) + " " + act.object();
                 case OPEN -> "part " + act.object();
                 case AID_ON, AID_OFF -> act.verb().name().toLowerCase(Locale.ROOT).replace('_', '-') + " " + act.object();
                 default -> act.verb().name().toLowerCase(Locale.ROOT).replace('_', '-');

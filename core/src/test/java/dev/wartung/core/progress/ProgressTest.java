@@ -24,7 +24,7 @@ class ProgressTest {
 
     private final SheetLibrary library = SheetLibrary.shipped();
     private final AnatomySheet anatomy = library.anatomy("single-seat").orElseThrow();
-    private final ValveConfiguration configuration = new ValveConfiguration(Drive.NC, Map.of("coupling", "threaded", "plug", "profiled", "head", "none",
+    private final ValveConfiguration configuration = new ValveConfiguration(Drive.NC, Map.of("head-port", "none", "coupling", "threaded", "plug", "profiled", "head", "none",
             "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip", "actuator-build", "wire", "rod-packing", "o-ring"));
     private final Procedure procedure = new Derivation(anatomy, library.type("kolm-50").orElseThrow(),
             new Practice(Schools.table(), SiteChoices.NONE)).derive(Work.of(anatomy.work("renew-product-seals").orElseThrow()), configuration);

@@ -47,6 +47,14 @@ class SheetReaderTest {
     }
 
     @Test
+    @DisplayName("A spanner that does not fit the thread of its joint is refused, by the standard's width across flats")
+    void spanners() {
+        SheetLibrary library = SheetLibrary.shipped();
+        String wrong = SheetLibrary.typeText("fen-50").replaceFirst("housing.bolt: 10 mm", "housing.bolt: 13 mm");
+        assertThat(problems(READER.readType("mine.yaml", wrong, library::anatomy))).singleElement().satisfies(p -> assertThat(p.reason()).isEqualTo("M6 bolts take a spanner of 10 mm, not 13 mm"));
+    }
+
+    @Test
     @DisplayName("A fragment that is not there is named; a composed sheet stands alone")
     void fragments() {
         String own = SheetLibrary.resource("anatomies/single-seat.yaml");
@@ -62,7 +70,7 @@ class SheetReaderTest {
             "{drive: NC}|{drive: NX}|“NX” is none of NC, NO, DA",
             "when: {head: fitted}|when: {haed: fitted}|there is no fact “haed”",
             "asks: [identity]|asks: [identiti]|there is no reading “identiti”",
-            "minutes: 2|minutes: two|string found, number expected",
+            "minutes: 2|minutes: two|string found",
             "hands: lantern|hands: lantren|there is no space “lantren”",
             "kind: bush|kind: bush, colour: red|not defined in the schema"})
     @DisplayName("A mistake in an anatomy sheet is refused with file, line, place and reason")

@@ -17,6 +17,7 @@ import static dev.wartung.core.anatomy.Act.Verb.PUT_BACK;
 import static dev.wartung.core.anatomy.Act.Verb.REACH;
 import static dev.wartung.core.anatomy.Act.Verb.RELEASE_AIR;
 import static dev.wartung.core.anatomy.Act.Verb.SEE_REST;
+import static dev.wartung.core.anatomy.Act.Verb.SEE_TIGHT;
 import static dev.wartung.core.anatomy.Act.Verb.SWITCH_OFF;
 import static dev.wartung.core.anatomy.Act.Verb.TAKE;
 import static dev.wartung.core.anatomy.Act.Verb.TIGHTEN;
@@ -41,7 +42,7 @@ import org.junit.jupiter.api.Test;
 class BenchTest {
 
     private static Bench bench(Drive drive, String... options) {
-        ValveConfiguration valve = new ValveConfiguration(drive, Map.of("coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none",
+        ValveConfiguration valve = new ValveConfiguration(drive, Map.of("head-port", "none", "coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none",
                 "weight", "hand", "elastomer", "EPDM", "sealing", "lip", "actuator-build", drive == Drive.MANUAL ? "none" : "wire", "rod-packing", drive == Drive.MANUAL ? "none" : "o-ring"));
         for (int i = 0; i < options.length; i += 2) {
             valve = valve.with(options[i], options[i + 1]);
@@ -132,7 +133,7 @@ class BenchTest {
         assertThat(does(bench(Drive.NC, "head", "fitted"), act(SWITCH_OFF), act(TAKE, "cable"))).isEmpty();
         Bench heavy = ready(bench(Drive.NC, "weight", "sling"));
         assertThat(does(heavy, act(TAKE, "body-clamp"), act(AID_ON, "thread-sleeve"), act(TAKE, "insert"))).containsExactly(Kind.UNSUPPORTED_WEIGHT);
-        assertThat(does(bench(Drive.NC, "head", "fitted"), act(TAKE, "air-hose"), act(AIR_ON))).containsExactly(Kind.NO_AIR);
+        assertThat(does(bench(Drive.NC, "head", "fitted"), act(TAKE, "head-air"), act(AIR_ON))).containsExactly(Kind.NO_AIR);
     }
 
     @Test
@@ -206,10 +207,14 @@ class BenchTest {
                 act(PUT_BACK, "centring-ring"))).isEmpty();
         assertThat(does(bench, act(CLOSE, "coupling-joint"))).isEmpty();
         assertThat(does(bench, act(AIR_ON), act(PUT_BACK, "insert"), act(PUT_BACK, "body-clamp"), act(AIR_OFF), act(PUT_BACK, "air-hose"), act(UNLOCK))).isEmpty();
-        assertThat(kinds(bench.finish(Set.of("body-seal")))).containsExactlyInAnyOrder(Kind.JOINT_LOOSE, Kind.JOINT_LOOSE, Kind.NOT_PROVEN, Kind.NOT_PROVEN);
+        assertThat(kinds(bench.finish(Set.of("body-seal")))).containsExactlyInAnyOrder(Kind.JOINT_LOOSE, Kind.JOINT_LOOSE, Kind.NOT_PROVEN, Kind.NOT_PROVEN, Kind.NOT_PROVEN);
+        assertThat(does(bench, act(AIR_ON), act(AIR_OFF), act(PROVE))).as("a proof follows what it proves").containsExactly(Kind.PROOF_TOO_EARLY);
         does(bench, act(TIGHTEN, "coupling-joint"), act(TIGHTEN, "body-joint"), act(CYCLE));
         assertThat(does(bench, act(PROVE))).containsExactly(Kind.NOT_PROVEN);
         assertThat(does(bench, act(AIR_ON), act(AIR_OFF), act(PROVE))).isEmpty();
+        assertThat(kinds(bench.finish(Set.of("body-seal")))).containsExactly(Kind.NOT_PROVEN);
+        assertThat(does(bench, act(SEE_TIGHT))).as("with the line given back").containsExactly(Kind.PROOF_TOO_EARLY);
+        assertThat(does(bench, act(LOCK), act(VENT), act(SEE_TIGHT), act(UNLOCK))).isEmpty();
         assertThat(bench.finish(Set.of("body-seal"))).isEmpty();
     }
 }

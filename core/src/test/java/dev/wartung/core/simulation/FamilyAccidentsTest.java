@@ -12,6 +12,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 
@@ -196,5 +197,41 @@ class FamilyAccidentsTest {
         Bench bothWays = bench("fen-80", "DA", Map.of("ends", "clamp", "feedback", "none", "seat-kind", "one-piece"));
         does(bothWays, "air-off", "take air-hose", "aid-on support", "take clamps", "take valve", "take actuator-screws", "take actuator", "take air-fitting", "bin coupling-pin", "take target-coupling");
         assertThat(does(bothWays, "bin snap-ring")).isEmpty();
+    }
+
+    @Test
+    @DisplayName("Quick cover: the bonnet is levered off unless it was moved once, and goes on at neutral; regulated air stops there, full air at its end")
+    void quickCover() {
+        Map<String, String> plain = Map.of("face", "one-piece", "limiter", "none");
+        Bench stuck = bench("terskel-32", "NC", plain);
+        does(stuck, "take air-hose", "air-on open", "take lock-pin", "take cover-ring");
+        assertThat(does(stuck, "take actuator")).containsExactly(Kind.SPOILT);
+        Bench moved = bench("terskel-32", "NC", plain);
+        does(moved, "take air-hose", "air-on open", "take lock-pin", "take cover-ring");
+        assertThat(does(moved, "stand-clear", "air-off", "air-on open")).isEmpty();
+        assertThat(does(moved, "take actuator")).isEmpty();
+        assertThat(does(moved, "put-back actuator")).as("open: the bead is not clamped").containsExactly(Kind.WRONG_POSITION);
+        Bench neutral = bench("terskel-32", "NC", plain);
+        does(neutral, "take air-hose", "air-on open", "take lock-pin", "take cover-ring", "stand-clear", "air-off", "air-on open");
+        does(neutral, "take actuator");
+        does(neutral, "air-on neutral");
+        assertThat(neutral.energies().position()).isEqualTo("neutral");
+        assertThat(does(neutral, "put-back actuator")).isEmpty();
+    }
+
+    @Test
+    @DisplayName("A guide bush lives in one bonnet: exchanged whole the old one goes with its seals in it, and the new one has no bush until one is fitted")
+    void bushInItsBonnet() {
+        Bench bench = bench("kolm-50", "NC", Map.of("sealing", "lip", "head", "none", "coupling", "threaded", "plug", "profiled"));
+        does(bench, "take air-hose", "air-on", "take body-clamp", "take insert", "air-off");
+        does(bench, "open coupling-joint", "take centring-ring");
+        does(bench, "take stem");
+        does(bench, "take bonnet");
+        assertThat(does(bench, "convert sealing=diaphragm")).isEmpty();
+        assertThat(bench.place("bush")).isEqualTo(Place.BAG);
+        assertThat(bench.place("plug-seal")).as("the old one went with its stem").isEqualTo(Place.BAG);
+        assertThat(bench.finish(Set.of())).extracting(Incident::what).contains("bush", "plug-seal");
+        Bench half = bench("kolm-50", "NC", Map.of("sealing", "lip", "head", "none", "coupling", "threaded", "plug", "profiled"));
+        assertThat(does(half, "convert sealing=diaphragm")).contains(Kind.HALF_CONVERTED);
     }
 }

@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -162,13 +163,13 @@ class ProcedureApi {
     private static Work work(Sheets.Pair pair, ValveConfiguration configuration, Wish wish) {
         AnatomySheet anatomy = pair.anatomy();
         List<WorkKind> offered = anatomy.worksFor(configuration, pair.type());
-        WorkKind kind = offered.stream().filter(w -> w.id().equals(wish.work())).findFirst().orElseThrow(() -> new Refused("work",
-                "Offered for this valve: " + offered.stream().map(WorkKind::id).collect(Collectors.joining(", ")) + "."));
+        WorkKind kind = anatomy.workFor(configuration, pair.type(), wish.work()).orElseThrow(() -> new Refused("work",
+                "Offered for this valve: " + offered.stream().map(WorkKind::id).collect(Collectors.joining(", ")) + "; several in one job with + in between."));
         if (kind.renews().choose().isEmpty()) {
             return Work.of(kind);
         }
         List<String> parts = anatomy.build().resolve(configuration.facts()).parts().stream().filter(p -> p.kind().equals(kind.renews().choose().get())).map(Part::id).toList();
-        return Optional.ofNullable(wish.part()).filter(parts::contains).map(p -> new Work(kind, Optional.of(p)))
+        return Optional.ofNullable(wish.part()).map(p -> List.of(p.split(Pattern.quote(WorkKind.AND)))).filter(parts::containsAll).map(chosen -> new Work(kind, chosen))
                 .orElseThrow(() -> new Refused("part", "Choose one of: " + String.join(", ", parts) + "."));
     }
 }

@@ -81,7 +81,7 @@ final class DemoValves {
         String head = drive == Drive.MANUAL ? "none" : line.head();
         boolean threaded = bench || n % 4 != 3;
         boolean aseptic = line.prefix().equals("EZ") && i % 2 == 1 && !tag.equals("EZ-006");
-        ValveConfiguration configuration = new ValveConfiguration(drive, Map.of("coupling", threaded ? "threaded" : "quick",
+        ValveConfiguration configuration = new ValveConfiguration(drive, Map.of("head-port", first(sheets, type, "head-port"), "coupling", threaded ? "threaded" : "quick",
                 "plug", bench || n % 5 < 3 ? "profiled" : n % 5 == 3 || tag.equals("EZ-006") ? "snap-on" : "bonded", "head", head,
                 "lock-pin", threaded && head.equals("fitted") ? "fitted" : "none", "sealing", aseptic ? "diaphragm" : "lip",
                 "weight", first(sheets, type, "weight"), "elastomer", line.elastomer(),

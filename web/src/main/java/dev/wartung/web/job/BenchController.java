@@ -33,12 +33,14 @@ class BenchController {
     private static final String UNITS = "units";
 
     private final JobService service;
+    private final Judging judging;
     private final Planning planning;
     private final Boards boards;
     private final GreaseStore greases;
 
-    BenchController(JobService service, Planning planning, Boards boards, GreaseStore greases) {
+    BenchController(JobService service, Judging judging, Planning planning, Boards boards, GreaseStore greases) {
         this.service = service;
+        this.judging = judging;
         this.planning = planning;
         this.boards = boards;
         this.greases = greases;
@@ -161,6 +163,7 @@ class BenchController {
         model.addAttribute("view", view);
         model.addAttribute("figures", planning.figures(view.job().valve()));
         model.addAttribute("greases", planning.greases(view.job().valve(), view.progress().procedure()));
+        model.addAttribute("warnings", planning.warnings(view));
         model.addAttribute("reported", service.reported(view));
         model.addAttribute("trouble", trouble);
         return "job";
@@ -168,7 +171,7 @@ class BenchController {
 
     @PostMapping("/steps/{step}")
     String confirm(@PathVariable int number, @PathVariable String step, @RequestParam UUID entryId, @RequestParam Map<String, String> typed, Model model) {
-        Outcome outcome = service.confirm(number, step, entryId, typed);
+        Outcome outcome = judging.confirm(number, step, entryId, typed);
         Map<String, String> kept = new HashMap<>(outcome.went() ? Map.of() : typed);
         kept.remove(StepForm.SECOND_PASSWORD);
         return show(view(number), Optional.empty(), kept, outcome, model);

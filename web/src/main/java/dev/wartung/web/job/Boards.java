@@ -189,7 +189,7 @@ class Boards {
         Actuators.spring(view.sheets().type(), drive, lifted).ifPresent(force -> callOuts.add(new CallOut("spring", "Spring " + units.shown(force),
                 bench.energies().airOnByHand() ? "air lost: it moves" : "holds it at rest", "spring")));
         if (bench.energies().airOn()) {
-            String least = Figures.of(view.sheets().type(), bench.configuration()).values().getOrDefault(lifted ? "air.open" : "air.close", "");
+            String least = Figures.of(view.sheets().type(), bench.build(), bench.configuration()).values().getOrDefault(lifted ? "air.open" : "air.close", "");
             callOuts.add(new CallOut("air", "Air on", least.isEmpty() ? "" : "needs " + units.reword(least), "plain"));
         }
     }

@@ -10,6 +10,7 @@ import dev.wartung.web.valve.RecordChange;
 import dev.wartung.web.valve.RecordChanges;
 import dev.wartung.web.valve.Valve;
 import java.time.Instant;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -46,12 +47,12 @@ class Correction {
         if (!sheets.anatomy().allows(after) || !sheets.type().madeAs(after)) {
             return Outcome.refused(sheets.type().name() + " is not made like that. Look at the type plate again; if it is another type, stop the job and tell the planner.");
         }
-        Optional<WorkKind> kind = sheets.anatomy().worksFor(after, sheets.type()).stream().filter(w -> w.id().equals(view.job().work())).findFirst();
-        Optional<String> part = view.job().chosenPart();
-        if (kind.isEmpty() || part.filter(p -> sheets.anatomy().build().resolve(after.facts()).part(p).isEmpty()).isPresent()) {
+        Optional<WorkKind> kind = sheets.anatomy().workFor(after, sheets.type(), view.job().work());
+        List<String> parts = view.job().chosenParts();
+        if (kind.isEmpty() || parts.stream().anyMatch(p -> sheets.anatomy().build().resolve(after.facts()).part(p).isEmpty())) {
             return Outcome.refused("This work is not done on such a valve. Stop the job and plan another.");
         }
-        Procedure procedure = planning.derivation(sheets).derive(new Work(kind.get(), part), after);
+        Procedure procedure = planning.derivation(sheets).derive(new Work(kind.get(), parts), after);
         Valve valve = view.job().valve();
         valve.becomes(after);
         changes.save(new RecordChange(valve, new RecordChange.What(view.job().number(), RecordChange.Kind.CORRECTED, difference(sheets, before, after),

@@ -2,6 +2,7 @@ package dev.wartung.web.job;
 
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.anatomy.WorkKind;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.valve.StoredOptions;
 import dev.wartung.web.valve.Valve;
@@ -17,8 +18,10 @@ import jakarta.persistence.ManyToOne;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
@@ -72,12 +75,12 @@ public class Job {
     record Basis(String anatomyDigest, String typeDigest, ValveConfiguration configuration, String procedureJson, String carriedJson) {}
 
     @SuppressWarnings("NullAway.Init")
-    Job(int number, Valve valve, String title, String work, @Nullable String chosenPart, LocalDate dueOn, Account plannedBy, Instant plannedAt, Basis basis) {
+    Job(int number, Valve valve, String title, String work, List<String> chosenParts, LocalDate dueOn, Account plannedBy, Instant plannedAt, Basis basis) {
         this.number = number;
         this.valve = valve;
         this.title = title;
         this.work = work;
-        this.chosenPart = chosenPart;
+        this.chosenPart = chosenParts.isEmpty() ? null : String.join(WorkKind.AND, chosenParts);
         this.dueOn = dueOn;
         this.plannedBy = plannedBy;
         this.plannedAt = plannedAt;
@@ -131,8 +134,8 @@ public class Job {
         return work;
     }
 
-    Optional<String> chosenPart() {
-        return Optional.ofNullable(chosenPart);
+    List<String> chosenParts() {
+        return chosenPart == null ? List.of() : List.of(chosenPart.split(Pattern.quote(WorkKind.AND)));
     }
 
     public String title() {

@@ -4,6 +4,7 @@ import dev.wartung.web.document.PhotoFile;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.Reading.Finds;
 import dev.wartung.core.anatomy.TypeSheet.Article;
 import dev.wartung.core.anatomy.WorkKind;
 import dev.wartung.core.inspection.Finding;
@@ -12,6 +13,7 @@ import dev.wartung.core.inspection.Inspection.Decision;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Situation;
 import dev.wartung.core.procedure.Work;
+import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.Confirmation;
 import dev.wartung.core.sealing.Autopsy;
 import dev.wartung.core.sealing.Autopsy.Appearance;
@@ -20,6 +22,7 @@ import dev.wartung.core.sealing.OldSeal;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.JobEntry.Kind;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.util.HashMap;
 import java.util.List;
@@ -47,6 +50,26 @@ public class Judging {
         this.oldSeals = oldSeals;
         this.current = current;
         this.clock = clock;
+    }
+
+    /** Confirms a step; where an answer given at it is a finding, that is kept and judged with it. */
+    @Transactional
+    public Outcome confirm(int number, String stepId, UUID entryId, Map<String, String> typed) {
+        Outcome confirmed = service.confirm(number, stepId, entryId, typed);
+        List<Confirmation> all = service.view(number).map(v -> v.progress().confirmed()).orElse(List.of());
+        if (!confirmed.went() || all.isEmpty() || !all.get(all.size() - 1).step().id().equals(stepId)) {
+            return confirmed;
+        }
+        Confirmation last = all.get(all.size() - 1);
+        for (Answer answer : last.answers()) {
+            Optional<Finds> found = last.step().asks().stream().filter(a -> a.id().equals(answer.ask())).flatMap(a -> answer.seen().map(a.finds()::get).stream()).findFirst();
+            if (found.isPresent()) {
+                Outcome judged = find(number, UUID.nameUUIDFromBytes((entryId + answer.ask()).getBytes(StandardCharsets.UTF_8)),
+                        Map.of("part", found.get().part(), "point", found.get().point(), "kind", found.get().kind(), "at-hand", "no"), new byte[0]);
+                return judged.went() ? judged : confirmed;
+            }
+        }
+        return confirmed;
     }
 
     /**
@@ -137,7 +160,7 @@ public class Judging {
         }
         Situation here = Situation.within(view.sheets().anatomy(), view.configuration(), view.progress().behind());
         try {
-            Procedure derived = planning.derivation(view.sheets()).derive(new Work(planned.get(), view.job().chosenPart()).alsoRenewing(List.of(part.id())), here);
+            Procedure derived = planning.derivation(view.sheets()).derive(new Work(planned.get(), view.job().chosenParts()).alsoRenewing(List.of(part.id())), here);
             return Optional.of(view.withUnfitParts(derived.renamed("more" + (view.seq() + 1) + "-")));
         } catch (IllegalStateException | IllegalArgumentException noWay) {
             return Optional.empty();

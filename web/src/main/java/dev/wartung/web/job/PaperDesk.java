@@ -26,11 +26,13 @@ class PaperDesk {
     static final String TICKED = "ticked";
 
     private final JobService service;
+    private final Judging judging;
     private final Toolbox toolbox;
     private final Clock clock;
 
-    PaperDesk(JobService service, Toolbox toolbox, Clock clock) {
+    PaperDesk(JobService service, Judging judging, Toolbox toolbox, Clock clock) {
         this.service = service;
+        this.judging = judging;
         this.toolbox = toolbox;
         this.clock = clock;
     }
@@ -63,7 +65,7 @@ class PaperDesk {
                 break;
             }
             Map<String, String> fields = ofStep(step.get().id(), typed);
-            Outcome outcome = service.confirm(number, step.get().id(), derived(entryId, step.get().id()), fields);
+            Outcome outcome = judging.confirm(number, step.get().id(), derived(entryId, step.get().id()), fields);
             if (!outcome.went()) {
                 Map<String, String> troubles = new LinkedHashMap<>();
                 outcome.byField().forEach((field, why) -> troubles.put(STEP + step.get().id() + "." + field, why));

@@ -83,28 +83,29 @@ public class PastJobs {
      * @param tin     what was typed of the tin in hand, where another was taken than the one chosen
      * @param second  who agreed to it
      * @param found   what was found before it was stopped, as it is typed; empty for nothing
+     * @param pace    how many times as long as by the sheet some operations took; the others as long
      */
     public record Past(Account by, Instant started, int steps, Optional<String> stopped, String lot, Function<Ask, Answer> reading, Supplier<UUID> ids, Map<String, String> oldSeals, Map<String, String> tin, Optional<Account> second,
-                       Map<String, String> found) {
+                       Map<String, String> found, Map<String, Double> pace) {
 
         /** The same, with parts of another lot. */
         public Past from(String other) {
-            return new Past(by, started, steps, stopped, other, reading, ids, oldSeals, tin, second, found);
+            return new Past(by, started, steps, stopped, other, reading, ids, oldSeals, tin, second, found, pace);
         }
 
         /** The same, with how the old seals looked. */
         public Past looked(Map<String, String> seals) {
-            return new Past(by, started, steps, stopped, lot, reading, ids, seals, tin, second, found);
+            return new Past(by, started, steps, stopped, lot, reading, ids, seals, tin, second, found, pace);
         }
 
         /** The same, with something found on a part. */
         public Past found(Map<String, String> typed) {
-            return new Past(by, started, steps, stopped, lot, reading, ids, oldSeals, tin, second, typed);
+            return new Past(by, started, steps, stopped, lot, reading, ids, oldSeals, tin, second, typed, pace);
         }
 
         /** The same, with another tin than the one chosen. */
         public Past greased(Map<String, String> typed, Account agreed) {
-            return new Past(by, started, steps, stopped, lot, reading, ids, oldSeals, typed, Optional.of(agreed), found);
+            return new Past(by, started, steps, stopped, lot, reading, ids, oldSeals, typed, Optional.of(agreed), found, pace);
         }
     }
 
@@ -120,7 +121,7 @@ public class PastJobs {
         List<Step> steps = plan.procedure().steps();
         for (Step step : steps.subList(0, Math.min(past.steps(), steps.size()))) {
             List<CountedIn> lots = step.kitCount() ? counted(plan.supplies(), past.lot()) : List.of();
-            writer.write(Kind.CONFIRMED, step.id(), new Confirmed(step.asks().stream().map(past.reading()).toList(), lots, Optional.empty(), greased(step, valve, past), Map.of()), step.minutes());
+            writer.write(Kind.CONFIRMED, step.id(), new Confirmed(step.asks().stream().map(past.reading()).toList(), lots, Optional.empty(), greased(step, valve, past), Map.of()), step.minutes() * past.pace().getOrDefault(step.operation(), 1.0));
         }
         if (past.steps() < steps.size()) {
             entries.saveAllAndFlush(written);

@@ -35,7 +35,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
@@ -74,7 +76,7 @@ public class Planning {
 
         /** For instance "Renew one seal: plug seal". */
         public String title(Build build) {
-            return work.kind().name() + work.chosen().flatMap(build::part).map(p -> ": " + p.name().toLowerCase(Locale.ROOT)).orElse("");
+            return work.kind().name() + (work.chosen().isEmpty() ? "" : ": " + work.chosen().stream().flatMap(id -> build.part(id).stream()).map(p -> Part.inSentence(p.name())).collect(Collectors.joining(", ")));
         }
     }
 
@@ -107,18 +109,26 @@ public class Planning {
 
     /** Finds a work by its name in the anatomy and the part chosen for it; empty if there is none such, or a choice is missing or wrong. */
     public Optional<Work> work(Valve valve, String kindId, Optional<String> chosen) {
-        return works(valve).stream().filter(w -> w.id().equals(kindId)).findFirst().flatMap(kind -> {
-            List<Part> choices = choices(valve, kind);
-            if (kind.renews().choose().isEmpty()) {
-                return Optional.of(Work.of(kind));
-            }
-            return chosen.filter(c -> choices.stream().anyMatch(p -> p.id().equals(c))).map(c -> new Work(kind, Optional.of(c)));
-        });
+        return work(valve, List.of(kindId), chosen.stream().toList());
+    }
+
+    /** Several works as one job, each by its name, and the parts chosen for those that leave it open; empty if one is not offered, or a choice is missing or wrong. */
+    public Optional<Work> work(Valve valve, List<String> kindIds, List<String> chosen) {
+        List<WorkKind> kinds = works(valve).stream().filter(w -> kindIds.contains(w.id())).toList();
+        if (kinds.isEmpty() || kinds.size() != Set.copyOf(kindIds).size()) {
+            return Optional.empty();
+        }
+        WorkKind kind = WorkKind.together(kinds);
+        List<String> choices = choices(valve, kind).stream().map(Part::id).toList();
+        if (kind.renews().choose().isEmpty()) {
+            return Optional.of(Work.of(kind));
+        }
+        return chosen.isEmpty() || !choices.containsAll(chosen) ? Optional.empty() : Optional.of(new Work(kind, chosen));
     }
 
     /** The computed figures worth knowing before the valve is touched. */
     public Map<String, String> figures(Valve valve) {
-        Map<String, String> all = Figures.of(sheets.of(valve.typeId()).type(), valve.configuration()).values();
+        Map<String, String> all = Figures.of(sheets.of(valve.typeId()).type(), build(valve), valve.configuration()).values();
         Map<String, String> shown = new LinkedHashMap<>();
         if (valve.drive().sprung()) {
             boolean opens = valve.drive() != Drive.NO;
@@ -197,7 +207,7 @@ public class Planning {
         Plan plan = derive(valve, work);
         Job.Basis basis = new Job.Basis(sheets.keepAnatomy(pair), sheets.keepType(pair), valve.configuration(),
                 files.write(plan.procedure()), files.write(plan.carried()));
-        return jobs.save(new Job(jobs.nextNumber(), valve, plan.title(build(valve)), work.kind().id(), work.chosen().orElse(null), dueOn, by,
+        return jobs.save(new Job(jobs.nextNumber(), valve, plan.title(build(valve)), work.kind().id(), work.chosen(), dueOn, by,
                 plannedAt, basis));
     }
 
@@ -213,6 +223,13 @@ public class Planning {
         } catch (IllegalStateException noWay) {
             return derivation.derive(work, start);
         }
+    }
+
+    /** What must be known before a job that was planned is begun: what is said at planning, and what stays live. */
+    List<String> warnings(JobView view) {
+        List<String> warnings = warnings(view.sheets(), view.configuration(), Optional.empty());
+        view.sheets().anatomy().work(view.job().work()).map(WorkKind::live).filter(l -> !l.isEmpty()).ifPresent(l -> warnings.add("The line stays as it is. " + l));
+        return warnings;
     }
 
     private List<String> warnings(Sheets.Pair pair, ValveConfiguration now, Optional<JobView> left) {

@@ -98,17 +98,17 @@ class ValveController {
     }
 
     @GetMapping("/valves/{tag}/plan")
-    String plan(@PathVariable String tag, @RequestParam(defaultValue = "") String work, @RequestParam(defaultValue = "") String part,
+    String plan(@PathVariable String tag, @RequestParam(defaultValue = "") List<String> work, @RequestParam(defaultValue = "") List<String> part,
                 @RequestParam(defaultValue = "") String due, Model model) {
         return show(byTag(tag), work, part, due, Map.of(), model);
     }
 
     @PostMapping("/valves/{tag}/plan")
-    String keep(@PathVariable String tag, @RequestParam(defaultValue = "") String work, @RequestParam(defaultValue = "") String part,
+    String keep(@PathVariable String tag, @RequestParam(defaultValue = "") List<String> work, @RequestParam(defaultValue = "") List<String> part,
                 @RequestParam(defaultValue = "") String due, Model model) {
         Valve valve = byTag(tag);
         Map<String, String> troubles = new LinkedHashMap<>();
-        Optional<Work> chosen = planning.work(valve, work, Optional.of(part).filter(p -> !p.isBlank()));
+        Optional<Work> chosen = planning.work(valve, work, part);
         if (chosen.isEmpty()) {
             troubles.put("work", "Choose what is to be done.");
         }
@@ -119,23 +119,24 @@ class ValveController {
         return "redirect:/jobs/" + planning.keep(valve, chosen.get(), day.get(), current.get()).number();
     }
 
-    private String show(Valve valve, String workId, String part, String due, Map<String, String> troubles, Model model) {
+    private String show(Valve valve, List<String> work, List<String> part, String due, Map<String, String> troubles, Model model) {
         List<WorkKind> works = planning.works(valve);
-        WorkKind kind = works.stream().filter(w -> w.id().equals(workId)).findFirst().orElse(works.get(0));
-        List<Part> choices = planning.choices(valve, kind);
-        String chosenPart = choices.stream().map(Part::id).filter(part::equals).findFirst().orElse(choices.isEmpty() ? "" : choices.get(0).id());
-        Work work = planning.work(valve, kind.id(), Optional.of(chosenPart)).orElseThrow();
+        List<WorkKind> ticked = works.stream().filter(w -> work.contains(w.id())).toList();
+        List<Part> choices = ticked.isEmpty() ? List.of() : planning.choices(valve, WorkKind.together(ticked));
+        List<String> chosen = choices.stream().map(Part::id).filter(part::contains).toList();
         model.addAttribute("nav", "valves");
         model.addAttribute("valve", valve);
         model.addAttribute("works", works);
-        model.addAttribute("work", kind);
+        model.addAttribute("ticked", ticked.stream().map(WorkKind::id).toList());
+        model.addAttribute("offered", ticked.stream().flatMap(w -> w.offers().stream()).filter(id -> ticked.stream().noneMatch(w -> w.id().equals(id))).toList());
+        model.addAttribute("live", ticked.isEmpty() ? "" : WorkKind.together(ticked).live());
         model.addAttribute("choices", choices);
-        model.addAttribute("part", chosenPart);
+        model.addAttribute("parts", chosen);
         model.addAttribute("due", due.isEmpty() ? LocalDate.now(clock).toString() : due);
         model.addAttribute("troubles", troubles);
-        Planning.Plan plan = planning.derive(valve, work);
-        model.addAttribute("plan", plan);
-        model.addAttribute("greases", planning.greases(valve, plan.procedure()));
+        Optional<Planning.Plan> plan = planning.work(valve, ticked.stream().map(WorkKind::id).toList(), chosen).map(w -> planning.derive(valve, w));
+        model.addAttribute("plan", plan.orElse(null));
+        model.addAttribute("greases", plan.map(p -> planning.greases(valve, p.procedure())).orElse(List.of()));
         model.addAttribute("figures", planning.figures(valve));
         return "plan";
     }

@@ -129,7 +129,7 @@ class PracticeDesk {
         Sheets.Pair pair = sheets.of(run.typeId());
         ValveConfiguration told = run.told(json.readValue(run.options(), OPTIONS));
         WorkKind kind = pair.anatomy().work(run.work()).orElseThrow();
-        return Exercise.of(pair.anatomy(), pair.type(), told, new Work(kind, run.chosen()), run.trap(), new Derivation(pair.anatomy(), pair.type(), site.practice()), new Random(run.seed()));
+        return Exercise.of(pair.anatomy(), pair.type(), told, new Work(kind, run.chosen().stream().toList()), run.trap(), new Derivation(pair.anatomy(), pair.type(), site.practice()), new Random(run.seed()));
     }
 
     Attempt attempt(PracticeRun run) {

@@ -9,6 +9,7 @@ import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.UsualTimes;
 import dev.wartung.web.site.Site;
 import dev.wartung.web.supply.Arrivals;
 import dev.wartung.web.valve.ValveState;
@@ -19,14 +20,11 @@ import java.time.LocalTime;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -36,7 +34,6 @@ class Candidates {
 
     private static final int AHEAD_DAYS = 21;
     private static final double WORTH_SAYING = 0.1;
-    private static final int ENOUGH_HISTORY = 3;
     /** What was bolted has settled after that: a demo value. */
     static final int SETTLES_MIN = 60;
     private static final int TIGHTEN_MIN = 10;
@@ -48,14 +45,14 @@ class Candidates {
     private final JobService service;
     private final Arrivals arrivals;
     private final Site site;
-    private final JdbcTemplate jdbc;
+    private final UsualTimes times;
 
-    Candidates(Jobs jobs, JobService service, Arrivals arrivals, Site site, JdbcTemplate jdbc) {
+    Candidates(Jobs jobs, JobService service, Arrivals arrivals, Site site, UsualTimes times) {
         this.jobs = jobs;
         this.service = service;
         this.arrivals = arrivals;
         this.site = site;
-        this.jdbc = jdbc;
+        this.times = times;
     }
 
     /**
@@ -94,32 +91,31 @@ class Candidates {
         LocalDate first = window.begins().atZone(zone).toLocalDate();
         LocalDate last = window.ends().atZone(zone).toLocalDate().plusDays(AHEAD_DAYS);
         Map<Integer, LocalDate> kits = arrivals.byJob();
-        Map<String, Double> taken = history();
         List<Candidate> all = new ArrayList<>();
         for (Job job : jobs.openBetween(LocalDate.of(2000, 1, 1), last)) {
             if (job.startedAt().filter(at -> at.isBefore(window.begins())).isPresent()) {
                 // on the bench since before: it is done by then, or stopped
                 continue;
             }
-            all.add(candidate(service.view(job.number()).orElseThrow(), first, Optional.ofNullable(kits.get(job.number())), taken));
+            all.add(candidate(service.view(job.number()).orElseThrow(), first, Optional.ofNullable(kits.get(job.number()))));
         }
         return all;
     }
 
-    private Candidate candidate(JobView view, LocalDate first, Optional<LocalDate> kit, Map<String, Double> taken) {
+    private Candidate candidate(JobView view, LocalDate first, Optional<LocalDate> kit) {
         Job job = view.job();
         Procedure procedure = view.progress().procedure();
         int derived = Math.max(5, (int) Math.round(procedure.minutes()));
-        Optional<Double> factor = Optional.ofNullable(taken.get(job.work()));
-        int minutes = (int) (Math.ceil(derived * factor.orElse(1.0) / 5) * 5);
-        boolean changes = view.sheets().anatomy().works().stream().anyMatch(w -> w.id().equals(job.work()) && w.becomes().containsKey("drive"));
+        double usual = times.minutes(job.valve().typeId(), procedure);
+        int minutes = (int) (Math.ceil(Math.max(5, usual) / 5) * 5);
+        boolean changes = view.sheets().anatomy().work(job.work()).filter(w -> w.becomes().containsKey("drive")).isPresent();
         int agreeing = (int) Math.ceil(procedure.steps().stream().filter(Step::secondPerson).mapToDouble(Step::minutes).sum());
         List<String> why = new ArrayList<>();
         int risk = risk(job, first, why);
         SchoolTable table = site.practice().table();
         Set<String> tools = table.tools().stream().map(SchoolTable.SpecialTool::name).filter(t -> procedure.tools().stream().anyMatch(n -> n.startsWith(t))).collect(Collectors.toSet());
         return new Candidate(job.number(), job.valve().tag(), job.title(), job.valve().area() + ", " + job.valve().line(), derived, minutes,
-                factor.filter(f -> Math.abs(f - 1) >= WORTH_SAYING).map(f -> String.format(Locale.ROOT, "took %.1f times that before", f)).orElse(""), risk, String.join(", ", why), kit, tools, changes,
+                Math.abs(usual / procedure.minutes() - 1) >= WORTH_SAYING ? "here usually " + Math.round(usual) + " min" : "", risk, String.join(", ", why), kit, tools, changes,
                 Math.min(minutes, agreeing + (changes ? SIGN_MIN : 0)), procedure.rechecks().stream().anyMatch(r -> r.afterDays() == 0), procedure.rechecks().stream().anyMatch(Candidates::onceBack),
                 job.state() == JobState.RUNNING ? job.startedAt() : Optional.empty(), job.holder().map(h -> h.username()).orElse(""));
     }
@@ -141,19 +137,6 @@ class Candidates {
             why.add("the valve is out of service");
         }
         return risk + (int) weeks;
-    }
-
-    /** How much longer works took than their procedures say, the median of those closed lately. Sittings of more than a day say nothing. */
-    private Map<String, Double> history() {
-        Map<String, Double> taken = new HashMap<>();
-        jdbc.query("""
-                select work, percentile_cont(0.5) within group (order by took / said) from (
-                  select j.work, extract(epoch from j.ended_at - j.started_at) / 60 as took, (select sum((s ->> 'minutes')::double precision) from jsonb_array_elements(j.procedure_json::jsonb -> 'steps') s) as said
-                  from job j where j.state = 'CLOSED' and j.started_at is not null order by j.ended_at desc limit 400) lately
-                where said > 0 and took between said / 5 and said * 5 and took < 1440 group by work having count(*) >= ?""", row -> {
-            taken.put(row.getString(1), Math.max(0.5, Math.min(3, row.getDouble(2))));
-        }, ENOUGH_HISTORY);
-        return taken;
     }
 
     /** Minutes from the beginning of the window. */

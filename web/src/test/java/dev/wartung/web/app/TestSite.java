@@ -67,7 +67,7 @@ public final class TestSite {
     /** @param extras "fitted": with everything that can be on it, so that its jobs are the longest */
     private static Valve valve(String tag, Drive drive, String extras) {
         return new Valve(tag, "Test service of " + tag, "Test area", "Test line", "kolm-50", "Ostrevik Kolm 50",
-                new ValveConfiguration(drive, Map.of("coupling", "threaded", "plug", "profiled", "head", extras, "lock-pin", extras, "weight", "hand",
+                new ValveConfiguration(drive, Map.of("head-port", "none", "coupling", "threaded", "plug", "profiled", "head", extras, "lock-pin", extras, "weight", "hand",
                         "elastomer", "EPDM", "sealing", "lip", "actuator-build", drive == Drive.MANUAL ? "none" : "wire",
                         "rod-packing", drive == Drive.MANUAL ? "none" : "o-ring")), LocalDate.now().plusDays(30), 0);
     }

@@ -286,7 +286,7 @@ class JudgingTest {
         Valve valve = valves.findByTagIgnoreCase("TF-003").orElseThrow();
         assertThat(desk.look(valve, UUID.randomUUID(), Map.of("TORQUE", "2"))).as("nothing was tightened yet").containsKey("look");
         pastJobs.enter("TF-003", planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow(), new PastJobs.Past(accounts.findByUsername("tessa").orElseThrow(),
-                Instant.now().minus(Duration.ofDays(4)), 99, Optional.empty(), "L", JudgingTest::asIntended, UUID::randomUUID, Map.of(), Map.of(), Optional.empty(), Map.of()));
+                Instant.now().minus(Duration.ofDays(4)), 99, Optional.empty(), "L", JudgingTest::asIntended, UUID::randomUUID, Map.of(), Map.of(), Optional.empty(), Map.of(), Map.of()));
         List<JointSeries> before = desk.series(valve);
         assertThat(before).extracting(JointSeries::what).containsExactly("torque", "mean gap");
         assertThat(before).allSatisfy(s -> assertThat(s.next()).isEmpty());

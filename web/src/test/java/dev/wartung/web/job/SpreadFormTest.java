@@ -37,7 +37,7 @@ class SpreadFormTest {
     }
 
     private static Ask ask(String id, Dimension dimension, Optional<Band> band, Spread spread) {
-        return new Ask(id, id, Optional.of(dimension), band, List.of(), Optional.empty(), false, "tighten on", "slacken", "", Optional.of(spread), "", 0.0, Optional.empty(), Map.of());
+        return new Ask(id, id, Optional.of(dimension), band, List.of(), Optional.empty(), false, "tighten on", "slacken", "", Optional.of(spread), "", 0.0, Optional.empty(), Optional.empty(), Map.of(), Map.of());
     }
 
     private static SpreadForm form(Ask ask, UnitSystem units, String... typed) {

@@ -41,11 +41,11 @@ class StepFormTest {
 
     private static Ask torque(String id, boolean critical) {
         Band band = new Band(Quantity.of(12, Unit.NEWTON_METRE), Quantity.of(14, Unit.NEWTON_METRE), Optional.empty());
-        return new Ask(id, "Torque " + id, Optional.of(Dimension.TORQUE), Optional.of(band), List.of(), Optional.empty(), critical, "Tighten on", "Slacken", "", Optional.empty(), "", 0.0, Optional.empty(), Map.of());
+        return new Ask(id, "Torque " + id, Optional.of(Dimension.TORQUE), Optional.of(band), List.of(), Optional.empty(), critical, "Tighten on", "Slacken", "", Optional.empty(), "", 0.0, Optional.empty(), Optional.empty(), Map.of(), Map.of());
     }
 
     private static Ask seen() {
-        return new Ask("seen", "What is seen", Optional.empty(), Optional.empty(), List.of("dry", "wet"), Optional.of("dry"), false, "", "", "Find the leak", Optional.empty(), "", 0.0, Optional.empty(), Map.of());
+        return new Ask("seen", "What is seen", Optional.empty(), Optional.empty(), List.of("dry", "wet"), Optional.of("dry"), false, "", "", "Find the leak", Optional.empty(), "", 0.0, Optional.empty(), Optional.empty(), Map.of(), Map.of());
     }
 
     private static Step step(boolean kit, Ask... asks) {
@@ -118,7 +118,7 @@ class StepFormTest {
                 Optional.empty(), 0);
         Optional<Band> limits = band ? torque("x", true).band() : Optional.empty();
         return new Ask("x", "All bolts", Optional.of(band ? Dimension.TORQUE : Dimension.LENGTH), limits, List.of(), Optional.empty(), true, "tighten on.", "slacken.", "", Optional.of(spread), "", 0.0,
-                Optional.empty(), Map.of());
+                Optional.empty(), Optional.empty(), Map.of(), Map.of());
     }
 
     @Test

@@ -35,7 +35,7 @@ class TrendTest {
 
     private void job(String tag, String temperature) throws Exception {
         BenchRun bench = new BenchRun(web, service);
-        int job = bench.begin(tag, "oil-actuator", "tessa");
+        int job = bench.begin(tag, "inspect", "tessa");
         while (bench.current(job).isPresent()) {
             Step step = bench.current(job).orElseThrow();
             Map<String, String> typed = JobServiceTest.goodAnswers(service.view(job).orElseThrow(), step);

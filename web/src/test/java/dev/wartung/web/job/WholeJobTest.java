@@ -42,6 +42,9 @@ class WholeJobTest {
         Browser.ready(page);
         Browser.usableByAll(page);
         BenchHands hands = new BenchHands(page);
+        page.check("input[name=work][value=renew-product-seals]");
+        Browser.settled(page);
+        assertThat(page.locator(".derived .steps")).isVisible();
         page.click("button:has-text('Plan this job')");
         Browser.ready(page);
         assertThat(page.locator("h1")).hasText("TS-001");

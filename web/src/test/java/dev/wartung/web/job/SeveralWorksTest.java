@@ -1,0 +1,157 @@
+package dev.wartung.web.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wartung.core.anatomy.Act;
+import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.core.procedure.Work;
+import dev.wartung.core.progress.Answer;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.account.Accounts;
+import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.TestSite;
+import dev.wartung.web.valve.Valve;
+import dev.wartung.web.valve.Valves;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.context.SecurityContextHolder;
+
+/** Several works in one job, what an answer brings into it, and how long it takes here. */
+@ExtendWith(RunningApplication.class)
+class SeveralWorksTest {
+
+    private final JobService service;
+    private final Judging judging;
+    private final Planning planning;
+    private final PastJobs past;
+    private final UsualTimes times;
+    private final Valves valves;
+    private final Accounts accounts;
+
+    SeveralWorksTest(JobService service, Judging judging, Planning planning, PastJobs past, UsualTimes times, Valves valves, Accounts accounts) {
+        this.service = service;
+        this.judging = judging;
+        this.planning = planning;
+        this.past = past;
+        this.times = times;
+        this.valves = valves;
+        this.accounts = accounts;
+    }
+
+    @BeforeEach
+    void tessaIsAtWork() {
+        SecurityContextHolder.getContext().setAuthentication(UsernamePasswordAuthenticationToken.authenticated("tessa", "", List.of()));
+    }
+
+    @AfterEach
+    void nobodyIs() {
+        SecurityContextHolder.clearContext();
+    }
+
+    private Account tessa() {
+        return accounts.findByUsername("tessa").orElseThrow();
+    }
+
+    private int begun(Valve valve, Work work) {
+        int number = planning.keep(valve, work, LocalDate.now(), tessa()).number();
+        assertThat(service.start(number, UUID.randomUUID()).went()).isTrue();
+        return number;
+    }
+
+    private JobView view(int number) {
+        return service.view(number).orElseThrow();
+    }
+
+    /** Confirms the current step as a careful technician would, but for some answers. */
+    private Outcome confirm(int number, Map<String, String> otherwise) {
+        JobView view = view(number);
+        Step step = view.progress().current().orElseThrow();
+        Map<String, String> typed = JobServiceTest.goodAnswers(view, step);
+        typed.putAll(otherwise);
+        return judging.confirm(number, step.id(), UUID.randomUUID(), typed);
+    }
+
+    private void upTo(int number, String operation) {
+        while (!view(number).progress().current().orElseThrow().operation().equals(operation)) {
+            assertThat(confirm(number, Map.of()).went()).isTrue();
+        }
+    }
+
+    private static Answer asIntended(Ask ask) {
+        if (ask.spread().isPresent()) {
+            List<Quantity> each = ask.spread().get().intended(ask.band());
+            return Answer.each(ask.id(), ask.ask(), each, ask.judge(each));
+        }
+        Optional<Quantity> read = ask.band().map(b -> b.target().orElse(b.max()));
+        String seen = ask.expected().orElse(ask.choices().isEmpty() ? "" : ask.choices().get(0));
+        return Answer.once(ask.id(), ask.ask(), read, read.isPresent() ? Optional.empty() : Optional.of(seen), read.map(ask::judge).orElseGet(() -> ask.judge(seen)), Optional.empty());
+    }
+
+    @Test
+    @DisplayName("Product seals and actuator seals are one job: both renewed on one opening, under both names, and it can be worked to its end")
+    void together() {
+        Valve valve = valves.save(TestSite.valve("SW-001", Drive.NC));
+        Work both = planning.work(valve, List.of("renew-product-seals", "renew-actuator-seals"), List.of()).orElseThrow();
+        int number = begun(valve, both);
+        assertThat(view(number).job().title()).isEqualTo("Renew all product seals; Renew the actuator's seals");
+        assertThat(view(number).progress().procedure().renews()).contains("plug-seal", "stem-seal", "piston-seal", "rod-seal");
+        assertThat(view(number).progress().procedure().steps()).filteredOn(s -> s.acts().contains(Act.of(Verb.TAKE, "insert"))).hasSize(1);
+        while (view(number).progress().current().isPresent()) {
+            assertThat(confirm(number, Map.of()).went()).isTrue();
+        }
+        assertThat(view(number).progress().hindrances()).isEmpty();
+        assertThat(planning.work(valve, List.of("renew-product-seals", "polish-it"), List.of())).as("one of them is none").isEmpty();
+        assertThat(planning.work(valve, List.of("renew-one-seal"), List.of("plug-seal", "stem-seal")).orElseThrow().chosen()).containsExactly("plug-seal", "stem-seal");
+    }
+
+    @Test
+    @DisplayName("Play felt in the bush is a finding: the bush joins the job, which waits for it and then renews it")
+    void bushPlay() {
+        Valve valve = valves.save(TestSite.valve("SW-002", Drive.NC));
+        int number = begun(valve, planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow());
+        upTo(number, "feel-bush");
+        assertThat(confirm(number, Map.of(StepForm.READING + "bush-play", "play")).went()).isTrue();
+        assertThat(view(number).judgement().findings()).singleElement().satisfies(f -> assertThat(f.replaces().orElseThrow().part()).isEqualTo("bush"));
+        assertThat(view(number).progress().procedure().renews()).contains("bush");
+        upTo(number, "fit-bush");
+        assertThat(confirm(number, Map.of()).trouble()).contains("waits for a new guide bush");
+        assertThat(judging.arrived(number, UUID.randomUUID(), "bush", "B-77").went()).isTrue();
+        while (view(number).progress().current().isPresent()) {
+            assertThat(confirm(number, Map.of()).went()).isTrue();
+        }
+        assertThat(view(number).progress().hindrances()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("A step that took longer each time is said to take longer here; one that took as long as its sheet says is not")
+    void usualTimes() {
+        Valve valve = valves.save(TestSite.of("SW-003", "kule-80", Map.of("drive", "NC")));
+        Work work = planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow();
+        Step slow = planning.derive(valve, work).procedure().steps().stream().filter(s -> s.operation().equals("take-out-valve")).findFirst().orElseThrow();
+        for (int i = 0; i < 4; i++) {
+            Instant began = Instant.now().minus(30 + i, ChronoUnit.DAYS);
+            past.enter("SW-003", work, new PastJobs.Past(tessa(), began, Integer.MAX_VALUE, Optional.empty(), "L-1", SeveralWorksTest::asIntended, UUID::randomUUID, Map.of(), Map.of(), Optional.empty(), Map.of(), Map.of("take-out-valve", 3.0)));
+        }
+        // sheet · 3^(4/8)
+        assertThat(times.of("kule-80", slow).times()).isEqualTo(4);
+        assertThat(times.of("kule-80", slow).minutes()).isBetween(slow.minutes() * 1.6, slow.minutes() * 1.8);
+        assertThat(times.said("kule-80", slow)).contains("here usually").contains("4 times");
+        Step usual = planning.derive(valve, work).procedure().steps().stream().filter(s -> s.operation().equals("lock-line")).findFirst().orElseThrow();
+        assertThat(times.said("kule-80", usual)).doesNotContain("here usually");
+    }
+}
