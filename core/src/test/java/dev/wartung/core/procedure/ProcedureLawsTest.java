@@ -99,7 +99,8 @@ class ProcedureLawsTest {
                 before.carryOut(dropped.acts());
                 // a measurement leaves no trace on the valve; that it is not skipped is the job's business
                 boolean measurement = !dropped.asks().isEmpty() && dropped.acts().equals(List.of(Act.of(Verb.AIR_ON, ""), Act.of(Verb.AIR_OFF, "")));
-                if (!dropped.acts().isEmpty() && !measurement && !stands) {
+                int at = procedure.steps().indexOf(dropped);
+                if (!dropped.acts().isEmpty() && !measurement && !stands && !onlyForALook(procedure, at)) {
                     List<Step> rest = procedure.steps().stream().filter(s -> s != dropped).toList();
                     assertThat(incidents(job, rest, procedure.renews())).as("without %s: %s", dropped.id(), job).isNotEmpty();
                 }
@@ -121,7 +122,7 @@ class ProcedureLawsTest {
                 for (Act dropped : acts) {
                     boolean stands = stands(dropped, position);
                     boolean again = dropped.verb() == Verb.TIGHTEN && later.stream().anyMatch(s -> s.acts().contains(dropped)) || ventedLater(job, dropped, later);
-                    if (dropped.verb() == Verb.REACH || stands || again) {
+                    if (dropped.verb() == Verb.REACH || stands || again || onlyForALook(procedure, i)) {
                         continue;
                     }
                     Bench bench = job.bench();
@@ -235,6 +236,13 @@ class ProcedureLawsTest {
     /** Brought to where it stands already, though nobody could know. */
     private static boolean stands(Act act, String position) {
         return (act.verb() == Verb.TURN || act.verb() == Verb.AIR_ON) && act.object().equals(position);
+    }
+
+    /** Brought somewhere only to be looked at: the bench does not see what is read, and a look leaves no trace on the valve. */
+    private static boolean onlyForALook(Procedure procedure, int step) {
+        List<Step> steps = procedure.steps();
+        boolean brought = steps.get(step).acts().stream().allMatch(a -> a.verb() == Verb.AIR_ON || a.verb() == Verb.TURN);
+        return brought && step + 1 < steps.size() && steps.get(step + 1).acts().isEmpty() && !steps.get(step + 1).asks().isEmpty();
     }
 
     /** With air both ways nothing moves when it is taken away; it only has to be off before the end. */
