@@ -6,7 +6,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -82,13 +81,13 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
         this.warnings = warnings == null ? List.of() : List.copyOf(warnings);
     }
 
-    /** A work by its id, or several that are done together by theirs, with {@link WorkKind#AND} in between; empty where one of them is none of the family. */
+    /** A work by its id, or several that are done together by theirs ({@link WorkKind#joined}); empty where one of them is none of the family. */
     public Optional<WorkKind> work(String id) {
         return among(works, id);
     }
 
     private static Optional<WorkKind> among(List<WorkKind> works, String id) {
-        List<String> ids = List.of(id.split(Pattern.quote(WorkKind.AND)));
+        List<String> ids = WorkKind.apart(id);
         List<WorkKind> named = works.stream().filter(w -> ids.contains(w.id())).toList();
         return named.size() == ids.size() ? Optional.of(WorkKind.together(named)) : Optional.empty();
     }

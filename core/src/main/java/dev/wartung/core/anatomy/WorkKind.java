@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -20,8 +21,8 @@ import org.jspecify.annotations.Nullable;
  */
 public record WorkKind(String id, String name, String about, Renewal renews, List<String> reaches, Map<String, String> becomes, Condition when, String live, List<String> offers) {
 
-    /** Between the ids of works that are done together. */
-    public static final String AND = "+";
+    /** Between the ids of works that are done together, and of parts chosen together. */
+    private static final String AND = "+";
 
     /**
      * Which parts a work renews.
@@ -66,9 +67,19 @@ public record WorkKind(String id, String name, String about, Renewal renews, Lis
         Map<String, String> becomes = new HashMap<>();
         works.forEach(w -> becomes.putAll(w.becomes));
         Renewal renewal = new Renewal(all(works, w -> w.renews.kinds()), all(works, w -> w.renews.parts()), works.stream().flatMap(w -> w.renews.choose().stream()).findFirst());
-        return new WorkKind(works.stream().map(WorkKind::id).collect(Collectors.joining(AND)), works.stream().map(WorkKind::name).collect(Collectors.joining("; ")),
+        return new WorkKind(joined(works.stream().map(WorkKind::id).toList()), works.stream().map(WorkKind::name).collect(Collectors.joining("; ")),
                 works.stream().map(WorkKind::about).collect(Collectors.joining("; ")), renewal, all(works, WorkKind::reaches), becomes, null,
                 works.stream().allMatch(WorkKind::leavesLive) ? works.stream().map(WorkKind::live).distinct().collect(Collectors.joining(" ")) : "", all(works, WorkKind::offers));
+    }
+
+    /** Ids kept or sent as one text, taken apart; one of them is empty where nothing stands before or after a sign. */
+    public static List<String> apart(String ids) {
+        return List.of(ids.split(Pattern.quote(AND), -1));
+    }
+
+    /** The other way round. */
+    public static String joined(List<String> ids) {
+        return String.join(AND, ids);
     }
 
     private static List<String> all(List<WorkKind> works, Function<WorkKind, List<String>> of) {

@@ -22,7 +22,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -163,13 +162,13 @@ class ProcedureApi {
     private static Work work(Sheets.Pair pair, ValveConfiguration configuration, Wish wish) {
         AnatomySheet anatomy = pair.anatomy();
         List<WorkKind> offered = anatomy.worksFor(configuration, pair.type());
-        WorkKind kind = anatomy.workFor(configuration, pair.type(), wish.work()).orElseThrow(() -> new Refused("work",
+        WorkKind kind = Optional.ofNullable(wish.work()).flatMap(work -> anatomy.workFor(configuration, pair.type(), work)).orElseThrow(() -> new Refused("work",
                 "Offered for this valve: " + offered.stream().map(WorkKind::id).collect(Collectors.joining(", ")) + "; several in one job with + in between."));
         if (kind.renews().choose().isEmpty()) {
             return Work.of(kind);
         }
         List<String> parts = anatomy.build().resolve(configuration.facts()).parts().stream().filter(p -> p.kind().equals(kind.renews().choose().get())).map(Part::id).toList();
-        return Optional.ofNullable(wish.part()).map(p -> List.of(p.split(Pattern.quote(WorkKind.AND)))).filter(parts::containsAll).map(chosen -> new Work(kind, chosen))
+        return Optional.ofNullable(wish.part()).map(WorkKind::apart).filter(parts::containsAll).map(chosen -> new Work(kind, chosen))
                 .orElseThrow(() -> new Refused("part", "Choose one of: " + String.join(", ", parts) + "."));
     }
 }

@@ -21,7 +21,6 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Pattern;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
@@ -80,7 +79,7 @@ public class Job {
         this.valve = valve;
         this.title = title;
         this.work = work;
-        this.chosenPart = chosenParts.isEmpty() ? null : String.join(WorkKind.AND, chosenParts);
+        this.chosenPart = chosenParts.isEmpty() ? null : WorkKind.joined(chosenParts);
         this.dueOn = dueOn;
         this.plannedBy = plannedBy;
         this.plannedAt = plannedAt;
@@ -135,7 +134,7 @@ public class Job {
     }
 
     List<String> chosenParts() {
-        return chosenPart == null ? List.of() : List.of(chosenPart.split(Pattern.quote(WorkKind.AND)));
+        return chosenPart == null ? List.of() : WorkKind.apart(chosenPart);
     }
 
     public String title() {

@@ -96,6 +96,8 @@ class ApiTest {
         List<String> steps = new ArrayList<>(StreamSupport.stream(derived.get("steps").spliterator(), false).map(s -> s.get("id").asString()).toList());
         assertThat(steps).hasSizeGreaterThan(15);
         assertThat(ok(address, "/procedures/simulate", VALVE + "}").get("incidents").size()).isZero();
+        String both = VALVE.replace("renew-product-seals", "renew-product-seals+renew-actuator-seals");
+        assertThat(ok(address, "/procedures/derive", both + "}").get("renews").toString()).contains("plug-seal", "piston-seal");
         Collections.reverse(steps);
         JsonNode reversed = ok(address, "/procedures/simulate", VALVE + ",\"steps\":" + JSON.writeValueAsString(steps) + "}");
         assertThat(reversed.get("incidents").size()).isPositive();
@@ -109,7 +111,9 @@ class ApiTest {
         "/lab/bolt-up | {\"inputs\":{\"torque\":\"NaN\"}} | 422 | torque", "/lab/bolt-up | {\"inputs\":{\"torque\":[1]}} | 422 | torque", "/lab/bolt-up | {\"inputs\":{\"colour\":1}} | 422 | colour",
         "/lab/bolt-up | {\"units\":\"cubits\"} | 422 | units", "/lab/diaphragm-map | {\"inputs\":{\"gap.2\":9}} | 422 | gap.2", "/lab/nothing | {} | 404 | nothing", "/lab/bolt-up | {torque | 400 | JSON",
         "/procedures/derive | {\"type\":\"gold-50\"} | 422 | gold-50", "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"XX\"} | 422 | drive",
-        "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"paint\"} | 422 | work",
+        "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"paint\"} | 422 | work", "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\"} | 422 | work",
+        "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"+\"} | 422 | work", "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"inspect+paint\"} | 422 | work",
+        "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"renew-one-seal\",\"part\":\"+\"} | 422 | part",
         "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"options\":{\"elastomer\":\"oak\"}} | 422 | elastomer",
         "/procedures/simulate | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"renew-product-seals\",\"steps\":[\"jump\"]} | 422 | jump", "/nowhere | {} | 404 | 404"})
     void problems(String path, String body, int status, String names, Address address) throws Exception {
