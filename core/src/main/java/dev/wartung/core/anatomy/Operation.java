@@ -45,7 +45,7 @@ public record Operation(String id, Phase phase, Condition when, List<String> joi
                         Optional<String> brings, Optional<String> by, List<Variant> say, List<Variant> why, List<Variant> done, List<String> marks,
                         List<Caution> cautions, List<Variant> tools, Minutes minutes, List<Variant> asks, List<String> greases, Optional<String> hands,
                         List<String> takes, List<String> fits, List<String> opens, List<Act> does, List<Act> then, boolean kitCount,
-                        Optional<String> proves, boolean secondPerson, boolean live, List<String> follows, Optional<Operation> undoneBy) {
+                        Optional<String> proves, boolean secondPerson, boolean live, List<Variant> follows, Optional<Operation> undoneBy) {
 
     public static final String ALWAYS = "always";
     public static final String OPENED = "opened";
@@ -57,7 +57,7 @@ public record Operation(String id, Phase phase, Condition when, List<String> joi
                      @Nullable List<Variant> tools, Minutes minutes, @Nullable List<Variant> asks, @Nullable List<String> greases,
                      @Nullable Optional<String> hands, @Nullable List<String> takes, @Nullable List<String> fits, @Nullable List<String> opens,
                      @Nullable List<Act> does, @Nullable List<Act> then, boolean kitCount, @Nullable Optional<String> proves,
-                     boolean secondPerson, boolean live, @Nullable List<String> follows, @Nullable Optional<Operation> undoneBy) {
+                     boolean secondPerson, boolean live, @Nullable List<Variant> follows, @Nullable Optional<Operation> undoneBy) {
         this.id = id;
         this.phase = phase == null ? Phase.CLOSE : phase;
         this.when = when == null ? Condition.ALWAYS : when;

@@ -60,7 +60,7 @@ final class Moment {
                 operation.cautions().stream().filter(c -> c.when().holds(facts)).map(c -> new Step.Warning(figures.into(c.lead()), figures.into(c.text()))).toList(),
                 operation.tools().stream().filter(t -> t.when().holds(facts)).map(t -> figures.into(t.is())).toList(),
                 operation.asks().stream().filter(a -> a.when().holds(facts)).map(a -> asked.ask(a.is())).toList(), films(operation),
-                operation.follows().stream().map(stage.schools()::get).map(Settled::inWords).toList());
+                operation.follows().stream().filter(f -> f.when().holds(facts)).map(f -> stage.schools().get(f.is())).map(Settled::inWords).toList());
     }
 
     private String text(List<Variant> variants) {
@@ -74,7 +74,7 @@ final class Moment {
     private Step.Film film(Part part, Operation operation) {
         Lubricant named = stage.type().lubricant(part.film(), facts).orElseThrow(() -> new Figures.MissingFigure("lubricant for " + part.film()));
         // where schools differ on the place of the film, their answer is the place
-        String position = operation.follows().contains(FILM_SCHOOL) ? facts.getOrDefault(FILM_SCHOOL, part.film())
+        String position = operation.follows().stream().anyMatch(f -> f.is().equals(FILM_SCHOOL)) ? facts.getOrDefault(FILM_SCHOOL, part.film())
                 : part.kind().equals(Part.ACTUATOR_SEAL) ? ACTUATOR : part.film();
         String material = stage.type().article(part.id(), facts).map(Article::material).orElse("");
         double volume = Optional.ofNullable(stage.type().surfaces().get(part.id())).map(s -> Film.volumeM3(s.areaM2(), Film.THIN_M)).orElse(0.0);

@@ -132,7 +132,7 @@ final class AnatomyCheck {
         known(operation.opens(), at + "/opens", joints, "joint");
         known(operation.marks(), at + "/marks", parts, "part");
         known(operation.at().stream().map(v -> v.is()).toList(), at + "/at", positions, "position");
-        known(operation.follows(), at + "/follows", sheet.schools(), "school in this sheet's list");
+        known(operation.follows().stream().map(Variant::is).toList(), at + "/follows", sheet.schools(), "school in this sheet's list");
         known(operation.hands().stream().toList(), at + "/hands", ids(sheet.build().spaces().stream().map(s -> s.id())), "space");
         acts(operation.does(), at + "/does");
         acts(operation.then(), at + "/then");

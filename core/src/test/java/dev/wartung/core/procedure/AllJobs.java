@@ -16,7 +16,6 @@ import dev.wartung.core.simulation.Bench;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;

@@ -62,6 +62,7 @@ class ProcedureLawsTest {
             assertThat(bench.cloth()).isEmpty();
             renewsWhatItMust(job, procedure);
             saysWhatItDoes(procedure);
+            namesTheWayItGoes(procedure);
             assertThat(procedure.steps().stream().map(Step::phase).toList()).as("phases are gone through once").isSorted();
             job.build().rest(job.becomes().drive()).ifPresent(rest -> assertThat(bench.energies().position()).isEqualTo(rest));
             return Optional.empty();
@@ -74,6 +75,16 @@ class ProcedureLawsTest {
     private static void saysWhatItDoes(Procedure procedure) {
         procedure.steps().forEach(step -> assertThat(step.done().matches(".*\\bbin\\b.*")).as("%s: %s %s", step.id(), step.done(), step.acts())
                 .isEqualTo(step.acts().stream().anyMatch(a -> a.verb() == Verb.BIN)));
+    }
+
+    /** A step that says which way the valve is brought to a position, or when the air goes, has the tool of that way and stands under that air. */
+    private static void namesTheWayItGoes(Procedure procedure) {
+        for (Step step : procedure.steps()) {
+            String choices = String.join(" ", step.choices());
+            assertThat(choices.contains("by a local air hose") && step.tools().stream().anyMatch(t -> t.startsWith("Override"))).as("hose said, override in hand: %s", step.id()).isFalse();
+            assertThat(choices.contains("by the override") && step.tools().stream().anyMatch(t -> t.startsWith("Local air hose"))).as("override said, hose in hand: %s", step.id()).isFalse();
+            assertThat(choices.contains("after the insert is lifted") && step.id().startsWith("lift-insert") && !step.held().equals("air")).as("air said to stay on, and off: %s", step.id()).isFalse();
+        }
     }
 
     /** What the work names and every single-use seal that its opening spends, and nothing else. */
