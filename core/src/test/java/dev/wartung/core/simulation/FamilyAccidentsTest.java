@@ -234,4 +234,55 @@ class FamilyAccidentsTest {
         Bench half = bench("kolm-50", "NC", Map.of("sealing", "lip", "head", "none", "coupling", "threaded", "plug", "profiled"));
         assertThat(does(half, "convert sealing=diaphragm")).contains(Kind.HALF_CONVERTED);
     }
+
+    @Test
+    @DisplayName("A proof follows what it proves: not before the limiter is set again, not with the seat open, and on a change-over valve where each of its seats shuts")
+    void proofs() {
+        Bench limited = bench("terskel-25", "NC", Map.of("face", "one-piece", "limiter", "fitted"));
+        does(limited, "note limiter", "take air-hose");
+        does(limited, "take limiter");
+        does(limited, "put-back limiter");
+        assertThat(does(limited, "air-on open", "air-off", "prove")).containsExactly(Kind.PROOF_TOO_EARLY);
+        assertThat(does(limited, "see-tight closed")).containsExactly(Kind.PROOF_TOO_EARLY);
+        does(limited, "set limiter");
+        assertThat(does(limited, "air-on open", "air-off", "prove")).isEmpty();
+        does(limited, "air-on open");
+        assertThat(does(limited, "see-tight closed")).as("its seat stood open").containsExactly(Kind.PROOF_TOO_EARLY);
+        assertThat(does(limited, "cycle")).as("held by air").containsExactly(Kind.AIR_LEFT_ON);
+        does(limited, "air-off");
+        assertThat(does(limited, "see-tight closed")).isEmpty();
+
+        Bench divert = bench("kolm-t-50", "NC", Map.of("head", "none", "coupling", "threaded"));
+        does(divert, "take air-hose", "air-on", "take lower-clamp");
+        does(divert, "put-back lower-clamp", "tighten lower-joint");
+        does(divert, "air-off");
+        assertThat(does(divert, "see-tight closed")).isEmpty();
+        assertThat(divert.finish(Set.of())).extracting(Incident::text).anyMatch(t -> t.endsWith("tight, the valve open.")).noneMatch(t -> t.endsWith("tight, the valve closed."));
+        does(divert, "air-on");
+        assertThat(does(divert, "see-tight open")).isEmpty();
+        assertThat(divert.finish(Set.of())).extracting(Incident::what).doesNotContain("tightness");
+    }
+
+    @Test
+    @DisplayName("On the bench a tightness test tells of the seat, not of the joints of the line; a housing that was never tried there is told; an aid is lent once")
+    void onTheBench() {
+        Bench bench = bench("fen-50", "NC", Map.of("ends", "clamp", "upper-bolts", "own", "feedback", "none", "seat-kind", "one-piece"));
+        does(bench, "take air-hose", "take clamps", "take valve");
+        assertThat(does(bench, "see-tight closed")).isEmpty();
+        assertThat(bench.finish(Set.of())).extracting(Incident::what).contains("tightness");
+        does(bench, "take actuator-screws", "take actuator", "take upper-housing-bolts", "take lower-housing-bolts");
+        assertThat(bench.finish(Set.of())).extracting(Incident::text).anyMatch(t -> t.contains("without having been tried on the bench"));
+        does(bench, "aid-on support");
+        assertThat(does(bench, "aid-on support")).containsExactly(Kind.AID_LEFT_ON);
+    }
+
+    @Test
+    @DisplayName("A control head is dead before it comes off, whether its cable stays on it or not")
+    void liveHead() {
+        Map<String, String> options = Map.of("sealing", "lip", "head", "fitted", "coupling", "threaded", "plug", "profiled");
+        Bench live = bench("kolm-50", "NC", options);
+        assertThat(does(live, "take head-clamp", "take head-hose", "take head")).containsExactly(Kind.LIVE_CONTACT);
+        Bench dead = bench("kolm-50", "NC", options);
+        assertThat(does(dead, "switch-off", "take head-clamp", "take head-hose", "take head")).isEmpty();
+    }
 }
