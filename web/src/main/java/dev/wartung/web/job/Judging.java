@@ -66,7 +66,7 @@ public class Judging {
             if (found.isPresent()) {
                 Outcome judged = find(number, UUID.nameUUIDFromBytes((entryId + answer.ask()).getBytes(StandardCharsets.UTF_8)),
                         Map.of("part", found.get().part(), "point", found.get().point(), "kind", found.get().kind(), "at-hand", "no"), new byte[0]);
-                return judged.went() ? judged : confirmed;
+                return judged.went() ? judged : Outcome.done("Confirmed, but “" + answer.seen().orElse("") + "” could not be kept as a finding: note it under Findings (F).");
             }
         }
         return confirmed;
