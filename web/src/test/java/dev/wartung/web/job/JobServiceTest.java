@@ -11,6 +11,7 @@ import dev.wartung.core.procedure.Step;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.TessaAtWork;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
@@ -26,19 +27,15 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.stream.Collectors;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.jdbc.core.JdbcTemplate;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
-import org.springframework.security.core.context.SecurityContextHolder;
 
 /** What must hold for the record of a job, whatever the screen does. */
-@ExtendWith(RunningApplication.class)
+@ExtendWith({RunningApplication.class, TessaAtWork.class})
 class JobServiceTest {
 
     private final JobService service;
@@ -53,20 +50,6 @@ class JobServiceTest {
         this.valves = valves;
         this.accounts = accounts;
         this.jdbc = jdbc;
-    }
-
-    @BeforeEach
-    void tessaIsAtWork() {
-        actAs("tessa");
-    }
-
-    @AfterEach
-    void nobodyIs() {
-        SecurityContextHolder.clearContext();
-    }
-
-    private static void actAs(String name) {
-        SecurityContextHolder.getContext().setAuthentication(UsernamePasswordAuthenticationToken.authenticated(name, "", List.of()));
     }
 
     private int begun(String tag, String work) {
@@ -134,7 +117,7 @@ class JobServiceTest {
         UUID id = UUID.randomUUID();
         ExecutorService hands = Executors.newFixedThreadPool(4);
         Callable<Outcome> same = () -> {
-            actAs("tessa");
+            TessaAtWork.actAs("tessa");
             return service.confirm(number, step.id(), id, goodAnswers(view, step));
         };
         for (Future<Outcome> each : hands.invokeAll(List.of(same, same, same, same))) {
@@ -178,7 +161,7 @@ class JobServiceTest {
         int number = begun("TS-013", "inspect");
         int other = planned("TS-013", "renew-bush");
         assertThat(service.start(other, UUID.randomUUID()).trouble()).contains("Another job on TS-013");
-        actAs("theo");
+        TessaAtWork.actAs("theo");
         assertThat(confirm(number).trouble()).contains("held by Tessa Technician");
         assertThat(service.takeOver(number, UUID.randomUUID(), " ").byField()).containsKey("reason");
         assertThat(service.takeOver(number, UUID.randomUUID(), "asked, she agreed").went()).isTrue();
@@ -222,7 +205,7 @@ class JobServiceTest {
         int two = planned("TS-020", "renew-product-seals");
         ExecutorService hands = Executors.newFixedThreadPool(2);
         List<Future<Outcome>> both = hands.invokeAll(List.of(one, two).stream().map(number -> (Callable<Outcome>) () -> {
-            actAs("tessa");
+            TessaAtWork.actAs("tessa");
             return service.start(number, UUID.randomUUID());
         }).toList());
         int went = 0;

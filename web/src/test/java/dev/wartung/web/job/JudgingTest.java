@@ -15,6 +15,7 @@ import dev.wartung.core.progress.Answer;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.TessaAtWork;
 import dev.wartung.web.app.TestSite;
 import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.valve.Valve;
@@ -35,16 +36,13 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.Predicate;
 import javax.imageio.ImageIO;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
-import org.springframework.security.core.context.SecurityContextHolder;
 
 /** What is judged in a job decides how it goes on: greases, findings, old seals. */
-@ExtendWith(RunningApplication.class)
+@ExtendWith({RunningApplication.class, TessaAtWork.class})
 class JudgingTest {
 
     private static final Tin RIGHT = new Tin(new Grease("Lumo 2 silicone grease", "silicone", "ptfe", "H1", Set.of(), 450), "R-1");
@@ -74,17 +72,11 @@ class JudgingTest {
     }
 
     @BeforeEach
-    void tessaIsAtWork() {
-        SecurityContextHolder.getContext().setAuthentication(UsernamePasswordAuthenticationToken.authenticated("tessa", "", List.of()));
+    void bothTinsAreOnSite() {
         if (greases.onSite().isEmpty()) {
             greases.takeIn(RIGHT);
             greases.takeIn(WRONG);
         }
-    }
-
-    @AfterEach
-    void nobodyIs() {
-        SecurityContextHolder.clearContext();
     }
 
     private int begun(String tag) {
@@ -301,7 +293,7 @@ class JudgingTest {
         assertThat(rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id())).noneMatch(r -> r.name().startsWith("Re-tighten check") && !r.dueOn().isAfter(LocalDate.now()));
     }
 
-    private static Answer asIntended(Ask ask) {
+    static Answer asIntended(Ask ask) {
         if (ask.spread().isPresent()) {
             List<Quantity> each = ask.spread().get().intended(ask.band());
             return Answer.each(ask.id(), ask.ask(), each, ask.judge(each));

@@ -6,6 +6,7 @@ import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.TessaAtWork;
 import dev.wartung.web.app.TestSite;
 import dev.wartung.web.valve.RecordChange;
 import dev.wartung.web.valve.RecordChanges;
@@ -13,20 +14,15 @@ import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import java.time.LocalDate;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
-import org.springframework.security.core.context.SecurityContextHolder;
 
 /** What a valve is on record changes in two ways only: found otherwise at the bench, or converted and proven. */
-@ExtendWith(RunningApplication.class)
+@ExtendWith({RunningApplication.class, TessaAtWork.class})
 class RecordChangeTest {
 
     private final JobService service;
@@ -41,16 +37,6 @@ class RecordChangeTest {
         this.valves = valves;
         this.accounts = accounts;
         this.changes = changes;
-    }
-
-    @BeforeEach
-    void tessaIsAtWork() {
-        SecurityContextHolder.getContext().setAuthentication(UsernamePasswordAuthenticationToken.authenticated("tessa", "", List.of()));
-    }
-
-    @AfterEach
-    void nobodyIs() {
-        SecurityContextHolder.clearContext();
     }
 
     private Valve valve(String tag) {

@@ -5,14 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Drive;
-import dev.wartung.core.measure.Quantity;
-import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Work;
-import dev.wartung.core.progress.Answer;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.TessaAtWork;
 import dev.wartung.web.app.TestSite;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
@@ -23,16 +21,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
-import org.springframework.security.core.context.SecurityContextHolder;
 
 /** Several works in one job, what an answer brings into it, and how long it takes here. */
-@ExtendWith(RunningApplication.class)
+@ExtendWith({RunningApplication.class, TessaAtWork.class})
 class SeveralWorksTest {
 
     private final JobService service;
@@ -51,16 +45,6 @@ class SeveralWorksTest {
         this.times = times;
         this.valves = valves;
         this.accounts = accounts;
-    }
-
-    @BeforeEach
-    void tessaIsAtWork() {
-        SecurityContextHolder.getContext().setAuthentication(UsernamePasswordAuthenticationToken.authenticated("tessa", "", List.of()));
-    }
-
-    @AfterEach
-    void nobodyIs() {
-        SecurityContextHolder.clearContext();
     }
 
     private Account tessa() {
@@ -90,16 +74,6 @@ class SeveralWorksTest {
         while (!view(number).progress().current().orElseThrow().operation().equals(operation)) {
             assertThat(confirm(number, Map.of()).went()).isTrue();
         }
-    }
-
-    private static Answer asIntended(Ask ask) {
-        if (ask.spread().isPresent()) {
-            List<Quantity> each = ask.spread().get().intended(ask.band());
-            return Answer.each(ask.id(), ask.ask(), each, ask.judge(each));
-        }
-        Optional<Quantity> read = ask.band().map(b -> b.target().orElse(b.max()));
-        String seen = ask.expected().orElse(ask.choices().isEmpty() ? "" : ask.choices().get(0));
-        return Answer.once(ask.id(), ask.ask(), read, read.isPresent() ? Optional.empty() : Optional.of(seen), read.map(ask::judge).orElseGet(() -> ask.judge(seen)), Optional.empty());
     }
 
     @Test
@@ -145,12 +119,13 @@ class SeveralWorksTest {
         Step slow = planning.derive(valve, work).procedure().steps().stream().filter(s -> s.operation().equals("take-out-valve")).findFirst().orElseThrow();
         for (int i = 0; i < 4; i++) {
             Instant began = Instant.now().minus(30 + i, ChronoUnit.DAYS);
-            past.enter("SW-003", work, new PastJobs.Past(tessa(), began, Integer.MAX_VALUE, Optional.empty(), "L-1", SeveralWorksTest::asIntended, UUID::randomUUID, Map.of(), Map.of(), Optional.empty(), Map.of(), Map.of("take-out-valve", 3.0)));
+            past.enter("SW-003", work, new PastJobs.Past(tessa(), began, Integer.MAX_VALUE, Optional.empty(), "L-1", JudgingTest::asIntended, UUID::randomUUID, Map.of(), Map.of(), Optional.empty(), Map.of(), Map.of("take-out-valve", 3.0)));
         }
         // sheet · 3^(4/8)
         assertThat(times.of("kule-80", slow).times()).isEqualTo(4);
         assertThat(times.of("kule-80", slow).minutes()).isBetween(slow.minutes() * 1.6, slow.minutes() * 1.8);
         assertThat(times.said("kule-80", slow)).contains("here usually").contains("4 times");
+        assertThat(List.of("take-out-valve", "take-out-valve-2", "more12-take-out-valve", "way7-take-out-valve-3")).extracting(UsualTimes::operation).containsOnly("take-out-valve");
         Step usual = planning.derive(valve, work).procedure().steps().stream().filter(s -> s.operation().equals("lock-line")).findFirst().orElseThrow();
         assertThat(times.said("kule-80", usual)).doesNotContain("here usually");
     }
