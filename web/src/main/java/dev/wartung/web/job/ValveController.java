@@ -110,7 +110,8 @@ class ValveController {
         Map<String, String> troubles = new LinkedHashMap<>();
         Optional<Work> chosen = planning.work(valve, work, part);
         if (chosen.isEmpty()) {
-            troubles.put("work", "Choose what is to be done.");
+            boolean which = planning.works(valve).stream().anyMatch(w -> work.contains(w.id()) && w.renews().choose().isPresent());
+            troubles.put(which ? "part" : "work", which ? "Choose which ones." : "Choose what is to be done.");
         }
         Optional<LocalDate> day = TypedDay.coming("due", Map.of("due", due), LocalDate.now(clock), troubles);
         if (chosen.isEmpty() || day.isEmpty()) {

@@ -74,6 +74,20 @@ class PagesTest {
     }
 
     @Test
+    @DisplayName("Works are ticked; one that leaves a choice asks which, and is not planned without; what stays live is said, what is worth doing with it too")
+    void planSeveral(MockMvc web) throws Exception {
+        web.perform(as(get("/valves/TS-001/plan"))).andExpect(content().string(containsString("Tick what is to be done"))).andExpect(content().string(not(containsString("class=\"derived\""))));
+        web.perform(as(get("/valves/TS-001/plan").param("work", "renew-one-seal"))).andExpect(content().string(containsString("Tick which ones")))
+                .andExpect(content().string(not(containsString("Tick what is to be done"))));
+        web.perform(as(post("/valves/TS-001/plan").with(csrf()).param("work", "renew-one-seal").param("due", "2199-01-01"))).andExpect(content().string(containsString("Choose which ones.")));
+        web.perform(as(get("/valves/TS-001/plan").param("work", "renew-one-seal").param("part", "plug-seal", "stem-seal"))).andExpect(content().string(containsString("class=\"derived\"")));
+        web.perform(as(get("/valves/TS-001/plan").param("work", "oil-actuator"))).andExpect(content().string(containsString("The line stays as it is.")));
+        web.perform(as(get("/valves/TS-001/plan").param("work", "oil-actuator", "renew-actuator-seals"))).andExpect(content().string(not(containsString("The line stays as it is."))))
+                .andExpect(content().string(containsString("Worth doing with it")));
+        web.perform(as(get("/valves/TS-029/plan").param("work", "renew-head"))).andExpect(content().string(containsString("Control head</span> <small>no part number in the type sheet</small>")));
+    }
+
+    @Test
     @DisplayName("What the kit does not contain is said before the line is opened; a spring-opening valve is planned without air")
     void planShowsWhatMatters(MockMvc web) throws Exception {
         web.perform(as(get("/valves/TS-001/plan").param("work", "renew-bush")))
