@@ -26,9 +26,17 @@ public record Supplies(Optional<Kit> kit, List<Piece> inKit, List<Piece> notInKi
     /**
      * A part to have in hand.
      *
-     * @param used whether this job fits it; a kit piece that is not used is left over
+     * @param article  its part number in the type sheet, or empty where the sheet has none
+     * @param material what it is made of, or empty where the sheet has no part number
+     * @param used     whether this job fits it; a kit piece that is not used is left over
      */
-    public record Piece(String part, String name, String article, String material, boolean used) {}
+    public record Piece(String part, String name, String article, String material, boolean used) {
+
+        /** What to ask the store for: material and part number, or that the type sheet has none. */
+        public String ordered() {
+            return article.isEmpty() ? "no part number in the type sheet" : material + ", " + article;
+        }
+    }
 
     public static Supplies of(TypeSheet type, Build build, ValveConfiguration configuration, Collection<String> renewed) {
         Map<String, String> facts = configuration.facts();
