@@ -93,7 +93,7 @@ public record Build(List<String> positions, Map<String, Double> between, List<St
     }
 
     /** Ids of the parts that are not the same in the other build, or not there. */
-    public Set<String> differingFrom(Build other) {
+    private Set<String> differingFrom(Build other) {
         return parts.stream().filter(p -> !other.part(p.id()).equals(Optional.of(p))).map(Part::id).collect(Collectors.toCollection(LinkedHashSet::new));
     }
 

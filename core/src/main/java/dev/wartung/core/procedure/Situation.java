@@ -4,7 +4,6 @@ import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Operation;
-import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import java.util.LinkedHashSet;
 import java.util.List;

@@ -4,7 +4,6 @@ import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Operation;
-import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.school.Practice;

@@ -4,7 +4,6 @@ import dev.wartung.core.anatomy.WorkKind;
 import dev.wartung.core.anatomy.WorkKind.Renewal;
 import java.util.Collection;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
