@@ -31,6 +31,7 @@ public record Act(Verb verb, String object) {
         /** a joint tightened; object: the joint */ TIGHTEN,
         /** a part taken off and laid on the cloth; object: the part */ TAKE,
         /** a part taken off and thrown in the bin; object: the part */ BIN,
+        /** of a new valve, a part that is not on it yet and lies ready; object: the part */ DELIVERED,
         /** a part put back from the cloth; object: the part */ PUT_BACK,
         /** a new part fitted from the bag; object: the part */ FIT_NEW,
         /** a film laid on; object: the part */ GREASE,

@@ -1,6 +1,7 @@
 package dev.wartung.core.anatomy;
 
 import com.fasterxml.jackson.annotation.JsonProperty;
+import dev.wartung.core.measure.Quantity;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -47,17 +48,27 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
     /**
      * A look that becomes due some days after a job that contained one of the operations in {@code joins}.
      *
+     * @param afterDays after how many days; 0 where the type sheet says it
+     * @param afterSize the size of the type sheet that says after how long; empty where the family says it
      * @param after what makes it due at once, if it comes earlier than those days
      */
-    public record Recheck(String name, int afterDays, Optional<LineEvent> after, List<String> joins, Condition when) {
-        public Recheck(String name, int afterDays, @Nullable Optional<LineEvent> after, List<String> joins, @Nullable Condition when) {
+    public record Recheck(String name, int afterDays, Optional<String> afterSize, Optional<LineEvent> after, List<String> joins, Condition when) {
+        public Recheck(String name, int afterDays, @Nullable Optional<String> afterSize, @Nullable Optional<LineEvent> after, List<String> joins, @Nullable Condition when) {
             this.name = name;
             this.afterDays = afterDays;
+            this.afterSize = afterSize == null ? Optional.empty() : afterSize;
             this.after = after == null ? Optional.empty() : after;
             this.joins = List.copyOf(joins);
             this.when = when == null ? Condition.ALWAYS : when;
         }
+
+        /** The same, due after that time, to the day. */
+        public Recheck dueAfter(Quantity time) {
+            return new Recheck(name, (int) Math.round(time.si() / SECONDS_A_DAY), Optional.empty(), after, joins, when);
+        }
     }
+
+    private static final double SECONDS_A_DAY = 86_400;
 
     public AnatomySheet(String id, int version, String name, String drawing, List<Drive> drives, @Nullable Map<String, Option> options,
                         @Nullable List<Condition> excludes, Build build, @Nullable List<Reading> readings, @Nullable List<Operation> movements,
@@ -89,7 +100,7 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
     private static Optional<WorkKind> among(List<WorkKind> works, String id) {
         List<String> ids = WorkKind.apart(id);
         List<WorkKind> named = works.stream().filter(w -> ids.contains(w.id())).toList();
-        return named.size() == ids.size() ? Optional.of(WorkKind.together(named)) : Optional.empty();
+        return named.size() == ids.size() && WorkKind.goTogether(named) ? Optional.of(WorkKind.together(named)) : Optional.empty();
     }
 
     /** The same among those that are offered for a valve. */

@@ -49,6 +49,8 @@ public record Operation(String id, Phase phase, Condition when, List<String> joi
 
     public static final String ALWAYS = "always";
     public static final String OPENED = "opened";
+    /** Joins whatever parts a joint that product stands behind. */
+    public static final String OPENED_TO_PRODUCT = "opened-to-product";
     public static final String REST = "rest";
 
     public Operation(String id, @Nullable Phase phase, @Nullable Condition when, @Nullable List<String> joins, @Nullable List<String> unless, @Nullable List<String> needs,

@@ -45,6 +45,8 @@ public record Part(String id, String name, String kind, Condition when, String g
 
     public static final String PRODUCT_SEAL = "product-seal";
     public static final String ACTUATOR_SEAL = "actuator-seal";
+    /** What brings air, power or cleaning to the valve and belongs to its line. */
+    public static final String SERVICE = "service";
     public static final String FILM_DRY = "dry";
     public static final String FILM_NONE = "none";
 

@@ -162,7 +162,9 @@ public final class DrawingTemplate {
             for (Node child = element.getFirstChild(); child != null; child = child.getNextSibling()) {
                 if (child instanceof Element inner) {
                     if (OWN.equals(inner.getNamespaceURI()) && inner.getLocalName().equals("let")) {
-                        names.put(inner.getAttribute("name"), value(inner.getAttribute("is")));
+                        // a sheet kept with an older record may not know the choice that is asked about
+                        boolean known = !inner.hasAttribute("else") || names.containsKey(inner.getAttribute("is"));
+                        names.put(inner.getAttribute("name"), value(inner.getAttribute(known ? "is" : "else")));
                     } else {
                         children.add(shape(inner));
                     }

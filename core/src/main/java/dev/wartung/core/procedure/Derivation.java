@@ -52,8 +52,9 @@ public final class Derivation {
      * @throws IllegalArgumentException if the family has no such configuration, or the work leads to one that it has not
      * @throws IllegalStateException if the sheet gives no way to what the work asks for (a mistake in the sheet)
      */
-    public Procedure derive(Work work, Situation start) {
-        Stage from = stage(start.configuration());
+    public Procedure derive(Work work, Situation found) {
+        Stage from = stage(found.configuration());
+        Situation start = NewValve.asDelivered(work, found, from);
         ValveConfiguration target = start.configuration().with(work.kind().becomes());
         Stage to = target.equals(start.configuration()) ? from : stage(target);
         boolean exchanges = to != from;
@@ -77,12 +78,20 @@ public final class Derivation {
         List<Operation> forward = Stream.concat(
                 from.operations(opening.included()).filter(o -> o.phase().compareTo(Phase.RENEW) < 0),
                 to.operations(closing.included()).filter(o -> o.phase().compareTo(Phase.RENEW) >= 0)).toList();
-        List<Node> order = Sequence.of(forward, to.operations(closing.included()).toList());
+        List<Node> order = NewValve.onItsBench(Sequence.of(forward, to.operations(closing.included()).toList()), work, found, start, to);
         List<Step> steps = new Walk(from, to, binned, closing.renewed(), fromBag, start).through(order).stream().filter(s -> !s.kitCount() || !closing.renewed().isEmpty())
                 .map(s -> to.operations().containsKey(s.operation()) && to.operations().get(s.operation()).live() ? s.warnedOf(STILL_LIVE, work.kind().live()) : s).toList();
+        if (!start.delivered().isEmpty()) {
+            return NewValve.procedure(steps);
+        }
         List<Recheck> rechecks = anatomy.rechecks().stream().filter(r -> r.when().holds(to.facts()))
-                .filter(r -> r.joins().contains(Operation.ALWAYS) || r.joins().stream().anyMatch(id -> closing.included().contains(id) || converting.contains(id))).toList();
+                .filter(r -> r.joins().contains(Operation.ALWAYS) || r.joins().stream().anyMatch(id -> closing.included().contains(id) || converting.contains(id)))
+                .map(this::timed).toList();
         return new Procedure(steps, List.copyOf(closing.renewed()), rechecks);
+    }
+
+    private Recheck timed(Recheck recheck) {
+        return recheck.afterSize().map(size -> recheck.dueAfter(Optional.ofNullable(type.sizes().get(size)).orElseThrow(() -> new Figures.MissingFigure(size)))).orElse(recheck);
     }
 
     private Stage stage(ValveConfiguration configuration) {
@@ -92,7 +101,8 @@ public final class Derivation {
     private static Scope scope(Stage stage, Work work, Set<String> differing, Set<String> spared, Set<String> reaches, Set<String> converting, Situation start) {
         // closing up goes on as it was begun: a valve that stands whole in its running line is not opened for it; one that was left open is not worked on live
         List<Operation> before = start.disturbed().stream().flatMap(id -> Optional.ofNullable(stage.operations().get(id)).stream()).toList();
-        boolean opened = before.stream().anyMatch(o -> o.phase().compareTo(Phase.OPEN) >= 0 && o.phase().compareTo(Phase.CLOSE) < 0 && !o.live());
+        boolean opened = before.stream().anyMatch(o -> o.phase().compareTo(Phase.OPEN) >= 0 && o.phase().compareTo(Phase.CLOSE) < 0 && !o.live()
+                && !(o.takes().isEmpty() && o.opens().isEmpty()));
         boolean live = !opened && (work.kind().leavesLive() || work.closesUp() && before.stream().anyMatch(Operation::live));
         List<String> goals = new ArrayList<>(work.kind().renews().parts());
         stage.build().parts().stream().filter(p -> work.kind().renews().kinds().contains(p.kind())).map(Part::id).forEach(goals::add);

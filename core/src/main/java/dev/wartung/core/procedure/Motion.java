@@ -43,12 +43,18 @@ record Motion(Optional<String> position, String held, boolean driven, Optional<S
             }
             case AIR_OFF -> driven ? atRest(build, drive, position) : new Motion(position, held, false, Optional.empty());
             case TURN -> new Motion(Optional.of(act.object()), HAND, driven, driver);
+            case DELIVERED -> isDriver ? new Motion(storedAt(build), HAND, false, Optional.empty()) : this;
             case TAKE, BIN -> isDriver ? new Motion(position, HAND, false, Optional.empty()) : this;
             case PUT_BACK, FIT_NEW -> isDriver ? putOn(build, drive) : this;
             // reversed, the spring holds it at the other end; off the valve its drive is in nobody's way
             case CONVERT -> driven && act.object().startsWith("drive=") ? atRest(build, drive, position) : this;
             default -> this;
         };
+    }
+
+    /** Where a new valve without its drive stands: as it has to be stored, else nobody knows. */
+    private static Optional<String> storedAt(Build build) {
+        return build.parts().stream().flatMap(p -> p.staysAt().stream()).findFirst();
     }
 
     /** What moves it goes on as it stands: held by its air, or at rest. */

@@ -89,8 +89,9 @@ final class Scope {
         }
         boolean always = operation.joins().contains(Operation.ALWAYS) && !(closesUp && !somethingDisturbed()) && (!live || operation.live() || operation.phase() == Phase.PREPARE);
         boolean closes = operation.phase().compareTo(Phase.CLOSE) >= 0;
-        boolean opened = operation.joins().contains(Operation.OPENED) && somethingDisturbed() && !(live && operation.phase() == Phase.INSPECT);
-        return always || opened || operation.joins().stream().anyMatch(id -> included.contains(id) || converting.contains(id) || closes && start.disturbed().contains(id));
+        boolean opened = operation.joins().contains(Operation.OPENED) && somethingDisturbed();
+        boolean openedToProduct = operation.joins().contains(Operation.OPENED_TO_PRODUCT) && build.joints().stream().anyMatch(j -> j.opens().isPresent() && opened(j, included));
+        return always || opened || openedToProduct || operation.joins().stream().anyMatch(id -> included.contains(id) || converting.contains(id) || closes && start.disturbed().contains(id));
     }
 
     private boolean somethingDisturbed() {

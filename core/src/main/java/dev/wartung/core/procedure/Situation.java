@@ -4,7 +4,9 @@ import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Operation;
+import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -23,8 +25,10 @@ import java.util.Set;
  * @param renewed   parts already renewed
  * @param aids      borrowed aids that are on
  * @param motion    where the closure member is and what holds it
+ * @param delivered parts that a new valve, not in its line yet, was delivered without; none for a valve in its line
  */
-public record Situation(ValveConfiguration configuration, Set<String> open, Set<String> repeated, Set<String> disturbed, Set<String> off, Set<String> inBin, Set<String> renewed, Set<String> aids, Motion motion) {
+public record Situation(ValveConfiguration configuration, Set<String> open, Set<String> repeated, Set<String> disturbed, Set<String> off, Set<String> inBin, Set<String> renewed, Set<String> aids, Motion motion,
+                        Set<String> delivered) {
 
     /** A closed valve in its line, nothing done yet. The position of a valve without a spring is not known. */
     public static Situation untouched(AnatomySheet anatomy, ValveConfiguration configuration) {
@@ -34,7 +38,33 @@ public record Situation(ValveConfiguration configuration, Set<String> open, Set<
     /** @param build of that configuration */
     static Situation untouched(Build build, ValveConfiguration configuration) {
         return new Situation(configuration, Set.of(), Set.of(), Set.of(), Set.of(), Set.of(), Set.of(), Set.of(),
-                Motion.atStart(build, configuration.drive()));
+                Motion.atStart(build, configuration.drive()), Set.of());
+    }
+
+    /** A new valve as it is delivered, if the steps of its work say so: what would have taken these parts off a valve in its line is in effect, though nobody did it. */
+    Situation delivered(Collection<String> parts, Build build, Collection<Operation> operations) {
+        if (parts.isEmpty()) {
+            return this;
+        }
+        Set<String> apart = union(delivered, parts);
+        Set<String> inEffect = union(open, operations.stream().filter(o -> isTakenBy(o, apart, build)).map(Operation::id).toList());
+        Motion now = motion;
+        for (String part : parts) {
+            now = now.after(Act.of(Act.Verb.DELIVERED, part), build, configuration.drive());
+        }
+        Set<String> fresh = union(renewed, build.parts().stream().filter(Part::singleUse).map(Part::id).toList());
+        return new Situation(configuration, inEffect, repeated, union(disturbed, inEffect), union(off, parts), inBin, fresh, aids, now, apart);
+    }
+
+    private static boolean isTakenBy(Operation operation, Set<String> parts, Build build) {
+        List<String> takes = operation.takes().stream().filter(id -> build.part(id).isPresent()).toList();
+        return !takes.isEmpty() && parts.containsAll(takes);
+    }
+
+    private static Set<String> union(Set<String> some, Collection<String> more) {
+        Set<String> all = new LinkedHashSet<>(some);
+        all.addAll(more);
+        return all;
     }
 
     /** Where the valve stands within a job after its confirmed steps: what was confirmed need not be repeated. */
@@ -56,6 +86,7 @@ public record Situation(ValveConfiguration configuration, Set<String> open, Set<
         Set<String> inBin = new LinkedHashSet<>();
         Set<String> renewed = new LinkedHashSet<>();
         Set<String> aids = new LinkedHashSet<>();
+        Set<String> delivered = new LinkedHashSet<>();
         Motion motion = Motion.atStart(anatomy.build().resolve(start.facts()), start.drive());
         for (Step step : confirmed) {
             if (step.undoes().isPresent()) {
@@ -70,6 +101,10 @@ public record Situation(ValveConfiguration configuration, Set<String> open, Set<
             for (Act act : step.acts()) {
                 switch (act.verb()) {
                     case TAKE -> off.add(act.object());
+                    case DELIVERED -> {
+                        off.add(act.object());
+                        delivered.add(act.object());
+                    }
                     case PUT_BACK -> off.remove(act.object());
                     case BIN -> {
                         off.add(act.object());
@@ -95,8 +130,16 @@ public record Situation(ValveConfiguration configuration, Set<String> open, Set<
                 }
                 motion = motion.after(act, anatomy.build().resolve(configuration.facts()), configuration.drive());
             }
+            if (step.acts().stream().anyMatch(a -> a.verb() == Act.Verb.DELIVERED)) {
+                Build build = anatomy.build().resolve(configuration.facts());
+                anatomy.operations().stream().filter(o -> isTakenBy(o, delivered, build)).map(Operation::id).forEach(o -> {
+                    open.add(o);
+                    disturbed.add(o);
+                });
+                build.parts().stream().filter(Part::singleUse).map(Part::id).forEach(renewed::add);
+            }
         }
-        return new Situation(configuration, open, repeated, disturbed, off, inBin, renewed, aids, motion);
+        return new Situation(configuration, open, repeated, disturbed, off, inBin, renewed, aids, motion, delivered);
     }
 
     /** The change a conversion makes, for instance {sealing: diaphragm}. */

@@ -206,6 +206,9 @@ final class Walk {
         if (act.verb() == Verb.AID_ON) {
             return !aids.contains(act.object());
         }
+        if (act.verb() == Verb.DELIVERED) {
+            return stage.build().part(act.object()).isPresent();
+        }
         return act.verb() != Verb.TAKE && act.verb() != Verb.PUT_BACK || off.contains(act.object()) == (act.verb() == Verb.PUT_BACK);
     }
 

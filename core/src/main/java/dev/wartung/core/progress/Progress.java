@@ -55,6 +55,10 @@ public final class Progress {
             before = bench.energies().position();
             incidents.addAll(bench.carryOut(confirmation.step().acts()));
         }
+        if (carried.isEmpty() && confirmed.isEmpty()) {
+            // a new valve lies there as it was delivered before anybody confirms that it does
+            procedure.steps().stream().limit(1).map(Step::acts).forEach(acts -> bench.carryOut(acts.stream().filter(a -> a.verb() == Verb.DELIVERED).toList()));
+        }
         this.positionBeforeLast = Optional.of(before);
     }
 

@@ -107,7 +107,7 @@ final class AnatomyCheck {
             operation(operation, at);
             known(operation.needs(), at + "/needs", operations, "operation");
             known(operation.unless(), at + "/unless", operations, "operation");
-            known(operation.joins(), at + "/joins", union(operations, Set.of(Operation.ALWAYS, Operation.OPENED)), "operation");
+            known(operation.joins(), at + "/joins", union(operations, Set.of(Operation.ALWAYS, Operation.OPENED, Operation.OPENED_TO_PRODUCT)), "operation");
             operation.undoneBy().ifPresent(undo -> {
                 operation(undo, at + "/undone-by");
                 known(undo.fits(), at + "/undone-by/fits", operation.takes(), "part taken off by this operation");
@@ -143,7 +143,7 @@ final class AnatomyCheck {
             List<String> object = acts.get(i).object().isEmpty() ? List.of() : List.of(acts.get(i).object());
             switch (acts.get(i).verb()) {
                 case OPEN, CLOSE, TIGHTEN -> known(object, at + "/" + i, joints, "joint");
-                case RELEASE_AIR, NOTE, SET, SEAT_LIFT, SEAT_DROP, TAKE, PUT_BACK -> known(object, at + "/" + i, parts, "part");
+                case RELEASE_AIR, NOTE, SET, SEAT_LIFT, SEAT_DROP, TAKE, DELIVERED, PUT_BACK -> known(object, at + "/" + i, parts, "part");
                 case AIR_ON, TURN, SEE_TIGHT -> known(object, at + "/" + i, positions, "position");
                 case CONVERT -> change(acts.get(i).object(), at + "/" + i);
                 default -> { }

@@ -44,6 +44,9 @@ public final class Bench {
     public List<Incident> finish(Collection<String> toRenew) {
         int before = state.incidents.size();
         state.build.parts().forEach(p -> {
+            if (state.waitsForItsLine(p)) {
+                return;
+            }
             if (state.place(p.id()) != Place.ON_VALVE) {
                 state.report(Kind.FORGOTTEN_PART, p.id(), p.name() + " is not back on the valve.");
             } else if (toRenew.contains(p.id()) && !state.renewed.contains(p.id())) {
@@ -51,7 +54,7 @@ public final class Bench {
             }
         });
         state.aids.forEach(aid -> state.report(Kind.AID_LEFT_ON, aid, aid + " is still on."));
-        state.openJoints.forEach(j -> state.report(Kind.JOINT_OPEN, j, state.nameOf(j) + " is open."));
+        state.openJoints.stream().filter(j -> !state.waitsForItsLine(j)).forEach(j -> state.report(Kind.JOINT_OPEN, j, state.nameOf(j) + " is open."));
         state.looseJoints.forEach(j -> state.report(Kind.JOINT_LOOSE, j, state.nameOf(j) + " was never tightened."));
         state.unset.forEach(part -> state.report(Kind.SETTING_LOST, part, state.nameOf(part) + " was not set again."));
         state.liftedSeats.forEach(part -> state.report(Kind.MIXED, part, state.nameOf(part) + " is still lifted for cleaning."));
@@ -94,6 +97,7 @@ public final class Bench {
             case TIGHTEN -> state.build.joint(object).ifPresent(handling::tighten);
             case TAKE -> handling.take(object, Place.CLOTH);
             case BIN -> handling.bin(object);
+            case DELIVERED -> handling.lieReady(object);
             case PUT_BACK -> handling.fit(object, false);
             case FIT_NEW -> handling.fit(object, true);
             case GREASE -> state.filmed.add(object);

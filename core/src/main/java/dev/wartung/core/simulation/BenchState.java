@@ -36,6 +36,7 @@ final class BenchState {
     final Set<String> slack = new HashSet<>();
     final Set<String> liftedSeats = new LinkedHashSet<>();
     final Set<String> stuck = new HashSet<>();
+    final Set<String> delivered = new HashSet<>();
     final Set<String> toTryOnBench = new LinkedHashSet<>();
     final Set<String> liftsToSee = new LinkedHashSet<>();
     final List<Incident> incidents = new ArrayList<>();
@@ -97,9 +98,25 @@ final class BenchState {
 
     /** What a proof would speak of and is not as it will be: open, loose, or off with its setting. Joints of the line count once the valve is back in it. */
     Optional<String> notYetSet() {
-        boolean offLine = build.offLine().filter(openJoints::contains).isPresent();
+        boolean offLine = offLine();
         return build.joints().stream().map(Joint::id).filter(j -> openJoints.contains(j) || looseJoints.contains(j))
                 .filter(j -> !offLine || build.offLine().filter(j::equals).isEmpty()).findFirst().or(() -> unset.stream().findFirst());
+    }
+
+    /** Whether a part of a new valve is still apart because it goes on where the valve goes into its line: what holds it there, air and cables. */
+    boolean waitsForItsLine(Part part) {
+        return delivered.contains(part.id()) && offLine() && (part.kind().equals(Part.SERVICE) || build.offLine().filter(part.behind()::contains).isPresent()
+                || build.offLine().flatMap(build::joint).filter(j -> j.heldBy().contains(part.id())).isPresent());
+    }
+
+    /** Whether a joint of a new valve is still open because all that holds it goes on in its line. */
+    boolean waitsForItsLine(String joint) {
+        List<String> holders = build.joint(joint).map(Joint::heldBy).orElse(List.of());
+        return !holders.isEmpty() && holders.stream().allMatch(h -> build.part(h).filter(this::waitsForItsLine).isPresent());
+    }
+
+    private boolean offLine() {
+        return build.offLine().filter(openJoints::contains).isPresent();
     }
 
     /** @param goingOn whether it is to go on, not to come off */

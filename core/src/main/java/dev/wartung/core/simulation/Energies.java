@@ -21,6 +21,7 @@ public final class Energies {
     private boolean lineVented;
     private boolean lineCold;
     private boolean electricityOn = true;
+    private boolean apart;
 
     Energies(Build build, Drive drive) {
         this.build = build;
@@ -30,6 +31,12 @@ public final class Energies {
         this.driverPosition = position;
         // the plant keeps a double-acting valve closed by air
         this.airOn = drive == Drive.DA;
+    }
+
+    /** A new valve, not in its line yet: nothing of the line's reaches it, nor the plant's air. */
+    void apart() {
+        apart = true;
+        airOn = false;
     }
 
     void lockLine() {
@@ -158,11 +165,16 @@ public final class Energies {
     }
 
     public boolean lineEmpty() {
-        return lineLocked && lineVented;
+        return apart || lineLocked && lineVented;
     }
 
     public boolean lineHot() {
-        return !lineCold;
+        return !apart && !lineCold;
+    }
+
+    /** Whether it is a new valve that is not in its line yet. */
+    public boolean isApart() {
+        return apart;
     }
 
     public boolean electricityOn() {

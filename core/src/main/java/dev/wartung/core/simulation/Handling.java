@@ -79,6 +79,29 @@ final class Handling {
         });
     }
 
+    /** A part that a new valve is delivered without: nothing was parted, it never was on. */
+    void lieReady(String id) {
+        Part part = state.known(id);
+        if (part == null || state.place(id) != Place.ON_VALVE) {
+            state.report(Kind.NOT_THERE, id, "It is not part of the new valve.");
+            return;
+        }
+        if (state.delivered.isEmpty()) {
+            state.energies.apart();
+            // it comes as it has to be stored
+            state.build.parts().stream().flatMap(p -> p.staysAt().stream()).findFirst().ifPresent(state.energies::turnTo);
+        }
+        if (part.drives()) {
+            state.energies.driven(false);
+        }
+        state.delivered.add(id);
+        state.places.remove(id);
+        state.places.put(id, Place.CLOTH);
+        state.build.joints().stream().filter(j -> j.heldBy().contains(id) && j.heldBy().stream().noneMatch(h -> state.place(h) == Place.ON_VALVE))
+                .forEach(j -> state.openJoints.add(j.id()));
+        motions.deform();
+    }
+
     /** From the valve or from the cloth. */
     void bin(String id) {
         if (state.place(id) == Place.CLOTH) {

@@ -49,7 +49,7 @@ final class Motions {
             state.report(Kind.PROOF_TOO_EARLY, "tightness", "Tightness was looked at before " + state.nameOf(before.get()) + " was as it stays.");
         } else if (!shutAt.isEmpty() && !shutAt.equals(state.energies.position())) {
             state.report(Kind.PROOF_TOO_EARLY, "tightness", "Its seat was not tried: it stood " + state.energies.position() + ".");
-        } else if (!state.energies.lineLocked()) {
+        } else if (!state.energies.lineLocked() && !state.energies.isApart()) {
             state.report(Kind.PROOF_TOO_EARLY, "tightness", "Tightness was tried with the line given back already.");
         } else if (onBench) {
             state.toTryOnBench.clear();

@@ -59,7 +59,8 @@ class ProcedureLawsTest {
         try {
             assertThat(procedure.steps().stream().flatMap(step -> watch.carryOut(step).stream()).toList()).isEmpty();
             assertThat(bench.finish(procedure.renews())).isEmpty();
-            assertThat(bench.cloth()).isEmpty();
+            // of a new valve only what its line brings and holds is still apart
+            assertThat(bench.cloth()).allMatch(p -> job.work().kind().newValve() && (p.kind().equals("service") || Set.of("valve", "clamps", "flange-bolts").contains(p.id())));
             renewsWhatItMust(job, procedure);
             saysWhatItDoes(procedure);
             namesTheWayItGoes(procedure);
@@ -109,7 +110,7 @@ class ProcedureLawsTest {
                         || ventedLater(job, dropped.acts().get(0), procedure.steps().subList(procedure.steps().indexOf(dropped) + 1, procedure.steps().size())));
                 before.carryOut(dropped.acts());
                 // a measurement leaves no trace on the valve; that it is not skipped is the job's business
-                boolean measurement = !dropped.asks().isEmpty() && dropped.acts().equals(List.of(Act.of(Verb.AIR_ON, ""), Act.of(Verb.AIR_OFF, "")));
+                boolean measurement = isLookUnderAir(dropped);
                 int at = procedure.steps().indexOf(dropped);
                 if (!dropped.acts().isEmpty() && !measurement && !stands && !onlyForALook(procedure, at)) {
                     List<Step> rest = procedure.steps().stream().filter(s -> s != dropped).toList();
@@ -133,7 +134,7 @@ class ProcedureLawsTest {
                 for (Act dropped : acts) {
                     boolean stands = stands(dropped, position);
                     boolean again = dropped.verb() == Verb.TIGHTEN && later.stream().anyMatch(s -> s.acts().contains(dropped)) || ventedLater(job, dropped, later);
-                    if (dropped.verb() == Verb.REACH || stands || again || onlyForALook(procedure, i)) {
+                    if (dropped.verb() == Verb.REACH || stands || again || onlyForALook(procedure, i) || isLookUnderAir(procedure.steps().get(i))) {
                         continue;
                     }
                     Bench bench = job.bench();
@@ -146,6 +147,12 @@ class ProcedureLawsTest {
                 }
             }
         });
+    }
+
+    /** Something is read while air is on, and the air taken away again. */
+    private static boolean isLookUnderAir(Step step) {
+        List<Verb> verbs = step.acts().stream().map(Act::verb).toList();
+        return !step.asks().isEmpty() && Set.of(Verb.AIR_ON, Verb.AIR_OFF).equals(Set.copyOf(verbs)) && verbs.get(verbs.size() - 1) == Verb.AIR_OFF;
     }
 
     @Test

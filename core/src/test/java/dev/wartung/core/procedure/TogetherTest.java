@@ -40,7 +40,7 @@ class TogetherTest {
     void pairs() {
         int[] pairs = {0};
         builds().forEach(job -> {
-            List<WorkKind> works = job.anatomy().worksFor(job.configuration(), job.type()).stream().filter(w -> w.renews().choose().isEmpty()).toList();
+            List<WorkKind> works = job.anatomy().worksFor(job.configuration(), job.type()).stream().filter(w -> w.renews().choose().isEmpty() && !w.newValve()).toList();
             for (int i = 0; i < works.size(); i++) {
                 for (int k = i + 1; k < works.size(); k++) {
                     WorkKind both = WorkKind.together(List.of(works.get(i), works.get(k)));
@@ -70,7 +70,7 @@ class TogetherTest {
             assertThat(procedure.steps().stream().flatMap(s -> s.acts().stream()).map(Act::verb)).doesNotContain(Verb.LOCK, Verb.UNLOCK, Verb.VENT, Verb.COOL);
             assertThat(procedure.steps().stream().filter(s -> s.asks().stream().anyMatch(a -> a.id().equals("leave")))).singleElement()
                     .satisfies(s -> assertThat(s.cautions()).anyMatch(c -> c.lead().equals("Still live.") && c.text().equals(work.live())));
-            job.anatomy().worksFor(job.configuration(), job.type()).stream().filter(w -> !w.leavesLive() && w.renews().choose().isEmpty() && !w.converts()).findFirst().ifPresent(opening -> {
+            job.anatomy().worksFor(job.configuration(), job.type()).stream().filter(w -> !w.leavesLive() && !w.newValve() && w.renews().choose().isEmpty() && !w.converts()).findFirst().ifPresent(opening -> {
                 Procedure both = job.derivation().derive(Work.of(WorkKind.together(List.of(work, opening))), job.configuration());
                 assertThat(both.steps()).as("%s with %s on %s", work.id(), opening.id(), job).noneMatch(s -> s.asks().stream().anyMatch(a -> a.id().equals("leave")))
                         .anyMatch(s -> s.phase() == Phase.MAKE_SAFE && s.acts().contains(Act.of(Verb.LOCK, "")));

@@ -149,7 +149,7 @@ final class TradeOrders {
             done.add(switch (act.verb()) {
                 case TAKE, BIN -> "off " + act.object();
                 case PUT_BACK, FIT_NEW -> "on " + act.object();
-                case CLOSE, TIGHTEN, SET, NOTE -> act.verb().name().toLowerCase(Locale.ROOT) + " " + act.object();
+                case CLOSE, TIGHTEN, SET, NOTE, DELIVERED -> act.verb().name().toLowerCase(Locale.ROOT) + " " + act.object();
                 case OPEN -> "part " + act.object();
                 case AID_ON, AID_OFF -> act.verb().name().toLowerCase(Locale.ROOT).replace('_', '-') + " " + act.object();
                 default -> act.verb().name().toLowerCase(Locale.ROOT).replace('_', '-');

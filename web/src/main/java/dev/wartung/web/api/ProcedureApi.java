@@ -163,7 +163,7 @@ class ProcedureApi {
         AnatomySheet anatomy = pair.anatomy();
         List<WorkKind> offered = anatomy.worksFor(configuration, pair.type());
         WorkKind kind = Optional.ofNullable(wish.work()).flatMap(work -> anatomy.workFor(configuration, pair.type(), work)).orElseThrow(() -> new Refused("work",
-                "Offered for this valve: " + offered.stream().map(WorkKind::id).collect(Collectors.joining(", ")) + "; several in one job with + in between."));
+                "Offered for this valve: " + offered.stream().map(WorkKind::id).collect(Collectors.joining(", ")) + "; several in one job with + in between, a new valve's by itself."));
         if (kind.renews().choose().isEmpty()) {
             return Work.of(kind);
         }

@@ -21,11 +21,12 @@ record EnergyPlate(String name, String says, boolean live) {
         boolean wired = carried(view, "electricity");
         boolean air = carried(view, "air");
         List<EnergyPlate> plates = new ArrayList<>();
-        plates.add(new EnergyPlate("Line", energies.lineEmpty() ? "locked, empty" : energies.lineLocked() ? "locked, not vented" : "live", !energies.lineEmpty()));
+        plates.add(new EnergyPlate("Line", energies.isApart() ? "not in it yet" : energies.lineEmpty() ? "locked, empty" : energies.lineLocked() ? "locked, not vented" : "live", !energies.lineEmpty()));
         plates.add(new EnergyPlate("Air", !air ? "none here" : energies.airOn() ? "on" : "off", energies.airOn()));
         plates.add(spring(view, energies));
+        wired &= !energies.isApart();
         plates.add(new EnergyPlate("Electric", !wired ? "none here" : energies.electricityOn() ? "live" : "off", wired && energies.electricityOn()));
-        plates.add(new EnergyPlate("Heat, CIP", energies.lineHot() ? "may be hot" : "rinsed, cool", energies.lineHot()));
+        plates.add(new EnergyPlate("Heat, CIP", energies.isApart() ? "new, cold" : energies.lineHot() ? "may be hot" : "rinsed, cool", energies.lineHot()));
         return plates;
     }
 

@@ -114,7 +114,7 @@ public class Planning {
     /** Several works as one job, each by its name, and the parts chosen for those that leave it open; empty if one is not offered, or a choice is missing or wrong. */
     public Optional<Work> work(Valve valve, List<String> kindIds, List<String> chosen) {
         List<WorkKind> kinds = works(valve).stream().filter(w -> kindIds.contains(w.id())).toList();
-        if (kinds.isEmpty() || kinds.size() != Set.copyOf(kindIds).size()) {
+        if (kinds.isEmpty() || kinds.size() != Set.copyOf(kindIds).size() || !WorkKind.goTogether(kinds)) {
             return Optional.empty();
         }
         WorkKind kind = WorkKind.together(kinds);

@@ -37,6 +37,8 @@ import org.springframework.web.server.ResponseStatusException;
 @Controller
 class ValveController {
 
+    private static final String ALONE = "A new valve is a job of its own, apart from the one in the line. Untick the others.";
+
     private final Valves valves;
     private final FittedParts fittedParts;
     private final Jobs jobs;
@@ -110,8 +112,9 @@ class ValveController {
         Map<String, String> troubles = new LinkedHashMap<>();
         Optional<Work> chosen = planning.work(valve, work, part);
         if (chosen.isEmpty()) {
-            boolean which = planning.works(valve).stream().anyMatch(w -> work.contains(w.id()) && w.renews().choose().isPresent());
-            troubles.put(which ? "part" : "work", which ? "Choose which ones." : "Choose what is to be done.");
+            boolean apart = !WorkKind.goTogether(planning.works(valve).stream().filter(w -> work.contains(w.id())).toList());
+            boolean which = !apart && planning.works(valve).stream().anyMatch(w -> work.contains(w.id()) && w.renews().choose().isPresent());
+            troubles.put(which ? "part" : "work", which ? "Choose which ones." : apart ? ALONE : "Choose what is to be done.");
         }
         Optional<LocalDate> day = TypedDay.coming("due", Map.of("due", due), LocalDate.now(clock), troubles);
         if (chosen.isEmpty() || day.isEmpty()) {
@@ -134,7 +137,7 @@ class ValveController {
         model.addAttribute("choices", choices);
         model.addAttribute("parts", chosen);
         model.addAttribute("due", due.isEmpty() ? LocalDate.now(clock).toString() : due);
-        model.addAttribute("troubles", troubles);
+        model.addAttribute("troubles", WorkKind.goTogether(ticked) || ticked.isEmpty() ? troubles : Map.of("work", ALONE));
         Optional<Planning.Plan> plan = planning.work(valve, ticked.stream().map(WorkKind::id).toList(), chosen).map(w -> planning.derive(valve, w));
         model.addAttribute("plan", plan.orElse(null));
         model.addAttribute("greases", plan.map(p -> planning.greases(valve, p.procedure())).orElse(List.of()));
