@@ -121,7 +121,7 @@ class SectionDrawingTest {
     void stateShows() {
         TypeSheet type = LIBRARY.type("kolm-50").orElseThrow();
         ValveConfiguration nc = new ValveConfiguration(Drive.NC, Map.of("head-port", "none", "coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none",
-                "weight", "hand", "elastomer", "EPDM", "sealing", "lip", "actuator-build", "wire", "rod-packing", "o-ring"));
+                "weight", "hand", "elastomer", "EPDM", "sealing", "lip", "actuator-build", "wire", "rod-packing", "o-ring")).with("end-covers", "none");
         Procedure procedure = new Derivation(ANATOMY, type, PRACTICE).derive(Work.of(ANATOMY.work("renew-product-seals").orElseThrow()), nc);
         Bench bench = new Bench(ANATOMY.build(), nc);
         SectionDrawing.View view = new SectionDrawing.View(procedure.renews(), List.of("body-clamp"), List.of(), Optional.empty());
@@ -136,12 +136,12 @@ class SectionDrawingTest {
     @Test
     @DisplayName("A sheet kept with an older record, which does not tell the actuator's parts apart, still has its piston, spring and walls drawn")
     void olderSheets() throws Exception {
-        String older = new String(SheetLibrary.class.getResourceAsStream("anatomies/single-seat.yaml").readAllBytes(), StandardCharsets.UTF_8).replace("linear-actuator, ", "");
-        AnatomySheet kept = ((SheetResult.Accepted<AnatomySheet>) new SheetReader().readAnatomy("kept.yaml", older, SheetLibrary::fragment)).sheet();
+        String older = new String(SheetLibrary.class.getResourceAsStream("anatomies/single-seat.yaml").readAllBytes(), StandardCharsets.UTF_8).replace("linear-actuator, actuator-ends, ", "");
+        AnatomySheet kept = ((SheetResult.Accepted<AnatomySheet>) new SheetReader().readAnatomy("kept.yaml", older, name -> SheetLibrary.fragment(name).map(text -> text.replace(", take-off-top-cover]", "]")))).sheet();
         ValveConfiguration nc = new ValveConfiguration(Drive.NC, Map.of("head-port", "none", "coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip"));
         TypeSheet type = LIBRARY.type("kolm-50").orElseThrow();
         String then = new SectionDrawing(LIBRARY.drawing(kept), kept, type, nc).svg(new Bench(kept.build(), nc), SectionDrawing.View.PLAIN, "A valve");
-        ValveConfiguration now = nc.with(Map.of("actuator-build", "wire", "rod-packing", "o-ring"));
+        ValveConfiguration now = nc.with(Map.of("actuator-build", "wire", "rod-packing", "o-ring", "end-covers", "none"));
         String today = new SectionDrawing(LIBRARY.drawing(ANATOMY), ANATOMY, type, now).svg(new Bench(ANATOMY.build(), now), SectionDrawing.View.PLAIN, "A valve");
         assertThat(then).contains("class=\"coil\"").doesNotContain("data-part=\"lock-wire\"");
         assertThat(then.split("class=\"metal", -1)).hasSizeGreaterThanOrEqualTo(today.split("class=\"metal", -1).length - 2);

@@ -42,7 +42,7 @@ class JudgementTest {
     }
 
     /** Small hardware and what is set or plugged, not inspected for wear: judged by the general point. */
-    private static final Set<String> HARDWARE = Set.of("adapter", "air-fitting", "blind-plug", "centring-ring", "coupling", "cylinder", "feedback-bracket", "head", "head-cover", "head-hose", "indicator", "limiter", "magnet", "plate",
+    private static final Set<String> HARDWARE = Set.of("adapter", "air-fitting", "air-inlet", "blind-plug", "centring-ring", "coupling", "cylinder", "feedback-bracket", "head", "head-cover", "head-hose", "indicator", "limiter", "magnet", "plate",
             "stop-cap", "target-coupling", "vent-plug", "upper-spring-guide", "lower-spring-guide", "actuator");
 
     @Test

@@ -135,7 +135,7 @@ final class AllJobs {
         AnatomySheet anatomy = LIBRARY.anatomy("single-seat").orElseThrow();
         ValveConfiguration configuration = new ValveConfiguration(Drive.of(drive).orElseThrow(), Map.of("coupling", "threaded",
                 "plug", "profiled", "head", "none", "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip", "head-port", "none",
-                "actuator-build", drive.equals("manual") ? "none" : "wire", "rod-packing", drive.equals("manual") ? "none" : "o-ring"));
+                "actuator-build", drive.equals("manual") ? "none" : "wire", "rod-packing", drive.equals("manual") ? "none" : "o-ring")).with("end-covers", "none");
         for (int i = 0; i < options.length; i += 2) {
             configuration = configuration.with(options[i], options[i + 1]);
         }

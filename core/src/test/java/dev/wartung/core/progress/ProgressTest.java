@@ -25,7 +25,7 @@ class ProgressTest {
     private final SheetLibrary library = SheetLibrary.shipped();
     private final AnatomySheet anatomy = library.anatomy("single-seat").orElseThrow();
     private final ValveConfiguration configuration = new ValveConfiguration(Drive.NC, Map.of("head-port", "none", "coupling", "threaded", "plug", "profiled", "head", "none",
-            "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip", "actuator-build", "wire", "rod-packing", "o-ring"));
+            "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip", "actuator-build", "wire", "rod-packing", "o-ring")).with("end-covers", "none");
     private final Procedure procedure = new Derivation(anatomy, library.type("kolm-50").orElseThrow(),
             new Practice(Schools.table(), SiteChoices.NONE)).derive(Work.of(anatomy.work("renew-product-seals").orElseThrow()), configuration);
 

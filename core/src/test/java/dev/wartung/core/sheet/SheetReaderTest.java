@@ -76,7 +76,7 @@ class SheetReaderTest {
     @DisplayName("A mistake in an anatomy sheet is refused with file, line, place and reason")
     void anatomyMistakes(String right, String wrong, String reason) {
         Map<String, String> texts = new LinkedHashMap<>();
-        for (String name : List.of("line", "control-head", "linear-drive", "insert", "stem-coupling", "bonnet", "linear-actuator")) {
+        for (String name : List.of("line", "control-head", "linear-drive", "insert", "stem-coupling", "bonnet", "linear-actuator", "actuator-ends")) {
             texts.put(name, SheetLibrary.fragment(name).orElseThrow());
         }
         String where = texts.keySet().stream().filter(name -> texts.get(name).contains(right)).findFirst().orElseThrow();

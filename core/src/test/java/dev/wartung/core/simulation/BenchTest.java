@@ -43,7 +43,7 @@ class BenchTest {
 
     private static Bench bench(Drive drive, String... options) {
         ValveConfiguration valve = new ValveConfiguration(drive, Map.of("head-port", "none", "coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none",
-                "weight", "hand", "elastomer", "EPDM", "sealing", "lip", "actuator-build", drive == Drive.MANUAL ? "none" : "wire", "rod-packing", drive == Drive.MANUAL ? "none" : "o-ring"));
+                "weight", "hand", "elastomer", "EPDM", "sealing", "lip", "actuator-build", drive == Drive.MANUAL ? "none" : "wire", "rod-packing", drive == Drive.MANUAL ? "none" : "o-ring")).with("end-covers", "none");
         for (int i = 0; i < options.length; i += 2) {
             valve = valve.with(options[i], options[i + 1]);
         }

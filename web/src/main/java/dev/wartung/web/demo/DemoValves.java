@@ -9,10 +9,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
+import java.util.Set;
 import java.util.TreeMap;
 
 /** The valves of the demo site: twelve lines in four areas, every family among them. */
 final class DemoValves {
+
+    private static final Set<String> UNOPENED = Set.of("sealed", "turned");
 
     /** One valve; {@code dueInDays} counts from the day the demo is loaded. */
     record Row(String tag, String service, String area, String line, String type, ValveConfiguration configuration, int dueInDays, int place) {}
@@ -85,7 +88,7 @@ final class DemoValves {
                 "plug", bench || n % 5 < 3 ? "profiled" : n % 5 == 3 || tag.equals("EZ-006") ? "snap-on" : "bonded", "head", head,
                 "lock-pin", threaded && head.equals("fitted") ? "fitted" : "none", "sealing", aseptic ? "diaphragm" : "lip",
                 "weight", first(sheets, type, "weight"), "elastomer", line.elastomer(),
-                "actuator-build", drive == Drive.MANUAL ? "none" : first(sheets, type, "actuator-build"), "rod-packing", drive == Drive.MANUAL ? "none" : first(sheets, type, "rod-packing")));
+                "actuator-build", drive == Drive.MANUAL ? "none" : first(sheets, type, "actuator-build"), "rod-packing", drive == Drive.MANUAL ? "none" : first(sheets, type, "rod-packing"))).with("end-covers", "none");
         return new Row(tag, line.services().get(i % line.services().size()), line.area(), line.name(), type, configuration, due(n), i);
     }
 
@@ -98,7 +101,9 @@ final class DemoValves {
         Sheets.Pair pair = sheets.of(typeId);
         List<ValveConfiguration> made = pair.anatomy().configurations().stream().filter(pair.type()::madeAs)
                 .filter(c -> c.options().getOrDefault("elastomer", line.elastomer()).equals(line.elastomer()))
-                .filter(c -> c.drive() != Drive.MANUAL || pair.type().drives().size() == 1 || n % 3 == 0).toList();
+                .filter(c -> c.drive() != Drive.MANUAL || pair.type().drives().size() == 1 || n % 3 == 0)
+                // an actuator that is not opened is one whose rod seals are renewed from outside
+                .filter(c -> !UNOPENED.contains(c.options().getOrDefault("actuator-build", "")) || c.options().get("end-covers").equals("unloaded")).toList();
         ValveConfiguration configuration = made.get(new Random(number * 7919L + n).nextInt(made.size()));
         return new Row(String.format(Locale.ROOT, "%s-%03d", line.prefix(), number), service(pair.anatomy().id(), line, i), line.area(), line.name(), typeId, configuration, due(n),
                 line.plain() + i);

@@ -69,6 +69,6 @@ public final class TestSite {
         return new Valve(tag, "Test service of " + tag, "Test area", "Test line", "kolm-50", "Ostrevik Kolm 50",
                 new ValveConfiguration(drive, Map.of("head-port", "none", "coupling", "threaded", "plug", "profiled", "head", extras, "lock-pin", extras, "weight", "hand",
                         "elastomer", "EPDM", "sealing", "lip", "actuator-build", drive == Drive.MANUAL ? "none" : "wire",
-                        "rod-packing", drive == Drive.MANUAL ? "none" : "o-ring")), LocalDate.now().plusDays(30), 0);
+                        "rod-packing", drive == Drive.MANUAL ? "none" : "o-ring")).with("end-covers", "none"), LocalDate.now().plusDays(30), 0);
     }
 }

@@ -36,7 +36,7 @@ import org.springframework.test.web.servlet.MockMvc;
 class ExchangeTest {
 
     private static final String VALVE = "tag,service,area,line,place,type,drive,options,next_due\n";
-    private static final String KOLM = "coupling=threaded;plug=profiled;head=none;lock-pin=none;weight=hand;elastomer=EPDM;sealing=lip;actuator-build=wire;rod-packing=o-ring";
+    private static final String KOLM = "coupling=threaded;plug=profiled;head=none;lock-pin=none;weight=hand;elastomer=EPDM;sealing=lip;actuator-build=wire;rod-packing=o-ring;end-covers=none";
 
     private final MockMvc web;
     private final JdbcTemplate jdbc;
