@@ -10,14 +10,18 @@ import dev.wartung.core.progress.Confirmation;
 import dev.wartung.core.progress.Judgement;
 import dev.wartung.core.progress.Progress;
 import dev.wartung.core.sealing.OldSeal;
+import dev.wartung.web.job.JobEntry.Kind;
 import dev.wartung.web.sheet.Sheets;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
@@ -52,7 +56,7 @@ class JobFiles {
         List<OldSeal> oldSeals = new ArrayList<>();
         Map<String, String> checked = new HashMap<>();
         Set<String> atHand = new HashSet<>();
-        for (JobEntry entry : all) {
+        for (JobEntry entry : inForce(all)) {
             switch (entry.kind()) {
                 case CONFIRMED -> {
                     Confirmed body = json.readValue(entry.body(), Confirmed.class);
@@ -60,7 +64,6 @@ class JobFiles {
                     countedIn.addAll(body.lots());
                     second = body.second().isPresent() ? body.second() : second;
                 }
-                case TAKEN_BACK -> confirmed.remove(confirmed.size() - 1);
                 case CLOSE_UP -> {
                     procedure = json.readValue(entry.body(), NewWay.class).procedure();
                     procedure.steps().forEach(s -> steps.put(s.id(), s));
@@ -103,6 +106,31 @@ class JobFiles {
         Progress progress = new Progress(pair.anatomy().build(), configuration, carried(job), procedure, confirmed);
         return new JobView(job, pair, configuration, progress.bench().build(), progress, supplies, all, List.copyOf(countedIn), Map.copyOf(steps), second,
                 new Judgement(findings, oldSeals, checked, atHand));
+    }
+
+    /** What still holds: a confirmation taken back is as if it had not been, with what was counted in at it and the findings that its answers were. */
+    private List<JobEntry> inForce(List<JobEntry> all) {
+        Deque<JobEntry> confirmed = new ArrayDeque<>();
+        Set<UUID> gone = new HashSet<>();
+        for (JobEntry entry : all) {
+            if (entry.kind() == Kind.CONFIRMED) {
+                confirmed.push(entry);
+            } else if (entry.kind() == Kind.TAKEN_BACK) {
+                JobEntry last = confirmed.pop();
+                gone.add(last.getId());
+                gone.addAll(findingsOf(last));
+            }
+        }
+        return all.stream().filter(entry -> !gone.contains(entry.getId())).toList();
+    }
+
+    /** Ids under which the findings that answers of the last confirmation were are kept, if any were. */
+    List<UUID> findingsOfLast(List<JobEntry> all) {
+        return inForce(all).stream().filter(e -> e.kind() == Kind.CONFIRMED).reduce((earlier, later) -> later).map(this::findingsOf).orElse(List.of());
+    }
+
+    private List<UUID> findingsOf(JobEntry confirmation) {
+        return confirmed(confirmation).answers().stream().map(answer -> Found.entryId(confirmation.getId(), answer.ask())).toList();
     }
 
     List<Step> carried(Job job) {

@@ -1,5 +1,6 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.inspection.Finding.Replaced;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Situation;
 import dev.wartung.core.procedure.Step;
@@ -21,6 +22,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -228,6 +230,11 @@ public class JobService {
             add(view.job(), entryId, Kind.TAKEN_BACK, last.id(), reason.strip());
             if (last.kitCount()) {
                 stores.putBack(view.job().number());
+            }
+            // what an answer at that step had found goes with it; the job no longer waits for its part
+            Set<String> gone = files.findingsOfLast(view.entries()).stream().map(UUID::toString).collect(Collectors.toSet());
+            if (view.judgement().waiting().stream().anyMatch(f -> gone.contains(f.id()))) {
+                view.job().waitsFor(view.judgement().waiting().stream().filter(f -> !gone.contains(f.id())).flatMap(f -> f.replaces().stream()).map(Replaced::name).findFirst().orElse(""));
             }
             return Outcome.done("The last step is taken back. It stays on the record that it was.");
         }));

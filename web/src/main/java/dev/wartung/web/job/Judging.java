@@ -22,7 +22,6 @@ import dev.wartung.core.sealing.OldSeal;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.JobEntry.Kind;
-import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.util.HashMap;
 import java.util.List;
@@ -64,7 +63,7 @@ public class Judging {
         for (Answer answer : last.answers()) {
             Optional<Finds> found = last.step().asks().stream().filter(a -> a.id().equals(answer.ask())).flatMap(a -> answer.seen().map(a.finds()::get).stream()).findFirst();
             if (found.isPresent()) {
-                Outcome judged = find(number, UUID.nameUUIDFromBytes((entryId + answer.ask()).getBytes(StandardCharsets.UTF_8)),
+                Outcome judged = find(number, Found.entryId(entryId, answer.ask()),
                         Map.of("part", found.get().part(), "point", found.get().point(), "kind", found.get().kind(), "at-hand", "no"), new byte[0]);
                 return judged.went() ? judged : Outcome.done("Confirmed, but “" + answer.seen().orElse("") + "” could not be kept as a finding: note it under Findings (F).");
             }

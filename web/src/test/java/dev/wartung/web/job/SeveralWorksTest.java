@@ -112,6 +112,33 @@ class SeveralWorksTest {
     }
 
     @Test
+    @DisplayName("Play that was no play is taken back with its step: no finding, no bush, nothing to wait for; a kit counted, taken back and counted again is there once")
+    void takenBack() {
+        Valve valve = valves.save(TestSite.valve("SW-004", Drive.NC));
+        int number = begun(valve, planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow());
+        upTo(number, "count-kit");
+        confirm(number, Map.of());
+        List<CountedIn> counted = view(number).countedIn();
+        assertThat(service.takeBack(number, UUID.randomUUID(), "Another kit lies here").went()).isTrue();
+        assertThat(view(number).countedIn()).isEmpty();
+        confirm(number, Map.of());
+        assertThat(view(number).countedIn()).hasSameSizeAs(counted).isNotEmpty();
+        upTo(number, "feel-bush");
+        List<String> before = view(number).progress().procedure().renews();
+        confirm(number, Map.of(StepForm.READING + "bush-play", "play"));
+        assertThat(view(number).job().waitsFor()).contains("bush");
+        assertThat(service.takeBack(number, UUID.randomUUID(), "Tapped beside it").went()).isTrue();
+        assertThat(view(number).judgement().findings()).isEmpty();
+        assertThat(view(number).progress().procedure().renews()).isEqualTo(before).doesNotContain("bush");
+        assertThat(view(number).job().waitsFor()).isEmpty();
+        assertThat(view(number).entries()).as("the record keeps all of it").extracting(JobEntry::kind).contains(JobEntry.Kind.FINDING, JobEntry.Kind.TAKEN_BACK);
+        while (view(number).progress().current().isPresent()) {
+            assertThat(confirm(number, Map.of()).went()).isTrue();
+        }
+        assertThat(view(number).progress().hindrances()).isEmpty();
+    }
+
+    @Test
     @DisplayName("A step that took longer each time is said to take longer here; one that took as long as its sheet says is not")
     void usualTimes() {
         Valve valve = valves.save(TestSite.of("SW-003", "kule-80", Map.of("drive", "NC")));
