@@ -15,8 +15,10 @@ run_tests() { # nothing: all of them; else classes, as Maven's -Dtest takes them
   (cd "$here" && shellcheck -x -a wartung .ci/run)
   throwaway_home
   pg_start "fsync = off" "synchronous_commit = off" "full_page_writes = off"
-  local fork only=()
-  for fork in 1 2 3; do pg_psql -d postgres -c "create database wartung_$fork owner wartung"; done
+  # browser tests mostly wait: more of them beside each other than there are processors, as far as memory goes
+  local fork forks only=()
+  forks=$(awk '/^MemAvailable/ { n = int($2 / 1600000); print n < 2 ? 2 : n > 5 ? 5 : n }' /proc/meminfo)
+  for ((fork = 1; fork <= forks; fork++)); do pg_psql -d postgres -c "create database wartung_$fork owner wartung"; done
   if [ $# -gt 0 ]; then
     # in a shell of its own: what is called from here would have its words cut at commas, too
     only=("-Dtest=$(IFS=,; echo "$*")" -Dsurefire.failIfNoSpecifiedTests=false)
@@ -25,7 +27,7 @@ run_tests() { # nothing: all of them; else classes, as Maven's -Dtest takes them
   fi
   local log="$WARTUNG_HOME/maven.log" rc=0
   rm -f -- "$here"/*/target/surefire-reports/TEST-*.xml
-  attended logged "$log" maven verify ${only[@]+"${only[@]}"} || rc=$?
+  attended logged "$log" maven verify "-Dtest.forks=$forks" ${only[@]+"${only[@]}"} || rc=$?
   told_tests "$log"
   return "$rc"
 }
