@@ -1,7 +1,9 @@
 package dev.wartung.core;
 
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.assignableTo;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noFields;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
 import com.tngtech.archunit.core.importer.ImportOption;
@@ -12,6 +14,7 @@ import dev.wartung.core.anatomy.Operation;
 import java.time.Clock;
 import java.time.format.DateTimeFormatter;
 import java.util.Random;
+import org.w3c.dom.Node;
 
 /** What keeps the core pure and the judge independent of the judged. */
 @AnalyzeClasses(packages = "dev.wartung.core", importOptions = ImportOption.DoNotIncludeTests.class)
@@ -34,6 +37,10 @@ class ArchitectureTest {
     @ArchTest
     static final ArchRule ONE_LANGUAGE = noClasses().should().callMethod(String.class, "format", String.class, Object[].class).orShould().callMethod(String.class, "formatted", Object[].class)
             .orShould().callMethod(String.class, "toLowerCase").orShould().callMethod(String.class, "toUpperCase").orShould().callMethod(DateTimeFormatter.class, "ofPattern", String.class);
+
+    /** Kept and read by two at once, such a tree gives an attribute as empty now and then: it fills itself in when it is first read. */
+    @ArchTest
+    static final ArchRule NO_PARSERS_TREE_KEPT = noFields().should().haveRawType(assignableTo(Node.class));
 
     @ArchTest
     static final ArchRule PACKAGES_WITHOUT_CIRCLES = slices().matching("dev.wartung.core.(*)..").should().beFreeOfCycles();

@@ -10,6 +10,7 @@ import java.io.StringReader;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -41,7 +42,7 @@ public final class DrawingTemplate {
     private static final Pattern BRACES = Pattern.compile("\\{([^}]*)}");
 
     private final String name;
-    private final Element root;
+    private final Written root;
     private final Map<Map<String, Double>, Shape> drawn = new ConcurrentHashMap<>();
 
     /** A drawing that includes nothing. @throws IllegalArgumentException if the text is not an XML drawing */
@@ -57,8 +58,38 @@ public final class DrawingTemplate {
      */
     public DrawingTemplate(String name, String svg, Function<String, Optional<String>> parts) {
         this.name = name;
-        this.root = parsed(name, svg);
-        include(root, parts, 0);
+        Element whole = parsed(name, svg);
+        include(whole, parts, 0);
+        this.root = Written.of(whole);
+    }
+
+    /**
+     * An element as it was written. The parser's own tree reads itself lazily and is not to be read by two at once.
+     *
+     * @param own it is an instruction to draw, not to be drawn as it stands
+     */
+    private record Written(String tag, boolean own, Map<String, String> attributes, List<Written> children) {
+
+        static Written of(Element element) {
+            Map<String, String> attributes = new LinkedHashMap<>();
+            NamedNodeMap given = element.getAttributes();
+            for (int i = 0; i < given.getLength(); i++) {
+                if (!given.item(i).getNodeName().startsWith("xmlns")) {
+                    attributes.put(given.item(i).getNodeName(), given.item(i).getNodeValue());
+                }
+            }
+            List<Written> children = new ArrayList<>();
+            for (Node child = element.getFirstChild(); child != null; child = child.getNextSibling()) {
+                if (child instanceof Element inner) {
+                    children.add(of(inner));
+                }
+            }
+            return new Written(element.getLocalName(), OWN.equals(element.getNamespaceURI()), Collections.unmodifiableMap(attributes), List.copyOf(children));
+        }
+
+        String attribute(String key) {
+            return attributes.getOrDefault(key, "");
+        }
     }
 
     private void include(Element parent, Function<String, Optional<String>> parts, int depth) {
@@ -148,30 +179,21 @@ public final class DrawingTemplate {
             throw new UnsupportedOperationException("an expression sets nothing");
         }
 
-        Shape shape(Element element) {
-            boolean own = OWN.equals(element.getNamespaceURI());
-            Map<String, String> attributes = new LinkedHashMap<>();
-            NamedNodeMap given = element.getAttributes();
-            for (int i = 0; i < given.getLength(); i++) {
-                if (!given.item(i).getNodeName().startsWith("xmlns")) {
-                    attributes.put(given.item(i).getNodeName(), given.item(i).getNodeValue());
-                }
-            }
+        Shape shape(Written element) {
+            Map<String, String> attributes = new LinkedHashMap<>(element.attributes());
             List<Shape> children = new ArrayList<>();
             // names first: a drawing's own limits may use them
-            for (Node child = element.getFirstChild(); child != null; child = child.getNextSibling()) {
-                if (child instanceof Element inner) {
-                    if (OWN.equals(inner.getNamespaceURI()) && inner.getLocalName().equals("let")) {
-                        // a sheet kept with an older record may not know the choice that is asked about
-                        boolean known = !inner.hasAttribute("else") || names.containsKey(inner.getAttribute("is"));
-                        names.put(inner.getAttribute("name"), value(inner.getAttribute(known ? "is" : "else")));
-                    } else {
-                        children.add(shape(inner));
-                    }
+            for (Written inner : element.children()) {
+                if (inner.own() && inner.tag().equals("let")) {
+                    // a sheet kept with an older record may not know the choice that is asked about
+                    boolean known = !inner.attributes().containsKey("else") || names.containsKey(inner.attribute("is"));
+                    names.put(inner.attribute("name"), value(inner.attribute(known ? "is" : "else")));
+                } else {
+                    children.add(shape(inner));
                 }
             }
             attributes.replaceAll((key, text) -> BRACES.matcher(text).replaceAll(m -> Matcher.quoteReplacement(rounded(value(m.group(1))))));
-            return own && element.getLocalName().equals("spring") ? coil(attributes) : new Shape(element.getLocalName(), attributes, children);
+            return element.own() && element.tag().equals("spring") ? coil(attributes) : new Shape(element.tag(), attributes, children);
         }
 
         /** A coil in section view: a zigzag between two heights, as wide as given to both sides. */
