@@ -50,13 +50,16 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
      *
      * @param afterDays after how many days; 0 where the type sheet says it
      * @param afterSize the size of the type sheet that says after how long; empty where the family says it
+     * @param doneBy operations that do it; none where it is a look that every job ends with whose line is given back
      * @param after what makes it due at once, if it comes earlier than those days
      */
-    public record Recheck(String name, int afterDays, Optional<String> afterSize, Optional<LineEvent> after, List<String> joins, Condition when) {
-        public Recheck(String name, int afterDays, @Nullable Optional<String> afterSize, @Nullable Optional<LineEvent> after, List<String> joins, @Nullable Condition when) {
+    public record Recheck(String name, int afterDays, Optional<String> afterSize, List<String> doneBy, Optional<LineEvent> after, List<String> joins, Condition when) {
+        public Recheck(String name, int afterDays, @Nullable Optional<String> afterSize, @Nullable List<String> doneBy, @Nullable Optional<LineEvent> after,
+                       List<String> joins, @Nullable Condition when) {
             this.name = name;
             this.afterDays = afterDays;
             this.afterSize = afterSize == null ? Optional.empty() : afterSize;
+            this.doneBy = doneBy == null ? List.of() : List.copyOf(doneBy);
             this.after = after == null ? Optional.empty() : after;
             this.joins = List.copyOf(joins);
             this.when = when == null ? Condition.ALWAYS : when;
@@ -64,7 +67,7 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
 
         /** The same, due after that time, to the day. */
         public Recheck dueAfter(Quantity time) {
-            return new Recheck(name, (int) Math.round(time.si() / SECONDS_A_DAY), Optional.empty(), after, joins, when);
+            return new Recheck(name, (int) Math.round(time.si() / SECONDS_A_DAY), Optional.empty(), doneBy, after, joins, when);
         }
     }
 

@@ -4,6 +4,7 @@ import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Confirmation;
 import dev.wartung.web.valve.FittedPart;
 import dev.wartung.web.valve.FittedParts;
@@ -41,8 +42,11 @@ class AfterClosing {
         this.files = files;
     }
 
-    /** The job is closed: the valve is back. A look that was due is done with it, since every job ends with the same look. */
+    /** The job is closed: the valve is back. Looks that were due are done with it, if it looked. Of a new valve nothing is changed here: the one on record is in its line as before. */
     void closed(JobView view, LocalDate day, Account by, Instant at) {
+        if (view.progress().bench().energies().isApart()) {
+            return;
+        }
         Valve valve = view.job().valve();
         converted(view, valve, day, by, at);
         valve.becomes(ValveState.IN_SERVICE);
@@ -51,8 +55,15 @@ class AfterClosing {
         if (renewed.containsAll(view.build().parts().stream().filter(p -> p.kind().equals(Part.PRODUCT_SEAL)).map(Part::id).toList())) {
             valve.renewed(day, view.sheets().type().serviceMonths(valve.configuration()));
         }
-        rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).forEach(r -> r.done(day));
+        rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream().filter(r -> hasDone(view, r.name())).forEach(r -> r.done(day));
         view.progress().procedure().rechecks().forEach(r -> rechecks.save(new Recheck(valve, view.job().number(), r.name(), day, day.plusDays(r.afterDays()), r.after())));
+    }
+
+    /** Whether the job did what was due: the operations that do it, or a look at a line given back. Re-tightening is not done by oiling, nor oiling by a look. */
+    private static boolean hasDone(JobView view, String due) {
+        List<Step> done = view.progress().confirmed().stream().map(Confirmation::step).toList();
+        List<String> by = view.sheets().anatomy().rechecks().stream().filter(r -> r.name().equals(due)).flatMap(r -> r.doneBy().stream()).toList();
+        return by.isEmpty() ? done.stream().flatMap(s -> s.acts().stream()).anyMatch(a -> a.verb() == Verb.UNLOCK) : done.stream().anyMatch(s -> by.contains(s.operation()));
     }
 
     /** Only now, proven and closed, does the record say what a converted valve has become. */

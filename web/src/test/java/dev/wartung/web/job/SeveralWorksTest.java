@@ -2,11 +2,12 @@ package dev.wartung.web.job;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Work;
+import dev.wartung.core.simulation.Place;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.app.RunningApplication;
@@ -36,8 +37,9 @@ class SeveralWorksTest {
     private final UsualTimes times;
     private final Valves valves;
     private final Accounts accounts;
+    private final Rechecks rechecks;
 
-    SeveralWorksTest(JobService service, Judging judging, Planning planning, PastJobs past, UsualTimes times, Valves valves, Accounts accounts) {
+    SeveralWorksTest(JobService service, Judging judging, Planning planning, PastJobs past, UsualTimes times, Valves valves, Accounts accounts, Rechecks rechecks) {
         this.service = service;
         this.judging = judging;
         this.planning = planning;
@@ -45,6 +47,7 @@ class SeveralWorksTest {
         this.times = times;
         this.valves = valves;
         this.accounts = accounts;
+        this.rechecks = rechecks;
     }
 
     private Account tessa() {
@@ -136,6 +139,43 @@ class SeveralWorksTest {
             assertThat(confirm(number, Map.of()).went()).isTrue();
         }
         assertThat(view(number).progress().hindrances()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("A new valve's job is worked and closed on the bench: no energy of the line, nothing changed of the valve on record, a job of its own; looks that are due stay due")
+    void newValve() {
+        Valve valve = valves.save(TestSite.of("SW-005", "fen-l-100", Map.of()));
+        Optional<LocalDate> due = valve.nextDue();
+        rechecks.save(new Recheck(valve, 1, "Re-tighten check of the flange bolts", LocalDate.now(), LocalDate.now(), Optional.empty()));
+        assertThat(planning.work(valve, List.of("fit-new-valve", "inspect"), List.of())).isEmpty();
+        int number = begun(valve, planning.work(valve, "fit-new-valve", Optional.empty()).orElseThrow());
+        assertThat(view(number).progress().bench().place("valve")).as("it lies ready before anybody says so").isEqualTo(Place.CLOTH);
+        assertThat(EnergyPlate.of(view(number))).noneMatch(EnergyPlate::live);
+        while (view(number).progress().current().isPresent()) {
+            assertThat(confirm(number, Map.of()).went()).isTrue();
+        }
+        assertThat(view(number).progress().hindrances()).isEmpty();
+        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("0", "0", "")).went()).isTrue();
+        assertThat(valves.findByTagIgnoreCase("SW-005").orElseThrow().nextDue()).isEqualTo(due);
+        assertThat(rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id())).extracting(Recheck::name).containsExactly("Re-tighten check of the flange bolts");
+        assertThat(planning.derive(valve, planning.work(valve, "inspect", Optional.empty()).orElseThrow()).carried()).as("the valve in the line is as it was").isEmpty();
+    }
+
+    @Test
+    @DisplayName("Oiling is done by oiling and a look by a look: neither by the other")
+    void whatIsDone() {
+        Valve valve = valves.save(TestSite.valve("SW-006", Drive.NC));
+        for (String name : List.of("Oil the actuator", "Re-tighten check of the body clamp")) {
+            rechecks.save(new Recheck(valve, 1, name, LocalDate.now(), LocalDate.now(), Optional.empty()));
+        }
+        int oiling = begun(valve, planning.work(valve, "oil-actuator", Optional.empty()).orElseThrow());
+        while (view(oiling).progress().current().isPresent()) {
+            assertThat(confirm(oiling, Map.of()).went()).isTrue();
+        }
+        assertThat(service.close(oiling, UUID.randomUUID(), BenchRun.closing("0", "0", "")).went()).isTrue();
+        List<Recheck> open = rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id());
+        assertThat(open).extracting(Recheck::name).containsExactlyInAnyOrder("Re-tighten check of the body clamp", "Oil the actuator");
+        assertThat(open.stream().filter(r -> r.name().equals("Oil the actuator")).findFirst().orElseThrow().dueOn()).as("in the sheet's interval").isEqualTo(LocalDate.now().plusDays(365));
     }
 
     @Test
