@@ -34,6 +34,7 @@ public record Act(Verb verb, String object) {
         /** of a new valve, a part that is not on it yet and lies ready; object: the part */ DELIVERED,
         /** a part put back from the cloth; object: the part */ PUT_BACK,
         /** a new part fitted from the bag; object: the part */ FIT_NEW,
+        /** wiped clean, its grease with it; object: the part */ WIPE,
         /** a film laid on; object: the part */ GREASE,
         /** trapped air let out from behind a seal; object: the part */ RELEASE_AIR,
         /** a borrowed aid put on; object: the aid */ AID_ON,

@@ -34,6 +34,7 @@ import org.jspecify.annotations.Nullable;
  * @param fitsBehind what must be off or open before it goes on, where that is not what must be off before it comes off
  * @param pressedAgainst parts that locate what it is pressed against: with one of them off, that lies loose and is marked
  * @param hangsOn  the part it comes with when that is lifted: its mass counts, and where that is exchanged whole it goes with it
+ * @param slides   it slides on a film of grease: wiped clean, it does not go back dry
  * @param heldDownBy the borrowed aid that takes a spring's force from it while it comes off or goes on
  */
 public record Part(String id, String name, String kind, Condition when, String glyph, List<String> behind, boolean singleUse, String film,
@@ -41,7 +42,7 @@ public record Part(String id, String name, String kind, Condition when, String g
                    Optional<String> carries, boolean drives, Optional<String> fitsAt, Optional<String> comesOffAt,
                    Optional<String> steadiedBy, List<String> spoiltBy,
                    Optional<String> staysAt, boolean lifts, boolean set, boolean setsDrive, List<String> fitsBehind, List<String> pressedAgainst,
-                   Optional<String> hangsOn, Optional<String> heldDownBy) {
+                   Optional<String> hangsOn, boolean slides, Optional<String> heldDownBy) {
 
     public static final String PRODUCT_SEAL = "product-seal";
     public static final String ACTUATOR_SEAL = "actuator-seal";
@@ -55,7 +56,7 @@ public record Part(String id, String name, String kind, Condition when, String g
                 @Nullable List<String> scrapes, @Nullable Optional<String> sleeve, @Nullable Optional<String> carries, boolean drives,
                 @Nullable Optional<String> fitsAt, @Nullable Optional<String> comesOffAt, @Nullable Optional<String> steadiedBy, @Nullable List<String> spoiltBy,
                 @Nullable Optional<String> staysAt, boolean lifts, boolean set, boolean setsDrive, @Nullable List<String> fitsBehind,
-                @Nullable List<String> pressedAgainst, @Nullable Optional<String> hangsOn, @Nullable Optional<String> heldDownBy) {
+                @Nullable List<String> pressedAgainst, @Nullable Optional<String> hangsOn, boolean slides, @Nullable Optional<String> heldDownBy) {
         this.id = id;
         this.name = name;
         this.kind = kind;
@@ -82,6 +83,7 @@ public record Part(String id, String name, String kind, Condition when, String g
         this.fitsBehind = fitsBehind == null ? this.behind : List.copyOf(fitsBehind);
         this.pressedAgainst = pressedAgainst == null ? List.of() : List.copyOf(pressedAgainst);
         this.hangsOn = hangsOn == null ? Optional.empty() : hangsOn;
+        this.slides = slides;
         this.heldDownBy = heldDownBy == null ? Optional.empty() : heldDownBy;
     }
 

@@ -143,7 +143,7 @@ final class AnatomyCheck {
             List<String> object = acts.get(i).object().isEmpty() ? List.of() : List.of(acts.get(i).object());
             switch (acts.get(i).verb()) {
                 case OPEN, CLOSE, TIGHTEN -> known(object, at + "/" + i, joints, "joint");
-                case RELEASE_AIR, NOTE, SET, SEAT_LIFT, SEAT_DROP, TAKE, DELIVERED, PUT_BACK -> known(object, at + "/" + i, parts, "part");
+                case RELEASE_AIR, NOTE, SET, SEAT_LIFT, SEAT_DROP, TAKE, DELIVERED, PUT_BACK, WIPE -> known(object, at + "/" + i, parts, "part");
                 case AIR_ON, TURN, SEE_TIGHT -> known(object, at + "/" + i, positions, "position");
                 case CONVERT -> change(acts.get(i).object(), at + "/" + i);
                 default -> { }
@@ -180,6 +180,7 @@ final class AnatomyCheck {
             }
         }
         for (int i = 0; i < sheet.rechecks().size(); i++) {
+            known(sheet.rechecks().get(i).doneBy(), "/rechecks/" + i + "/done-by", operations, "operation");
             known(sheet.rechecks().get(i).joins(), "/rechecks/" + i + "/joins", union(operations, Set.of(Operation.ALWAYS)), "operation");
         }
     }

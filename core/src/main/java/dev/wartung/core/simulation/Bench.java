@@ -100,7 +100,8 @@ public final class Bench {
             case DELIVERED -> handling.lieReady(object);
             case PUT_BACK -> handling.fit(object, false);
             case FIT_NEW -> handling.fit(object, true);
-            case GREASE -> state.filmed.add(object);
+            case WIPE -> handling.wipe(object);
+            case GREASE -> handling.grease(object);
             case RELEASE_AIR -> state.airLetOut.add(object);
             case AID_ON -> handling.aidOn(object);
             case AID_OFF -> state.aids.remove(object);

@@ -30,6 +30,7 @@ final class BenchState {
     final Set<String> looseJoints = new LinkedHashSet<>();
     final Set<String> aids = new LinkedHashSet<>();
     final Set<String> filmed = new HashSet<>();
+    final Set<String> wiped = new HashSet<>();
     final Set<String> noted = new HashSet<>();
     final Set<String> unset = new LinkedHashSet<>();
     final Set<String> settled = new HashSet<>();

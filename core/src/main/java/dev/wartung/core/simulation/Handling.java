@@ -112,6 +112,16 @@ final class Handling {
         }
     }
 
+    void wipe(String id) {
+        state.filmed.remove(id);
+        state.wiped.add(id);
+    }
+
+    void grease(String id) {
+        state.filmed.add(id);
+        state.wiped.remove(id);
+    }
+
     private void support(Part part) {
         part.liftedWith().filter(aid -> !state.aids.contains(aid)).ifPresent(aid ->
                 state.report(Kind.UNSUPPORTED_WEIGHT, part.id(), part.name() + " was lifted without its " + aid + "."));
@@ -166,6 +176,9 @@ final class Handling {
         part.heldDownBy().filter(aid -> !state.aids.contains(aid)).ifPresent(aid ->
                 state.report(Kind.CLOSED_UNDER_LOAD, id, part.name() + " does not reach its place: the spring is not held down in the " + aid + "."));
         support(part);
+        if (part.slides() && state.wiped.remove(id)) {
+            state.report(Kind.MISSING_GREASE, id, part.name() + " was wiped and went back dry; it slides on its film.");
+        }
         if (part.fitsAt().filter(at -> !at.equals(state.energies.position())).isPresent()) {
             state.report(Kind.WRONG_POSITION, id, part.name() + " went on with the valve " + state.energies.position() + "; it needs " + part.fitsAt().orElse("") + ".");
         }

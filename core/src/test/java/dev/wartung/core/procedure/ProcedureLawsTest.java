@@ -110,7 +110,7 @@ class ProcedureLawsTest {
                         || ventedLater(job, dropped.acts().get(0), procedure.steps().subList(procedure.steps().indexOf(dropped) + 1, procedure.steps().size())));
                 before.carryOut(dropped.acts());
                 // a measurement leaves no trace on the valve; that it is not skipped is the job's business
-                boolean measurement = isLookUnderAir(dropped);
+                boolean measurement = isLookUnderAir(dropped) || dropped.acts().stream().allMatch(a -> a.verb() == Verb.WIPE);
                 int at = procedure.steps().indexOf(dropped);
                 if (!dropped.acts().isEmpty() && !measurement && !stands && !onlyForALook(procedure, at)) {
                     List<Step> rest = procedure.steps().stream().filter(s -> s != dropped).toList();
@@ -134,7 +134,8 @@ class ProcedureLawsTest {
                 for (Act dropped : acts) {
                     boolean stands = stands(dropped, position);
                     boolean again = dropped.verb() == Verb.TIGHTEN && later.stream().anyMatch(s -> s.acts().contains(dropped)) || ventedLater(job, dropped, later);
-                    if (dropped.verb() == Verb.REACH || stands || again || onlyForALook(procedure, i) || isLookUnderAir(procedure.steps().get(i))) {
+                    // what was not wiped goes back with its old film: a poor job, and nothing a bench can see
+                    if (dropped.verb() == Verb.REACH || dropped.verb() == Verb.WIPE || stands || again || onlyForALook(procedure, i) || isLookUnderAir(procedure.steps().get(i))) {
                         continue;
                     }
                     Bench bench = job.bench();

@@ -181,6 +181,17 @@ class FamilyAccidentsTest {
     }
 
     @Test
+    @DisplayName("What was wiped and slides does not go back dry: piston, sleeve and bolt are filmed again, after the wiping")
+    void slidesOnAFilm() {
+        Bench bench = bench("kolm-50", "NC", Map.of("sealing", "lip", "head", "none", "coupling", "threaded", "plug", "profiled", "lock-pin", "none", "actuator-build", "wire"));
+        does(bench, "take air-hose", "air-on", "take body-clamp", "take insert", "air-off", "open coupling-joint", "take centring-ring", "bin lock-wire", "take actuator-cover", "take spring", "take piston");
+        assertThat(does(bench, "wipe piston", "put-back piston")).containsExactly(Kind.MISSING_GREASE);
+        assertThat(does(bench, "take piston", "wipe piston", "grease piston", "put-back piston")).isEmpty();
+        assertThat(does(bench, "take piston", "grease piston", "wipe piston", "put-back piston")).containsExactly(Kind.MISSING_GREASE);
+        assertThat(does(bench, "take piston", "put-back piston")).as("never wiped, it kept its film").isEmpty();
+    }
+
+    @Test
     @DisplayName("Rotary actuator: its ring comes out and goes in only in the press; slide bearings that nobody takes off the bolt are lost")
     void press() {
         Bench bench = bench("fen-80", "NC", Map.of("ends", "clamp", "feedback", "none", "seat-kind", "one-piece"));
