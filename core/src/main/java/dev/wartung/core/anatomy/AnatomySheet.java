@@ -3,10 +3,13 @@ package dev.wartung.core.anatomy;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import dev.wartung.core.measure.Quantity;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BiPredicate;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -72,6 +75,7 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
     }
 
     private static final double SECONDS_A_DAY = 86_400;
+    private static final String DRIVE = "drive";
 
     public AnatomySheet(String id, int version, String name, String drawing, List<Drive> drives, @Nullable Map<String, Option> options,
                         @Nullable List<Condition> excludes, Build build, @Nullable List<Reading> readings, @Nullable List<Operation> movements,
@@ -148,23 +152,41 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
 
     /** Every configuration that can exist, in a fixed order. */
     public List<ValveConfiguration> configurations() {
+        return collected(drive -> true, (option, value) -> true);
+    }
+
+    /** Those a type is made as, in the same order. */
+    public List<ValveConfiguration> configurations(TypeSheet type) {
+        return collected(type.drives()::contains, (option, value) -> type.options().getOrDefault(option, List.of()).contains(value));
+    }
+
+    private List<ValveConfiguration> collected(Predicate<Drive> has, BiPredicate<String, String> made) {
         List<ValveConfiguration> found = new ArrayList<>();
         for (Drive drive : drives) {
-            collect(new ValveConfiguration(drive, Map.of()), new ArrayList<>(options.keySet()), found);
+            if (has.test(drive)) {
+                Map<String, String> facts = new HashMap<>();
+                facts.put(DRIVE, drive.code());
+                collect(drive, facts, List.copyOf(options.entrySet()), made, found);
+            }
         }
         return found;
     }
 
-    private void collect(ValveConfiguration partial, List<String> open, List<ValveConfiguration> found) {
+    /** Goes no further where what is chosen so far is excluded already: there are far more combinations than valves. */
+    private void collect(Drive drive, Map<String, String> facts, List<Map.Entry<String, Option>> open, BiPredicate<String, String> made, List<ValveConfiguration> found) {
         if (open.isEmpty()) {
-            if (allows(partial)) {
-                found.add(partial);
-            }
+            Map<String, String> chosen = new HashMap<>(facts);
+            chosen.remove(DRIVE);
+            found.add(new ValveConfiguration(drive, chosen));
             return;
         }
-        Option option = options.get(open.get(0));
-        for (String value : option == null ? List.<String>of() : option.choices().values()) {
-            collect(partial.with(open.get(0), value), open.subList(1, open.size()), found);
+        Map.Entry<String, Option> option = open.get(0);
+        for (String value : option.getValue().choices().values()) {
+            facts.put(option.getKey(), value);
+            if (made.test(option.getKey(), value) && excludes.stream().noneMatch(c -> c.holds(facts))) {
+                collect(drive, facts, open.subList(1, open.size()), made, found);
+            }
         }
+        facts.remove(option.getKey());
     }
 }

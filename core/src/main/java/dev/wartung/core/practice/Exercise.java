@@ -69,7 +69,7 @@ public record Exercise(AnatomySheet anatomy, TypeSheet type, ValveConfiguration 
 
     /** Configurations that differ in one thing only, and on which the same work can be done. */
     private static List<ValveConfiguration> others(AnatomySheet anatomy, TypeSheet type, ValveConfiguration told, Work work) {
-        return anatomy.configurations().stream().filter(type::madeAs).filter(c -> differs(told, c).isPresent())
+        return anatomy.configurations(type).stream().filter(c -> differs(told, c).isPresent())
                 .filter(c -> anatomy.worksFor(c, type).stream().map(WorkKind::id).anyMatch(work.kind().id()::equals))
                 .filter(c -> work.chosen().stream().allMatch(part -> anatomy.build().resolve(c.facts()).part(part).isPresent()))
                 // what nobody could see is no trap: the build must be another

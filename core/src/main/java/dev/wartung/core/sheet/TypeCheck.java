@@ -134,7 +134,7 @@ final class TypeCheck {
     private void derivations() {
         Set<String> reasons = new LinkedHashSet<>();
         Derivation derivation = new Derivation(anatomy, sheet, new Practice(Schools.table(), SiteChoices.NONE));
-        List<ValveConfiguration> made = anatomy.configurations().stream().filter(sheet::madeAs).toList();
+        List<ValveConfiguration> made = anatomy.configurations(sheet);
         if (made.isEmpty()) {
             text.problem("/options", "leaves no valve that can exist");
         }

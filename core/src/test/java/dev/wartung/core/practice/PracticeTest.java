@@ -39,7 +39,7 @@ class PracticeTest {
         Map<String, TypeSheet> ofFamily = new LinkedHashMap<>();
         LIBRARY.types().forEach(t -> ofFamily.putIfAbsent(t.anatomy(), t));
         return ofFamily.values().stream().flatMap(type -> type.drives().stream().flatMap(drive -> {
-            ValveConfiguration configuration = anatomy(type).configurations().stream().filter(type::madeAs).filter(c -> c.drive() == drive).findFirst().orElseThrow();
+            ValveConfiguration configuration = anatomy(type).configurations(type).stream().filter(c -> c.drive() == drive).findFirst().orElseThrow();
             return anatomy(type).worksFor(configuration, type).stream().flatMap(kind -> work(type, configuration, kind).stream()).map(work -> exercise(type, configuration, work, Trap.Kind.NONE, 1));
         }));
     }
@@ -67,7 +67,7 @@ class PracticeTest {
 
     private static Exercise kolm(String work, Trap.Kind trap, long seed) {
         TypeSheet type = LIBRARY.type("kolm-50").orElseThrow();
-        ValveConfiguration nc = anatomy(type).configurations().stream().filter(type::madeAs).filter(c -> c.drive() == Drive.NC && "profiled".equals(c.options().get("plug"))).findFirst().orElseThrow();
+        ValveConfiguration nc = anatomy(type).configurations(type).stream().filter(c -> c.drive() == Drive.NC && "profiled".equals(c.options().get("plug"))).findFirst().orElseThrow();
         return exercise(type, nc, Work.of(anatomy(type).work(work).orElseThrow()), trap, seed);
     }
 

@@ -32,7 +32,7 @@ class SameAgainTest {
     private static Ask asked(String typeId, Map<String, String> facts, String work, String noted, Answer answer, String again) {
         TypeSheet type = LIBRARY.type(typeId).orElseThrow();
         AnatomySheet anatomy = LIBRARY.anatomy(type.anatomy()).orElseThrow();
-        ValveConfiguration configuration = anatomy.configurations().stream().filter(type::madeAs).filter(c -> c.facts().entrySet().containsAll(facts.entrySet())).findFirst().orElseThrow();
+        ValveConfiguration configuration = anatomy.configurations(type).stream().filter(c -> c.facts().entrySet().containsAll(facts.entrySet())).findFirst().orElseThrow();
         Procedure procedure = new Derivation(anatomy, type, new Practice(Schools.table(), SiteChoices.NONE)).derive(Work.of(anatomy.work(work).orElseThrow()), configuration);
         Step at = procedure.steps().stream().filter(s -> s.asks().stream().anyMatch(a -> a.id().equals(noted))).findFirst().orElseThrow();
         List<Confirmation> confirmed = answer.ask().isEmpty() ? List.of() : List.of(new Confirmation(at, List.of(answer)));

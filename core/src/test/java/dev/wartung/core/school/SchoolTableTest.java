@@ -30,7 +30,7 @@ class SchoolTableTest {
 
     private static ValveConfiguration made(TypeSheet type) {
         AnatomySheet anatomy = LIBRARY.anatomy(type.anatomy()).orElseThrow();
-        return anatomy.configurations().stream().filter(type::madeAs).filter(c -> !"ptfe".equals(c.options().get("seat-kind"))).findFirst().orElseThrow();
+        return anatomy.configurations(type).stream().filter(c -> !"ptfe".equals(c.options().get("seat-kind"))).findFirst().orElseThrow();
     }
 
     private static Settled settle(String school, String typeId, SiteChoices site) {

@@ -99,7 +99,7 @@ final class DemoValves {
     /** One of the builds the type is made in, drawn from a fixed seed; with the rubber of its line where it has a choice. */
     private static Row other(Line line, String typeId, int number, int i, int n, Sheets sheets) {
         Sheets.Pair pair = sheets.of(typeId);
-        List<ValveConfiguration> made = pair.anatomy().configurations().stream().filter(pair.type()::madeAs)
+        List<ValveConfiguration> made = pair.anatomy().configurations(pair.type()).stream()
                 .filter(c -> c.options().getOrDefault("elastomer", line.elastomer()).equals(line.elastomer()))
                 .filter(c -> c.drive() != Drive.MANUAL || pair.type().drives().size() == 1 || n % 3 == 0)
                 // an actuator that is not opened is one whose rod seals are renewed from outside

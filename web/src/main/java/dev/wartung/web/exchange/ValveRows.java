@@ -112,7 +112,7 @@ class ValveRows {
         if (options.keySet().equals(anatomy.options().keySet()) && type.madeAs(said) && anatomy.allows(said)) {
             return Optional.of(said);
         }
-        Set<ValveConfiguration> all = made.computeIfAbsent(type.id(), id -> anatomy.configurations().stream().filter(type::madeAs).collect(Collectors.toSet()));
+        Set<ValveConfiguration> all = made.computeIfAbsent(type.id(), id -> Set.copyOf(anatomy.configurations(type)));
         List<ValveConfiguration> fitting = all.stream().filter(c -> c.drive() == drive.get() && c.options().entrySet().containsAll(options.entrySet())).limit(2).toList();
         if (fitting.size() == 1) {
             return Optional.of(fitting.get(0));

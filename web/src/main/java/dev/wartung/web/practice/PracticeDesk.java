@@ -88,7 +88,7 @@ class PracticeDesk {
     /** The first way the type is made that has this drive and these options; options that go with no such build are passed over. */
     ValveConfiguration configuration(String typeId, Drive drive, Map<String, String> wanted) {
         Sheets.Pair pair = sheets.of(typeId);
-        return pair.anatomy().configurations().stream().filter(pair.type()::madeAs).filter(c -> c.drive() == drive)
+        return pair.anatomy().configurations(pair.type()).stream().filter(c -> c.drive() == drive)
                 .max(Comparator.comparingLong(c -> wanted.entrySet().stream().filter(w -> w.getValue().equals(c.options().get(w.getKey()))).count())).orElseThrow();
     }
 

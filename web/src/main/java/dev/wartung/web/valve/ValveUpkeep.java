@@ -44,7 +44,7 @@ class ValveUpkeep implements ApplicationRunner {
 
     /** The one way of completing a configuration; empty where there is none, or more than one. */
     static Optional<ValveConfiguration> completed(AnatomySheet anatomy, TypeSheet type, ValveConfiguration known) {
-        List<ValveConfiguration> possible = anatomy.configurations().stream().filter(c -> c.drive() == known.drive() && type.madeAs(c))
+        List<ValveConfiguration> possible = anatomy.configurations(type).stream().filter(c -> c.drive() == known.drive())
                 .filter(c -> known.options().entrySet().stream().allMatch(o -> o.getValue().equals(c.options().get(o.getKey())))).limit(2).toList();
         return possible.size() == 1 ? Optional.of(possible.get(0)) : Optional.empty();
     }

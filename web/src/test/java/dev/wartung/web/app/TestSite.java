@@ -53,7 +53,7 @@ public final class TestSite {
     /** The first build of a type for which some facts hold. */
     public static Valve of(String tag, String typeId, Map<String, String> facts) {
         TypeSheet type = LIBRARY.type(typeId).orElseThrow();
-        ValveConfiguration configuration = LIBRARY.anatomy(type.anatomy()).orElseThrow().configurations().stream().filter(type::madeAs)
+        ValveConfiguration configuration = LIBRARY.anatomy(type.anatomy()).orElseThrow().configurations(type).stream()
                 .filter(c -> facts.entrySet().stream().allMatch(f -> f.getValue().equals(c.facts().get(f.getKey())))).findFirst().orElseThrow();
         return new Valve(tag, "Test service of " + tag, "Test area", "Other line", typeId, type.maker() + " " + type.name(), configuration,
                 LocalDate.now().plusDays(5), 0);
