@@ -129,6 +129,29 @@ class JobFiles {
         return inForce(all).stream().filter(e -> e.kind() == Kind.CONFIRMED).reduce((earlier, later) -> later).map(this::findingsOf).orElse(List.of());
     }
 
+    /** The procedure that is in force once the last confirmation is taken back. */
+    Procedure withoutLast(Job job, List<JobEntry> all) {
+        List<JobEntry> holds = inForce(all);
+        Set<UUID> gone = new HashSet<>(findingsOfLast(all));
+        Procedure procedure = json.readValue(job.procedureJson(), Procedure.class);
+        for (JobEntry entry : holds) {
+            if (!gone.contains(entry.getId())) {
+                procedure = changed(entry).orElse(procedure);
+            }
+        }
+        return procedure;
+    }
+
+    /** How the job goes on from an entry, where that is otherwise than before. */
+    private Optional<Procedure> changed(JobEntry entry) {
+        return switch (entry.kind()) {
+            case CLOSE_UP -> Optional.of(json.readValue(entry.body(), NewWay.class).procedure());
+            case CORRECTED -> Optional.of(json.readValue(entry.body(), Corrected.class).procedure());
+            case FINDING -> json.readValue(entry.body(), Found.class).procedure();
+            default -> Optional.empty();
+        };
+    }
+
     private List<UUID> findingsOf(JobEntry confirmation) {
         return confirmed(confirmation).answers().stream().map(answer -> Found.entryId(confirmation.getId(), answer.ask())).toList();
     }

@@ -224,7 +224,7 @@ public class JobService {
                 return Outcome.refused("Nothing has been confirmed yet.");
             }
             Step last = confirmed.get(confirmed.size() - 1).step();
-            if (view.progress().procedure().steps().stream().noneMatch(s -> s.id().equals(last.id()))) {
+            if (files.withoutLast(view.job(), view.entries()).steps().stream().noneMatch(s -> s.id().equals(last.id()))) {
                 return Outcome.refused("The way back was derived from what was done before it; that can no longer be taken back.");
             }
             add(view.job(), entryId, Kind.TAKEN_BACK, last.id(), reason.strip());
