@@ -4,6 +4,7 @@ import static org.springframework.security.test.web.servlet.setup.SecurityMockMv
 
 import dev.wartung.web.WartungApplication;
 import jakarta.servlet.Filter;
+import java.util.Optional;
 import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
@@ -25,7 +26,7 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
 
     private static ConfigurableApplicationContext context;
 
-    /** Tests run in two processes at a time; each has a database. */
+    /** Tests run in several processes side by side; each has a database. */
     public static String database() {
         return "wartung_" + System.getProperty("wartung.fork", "1");
     }
@@ -33,7 +34,9 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
     @Override
     public void beforeAll(ExtensionContext test) {
         if (context == null) {
-            context = WartungApplication.toRun().run("--server.port=0", "--spring.datasource.url=" + System.getenv("SPRING_DATASOURCE_URL").replace("/wartung", "/" + database()));
+            String url = Optional.ofNullable(System.getenv("SPRING_DATASOURCE_URL")).orElseThrow(() -> new IllegalStateException(
+                    "No database: run these tests with ./wartung test CLASS, or set SPRING_DATASOURCE_URL, _USERNAME and _PASSWORD (see CONTRIBUTING.md)."));
+            context = WartungApplication.toRun().run("--server.port=0", "--spring.datasource.url=" + url.replace("/wartung", "/" + database()));
         }
         JdbcTemplate jdbc = context.getBean(JdbcTemplate.class);
         jdbc.execute("drop schema public cascade");
