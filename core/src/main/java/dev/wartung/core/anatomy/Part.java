@@ -87,9 +87,9 @@ public record Part(String id, String name, String kind, Condition when, String g
         this.heldDownBy = heldDownBy == null ? Optional.empty() : heldDownBy;
     }
 
-    /** A part's name within a sentence: "Stem O-ring" as "stem O-ring". */
+    /** A part's name within a sentence: "Stem O-ring" as "stem O-ring", "O-ring of the cover" as it is. */
     public static String inSentence(String name) {
-        return name.isEmpty() ? name : name.substring(0, 1).toLowerCase(Locale.ROOT) + name.substring(1);
+        return name.isEmpty() || name.startsWith("-", 1) ? name : name.substring(0, 1).toLowerCase(Locale.ROOT) + name.substring(1);
     }
 
     public boolean fixed() {

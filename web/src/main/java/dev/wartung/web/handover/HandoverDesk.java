@@ -13,6 +13,8 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -22,6 +24,7 @@ import org.springframework.transaction.annotation.Transactional;
 class HandoverDesk {
 
     private static final int MOST = 300;
+    private static final int NOTE = 200;
 
     private final JdbcTemplate jdbc;
     private final Jobs jobs;
@@ -48,27 +51,33 @@ class HandoverDesk {
     List<Change> since(Instant moment) {
         Timestamp from = Timestamp.from(moment);
         return jdbc.query("""
-                select at, who, tag, what, notable, path from (
+                select at, who, tag, what, notable, path, entry from (
                   select e.at, a.name as who, v.tag,
                          case e.kind when 'STARTED' then 'took to the bench: ' || j.title when 'CLOSED' then 'closed: ' || j.title when 'STOPPED' then 'stopped, out of service: ' || j.title
-                              when 'CANCELLED' then 'cancelled: ' || j.title when 'PROBLEM' then 'noted a problem: ' || left(trim(both '"' from e.body), 200) when 'FINDING' then 'found something: ' || j.title
+                              when 'CANCELLED' then 'cancelled: ' || j.title when 'PROBLEM' then 'noted a problem' when 'FINDING' then 'found something: ' || j.title
                               when 'FAILED_READING' then 'a reading failed: ' || j.title when 'TAKEN_OVER' then 'took the bench over: ' || j.title when 'CORRECTED' then 'corrected the record: ' || j.title
                               else 'a part came in for ' || j.title end as what,
-                         e.kind in ('STOPPED', 'PROBLEM', 'FINDING', 'FAILED_READING', 'CORRECTED') as notable, '/jobs/' || j.number as path
+                         e.kind in ('STOPPED', 'PROBLEM', 'FINDING', 'FAILED_READING', 'CORRECTED') as notable, '/jobs/' || j.number as path,
+                         case e.kind when 'PROBLEM' then e.id end as entry
                   from job_entry e join job j on j.id = e.job_id join valve v on v.id = j.valve_id join account a on a.id = e.by_id
                   where e.at >= ? and e.kind in ('STARTED', 'CLOSED', 'STOPPED', 'CANCELLED', 'PROBLEM', 'FINDING', 'FAILED_READING', 'TAKEN_OVER', 'CORRECTED', 'ARRIVED')
                   union all
-                  select j.planned_at, a.name, v.tag, 'planned: ' || j.title, false, '/jobs/' || j.number from job j join valve v on v.id = j.valve_id join account a on a.id = j.planned_by_id where j.planned_at >= ?
+                  select j.planned_at, a.name, v.tag, 'planned: ' || j.title, false, '/jobs/' || j.number, null from job j join valve v on v.id = j.valve_id join account a on a.id = j.planned_by_id where j.planned_at >= ?
                   union all
-                  select (r.done_on + time '12:00') at time zone 'UTC', coalesce(a.name, ''), v.tag, 'looked: ' || r.name || ', ' || r.found, r.found like 'not fine%', '/valves/' || v.tag
+                  select (r.done_on + time '12:00') at time zone 'UTC', coalesce(a.name, ''), v.tag, 'looked: ' || r.name || ', ' || r.found, r.found like 'not fine%', '/valves/' || v.tag, null
                   from recheck r join valve v on v.id = r.valve_id left join account a on a.id = r.done_by_id where r.done_on >= ?::date and r.found <> ''
                   union all
-                  select (l.quarantined_on + time '12:00') at time zone 'UTC', '', l.lot, 'in quarantine: ' || l.quarantine_reason, true, '/stores/lots/' || l.id from lot l where l.quarantined_on >= ?::date
+                  select (l.quarantined_on + time '12:00') at time zone 'UTC', '', l.lot, 'in quarantine: ' || l.quarantine_reason, true, '/stores/lots/' || l.id, null from lot l where l.quarantined_on >= ?::date
                   union all
-                  select greatest(c.asked_at, coalesce(c.stated_at, c.asked_at), coalesce(c.decided_at, c.asked_at)), '', v.tag, 'change of fail position: ' || lower(replace(c.state, '_', ' ')), true, '/change-requests/' || c.number
+                  select greatest(c.asked_at, coalesce(c.stated_at, c.asked_at), coalesce(c.decided_at, c.asked_at)), '', v.tag, 'change of fail position: ' || lower(replace(c.state, '_', ' ')), true, '/change-requests/' || c.number, null
                   from change_request c join valve v on v.id = c.valve_id where greatest(c.asked_at, coalesce(c.stated_at, c.asked_at), coalesce(c.decided_at, c.asked_at)) >= ?
-                ) happened order by at desc limit\s""" + MOST, (row, i) -> new Change(row.getTimestamp(1).toInstant(), row.getString(2), row.getString(3), row.getString(4), row.getBoolean(5), row.getString(6)),
+                ) happened order by at desc limit\s""" + MOST, (row, i) -> new Change(row.getTimestamp(1).toInstant(), row.getString(2), row.getString(3), what(row.getString(4), row.getObject(7, UUID.class)), row.getBoolean(5), row.getString(6)),
                 from, from, from, from, from);
+    }
+
+    /** With the beginning of what was written, where something was. */
+    private String what(String happened, @Nullable UUID entry) {
+        return Optional.ofNullable(entry).flatMap(service::words).map(note -> happened + ": " + (note.length() > NOTE ? note.substring(0, NOTE) + " …" : note)).orElse(happened);
     }
 
     /** A job on the list of a day. @param lots what to take first, in words; empty where the stores have none */

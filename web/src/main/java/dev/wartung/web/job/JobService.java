@@ -89,6 +89,12 @@ public class JobService {
         return somebody.id().equals(current.get().id());
     }
 
+    /** What an entry says in words; empty if there is none such. */
+    @Transactional(readOnly = true)
+    public Optional<String> words(UUID entry) {
+        return entries.findById(entry).map(files::words);
+    }
+
     /** What an entry says in words. */
     public String words(JobEntry entry) {
         return files.words(entry);

@@ -41,10 +41,10 @@ class HandoverTest {
     void told() throws Exception {
         BenchRun bench = new BenchRun(web, service);
         int job = bench.begin("TS-024", "oil-actuator", "tessa");
-        web.perform(post("/jobs/" + job + "/problem").param("entryId", UUID.randomUUID().toString()).param("note", "The lantern is bent <b>here</b>").with(user("tessa").roles("TECHNICIAN")).with(csrf()));
+        web.perform(post("/jobs/" + job + "/problem").param("entryId", UUID.randomUUID().toString()).param("note", "The lantern is bent <b>here</b>, label says \"NO\"").with(user("tessa").roles("TECHNICIAN")).with(csrf()));
         web.perform(post("/valves/TS-025/plan").param("work", "inspect").param("due", LocalDate.now().toString()).with(user("pia").roles("PLANNER")).with(csrf()));
         String told = page("/handover");
-        assertThat(told.indexOf("The lantern is bent &lt;b&gt;here")).isPositive().isLessThan(told.indexOf("took to the bench"));
+        assertThat(told.indexOf("noted a problem: The lantern is bent &lt;b&gt;here&lt;/b&gt;, label says &quot;NO&quot;")).isPositive().isLessThan(told.indexOf("took to the bench"));
         assertThat(told).contains("planned: Open and inspect").contains("TS-025");
         assertThat(page("/handover?since=2199-01-01T00:00")).contains("Nothing out of the ordinary");
         assertThat(page("/handover?since=yesterday")).contains("Choose a day and an hour");
