@@ -53,7 +53,7 @@ class HandoverDesk {
         return jdbc.query("""
                 select at, who, tag, what, notable, path, entry from (
                   select e.at, a.name as who, v.tag,
-                         case e.kind when 'STARTED' then 'took to the bench: ' || j.title when 'CLOSED' then 'closed: ' || j.title when 'STOPPED' then 'stopped, out of service: ' || j.title
+                         case e.kind when 'STARTED' then 'took to the bench: ' || j.title when 'CLOSED' then 'closed: ' || j.title when 'STOPPED' then 'stopped: ' || j.title
                               when 'CANCELLED' then 'cancelled: ' || j.title when 'PROBLEM' then 'noted a problem' when 'FINDING' then 'found something: ' || j.title
                               when 'FAILED_READING' then 'a reading failed: ' || j.title when 'TAKEN_OVER' then 'took the bench over: ' || j.title when 'CORRECTED' then 'corrected the record: ' || j.title
                               else 'a part came in for ' || j.title end as what,

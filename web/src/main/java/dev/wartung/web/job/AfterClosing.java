@@ -44,7 +44,7 @@ class AfterClosing {
 
     /** The job is closed: the valve is back. Looks that were due are done with it, if it looked. Of a new valve nothing is changed here: the one on record is in its line as before. */
     void closed(JobView view, LocalDate day, Account by, Instant at) {
-        if (view.progress().bench().energies().isApart()) {
+        if (view.ofNewValve()) {
             return;
         }
         Valve valve = view.job().valve();
@@ -80,8 +80,11 @@ class AfterClosing {
         }
     }
 
-    /** The job is stopped: the valve is out of service; what was fitted new by then is in it all the same. */
+    /** The job is stopped: the valve is out of service; what was fitted new by then is in it all the same. A new valve is left as it lies. */
     void stopped(JobView view, LocalDate day) {
+        if (view.ofNewValve()) {
+            return;
+        }
         view.job().valve().becomes(ValveState.OUT_OF_SERVICE);
         replace(view, view.job().valve(), renewed(view), day);
     }

@@ -227,6 +227,7 @@ class BenchController {
     private String show(JobView view, Optional<String> look, Map<String, String> typed, Outcome outcome, Model model) {
         model.addAttribute("board", boards.board(view, look, typed, outcome));
         model.addAttribute("job", view.job());
+        model.addAttribute("newValve", view.ofNewValve());
         return BOARD;
     }
 

@@ -136,14 +136,17 @@ public class JobService {
         if (job.state() != JobState.PLANNED) {
             return Outcome.done("This job has been started already.");
         }
-        if (job.valve().state() == ValveState.ON_BENCH) {
+        boolean inItsLine = !planning.isOfNewValve(job);
+        if (inItsLine && job.valve().state() == ValveState.ON_BENCH) {
             return Outcome.refused("Another job on " + job.valve().tag() + " is on the bench. Finish that one first.");
         }
         if (planning.isOutdated(job)) {
             return Outcome.refused(job.valve().tag() + " is not as it was when this was planned. Plan the job again.");
         }
         job.start(current.get(), clock.instant());
-        job.valve().becomes(ValveState.ON_BENCH);
+        if (inItsLine) {
+            job.valve().becomes(ValveState.ON_BENCH);
+        }
         add(job, entryId, Kind.STARTED, null, "");
         return Outcome.DONE;
     }
@@ -304,7 +307,7 @@ public class JobService {
             afterClosing.stopped(view, LocalDate.now(clock));
             end.ended(view.job(), current.get(), clock.instant());
             seal.seal(view.job());
-            return Outcome.done("Stopped. " + view.job().valve().tag() + " is out of service.");
+            return Outcome.done("Stopped. " + (view.ofNewValve() ? "The new valve is left as it lies." : view.job().valve().tag() + " is out of service."));
         }));
     }
 

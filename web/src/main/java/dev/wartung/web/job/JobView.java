@@ -50,6 +50,17 @@ public record JobView(Job job, Sheets.Pair sheets, ValveConfiguration configurat
                 .flatMap(p -> build.part(p).stream()).toList();
     }
 
+    /** Whether it is about a new valve that is not in its line yet: the one on record is not touched. */
+    public boolean ofNewValve() {
+        return progress.bench().energies().isApart();
+    }
+
+    /** How it ended, and what that makes of the valve. */
+    public String ending() {
+        boolean closed = job.state() == JobState.CLOSED;
+        return closed ? ofNewValve() ? "closed, ready for its line" : "closed, in service" : ofNewValve() ? "stopped, left as it lies" : "stopped, out of service";
+    }
+
     /** Raised by one with every entry: two screens show the same job only when they show the same number. */
     public int seq() {
         return entries.isEmpty() ? 0 : entries.get(entries.size() - 1).seq();

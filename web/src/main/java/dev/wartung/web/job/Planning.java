@@ -38,7 +38,6 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -169,11 +168,12 @@ public class Planning {
     @Transactional(readOnly = true)
     public Plan derive(Valve valve, Work work) {
         Sheets.Pair pair = sheets.of(valve.typeId());
-        List<Step> carried = leftBehind(valve);
+        boolean inItsLine = !work.kind().newValve();
+        List<Step> carried = inItsLine ? leftBehind(valve) : List.of();
         ValveConfiguration now = valve.configuration();
         Situation start = carried.isEmpty() ? Situation.untouched(pair.anatomy(), now) : Situation.leftBy(pair.anatomy(), now, carried);
         Practice practice = site.practice();
-        Optional<JobView> left = stopped(valve).map(files::open);
+        Optional<JobView> left = inItsLine ? stopped(valve).map(files::open) : Optional.empty();
         Procedure derived = withUnfit(new Derivation(pair.anatomy(), pair.type(), practice), work, left.map(JobView::unfit).orElse(List.of()), start);
         Procedure procedure = left.map(v -> v.withUnfitParts(derived)).orElse(derived);
         ValveConfiguration then = now.with(work.kind().becomes());
@@ -212,7 +212,7 @@ public class Planning {
 
     /** Whether a valve is otherwise than the job was derived for: stopped, closed up, converted or its record corrected since it was planned. */
     boolean isOutdated(Job job) {
-        return !job.configuration().equals(job.valve().configuration()) || !files.write(leftBehind(job.valve())).equals(job.carriedJson());
+        return !job.configuration().equals(job.valve().configuration()) || !files.write(isOfNewValve(job) ? List.of() : leftBehind(job.valve())).equals(job.carriedJson());
     }
 
     /** The work, and whatever was found unfit before; where nothing on the bench gets at that, the work alone: that it is open is warned of. */
@@ -250,6 +250,11 @@ public class Planning {
         if (valve.state() != ValveState.OUT_OF_SERVICE) {
             return Optional.empty();
         }
-        return jobs.doneOn(valve.id(), Limit.of(1)).stream().findFirst().filter(j -> j.state() == JobState.STOPPED);
+        return jobs.doneOn(valve.id()).stream().filter(j -> !isOfNewValve(j)).findFirst().filter(j -> j.state() == JobState.STOPPED);
+    }
+
+    /** What was done on a new valve on the bench says nothing of the one in the line. */
+    boolean isOfNewValve(Job job) {
+        return sheets.of(job.valve().typeId()).anatomy().work(job.work()).filter(WorkKind::newValve).isPresent();
     }
 }

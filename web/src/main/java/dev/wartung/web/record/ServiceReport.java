@@ -14,6 +14,7 @@ import java.util.Map;
 /**
  * What is left of a job: what was done, read, fitted, noted and by whom.
  *
+ * @param ending        how it ended, and what that makes of the valve
  * @param svg      the valve as it was left
  * @param lines    what happened, in order
  * @param readings every reading that stands, with its verdict
@@ -33,7 +34,7 @@ import java.util.Map;
  * @param corrections written since, in their order
  * @param hash     of the record, in full; empty where there is none yet
  */
-public record ServiceReport(Job job, String svg, Map<String, String> configuration, List<Line> lines, List<Reading> readings, List<CountedIn> fitted,
+public record ServiceReport(Job job, String ending, String svg, Map<String, String> configuration, List<Line> lines, List<Reading> readings, List<CountedIn> fitted,
                             List<CountedIn> leftOver, List<Part> cloth, List<Greased> greases, List<String> rechecks, String remark, Judgement judgement,
                             Map<String, String> photos, List<Changed> changed, List<ProvingBook.Told> proven,
                             List<String> tools, List<Signature> signatures, List<RecordBook.Correction> corrections, String hash) {

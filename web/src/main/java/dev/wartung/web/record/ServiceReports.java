@@ -62,7 +62,7 @@ class ServiceReports {
         String remark = view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CLOSED || e.kind() == JobEntry.Kind.STOPPED)
                 .map(jobs::words).findFirst().orElse("");
         Procedure procedure = view.progress().procedure();
-        return new ServiceReport(job, svg, view.sheets().anatomy().inWords(view.progress().bench().configuration()), view.entries().stream().map(e -> line(e, view)).toList(), readings(view), fitted, left,
+        return new ServiceReport(job, view.ending(), svg, view.sheets().anatomy().inWords(view.progress().bench().configuration()), view.entries().stream().map(e -> line(e, view)).toList(), readings(view), fitted, left,
                 view.progress().bench().cloth(), greased(view), procedure.rechecks().stream().map(r -> r.name() + ": " + after(r.afterDays())).toList(),
                 remark, view.judgement(), photos(view), changed(view), proving.ofJob(job.number()),
                 view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CONFIRMED).flatMap(e -> jobs.tools(e).entrySet().stream().map(t -> t.getKey().words() + " " + t.getValue())).distinct().sorted().toList(),
@@ -110,7 +110,7 @@ class ServiceReports {
             case TAKEN_OVER -> new Line(when, who, "Bench taken over", jobs.words(entry), true);
             case CORRECTED -> new Line(when, who, "Record corrected, job derived anew", jobs.words(entry), true);
             case CLOSE_UP -> new Line(when, who, "Chose to close up from here", "", true);
-            case STOPPED -> new Line(when, who, "Job stopped, valve out of service", jobs.words(entry), true);
+            case STOPPED -> new Line(when, who, view.ofNewValve() ? "Job stopped, the new valve left as it lies" : "Job stopped, valve out of service", jobs.words(entry), true);
             case CLOSED -> new Line(when, who, "Job closed", jobs.words(entry), false);
         };
     }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.simulation.Place;
@@ -14,6 +15,7 @@ import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.TessaAtWork;
 import dev.wartung.web.app.TestSite;
 import dev.wartung.web.valve.Valve;
+import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -159,6 +161,35 @@ class SeveralWorksTest {
         assertThat(valves.findByTagIgnoreCase("SW-005").orElseThrow().nextDue()).isEqualTo(due);
         assertThat(rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id())).extracting(Recheck::name).containsExactly("Re-tighten check of the flange bolts");
         assertThat(planning.derive(valve, planning.work(valve, "inspect", Optional.empty()).orElseThrow()).carried()).as("the valve in the line is as it was").isEmpty();
+        assertThat(view(number).ending()).isEqualTo("closed, ready for its line");
+        assertThat(valves.findByTagIgnoreCase("SW-005").orElseThrow().state()).isEqualTo(ValveState.IN_SERVICE);
+    }
+
+    @Test
+    @DisplayName("A valve in pieces stays so while a new one is made ready for its place; a new one's job that is stopped takes nothing out of service")
+    void newValveBesideOneInPieces() {
+        Valve valve = valves.save(TestSite.of("SW-007", "fen-l-100", Map.of()));
+        int stopped = begun(valve, planning.work(valve, "inspect", Optional.empty()).orElseThrow());
+        upTo(stopped, "put-valve-in-line");
+        assertThat(service.stop(stopped, UUID.randomUUID(), "Liner torn, a new one is wanted").went()).isTrue();
+        Work work = planning.work(valve, "fit-new-valve", Optional.empty()).orElseThrow();
+        for (boolean whole : List.of(false, true)) {
+            int number = begun(valves.findByTagIgnoreCase("SW-007").orElseThrow(), work);
+            assertThat(view(number).progress().bench().cloth()).extracting(Part::id).contains("actuator");
+            confirm(number, Map.of());
+            if (whole) {
+                while (view(number).progress().current().isPresent()) {
+                    assertThat(confirm(number, Map.of()).went()).isTrue();
+                }
+                assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("0", "0", "")).went()).isTrue();
+            } else {
+                assertThat(service.stop(number, UUID.randomUUID(), "Gearbox of another size").went()).isTrue();
+                assertThat(view(number).ending()).isEqualTo("stopped, left as it lies");
+            }
+            Valve now = valves.findByTagIgnoreCase("SW-007").orElseThrow();
+            assertThat(now.state()).as("as the first job left it").isEqualTo(ValveState.OUT_OF_SERVICE);
+            assertThat(planning.derive(now, planning.work(now, "inspect", Optional.empty()).orElseThrow()).carried()).isNotEmpty();
+        }
     }
 
     @Test
