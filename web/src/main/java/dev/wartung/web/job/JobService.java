@@ -136,15 +136,15 @@ public class JobService {
         if (job.state() != JobState.PLANNED) {
             return Outcome.done("This job has been started already.");
         }
-        boolean inItsLine = !planning.isOfNewValve(job);
-        if (inItsLine && job.valve().state() == ValveState.ON_BENCH) {
+        boolean another = jobs.openOn(List.of(job.valve().id())).stream().anyMatch(other -> other.state() == JobState.RUNNING);
+        if (another || job.valve().state() == ValveState.ON_BENCH) {
             return Outcome.refused("Another job on " + job.valve().tag() + " is on the bench. Finish that one first.");
         }
         if (planning.isOutdated(job)) {
             return Outcome.refused(job.valve().tag() + " is not as it was when this was planned. Plan the job again.");
         }
         job.start(current.get(), clock.instant());
-        if (inItsLine) {
+        if (!planning.isOfNewValve(job)) {
             job.valve().becomes(ValveState.ON_BENCH);
         }
         add(job, entryId, Kind.STARTED, null, "");

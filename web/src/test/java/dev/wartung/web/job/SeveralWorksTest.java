@@ -151,6 +151,8 @@ class SeveralWorksTest {
         rechecks.save(new Recheck(valve, 1, "Re-tighten check of the flange bolts", LocalDate.now(), LocalDate.now(), Optional.empty()));
         assertThat(planning.work(valve, List.of("fit-new-valve", "inspect"), List.of())).isEmpty();
         int number = begun(valve, planning.work(valve, "fit-new-valve", Optional.empty()).orElseThrow());
+        int other = planning.keep(valve, planning.work(valve, "inspect", Optional.empty()).orElseThrow(), LocalDate.now(), tessa()).number();
+        assertThat(service.start(other, UUID.randomUUID()).trouble()).contains("Another job on SW-005 is on the bench");
         assertThat(view(number).progress().bench().place("valve")).as("it lies ready before anybody says so").isEqualTo(Place.CLOTH);
         assertThat(EnergyPlate.of(view(number))).noneMatch(EnergyPlate::live);
         while (view(number).progress().current().isPresent()) {
