@@ -29,7 +29,8 @@ pg_is_ours() { # $1: a process number: a database server whose data folder is ou
   case "$1" in ''|*[!0-9]*) return 1 ;; esac
   exe="$(readlink "/proc/$1/exe" 2>/dev/null)" || return 1
   [[ "${exe% (deleted)}" == */postgres ]] || return 1
-  mapfile -d '' -t args <"/proc/$1/cmdline" 2>/dev/null || return 1
+  # a process may end between the two lines: what cannot be opened any more is told nobody, so that comes first
+  mapfile -d '' -t args 2>/dev/null <"/proc/$1/cmdline" || return 1
   for ((i = 0; i + 1 < ${#args[@]}; i++)); do
     if [ "${args[i]}" = -D ] && [ "${args[i + 1]}" = "$(pg_dir)/data" ]; then return 0; fi
   done

@@ -82,6 +82,16 @@ class ScriptTest {
     }
 
     @Test
+    @DisplayName("A process that ends while it is looked at is none of ours, and nothing is said of it")
+    void endedMeanwhile() throws Exception {
+        // its program was read a moment ago, its number is gone by now: numbers end below this one
+        Process process = new ProcessBuilder("bash", "-c", "set -euo pipefail; here=.; . bin/home.sh; . bin/database.sh; readlink() { echo /usr/lib/postgresql/bin/postgres; }; WARTUNG_HOME=/nowhere; pg_is_ours 99999999")
+                .directory(place.folder.resolve("checkout").toFile()).redirectErrorStream(true).start();
+        assertThat(new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8)).isEmpty();
+        assertThat(process.waitFor()).isEqualTo(1);
+    }
+
+    @Test
     @DisplayName("A port that was free when looked at and is taken by the time the database opens it: it takes another")
     void portTakenMeanwhile() throws Exception {
         place.say("setsid-waits-server");
