@@ -1,6 +1,11 @@
 package dev.wartung.web.job;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.AdditionalAnswers.delegatesTo;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.anyInt;
+import static org.mockito.Mockito.doReturn;
+import static org.mockito.Mockito.mock;
 
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Act;
@@ -11,12 +16,14 @@ import dev.wartung.core.procedure.Work;
 import dev.wartung.core.simulation.Place;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
+import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.TessaAtWork;
 import dev.wartung.web.app.TestSite;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
+import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -114,6 +121,24 @@ class SeveralWorksTest {
             assertThat(confirm(number, Map.of()).went()).isTrue();
         }
         assertThat(view(number).progress().hindrances()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("An answer that is a finding and cannot be kept as one is confirmed all the same, and it is said what to do")
+    void findingNotKept(Photos photos, OldSeals oldSeals, CurrentAccount current, Clock clock) {
+        Valve valve = valves.save(TestSite.valve("SW-008", Drive.NC));
+        int number = begun(valve, planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow());
+        upTo(number, "feel-bush");
+        JobService keepsNone = mock(JobService.class, delegatesTo(service));
+        doReturn(Outcome.refused("not now")).when(keepsNone).during(anyInt(), any(), any());
+        Step step = view(number).progress().current().orElseThrow();
+        Map<String, String> typed = JobServiceTest.goodAnswers(view(number), step);
+        typed.put(StepForm.READING + "bush-play", "play");
+        Outcome told = new Judging(keepsNone, planning, photos, oldSeals, current, clock).confirm(number, step.id(), UUID.randomUUID(), typed);
+        assertThat(told.went()).isTrue();
+        assertThat(told.notice()).contains("“play” could not be kept as a finding").contains("Findings (F)");
+        assertThat(view(number).progress().isConfirmed(step.id())).isTrue();
+        assertThat(view(number).judgement().findings()).isEmpty();
     }
 
     @Test
