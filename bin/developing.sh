@@ -17,7 +17,7 @@ run_tests() { # nothing: all of them; else classes, as Maven's -Dtest takes them
   pg_start "fsync = off" "synchronous_commit = off" "full_page_writes = off"
   # browser tests mostly wait: more of them beside each other than there are processors, as far as memory goes
   local fork forks only=()
-  forks=$(awk '/^MemAvailable/ { n = int($2 / 1600000); print(n < 2 ? 2 : n > 4 ? 4 : n) }' /proc/meminfo)
+  forks=$(awk '/^MemAvailable/ { n = int($2 / 1600000); print(n < 2 ? 2 : n > 3 ? 3 : n) }' /proc/meminfo)
   for ((fork = 1; fork <= forks; fork++)); do pg_psql -d postgres -c "create database wartung_$fork owner wartung"; done
   if [ $# -gt 0 ]; then
     # in a shell of its own: what is called from here would have its words cut at commas, too
