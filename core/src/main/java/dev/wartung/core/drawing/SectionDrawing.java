@@ -204,7 +204,8 @@ public final class SectionDrawing {
             boolean product = shape.attribute("data-flow").isEmpty() || !bench.energies().lineEmpty();
             boolean with = shape.attribute("data-with").map(p -> bench.place(p) == Place.ON_VALVE).orElse(true);
             boolean aid = shape.attribute("data-aid").map(bench.aids()::contains).orElse(true);
-            return here && isMade(shape) && air && product && aid && with;
+            boolean borne = shape.attribute("data-gone-with").map(p -> bench.build().part(p).isEmpty() || bench.place(p) == Place.ON_VALVE).orElse(true);
+            return here && isMade(shape) && air && product && aid && with && borne;
         }
 
         /** Sheets kept with older records do not tell every part apart that is drawn today; what was always there is drawn all the same. */

@@ -179,9 +179,10 @@ public final class Bench {
         return state.renewed.contains(part);
     }
 
-    /** Parts on the cloth, in the order they came off. */
+    /** Parts on the cloth, in the order they came off. What a new valve's line will bring and hold lies there, not here. */
     public List<Part> cloth() {
-        return state.places.entrySet().stream().filter(e -> e.getValue() == Place.CLOTH).flatMap(e -> state.build.part(e.getKey()).stream()).toList();
+        return state.places.entrySet().stream().filter(e -> e.getValue() == Place.CLOTH).flatMap(e -> state.build.part(e.getKey()).stream())
+                .filter(p -> !state.waitsForItsLine(p)).toList();
     }
 
     /** Parts that can be looked at now: on the cloth, or on an opened valve with nothing in the way. In the order of the build. */
@@ -189,7 +190,7 @@ public final class Bench {
         if (state.openJoints.isEmpty() && cloth().isEmpty()) {
             return List.of();
         }
-        return state.build.parts().stream().filter(p -> state.place(p.id()) == Place.CLOTH
+        return state.build.parts().stream().filter(p -> state.place(p.id()) == Place.CLOTH && !state.waitsForItsLine(p)
                 || state.place(p.id()) == Place.ON_VALVE && state.inTheWay(p).isEmpty() && (p.fixed() || !p.behind().isEmpty())).toList();
     }
 

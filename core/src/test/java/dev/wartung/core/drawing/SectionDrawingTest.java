@@ -134,6 +134,21 @@ class SectionDrawingTest {
     }
 
     @Test
+    @DisplayName("A cylinder taken off closed takes piston, rod, spring and both its ends along; the lantern stays with its air passage ring")
+    void takenOffWhole() {
+        TypeSheet type = LIBRARY.type("kolm-t-50").orElseThrow();
+        AnatomySheet anatomy = LIBRARY.anatomy(type.anatomy()).orElseThrow();
+        ValveConfiguration nc = anatomy.configurations(type).stream().filter(c -> c.facts().entrySet().containsAll(Map.of("drive", "NC", "head", "none", "end-covers", "unloaded").entrySet())).findFirst().orElseThrow();
+        Bench bench = new Bench(anatomy.build(), nc);
+        List<Step> steps = new Derivation(anatomy, type, PRACTICE).derive(Work.of(anatomy.work("renew-lantern-ring").orElseThrow()), nc).steps();
+        steps.stream().takeWhile(s -> !s.operation().equals("take-off-cylinder")).forEach(s -> bench.carryOut(s.acts()));
+        List<String> inside = List.of("class=\"coil\"", "data-part=\"piston\"", "data-part=\"top-cap\"", "data-part=\"end-cover\"", "data-part=\"air-inlet\"");
+        assertThat(svg(of(anatomy, type, nc), bench, SectionDrawing.View.PLAIN)).contains(inside).contains("data-part=\"lantern-ring\"");
+        steps.stream().filter(s -> s.operation().equals("take-off-cylinder")).forEach(s -> bench.carryOut(s.acts()));
+        assertThat(svg(of(anatomy, type, nc), bench, SectionDrawing.View.PLAIN)).doesNotContain(inside).contains("data-part=\"lantern-ring\"", "data-part=\"actuator\"");
+    }
+
+    @Test
     @DisplayName("A sheet kept with an older record, which does not tell the actuator's parts apart, still has its piston, spring and walls drawn")
     void olderSheets() throws Exception {
         String older = new String(SheetLibrary.class.getResourceAsStream("anatomies/single-seat.yaml").readAllBytes(), StandardCharsets.UTF_8).replace("linear-actuator, actuator-ends, ", "");

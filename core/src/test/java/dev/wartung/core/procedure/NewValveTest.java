@@ -40,6 +40,7 @@ class NewValveTest {
             assertThat(procedure.rechecks()).as("%s", job).isEmpty();
             Bench bench = job.bench();
             procedure.steps().forEach(s -> assertThat(bench.carryOut(s.acts())).as("%s", job).isEmpty());
+            assertThat(bench.cloth()).as("%s", job).isEmpty();
             assertThat(bench.isOpen("line-joint")).as("%s", job).isTrue();
             assertThat(bench.place("actuator")).as("%s", job).isEqualTo(Place.ON_VALVE);
             assertThat(bench.aids()).as("%s", job).isEmpty();

@@ -88,6 +88,12 @@ class SeveralWorksTest {
         }
     }
 
+    private void toTheEnd(int number) {
+        while (view(number).progress().current().isPresent()) {
+            assertThat(confirm(number, Map.of()).went()).isTrue();
+        }
+    }
+
     @Test
     @DisplayName("Product seals and actuator seals are one job: both renewed on one opening, under both names, and it can be worked to its end")
     void together() {
@@ -97,9 +103,7 @@ class SeveralWorksTest {
         assertThat(view(number).job().title()).isEqualTo("Renew all product seals; Renew the actuator's seals");
         assertThat(view(number).progress().procedure().renews()).contains("plug-seal", "stem-seal", "piston-seal", "rod-seal");
         assertThat(view(number).progress().procedure().steps()).filteredOn(s -> s.acts().contains(Act.of(Verb.TAKE, "insert"))).hasSize(1);
-        while (view(number).progress().current().isPresent()) {
-            assertThat(confirm(number, Map.of()).went()).isTrue();
-        }
+        toTheEnd(number);
         assertThat(view(number).progress().hindrances()).isEmpty();
         assertThat(planning.work(valve, List.of("renew-product-seals", "polish-it"), List.of())).as("one of them is none").isEmpty();
         assertThat(planning.work(valve, List.of("renew-one-seal"), List.of("plug-seal", "stem-seal")).orElseThrow().chosen()).containsExactly("plug-seal", "stem-seal");
@@ -117,9 +121,7 @@ class SeveralWorksTest {
         upTo(number, "fit-bush");
         assertThat(confirm(number, Map.of()).trouble()).contains("waits for a new guide bush");
         assertThat(judging.arrived(number, UUID.randomUUID(), "bush", "B-77").went()).isTrue();
-        while (view(number).progress().current().isPresent()) {
-            assertThat(confirm(number, Map.of()).went()).isTrue();
-        }
+        toTheEnd(number);
         assertThat(view(number).progress().hindrances()).isEmpty();
     }
 
@@ -162,9 +164,7 @@ class SeveralWorksTest {
         assertThat(view(number).progress().procedure().renews()).isEqualTo(before).doesNotContain("bush");
         assertThat(view(number).job().waitsFor()).isEmpty();
         assertThat(view(number).entries()).as("the record keeps all of it").extracting(JobEntry::kind).contains(JobEntry.Kind.FINDING, JobEntry.Kind.TAKEN_BACK);
-        while (view(number).progress().current().isPresent()) {
-            assertThat(confirm(number, Map.of()).went()).isTrue();
-        }
+        toTheEnd(number);
         assertThat(view(number).progress().hindrances()).isEmpty();
     }
 
@@ -180,9 +180,7 @@ class SeveralWorksTest {
         assertThat(service.start(other, UUID.randomUUID()).trouble()).contains("Another job on SW-005 is on the bench");
         assertThat(view(number).progress().bench().place("valve")).as("it lies ready before anybody says so").isEqualTo(Place.CLOTH);
         assertThat(EnergyPlate.of(view(number))).noneMatch(EnergyPlate::live);
-        while (view(number).progress().current().isPresent()) {
-            assertThat(confirm(number, Map.of()).went()).isTrue();
-        }
+        toTheEnd(number);
         assertThat(view(number).progress().hindrances()).isEmpty();
         assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("0", "0", "")).went()).isTrue();
         assertThat(valves.findByTagIgnoreCase("SW-005").orElseThrow().nextDue()).isEqualTo(due);
@@ -205,9 +203,7 @@ class SeveralWorksTest {
             assertThat(view(number).progress().bench().cloth()).extracting(Part::id).contains("actuator");
             confirm(number, Map.of());
             if (whole) {
-                while (view(number).progress().current().isPresent()) {
-                    assertThat(confirm(number, Map.of()).went()).isTrue();
-                }
+                toTheEnd(number);
                 assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("0", "0", "")).went()).isTrue();
             } else {
                 assertThat(service.stop(number, UUID.randomUUID(), "Gearbox of another size").went()).isTrue();
@@ -227,9 +223,7 @@ class SeveralWorksTest {
             rechecks.save(new Recheck(valve, 1, name, LocalDate.now(), LocalDate.now(), Optional.empty()));
         }
         int oiling = begun(valve, planning.work(valve, "oil-actuator", Optional.empty()).orElseThrow());
-        while (view(oiling).progress().current().isPresent()) {
-            assertThat(confirm(oiling, Map.of()).went()).isTrue();
-        }
+        toTheEnd(oiling);
         assertThat(service.close(oiling, UUID.randomUUID(), BenchRun.closing("0", "0", "")).went()).isTrue();
         List<Recheck> open = rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id());
         assertThat(open).extracting(Recheck::name).containsExactlyInAnyOrder("Re-tighten check of the body clamp", "Oil the actuator");
