@@ -9,8 +9,8 @@ machine=(-XX:TieredStopAtLevel=1 -XX:+UseSerialGC -Xmx240m -Xss512k -XX:Metaspac
 sources_stamp() { (cd "$here" && find pom.xml core bench scheduling web docs/schemas -type f -not -path '*/target/*' -not -path '*/src/test/*' -print0 | LC_ALL=C sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1); }
 build() {
   local stamp
-  stamp="$(sources_stamp)"
-  if [ "$(cat "$app/.stamp" 2>/dev/null || true)" = "$stamp" ]; then return 0; fi
+  stamp="`sources_stamp`"
+  if [ "`cat "$app/.stamp" 2>/dev/null || true`" = "$stamp" ]; then return 0; fi
   say "Building (about two minutes; the first time the libraries are fetched, too) ..."
   mkdir -p "$here/web/target"
   attended package || { grep -E '^\[(ERROR|FATAL)' "$here/web/target/build.log" | head -20 >&2; fail "the build failed; all it said is in web/target/build.log"; }
@@ -35,7 +35,7 @@ make_archive() { # of the classes it loads as it starts; made by starting it onc
   throwaway_home
   watch_signals
   pg_start "fsync = off" "synchronous_commit = off" "full_page_writes = off"
-  port="$(free_port 18080)"
+  port="`free_port 18080`"
   mkdir -p "$WARTUNG_HOME/run"
   (cd "$WARTUNG_HOME" && SERVER_PORT="$port" WARTUNG_DEMO=false exec java "-Dwartung.home=$WARTUNG_HOME" "-XX:ArchiveClassesAtExit=$part" "${machine[@]}" -jar "$app/wartung.jar" >"$log" 2>&1 </dev/null) &
   pid=$!
@@ -54,7 +54,7 @@ make_archive() { # of the classes it loads as it starts; made by starting it onc
 archive_is_whole() { # one that was cut short crashes the machine that maps it
   [ -e "$app/classes.jsa" ] || return 1
   # a sum that finds what was cut or damaged, and takes a thirtieth of the time of a hash that also stands up to malice
-  [ "$(cksum <"$app/classes.jsa")" = "$(cat "$app/classes.cksum" 2>/dev/null)" ] && return 0
+  [ "`cksum <"$app/classes.jsa"`" = "`cat "$app/classes.cksum" 2>/dev/null`" ] && return 0
   say "The archive of classes is damaged; it is left out, and made again by the next build."
   drop_archive
   return 1
@@ -64,9 +64,9 @@ drop_archive() { rm -f -- "$app/classes.jsa" "$app/classes.cksum"; }
 # ------------------------------------------------------------------------------------------------ the stand-in bench
 bench_pid() { pid_in "$WARTUNG_HOME/run/bench-pid" "-Dwartung.bench=$WARTUNG_HOME"; }
 start_bench() { # a stand-in for a workshop's test bench, speaking Modbus TCP on loopback; sets bench_port
-  bench_port="$(cat "$WARTUNG_HOME/run/bench-port" 2>/dev/null || true)"
+  bench_port="`cat "$WARTUNG_HOME/run/bench-port" 2>/dev/null || true`"
   if bench_pid >/dev/null; then return 0; fi
-  { [ -n "$bench_port" ] && ! port_taken "$bench_port"; } || bench_port="$(free_port 5020)"
+  { [ -n "$bench_port" ] && ! port_taken "$bench_port"; } || bench_port="`free_port 5020`"
   echo "$bench_port" >"$WARTUNG_HOME/run/bench-port"
   keep_log "$WARTUNG_HOME/run/bench.log"
   begun_bench=yes
@@ -77,7 +77,7 @@ start_bench() { # a stand-in for a workshop's test bench, speaking Modbus TCP on
 }
 stop_bench() {
   local pid
-  if is_child "$bench_child"; then pid="$bench_child"; else pid="$(bench_pid)" || true; fi
+  if is_child "$bench_child"; then pid="$bench_child"; else pid="`bench_pid`" || true; fi
   if [ -n "$pid" ]; then end_process "$pid" "-Dwartung.bench=$WARTUNG_HOME" 30; fi
   rm -f -- "$WARTUNG_HOME/run/bench-pid"
   begun_bench=no
@@ -88,13 +88,13 @@ check_port() {
   local lowest
   case "$PORT" in ''|*[!0-9]*) fail "PORT must be a number, not “$PORT”." ;; esac
   [ ${#PORT} -le 5 ] && [ "$PORT" -ge 1 ] && [ "$PORT" -le 65535 ] || fail "PORT must be from 1 to 65535, not $PORT."
-  lowest="$(cat /proc/sys/net/ipv4/ip_unprivileged_port_start 2>/dev/null || echo 1024)"
-  [ "$(id -u)" = 0 ] || [ "$PORT" -ge "$lowest" ] || fail "port $PORT may only be opened by root. Choose one from $lowest on: PORT=8080 ./wartung ..."
+  lowest="`cat /proc/sys/net/ipv4/ip_unprivileged_port_start 2>/dev/null || echo 1024`"
+  [ "`id -u`" = 0 ] || [ "$PORT" -ge "$lowest" ] || fail "port $PORT may only be opened by root. Choose one from $lowest on: PORT=8080 ./wartung ..."
   ! port_taken "$PORT" || fail "port $PORT is in use by something else. Choose another: PORT=8081 ./wartung ..."
 }
 app_pid() { pid_in "$WARTUNG_HOME/run/pid" "-Dwartung.home=$WARTUNG_HOME"; }
-address() { echo "http://127.0.0.1:$(cat "$WARTUNG_HOME/run/port" 2>/dev/null || echo "$PORT")"; }
-is_up() { curl -fs -m 2 "$(address)/actuator/health" 2>/dev/null | grep -q '"UP"'; }
+address() { echo "http://127.0.0.1:`cat "$WARTUNG_HOME/run/port" 2>/dev/null || echo "$PORT"`"; }
+is_up() { curl -fs -m 2 "`address`/actuator/health" 2>/dev/null | grep -q '"UP"'; }
 
 serve() { # $1: true with the demo; $2: --detach or nothing
   local demo="$1" bench_port=""
@@ -110,7 +110,7 @@ serve() { # $1: true with the demo; $2: --detach or nothing
   if [ "$demo" = true ]; then start_bench; fi
   echo "$PORT" >"$WARTUNG_HOME/run/port"
   start_app "$demo" "$bench_port" || fail "Wartung did not start; its log is $WARTUNG_HOME/run/wartung.log"
-  say "Wartung is at $(address)"
+  say "Wartung is at `address`"
   if [ "$demo" = true ]; then told_accounts; fi
   if [ "${2:-}" = --detach ]; then hand_over; return 0; fi
   begun_app=yes begun_bench=yes begun_pg=yes
@@ -121,21 +121,21 @@ serve() { # $1: true with the demo; $2: --detach or nothing
 }
 heal() { # $1: with the demo. What runs goes on; what is missing beside it is started
   local before bench_port=""
-  before="$(pg_port)"
+  before="`pg_port`"
   if ! pg_running; then
     say "Wartung runs, but its database does not: starting it."
     pg_start
   fi
   if [ "$1" = true ]; then start_bench; fi
-  if [ "$(pg_port)" != "$before" ]; then
+  if [ "`pg_port`" != "$before" ]; then
     say "The database's port was taken by something else meanwhile; starting Wartung again to tell it the new one."
     stop_app
-    PORT="$(cat "$WARTUNG_HOME/run/port")"
+    PORT="`cat "$WARTUNG_HOME/run/port"`"
     start_app "$1" "$bench_port" || fail "Wartung did not start; its log is $WARTUNG_HOME/run/wartung.log"
   fi
-  await_up "$(app_pid)" || fail "Wartung is running but does not answer; its log is $WARTUNG_HOME/run/wartung.log. ./wartung stop ends it."
+  await_up "`app_pid`" || fail "Wartung is running but does not answer; its log is $WARTUNG_HOME/run/wartung.log. ./wartung stop ends it."
   hand_over
-  say "Wartung is running already: $(address)"
+  say "Wartung is running already: `address`"
 }
 start_app() { # $1: with the demo, $2: where the stand-in bench is; tried again without the archive of classes if it ended with it
   local archive=() pid log="$WARTUNG_HOME/run/wartung.log"
@@ -162,11 +162,14 @@ start_app() { # $1: with the demo, $2: where the stand-in bench is; tried again 
   return 1
 }
 await_up() { # $1: the process. As long as it lives and goes on saying something; what it says of the demo is passed on
-  local log="$WARTUNG_HOME/run/wartung.log" told=0 size=-1 quiet=0 now line
+  local log="$WARTUNG_HOME/run/wartung.log" told=0 size=-1 quiet=0 now line news
   while alive "$1"; do
     if is_up; then return 0; fi
-    while IFS= read -r line; do say "  ${line##*: }"; told=$((told + 1)); done < <(grep -a 'DemoSite *: ' "$log" 2>/dev/null | tail -n +$((told + 1)))
-    now="$(stat -c %s -- "$log" 2>/dev/null || echo 0)"
+    news="`grep -a 'DemoSite *: ' "$log" 2>/dev/null | tail -n +$((told + 1)) || true`"
+    if [ -n "$news" ]; then
+      while IFS= read -r line; do say "  ${line##*: }"; told=$((told + 1)); done <<<"$news"
+    fi
+    now="`stat -c %s -- "$log" 2>/dev/null || echo 0`"
     if [ "$now" = "$size" ]; then quiet=$((quiet + 1)); else quiet=0 size="$now"; fi
     # ten minutes without a word: a large site of an earlier version may take some to be brought up to date
     if [ "$quiet" -ge 2400 ]; then say "It has not answered and not said anything for ten minutes."; return 1; fi
@@ -175,7 +178,7 @@ await_up() { # $1: the process. As long as it lives and goes on saying something
   return 1
 }
 told_accounts() {
-  if [ "$(pg_psql -d wartung -At -c 'select count(*) from demo_site' 2>/dev/null || echo 0)" != 0 ]; then
+  if [ "`pg_psql -d wartung -At -c 'select count(*) from demo_site' 2>/dev/null || echo 0`" != 0 ]; then
     cat "$here/docs/demo-accounts.txt"
   else
     say "The data in $WARTUNG_HOME are not the demo's; nothing was loaded. For the demo choose another folder: WARTUNG_HOME=... ./wartung demo"
@@ -183,7 +186,7 @@ told_accounts() {
 }
 stop_app() {
   local pid
-  if is_child "$app_child"; then pid="$app_child"; else pid="$(app_pid)" || true; fi
+  if is_child "$app_child"; then pid="$app_child"; else pid="`app_pid`" || true; fi
   if [ -n "$pid" ]; then end_process "$pid" "-Dwartung.home=$WARTUNG_HOME" 200; fi
   rm -f -- "$WARTUNG_HOME/run/pid"
   begun_app=no
@@ -206,9 +209,9 @@ status() {
   if pg_running; then database=yes; fi
   case "$application $database" in
     "yes yes")
-      if is_up; then say "running: $(address) (data in $WARTUNG_HOME)"; return 0; fi
-      say "starting, or not answering: $(address) (data in $WARTUNG_HOME)" ;;
-    "yes no") say "running without its database: $(address) answers that it cannot. ./wartung start brings it back (data in $WARTUNG_HOME)" ;;
+      if is_up; then say "running: `address` (data in $WARTUNG_HOME)"; return 0; fi
+      say "starting, or not answering: `address` (data in $WARTUNG_HOME)" ;;
+    "yes no") say "running without its database: `address` answers that it cannot. ./wartung start brings it back (data in $WARTUNG_HOME)" ;;
     "no yes") say "only the database runs; the application does not. ./wartung start begins it, ./wartung stop ends both (data in $WARTUNG_HOME)" ;;
     *) if bench_pid >/dev/null; then say "stopped, but for the stand-in bench. ./wartung stop ends it (data in $WARTUNG_HOME)"; else say "stopped (data in $WARTUNG_HOME)"; fi ;;
   esac

@@ -13,13 +13,13 @@ run_command() { # $1: the class, $2: the database, then its arguments; WARTUNG_C
   local class="$1" database="$2" classes="${WARTUNG_CLASSPATH:-}"
   shift 2
   if [ -z "$classes" ]; then build; classes="$app/wartung.jar:$app/lib/*"; fi
-  WARTUNG_DB_URL="jdbc:postgresql://127.0.0.1:$(pg_port)/$database" WARTUNG_DB_USER=wartung WARTUNG_DB_PASSWORD="$(cat "$WARTUNG_HOME/run/db-password")" \
+  WARTUNG_DB_URL="jdbc:postgresql://127.0.0.1:`pg_port`/$database" WARTUNG_DB_USER=wartung WARTUNG_DB_PASSWORD="`cat "$WARTUNG_HOME/run/db-password"`" \
     java -XX:TieredStopAtLevel=1 -Xmx256m -cp "$classes" "dev.wartung.web.$class" "$@"
 }
 as_wartung() { # $1: a program of PostgreSQL, then its arguments, as the application's user
   local program="$1"
   shift
-  PGPASSWORD="$(cat "$WARTUNG_HOME/run/db-password")" PGOPTIONS='-c client_min_messages=warning' "$(pg_bin)/$program" -h 127.0.0.1 -p "$(pg_port)" -U wartung "$@"
+  PGPASSWORD="`cat "$WARTUNG_HOME/run/db-password"`" PGOPTIONS='-c client_min_messages=warning' "`pg_bin`/$program" -h 127.0.0.1 -p "`pg_port`" -U wartung "$@"
 }
 asked() { # $1: a question; whether the answer is yes
   local answer=""
@@ -39,14 +39,14 @@ administrator() { # $1: the name, $2: --yes or nothing
 }
 backup_to() { # $1: a file, or a folder to make one in; a custom-format dump, whole or not at all, readable by its owner alone
   local file="$1" part
-  if [ -d "$file" ]; then file="${file%/}/wartung-$(date +%Y-%m-%d-%H%M%S).backup"; fi
+  if [ -d "$file" ]; then file="${file%/}/wartung-`date +%Y-%m-%d-%H%M%S`.backup"; fi
   part="$file.part"
   if ! (umask 077 && as_wartung pg_dump -Fc --no-owner --no-privileges "${WARTUNG_DATABASE:-wartung}" >"$part") || ! sync "$part"; then
     rm -f -- "$part"
     fail "the backup failed; nothing was written."
   fi
   mv -- "$part" "$file"
-  say "Saved to $file ($(du -h -- "$file" | cut -f1)). Keep it on another machine."
+  say "Saved to $file (`du -h -- "$file" | cut -f1`). Keep it on another machine."
 }
 restore_from() { # into a database beside the old one; it takes the old one's place only if its records verify
   local file="$1"
@@ -65,7 +65,7 @@ restore_from() { # into a database beside the old one; it takes the old one's pl
 }
 backup() {
   [ -n "${1:-}" ] || fail "say where to: ./wartung backup FILE, or a folder to put it in"
-  [ -d "$(dirname -- "$1")" ] || fail "there is no folder $(dirname -- "$1")."
+  [ -d "`dirname -- "$1"`" ] || fail "there is no folder `dirname -- "$1"`."
   with_database backup_to "$1"
 }
 restore() {
@@ -94,11 +94,11 @@ reset() {
 service() { # writes a unit for systemd: the whole machine's where root asks, else this user's
   local unit folder wanted manager=(systemctl)
   case "${1:-}" in
-    '') if [ "$(id -u)" = 0 ]; then folder=/etc/systemd/system; else folder="${XDG_CONFIG_HOME:-${HOME:?}/.config}/systemd/user"; fi ;;
+    '') if [ "`id -u`" = 0 ]; then folder=/etc/systemd/system; else folder="${XDG_CONFIG_HOME:-${HOME:?}/.config}/systemd/user"; fi ;;
     --into) folder="${2:-}"; [ -d "$folder" ] || fail "there is no folder “$folder”." ;;
     *) fail "unknown option $1. There is --into FOLDER." ;;
   esac
-  if [ "$(id -u)" = 0 ]; then wanted=multi-user.target; else wanted=default.target; manager=(systemctl --user); fi
+  if [ "`id -u`" = 0 ]; then wanted=multi-user.target; else wanted=default.target; manager=(systemctl --user); fi
   unit="$folder/wartung.service"
   if [ -e "$unit" ] && [ "${1:-}" != --into ]; then asked "$unit is there already. Write it anew?" || fail "nothing was changed."; fi
   mkdir -p "$folder" || fail "cannot make $folder."
@@ -109,8 +109,8 @@ After=network.target
 
 [Service]
 Type=exec
-Environment=$(quoted "WARTUNG_HOME=$WARTUNG_HOME") $(quoted "PORT=$PORT")
-ExecStart=$(quoted "$here/wartung") start
+Environment=`quoted "WARTUNG_HOME=$WARTUNG_HOME"` `quoted "PORT=$PORT"`
+ExecStart=`quoted "$here/wartung"` start
 # the script ends application and database in their order; whatever is left after that is killed
 KillMode=mixed
 TimeoutStopSec=90
@@ -122,6 +122,6 @@ WantedBy=$wanted
 T
   say "Written: $unit"
   say "Start it, now and whenever the machine starts: ${manager[*]} daemon-reload && ${manager[*]} enable --now wartung"
-  [ "$(id -u)" = 0 ] || say "So that it runs while you are not logged in: loginctl enable-linger $(id -un)"
+  [ "`id -u`" = 0 ] || say "So that it runs while you are not logged in: loginctl enable-linger `id -un`"
 }
 quoted() { local text="${1//\\/\\\\}"; text="${text//\"/\\\"}"; text="${text//%/%%}"; printf '"%s"' "${text//\$/\$\$}"; }

@@ -3,123 +3,124 @@
 
 pg_bin() { # the programs of the cluster's own version where there is one, else of the newest
   local d version=""
-  version="$(cat "$WARTUNG_HOME/pg/data/PG_VERSION" 2>/dev/null || true)"
+  version="`cat "$WARTUNG_HOME/pg/data/PG_VERSION" 2>/dev/null || true`"
   if [ -n "$version" ] && [ -x "/usr/lib/postgresql/$version/bin/initdb" ]; then
     echo "/usr/lib/postgresql/$version/bin"
     return 0
   fi
-  while IFS= read -r d; do
+  for d in `printf '%s\n' /usr/lib/postgresql/*/bin | sort -Vr`; do
     if [ -x "$d/initdb" ]; then echo "$d"; return 0; fi
-  done < <(printf '%s\n' /usr/lib/postgresql/*/bin | sort -Vr)
+  done
   return 1
 }
-as_pg() { if [ "$(id -u)" = 0 ]; then (cd / && runuser -u postgres -- "$@"); else "$@"; fi; }
-pg_dir() { echo "$WARTUNG_HOME/pg"; }
+as_pg() { if [ "`id -u`" = 0 ]; then (cd / && runuser -u postgres -- "$@"); else "$@"; fi; }
 pg_socket() { # a socket's path has 107 bytes at most, and stands in lists that know no quotes
   local s
-  s="$(pg_dir)/socket"
-  if [ ${#s} -lt 80 ] && [[ "$s" != *[!A-Za-z0-9/._-]* ]]; then echo "$s"; else echo "/tmp/wartung-pg-$(printf '%s' "$WARTUNG_HOME" | cksum | cut -d' ' -f1)"; fi
+  s="$WARTUNG_HOME/pg/socket"
+  if [ ${#s} -lt 80 ] && [[ "$s" != *[!A-Za-z0-9/._-]* ]]; then echo "$s"; else echo "/tmp/wartung-pg-`printf '%s' "$WARTUNG_HOME" | cksum | cut -d' ' -f1`"; fi
 }
-pg_complete() { [ -e "$(pg_dir)/complete" ]; }
+pg_complete() { [ -e "$WARTUNG_HOME/pg/complete" ]; }
 port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 free_port() { local p; for ((p = $1; p <= $1 + 200; p++)); do port_taken "$p" || { echo "$p"; return 0; }; done; fail "no free port from $1 on"; }
-pg_port() { cat "$(pg_dir)/port" 2>/dev/null; }
+pg_port() { cat "$WARTUNG_HOME/pg/port" 2>/dev/null; }
 pg_is_ours() { # $1: a process number: a database server whose data folder is ours, whatever number a file names
   local exe args i
   case "$1" in ''|*[!0-9]*) return 1 ;; esac
-  exe="$(readlink "/proc/$1/exe" 2>/dev/null)" || return 1
+  exe="`readlink "/proc/$1/exe" 2>/dev/null`" || return 1
   [[ "${exe% (deleted)}" == */postgres ]] || return 1
   # a process may end between the two lines: what cannot be opened any more is told nobody, so that comes first
   mapfile -d '' -t args 2>/dev/null <"/proc/$1/cmdline" || return 1
   for ((i = 0; i + 1 < ${#args[@]}; i++)); do
-    if [ "${args[i]}" = -D ] && [ "${args[i + 1]}" = "$(pg_dir)/data" ]; then return 0; fi
+    if [ "${args[i]}" = -D ] && [ "${args[i + 1]}" = "$WARTUNG_HOME/pg/data" ]; then return 0; fi
   done
   return 1
 }
 pg_pid() {
   local pid
-  pid="$(head -n 1 "$(pg_dir)/data/postmaster.pid" 2>/dev/null)" || return 1
+  pid="`head -n 1 "$WARTUNG_HOME/pg/data/postmaster.pid" 2>/dev/null`" || return 1
   pg_is_ours "$pid" && echo "$pid"
 }
 pg_running() { pg_pid >/dev/null; }
 pg_psql() {
-  as_pg env PGOPTIONS='-c client_min_messages=warning' "$(pg_bin)/psql" -X -q -v ON_ERROR_STOP=1 -h "$(pg_socket)" -p "$(pg_port)" -U postgres "$@"
+  as_pg env PGOPTIONS='-c client_min_messages=warning' "`pg_bin`/psql" -X -q -v ON_ERROR_STOP=1 -h "`pg_socket`" -p "`pg_port`" -U postgres "$@"
 }
 
 pg_start() { # extra server settings as arguments, a line each
   make_home
   local data socket owner
-  data="$(pg_dir)/data" socket="$(pg_socket)"
-  owner="$(stat -c %U -- "$socket" 2>/dev/null || echo "$pg_owner")"
-  [ "$owner" = "$pg_owner" ] || [ "$owner" = "$(id -un)" ] || fail "$socket belongs to $owner; it must be $pg_owner's."
+  data="$WARTUNG_HOME/pg/data" socket="`pg_socket`"
+  owner="`stat -c %U -- "$socket" 2>/dev/null || echo "$pg_owner"`"
+  [ "$owner" = "$pg_owner" ] || [ "$owner" = "`id -un`" ] || fail "$socket belongs to $owner; it must be $pg_owner's."
   install -d -m 700 -o "$pg_owner" "$socket" || fail "cannot make $socket."
-  install -d -m 755 -o "$pg_owner" "$(pg_dir)/log" || fail "cannot write in $(pg_dir)."
-  as_pg test -x "$(pg_dir)" || fail "user $pg_owner cannot reach $(pg_dir). Set WARTUNG_HOME to a folder whose parents it may enter."
+  install -d -m 755 -o "$pg_owner" "$WARTUNG_HOME/pg/log" || fail "cannot write in $WARTUNG_HOME/pg."
+  as_pg test -x "$WARTUNG_HOME/pg" || fail "user $pg_owner cannot reach $WARTUNG_HOME/pg. Set WARTUNG_HOME to a folder whose parents it may enter."
   pg_complete || pg_make "$@"
   [ -s "$WARTUNG_HOME/run/db-password" ] && as_pg test -s "$data/PG_VERSION" \
     || fail "the data folder $WARTUNG_HOME is damaged (no database or no password in it). Restore it, or run ./wartung reset."
   pg_same_version
   pg_running || pg_launch
   local password
-  password="$(cat "$WARTUNG_HOME/run/db-password")"
-  pg_psql -d postgres -v p="$password" <<'Q' || fail "the database does not take its settings: $(tail -1 "$(pg_dir)/log/postgres.log")"
+  password="`cat "$WARTUNG_HOME/run/db-password"`"
+  pg_psql -d postgres -v p="$password" <<'Q' || fail "the database does not take its settings: `tail -1 "$WARTUNG_HOME/pg/log/postgres.log"`"
 SELECT 'CREATE ROLE wartung LOGIN' WHERE NOT EXISTS (SELECT FROM pg_roles WHERE rolname = 'wartung') \gexec
 SELECT format('ALTER ROLE wartung PASSWORD %L', :'p') \gexec
 SELECT 'CREATE DATABASE wartung OWNER wartung' WHERE NOT EXISTS (SELECT FROM pg_database WHERE datname = 'wartung') \gexec
 Q
-  SPRING_DATASOURCE_URL="jdbc:postgresql://127.0.0.1:$(pg_port)/wartung"
+  SPRING_DATASOURCE_URL="jdbc:postgresql://127.0.0.1:`pg_port`/wartung"
   export SPRING_DATASOURCE_URL SPRING_DATASOURCE_USERNAME=wartung SPRING_DATASOURCE_PASSWORD="$password"
 }
 pg_make() { # a new cluster; a start that was broken off leaves a half-made one, never a complete one: begin again
   local data
-  data="$(pg_dir)/data"
+  data="$WARTUNG_HOME/pg/data"
   if as_pg test -e "$data" 2>/dev/null; then
-    [ ! -e "$(pg_dir)/port" ] || fail "the data folder $WARTUNG_HOME is half-made: its cluster was never completed. Run ./wartung reset."
+    [ ! -e "$WARTUNG_HOME/pg/port" ] || fail "the data folder $WARTUNG_HOME is half-made: its cluster was never completed. Run ./wartung reset."
     rm -rf -- "$data"
   fi
   install -d -m 700 -o "$pg_owner" "$data"
-  as_pg "$(pg_bin)/initdb" -D "$data" -U postgres -E UTF8 --locale=C.UTF-8 --auth-local=peer --auth-host=scram-sha-256 >"$(pg_dir)/initdb.log" 2>&1 \
-    || { tail -5 "$(pg_dir)/initdb.log" >&2; rm -rf -- "$data"; fail "PostgreSQL could not make its data folder."; }
+  as_pg "`pg_bin`/initdb" -D "$data" -U postgres -E UTF8 --locale=C.UTF-8 --auth-local=peer --auth-host=scram-sha-256 >"$WARTUNG_HOME/pg/initdb.log" 2>&1 \
+    || { tail -5 "$WARTUNG_HOME/pg/initdb.log" >&2; rm -rf -- "$data"; fail "PostgreSQL could not make its data folder."; }
   { as_pg tee "$data/pg_ident.conf" >/dev/null <<<"own $pg_owner postgres" \
     && printf 'local all postgres peer map=own\nhost all all 127.0.0.1/32 scram-sha-256\n' | as_pg tee "$data/pg_hba.conf" >/dev/null \
     && printf '%s\n' "listen_addresses = '127.0.0.1'" "unix_socket_permissions = 0700" "timezone = 'UTC'" "$@" | as_pg tee -a "$data/postgresql.conf" >/dev/null \
     && (umask 077; head -c 24 /dev/urandom | base64 | tr -d '/+=' >"$WARTUNG_HOME/run/db-password") \
-    && touch "$(pg_dir)/complete"; } || { rm -rf -- "$data"; fail "could not write the database's settings in $(pg_dir). Is there room on the disk?"; }
+    && touch "$WARTUNG_HOME/pg/complete"; } || { rm -rf -- "$data"; fail "could not write the database's settings in $WARTUNG_HOME/pg. Is there room on the disk?"; }
 }
 pg_same_version() {
-  local made
-  made="$(as_pg cat "$(pg_dir)/data/PG_VERSION")"
-  [ "$(basename "$(dirname "$(pg_bin)")")" = "$made" ] && return 0
-  fail "the data in $WARTUNG_HOME were made by PostgreSQL $made; here is $("$(pg_bin)/postgres" --version | sed 's/.* \([0-9]*\)[. ].*/\1/'). Nothing was changed. Either install postgresql-$made, or bring the data over: docs/deployment.md, “Another PostgreSQL”."
+  local made here_is
+  made="`as_pg cat "$WARTUNG_HOME/pg/data/PG_VERSION"`"
+  here_is="`pg_bin`"
+  [ "$here_is" = "/usr/lib/postgresql/$made/bin" ] && return 0
+  here_is="${here_is%/bin}"
+  fail "the data in $WARTUNG_HOME were made by PostgreSQL $made; here is ${here_is##*/}. Nothing was changed. Either install postgresql-$made, or bring the data over: docs/deployment.md, “Another PostgreSQL”."
 }
 pg_launch() {
   local port try
   # a server that was killed, or whose machine was switched off, leaves files behind that name a process; by now that is nobody's, or somebody else's
-  rm -f -- "$(pg_dir)/data/postmaster.pid" "$(pg_socket)"/.s.PGSQL.*
-  port="$(pg_port)" || true
-  keep_log "$(pg_dir)/log/postgres.log"
+  rm -f -- "$WARTUNG_HOME/pg/data/postmaster.pid" "`pg_socket`"/.s.PGSQL.*
+  port="`pg_port`" || true
+  keep_log "$WARTUNG_HOME/pg/log/postgres.log"
   begun_pg=yes
   for try in 1 2 3 4 5; do
     if [ -z "$port" ] || port_taken "$port"; then
-      port="$(free_port 55432)"
-      echo "$port" >"$(pg_dir)/port"
+      port="`free_port 55432`"
+      echo "$port" >"$WARTUNG_HOME/pg/port"
     fi
     if pg_launch_at "$port"; then return 0; fi
     # free when looked at, taken by the time it was to be opened: somebody else began at the same moment
-    tail -6 "$(pg_dir)/log/postgres.log" | grep -q 'could not create any TCP/IP sockets' || break
+    tail -6 "$WARTUNG_HOME/pg/log/postgres.log" | grep -q 'could not create any TCP/IP sockets' || break
     port=""
     sleep "0.$try"
   done
-  tail -5 "$(pg_dir)/log/postgres.log" >&2
-  fail "PostgreSQL did not start; its log is $(pg_dir)/log/postgres.log"
+  tail -5 "$WARTUNG_HOME/pg/log/postgres.log" >&2
+  fail "PostgreSQL did not start; its log is $WARTUNG_HOME/pg/log/postgres.log"
 }
 pg_launch_at() { # $1: a port
   local i as=()
-  if [ "$(id -u)" = 0 ]; then as=(runuser -u postgres --); fi
+  if [ "`id -u`" = 0 ]; then as=(runuser -u postgres --); fi
   (
     exec 9>&-
     cd /
-    exec setsid ${as[@]+"${as[@]}"} "$(pg_bin)/postgres" -D "$(pg_dir)/data" -p "$1" -k "$(pg_socket)" >>"$(pg_dir)/log/postgres.log" 2>&1 </dev/null
+    exec setsid ${as[@]+"${as[@]}"} "`pg_bin`/postgres" -D "$WARTUNG_HOME/pg/data" -p "$1" -k "`pg_socket`" >>"$WARTUNG_HOME/pg/log/postgres.log" 2>&1 </dev/null
   ) &
   pg_child=$!
   for ((i = 0; i < 600; i++)); do
@@ -134,17 +135,17 @@ pg_stop() { # ends the server, writes finished and transactions under way given 
   for ((i = 0; i < 1200; i++)); do
     if is_child "$pg_child"; then
       group="$pg_child"
-    elif pid="$(pg_pid)"; then
-      group="$(group_of "$pid")" || true
+    elif pid="`pg_pid`"; then
+      group="`group_of "$pid"`" || true
     fi
     [ -n "$group" ] || break
-    is_child "$group" || started_with "$group" "$(pg_dir)/data" || pg_running || { group="" && break; }
+    is_child "$group" || started_with "$group" "$WARTUNG_HOME/pg/data" || pg_running || { group="" && break; }
     # as a group: root's is begun through another program, which shall be gone, too. Said again and again, for it may not listen yet
     kill -INT -- "-$group" 2>/dev/null || true
     sleep 0.05
   done
   if [ -n "$group" ]; then fail "PostgreSQL (process group $group) does not end."; fi
   begun_pg=no
-  socket="$(pg_socket)"
+  socket="`pg_socket`"
   if [[ "$socket" == /tmp/* ]]; then rm -rf -- "$socket"; fi
 }

@@ -17,11 +17,11 @@ run_tests() { # nothing: all of them; else classes, as Maven's -Dtest takes them
   pg_start "fsync = off" "synchronous_commit = off" "full_page_writes = off"
   # browser tests mostly wait: more of them beside each other than there are processors, as far as memory goes
   local fork forks only=()
-  forks=$(awk '/^MemAvailable/ { n = int($2 / 1600000); print(n < 2 ? 2 : n > 3 ? 3 : n) }' /proc/meminfo)
+  forks=`awk '/^MemAvailable/ { n = int($2 / 1600000); print(n < 2 ? 2 : n > 3 ? 3 : n) }' /proc/meminfo`
   for ((fork = 1; fork <= forks; fork++)); do pg_psql -d postgres -c "create database wartung_$fork owner wartung"; done
   if [ $# -gt 0 ]; then
     # in a shell of its own: what is called from here would have its words cut at commas, too
-    only=("-Dtest=$(IFS=,; echo "$*")" -Dsurefire.failIfNoSpecifiedTests=false)
+    only=("-Dtest=`IFS=,; echo "$*"`" -Dsurefire.failIfNoSpecifiedTests=false)
     # the beans prepared ahead of time are what the packaged application starts from: made for all tests, or for those that start it
     [[ "$*" == *Outage* ]] || only+=(-Dspring-boot.aot.skip -Dtest.aot=false)
   fi
@@ -62,12 +62,12 @@ benchmark() {
       local run
       for run in "25 20 60 4" "120 20 60 3" "400 60 0 2"; do
         # shellcheck disable=SC2086
-        java -cp "$here/scheduling/target/classes:$here/scheduling/target/test-classes:$(cat "$here/scheduling/target/classpath")" dev.wartung.scheduling.PlanningBenchmark $run
+        java -cp "$here/scheduling/target/classes:$here/scheduling/target/test-classes:`cat "$here/scheduling/target/classpath"`" dev.wartung.scheduling.PlanningBenchmark $run
       done ;;
     *)
       need_tools
       (cd "$here" && mvn -B -q -ntp -pl core test-compile dependency:build-classpath -Dmdep.outputFile=target/classpath >/dev/null)
-      java -cp "$here/core/target/classes:$here/core/target/test-classes:$(cat "$here/core/target/classpath")" org.openjdk.jmh.Main "$@" ;;
+      java -cp "$here/core/target/classes:$here/core/target/test-classes:`cat "$here/core/target/classpath"`" org.openjdk.jmh.Main "$@" ;;
   esac
 }
 outages() { # $1: minutes

@@ -7,22 +7,22 @@ fail() { printf 'wartung: %s\n' "$*" >&2; exit 1; }
 # ------------------------------------------------------------------------------------------------ the folder
 find_home() { # sets WARTUNG_HOME, spelt one way however it was given, and the user the database runs as
   local wanted="${WARTUNG_HOME:-}" of_user="${HOME:-}"
-  if [ "$(id -u)" = 0 ]; then pg_owner=postgres; else pg_owner="$(id -un)"; fi
+  if [ "`id -u`" = 0 ]; then pg_owner=postgres; else pg_owner="`id -un`"; fi
   if [ -z "$wanted" ]; then
-    if [ "$(id -u)" = 0 ]; then
+    if [ "`id -u`" = 0 ]; then
       wanted=/var/lib/wartung
     else
-      [ -n "$of_user" ] || of_user="$(getent passwd "$(id -u)" | cut -d: -f6)"
+      [ -n "$of_user" ] || of_user="`getent passwd "$EUID" | cut -d: -f6`"
       [ -n "${XDG_DATA_HOME:-}$of_user" ] || fail "there is no home folder. Set WARTUNG_HOME to a folder you may write to."
       wanted="${XDG_DATA_HOME:-$of_user/.local/share}/wartung"
     fi
   fi
   case "$wanted" in *[[:cntrl:]]*) fail "WARTUNG_HOME holds a line break or another control character." ;; esac
-  WARTUNG_HOME="$(realpath -m -- "$wanted")"
+  WARTUNG_HOME="`realpath -m -- "$wanted"`"
   export WARTUNG_HOME
 }
 make_home() {
-  if [ -d "$WARTUNG_HOME" ] && [ ! -e "$WARTUNG_HOME/.wartung" ] && [ -n "$(ls -A "$WARTUNG_HOME")" ]; then
+  if [ -d "$WARTUNG_HOME" ] && [ ! -e "$WARTUNG_HOME/.wartung" ] && [ -n "`ls -A "$WARTUNG_HOME"`" ]; then
     fail "$WARTUNG_HOME holds something else. Set WARTUNG_HOME to a folder of its own."
   fi
   mkdir -p "$WARTUNG_HOME" 2>/dev/null || fail "cannot make $WARTUNG_HOME. Set WARTUNG_HOME to a folder you may write to."
@@ -30,7 +30,7 @@ make_home() {
     || fail "cannot write in $WARTUNG_HOME. Is it yours, and is there room on the disk?"
 }
 throwaway_home() { # tests, pictures and the build use a cluster of their own, made and deleted each time; only it may be fast and unsafe
-  WARTUNG_HOME="$(mktemp -d "${TMPDIR:-/tmp}/wartung-XXXXXX")"
+  WARTUNG_HOME="`mktemp -d "${TMPDIR:-/tmp}/wartung-XXXXXX"`"
   chmod 755 "$WARTUNG_HOME"
   # whatever is left in the temporary folder goes with it
   TMPDIR="$WARTUNG_HOME/tmp"
@@ -45,7 +45,7 @@ lock() { # held while something is started, stopped or replaced in the data fold
   exec 9>>"$WARTUNG_HOME/run/lock" || fail "cannot write in $WARTUNG_HOME/run."
   if ! flock -n 9; then
     exec 9>&-
-    fail "another ./wartung (process $(lock_holder)) is at work in $WARTUNG_HOME. Wait for it, or end it with ./wartung stop."
+    fail "another ./wartung (process `lock_holder`) is at work in $WARTUNG_HOME. Wait for it, or end it with ./wartung stop."
   fi
   echo $$ >"$WARTUNG_HOME/run/lock"
 }
@@ -56,7 +56,7 @@ end_other() { # the command that is starting Wartung in this folder right now is
   [ -e "$WARTUNG_HOME/run/lock" ] || return 0
   exec 9>>"$WARTUNG_HOME/run/lock"
   if flock -n 9; then return 0; fi
-  other="$(lock_holder)"
+  other="`lock_holder`"
   if is_script "$other"; then
     say "Ending the ./wartung that is at work (process $other)."
     kill "$other" 2>/dev/null || true
@@ -109,7 +109,7 @@ is_script() { # $1: process number: another run of this script, by whatever path
 }
 pid_in() { # $1: a file with a process number, $2: an argument by which the process is known; prints the number if it is ours
   local pid
-  pid="$(cat "$1" 2>/dev/null)" || return 1
+  pid="`cat "$1" 2>/dev/null`" || return 1
   started_with "$pid" "$2" && echo "$pid"
 }
 end_process() { # $1: process number, $2: an argument by which it is known, $3: tenths of a second before it is killed

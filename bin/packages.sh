@@ -4,7 +4,7 @@
 createcluster=/etc/postgresql-common/createcluster.d
 
 as_root() {
-  if [ "$(id -u)" = 0 ]; then "$@"; elif command -v sudo >/dev/null; then sudo "$@"; else return 1; fi
+  if [ "`id -u`" = 0 ]; then "$@"; elif command -v sudo >/dev/null; then sudo "$@"; else return 1; fi
 }
 java17() { java -version 2>&1 | grep -qE '"(1[7-9]|[2-9][0-9])'; }
 need_tools() {
@@ -17,7 +17,7 @@ install_missing() { # each argument: a check, '=', a Debian package, '=', what i
     eval "$check" >/dev/null 2>&1 || { missing+=("${package%%=*}"); named+=("${package%%=*} (${package#*=})"); }
   done
   if [ ${#missing[@]} -eq 0 ]; then return 0; fi
-  say "Installing from Debian's packages: $(joined "${named[@]}") ..."
+  say "Installing from Debian's packages: `joined "${named[@]}"` ..."
   as_root true || fail "these packages are missing, and this user may not install them: ${missing[*]}. Have them installed (apt-get install ${missing[*]}) and try again."
   local ours="$createcluster/wartung.conf" made=""
   if [[ " ${missing[*]} " == *" postgresql "* ]] && [ ! -e "$ours" ]; then
@@ -41,9 +41,9 @@ apt() { # apt-get, waiting in words for whoever holds its lock; what it says of 
   local out rc waited=0
   while true; do
     rc=0
-    out="$(as_root env LC_ALL=C DEBIAN_FRONTEND=noninteractive apt-get -o APT::Color=0 -o Dpkg::Use-Pty=0 "$@" 2>&1)" || rc=$?
+    out="`as_root env LC_ALL=C DEBIAN_FRONTEND=noninteractive apt-get -o APT::Color=0 -o Dpkg::Use-Pty=0 "$@" 2>&1`" || rc=$?
     if [ "$rc" != 0 ] && grep -q 'Could not get lock\|Unable to acquire the dpkg frontend lock\|Unable to lock directory' <<<"$out" && [ "$waited" -lt 600 ]; then
-      if [ $((waited % 30)) = 0 ]; then say "  Something else is installing packages; waiting for it ($(sed -n 's/.*\(held by process [^.]*\).*/\1/p' <<<"$out" | head -1))."; fi
+      if [ $((waited % 30)) = 0 ]; then say "  Something else is installing packages; waiting for it (`sed -n 's/.*\(held by process [^.]*\).*/\1/p' <<<"$out" | head -1`)."; fi
       sleep 5
       waited=$((waited + 5))
       continue
