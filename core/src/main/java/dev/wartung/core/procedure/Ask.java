@@ -10,7 +10,6 @@ import dev.wartung.core.measure.Verdict.Outcome;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.jspecify.annotations.Nullable;
 
 /**
  * A reading asked for at a step, with this valve's own limits.
@@ -34,7 +33,7 @@ import org.jspecify.annotations.Nullable;
  * @param identifies it tells what the valve is, by answer: another answer than the expected one means that the record is wrong
  */
 public record Ask(String id, String ask, Optional<Dimension> dimension, Optional<Band> band, List<String> choices, Optional<String> expected,
-                  boolean critical, String low, String high, String otherwise, Optional<Spread> spread, String note, Double toolOffsetM, Optional<String> lab, Optional<Same> same,
+                  boolean critical, String low, String high, String otherwise, Optional<Spread> spread, String note, double toolOffsetM, Optional<String> lab, Optional<Same> same,
                   Map<String, Finds> finds, Map<String, Map<String, String>> identifies) {
 
     /**
@@ -48,27 +47,8 @@ public record Ask(String id, String ask, Optional<Dimension> dimension, Optional
     /** What an earlier reading came to: a quantity, or what was seen. */
     public record Known(Optional<Quantity> measured, Optional<String> seen) {}
 
-    /** What records of earlier versions do not have is as it was then: read once, with a plain wrench. */
-    public Ask(String id, String ask, Optional<Dimension> dimension, Optional<Band> band, List<String> choices, Optional<String> expected, boolean critical, String low, String high,
-               String otherwise, @Nullable Optional<Spread> spread, @Nullable String note, @Nullable Double toolOffsetM, @Nullable Optional<String> lab, @Nullable Optional<Same> same,
-               @Nullable Map<String, Finds> finds, Map<String, Map<String, String>> identifies) {
-        this.id = id;
-        this.ask = ask;
-        this.dimension = dimension;
-        this.band = band;
-        this.choices = List.copyOf(choices);
-        this.expected = expected;
-        this.critical = critical;
-        this.low = low;
-        this.high = high;
-        this.otherwise = otherwise;
-        this.spread = spread == null ? Optional.empty() : spread;
-        this.note = note == null ? "" : note;
-        this.toolOffsetM = toolOffsetM == null ? 0.0 : toolOffsetM;
-        this.lab = lab == null ? Optional.empty() : lab;
-        this.same = same == null ? Optional.empty() : same;
-        this.finds = finds == null ? Map.of() : finds;
-        this.identifies = identifies;
+    public Ask {
+        choices = List.copyOf(choices);
     }
 
     /** Held against itself: the limits are what was read before, once it is known. Until then, and where nothing was to be the same, those of the sheet stay. */

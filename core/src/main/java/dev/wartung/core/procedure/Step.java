@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 
 /**
  * One step of a derived procedure, complete in itself: it is kept with the job and shown as it stands.
@@ -67,17 +66,10 @@ public record Step(String id, String operation, Optional<String> undoes, Phase p
      * @param registration its food contact class
      * @param volumeM3     how much a thin film takes; 0 where the sheet does not give the part's size
      */
-    public record Film(String part, String name, String position, List<String> polymers, String grease, String registration, Double volumeM3) {
+    public record Film(String part, String name, String position, List<String> polymers, String grease, String registration, double volumeM3) {
 
-        public Film(String part, @Nullable String name, @Nullable String position, @Nullable List<String> polymers, String grease, String registration,
-                    @Nullable Double volumeM3) {
-            this.part = part;
-            this.name = name == null ? part : name;
-            this.position = position == null ? "seal-grease" : position;
-            this.polymers = polymers == null ? List.of() : List.copyOf(polymers);
-            this.grease = grease;
-            this.registration = registration;
-            this.volumeM3 = volumeM3 == null ? 0.0 : volumeM3;
+        public Film {
+            polymers = List.copyOf(polymers);
         }
     }
 }

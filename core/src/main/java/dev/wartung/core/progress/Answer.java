@@ -4,7 +4,6 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Verdict;
 import java.util.List;
 import java.util.Optional;
-import org.jspecify.annotations.Nullable;
 
 /**
  * What was read at a step.
@@ -19,15 +18,8 @@ import org.jspecify.annotations.Nullable;
  */
 public record Answer(String ask, String asked, Optional<Quantity> measured, List<Quantity> each, Optional<String> seen, Verdict verdict, Optional<Acceptance> accepted) {
 
-    /** Records of earlier versions were read once. */
-    public Answer(String ask, String asked, Optional<Quantity> measured, @Nullable List<Quantity> each, Optional<String> seen, Verdict verdict, Optional<Acceptance> accepted) {
-        this.ask = ask;
-        this.asked = asked;
-        this.measured = measured;
-        this.each = each == null ? List.of() : List.copyOf(each);
-        this.seen = seen;
-        this.verdict = verdict;
-        this.accepted = accepted;
+    public Answer {
+        each = List.copyOf(each);
     }
 
     /** A reading taken once, or an observation. */

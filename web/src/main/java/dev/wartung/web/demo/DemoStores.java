@@ -8,7 +8,7 @@ import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.stores.Items;
 import dev.wartung.web.stores.Stores;
-import dev.wartung.web.tool.ToolKind;
+import dev.wartung.core.measure.ToolKind;
 import dev.wartung.web.tool.Toolbox;
 import java.time.Clock;
 import java.time.LocalDate;

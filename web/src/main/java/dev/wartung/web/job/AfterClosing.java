@@ -6,6 +6,7 @@ import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Confirmation;
+import dev.wartung.core.progress.CountedIn;
 import dev.wartung.web.valve.FittedPart;
 import dev.wartung.web.valve.FittedParts;
 import dev.wartung.web.account.Account;
@@ -32,14 +33,12 @@ class AfterClosing {
     private final Rechecks rechecks;
     private final RecordChanges changes;
     private final LotTraces traces;
-    private final JobFiles files;
 
-    AfterClosing(FittedParts fittedParts, Rechecks rechecks, RecordChanges changes, LotTraces traces, JobFiles files) {
+    AfterClosing(FittedParts fittedParts, Rechecks rechecks, RecordChanges changes, LotTraces traces) {
         this.fittedParts = fittedParts;
         this.rechecks = rechecks;
         this.changes = changes;
         this.traces = traces;
-        this.files = files;
     }
 
     /** The job is closed: the valve is back. Looks that were due are done with it, if it looked. Of a new valve nothing is changed here: the one on record is in its line as before. */
@@ -74,7 +73,7 @@ class AfterClosing {
             valve.becomes(after);
             changes.save(new RecordChange(valve, new RecordChange.What(view.job().number(), RecordChange.Kind.CONVERTED,
                     Correction.difference(view.sheets(), before, after), Correction.difference(view.sheets(), after, before), view.job().title()),
-                    by, view.second().orElse(null), at));
+                    by, view.standing().second().orElse(null), at));
             fittedParts.findByValveIdAndRemovedOnIsNull(valve.id()).stream().filter(f -> view.build().part(f.part()).isEmpty())
                     .forEach(f -> f.removed(day));
         }
@@ -98,13 +97,12 @@ class AfterClosing {
         Map<String, CountedIn> lots = view.countedIn().stream().collect(Collectors.toMap(CountedIn::part, Function.identity(), (a, b) -> b));
         fittedParts.findByValveIdAndRemovedOnIsNull(valve.id()).stream().filter(f -> renewed.contains(f.part())).forEach(f -> f.removed(day));
         for (String part : renewed) {
-            CountedIn piece = lots.getOrDefault(part, new CountedIn(part, part, "", "", "not recorded"));
+            CountedIn piece = lots.getOrDefault(part, CountedIn.alone(part, part, "", "", "not recorded"));
             fittedParts.save(new FittedPart(valve.id(), part, piece.article(), piece.material(), piece.lot(), day, view.job().number()));
         }
         // of every step that stands, each tin once with all it was laid on
         Map<List<String>, List<String>> byTin = new LinkedHashMap<>();
-        view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CONFIRMED && view.progress().isConfirmed(e.stepId().orElse(""))).flatMap(e -> files.confirmed(e).greased().stream())
-                .filter(g -> !g.lot().isEmpty()).forEach(g -> byTin.computeIfAbsent(List.of(g.grease(), g.lot()), k -> new ArrayList<>()).add(g.part()));
+        view.standing().greased().stream().filter(g -> !g.lot().isEmpty()).forEach(g -> byTin.computeIfAbsent(List.of(g.grease(), g.lot()), k -> new ArrayList<>()).add(g.part()));
         byTin.forEach((tin, parts) -> traces.greased(valve.id(), view.job().number(), tin.get(0), tin.get(1), String.join(", ", parts), day));
     }
 }

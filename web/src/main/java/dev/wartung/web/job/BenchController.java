@@ -164,7 +164,7 @@ class BenchController {
         model.addAttribute("figures", planning.figures(view.job().valve()));
         model.addAttribute("greases", planning.greases(view.job().valve(), view.progress().procedure()));
         model.addAttribute("warnings", planning.warnings(view));
-        model.addAttribute("reported", service.reported(view));
+        model.addAttribute("reported", view.reported());
         model.addAttribute("trouble", trouble);
         return "job";
     }

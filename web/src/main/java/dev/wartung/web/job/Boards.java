@@ -1,5 +1,7 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.progress.JobEvent;
+import dev.wartung.core.measure.ToolKind;
 import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
@@ -24,7 +26,6 @@ import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.stores.Lot;
 import dev.wartung.web.stores.Stores;
-import dev.wartung.web.tool.ToolKind;
 import dev.wartung.web.tool.Toolbox;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -88,7 +89,7 @@ class Boards {
     /** What readings were last taken with in this job, by kind. */
     private Map<ToolKind, String> lastUsed(JobView view) {
         Map<ToolKind, String> last = new EnumMap<>(ToolKind.class);
-        view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CONFIRMED).forEach(e -> last.putAll(files.confirmed(e).tools()));
+        view.of(JobEvent.Confirmed.class).forEach(e -> last.putAll(e.tools()));
         return last;
     }
 

@@ -1,5 +1,6 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.progress.CountedIn;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;

@@ -1,5 +1,6 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.progress.Signature;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import java.time.Instant;
@@ -24,6 +25,8 @@ public record ClosingForm(String bin, String bag, String left, String remark, St
 
     static final String PASSWORD = "password";
     static final String LEFT = "left";
+    private static final String RETURNED = "returned";
+    private static final String SCRAPPED = "scrapped";
 
     static ClosingForm of(Map<String, String> typed) {
         return new ClosingForm(typed.getOrDefault("bin", ""), typed.getOrDefault("bag", ""), typed.getOrDefault(LEFT, ""), typed.getOrDefault("remark", ""), typed.getOrDefault(PASSWORD, ""),
@@ -31,11 +34,15 @@ public record ClosingForm(String bin, String bag, String left, String remark, St
     }
 
     boolean returned() {
-        return left.equals(Closing.RETURNED);
+        return left.equals(RETURNED);
     }
 
     boolean decided() {
-        return returned() || left.equals(Closing.SCRAPPED);
+        return returned() || left.equals(SCRAPPED);
+    }
+
+    private static Signature signature(Account by, String meaning, Instant at) {
+        return new Signature(by.username(), by.name(), meaning, at);
     }
 
     /** Why a second person has to sign: what was done cannot be told from the valve afterwards. Empty where one signature will do. */
@@ -55,11 +62,11 @@ public record ClosingForm(String bin, String bag, String left, String remark, St
         if (password.isEmpty() || !current.confirmed(password)) {
             wrong.put(PASSWORD, password.isEmpty() ? "Sign with your password." : CurrentAccount.WRONG_PASSWORD);
         } else {
-            signatures.add(Signature.of(current.get(), Signature.DONE, at));
+            signatures.add(signature(current.get(), Signature.DONE, at));
         }
         if (needsTwo(view).isPresent()) {
             Optional<Account> second = current.second(secondName, secondPassword);
-            second.ifPresentOrElse(s -> signatures.add(Signature.of(s, Signature.AGREED, at)),
+            second.ifPresentOrElse(s -> signatures.add(signature(s, Signature.AGREED, at)),
                     () -> wrong.put(StepForm.SECOND_NAME, "A second person signs too, with their own name and password."));
         }
         troubles.putAll(wrong);

@@ -4,6 +4,7 @@ import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Work;
+import dev.wartung.core.progress.JobEvent;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.RecordChange;
@@ -30,7 +31,7 @@ class Correction {
     }
 
     /** @param entry writes what was corrected into the job */
-    Outcome correct(JobView view, Map<String, String> found, String reason, Account by, Instant at, Consumer<Corrected> entry) {
+    Outcome correct(JobView view, Map<String, String> found, String reason, Account by, Instant at, Consumer<JobEvent.Corrected> entry) {
         Sheets.Pair sheets = view.sheets();
         Map<String, String> known = new TreeMap<>(found);
         known.keySet().removeIf(fact -> !fact.equals("drive") && !sheets.anatomy().options().containsKey(fact));
@@ -57,7 +58,7 @@ class Correction {
         valve.becomes(after);
         changes.save(new RecordChange(valve, new RecordChange.What(view.job().number(), RecordChange.Kind.CORRECTED, difference(sheets, before, after),
                 difference(sheets, after, before), reason), by, null, at));
-        entry.accept(new Corrected(before, after, procedure, reason));
+        entry.accept(new JobEvent.Corrected(before, after, procedure, reason));
         return Outcome.done("The record is corrected and the job derived anew for what is there. A reviewer will see it.");
     }
 

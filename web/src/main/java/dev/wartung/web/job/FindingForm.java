@@ -1,5 +1,6 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.TypeSheet.Article;
 import dev.wartung.core.inspection.Finding;
@@ -136,6 +137,6 @@ public final class FindingForm {
 
     /** The new part, where one is needed and here. */
     Optional<CountedIn> atHand() {
-        return replaced().filter(r -> typed("at-hand").equals("yes")).map(r -> new CountedIn(r.part(), r.name(), r.article(), r.material(), typed("lot")));
+        return replaced().filter(r -> typed("at-hand").equals("yes")).map(r -> CountedIn.alone(r.part(), r.name(), r.article(), r.material(), typed("lot")));
     }
 }

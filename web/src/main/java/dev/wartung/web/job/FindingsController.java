@@ -105,7 +105,7 @@ class FindingsController {
         model.addAttribute("job", view.job());
         model.addAttribute("view", view);
         model.addAttribute("form", form);
-        model.addAttribute("reported", service.reported(view));
+        model.addAttribute("reported", view.reported());
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);
         model.addAttribute("outcome", outcome);

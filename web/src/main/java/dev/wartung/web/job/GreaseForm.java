@@ -1,5 +1,6 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.progress.Greased;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.lubrication.Film;
 import dev.wartung.core.lubrication.GreaseShelf;

@@ -7,12 +7,14 @@ import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.Confirmation;
+import dev.wartung.core.progress.CountedIn;
+import dev.wartung.core.progress.Happened;
+import dev.wartung.core.progress.JobEvent;
+import dev.wartung.core.progress.Signature;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
-import dev.wartung.web.job.JobEntry.Kind;
 import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.stores.Stores;
-import dev.wartung.web.tool.ToolKind;
 import dev.wartung.web.tool.Toolbox;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
@@ -26,7 +28,6 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -92,38 +93,7 @@ public class JobService {
     /** What an entry says in words; empty if there is none such. */
     @Transactional(readOnly = true)
     public Optional<String> words(UUID entry) {
-        return entries.findById(entry).map(files::words);
-    }
-
-    /** What an entry says in words. */
-    public String words(JobEntry entry) {
-        return files.words(entry);
-    }
-
-    /** What was reported before the job was planned; empty where nothing was. */
-    public String reported(JobView view) {
-        return view.entries().stream().filter(e -> e.kind() == Kind.REPORTED).map(files::words).findFirst().orElse("");
-    }
-
-    /** Who agreed to a step that takes two people. */
-    public Optional<String> second(JobEntry entry) {
-        return files.confirmed(entry).second();
-    }
-
-    /** What was laid on in a step, from which tin. */
-    public List<Greased> greased(JobEntry entry) {
-        return files.confirmed(entry).greased();
-    }
-
-    /** Numbers of the measuring tools a step's readings were taken with, by kind. */
-    public Map<ToolKind, String> tools(JobEntry entry) {
-        return files.confirmed(entry).tools();
-    }
-
-    /** The readings that failed in a try at a step, in words. */
-    public String failedIn(JobEntry entry) {
-        return files.confirmed(entry).answers().stream().filter(a -> !a.settled()).map(a -> a.asked() + " " + a.verdict().finding())
-                .collect(Collectors.joining("; "));
+        return entries.findById(entry).map(e -> EventWords.of(e.event()));
     }
 
     /** Takes the job to the bench. Where the valve was left otherwise than planned for since, it is not begun but must be planned anew. */
@@ -147,7 +117,7 @@ public class JobService {
         if (!planning.isOfNewValve(job)) {
             job.valve().becomes(ValveState.ON_BENCH);
         }
-        add(job, entryId, Kind.STARTED, null, "");
+        add(job, entryId, Optional.empty(), new JobEvent.Begun());
         return Outcome.DONE;
     }
 
@@ -162,7 +132,7 @@ public class JobService {
             return Outcome.refused("This job is " + job.state().words() + "; only a planned one can be cancelled.");
         }
         job.end(JobState.CANCELLED, clock.instant());
-        add(job, entryId, Kind.CANCELLED, null, "");
+        add(job, entryId, Optional.empty(), new JobEvent.Cancelled());
         end.ended(job, current.get(), clock.instant());
         return Outcome.DONE;
     }
@@ -193,14 +163,14 @@ public class JobService {
             if (!troubles.isEmpty()) {
                 return new Outcome("", troubles, "", form.open().stream().map(Answer::ask).toList());
             }
-            Confirmed body = new Confirmed(form.answers(), form.lots(), form.secondPerson(), form.greased(),
+            JobEvent.Confirmed body = new JobEvent.Confirmed(form.answers(), form.lots(), form.secondPerson(), form.greased(),
                     tools.chosen().entrySet().stream().collect(Collectors.toMap(Map.Entry::getKey, e -> e.getValue().number())));
             tools.chosen().forEach((kind, tool) -> toolbox.used(tool.id(), view.job().valve().id(), number, stepId, ToolForm.readings(step.get(), kind)));
             if (!form.open().isEmpty()) {
-                add(view.job(), entryId, Kind.FAILED_READING, stepId, body);
+                add(view.job(), entryId, Optional.of(stepId), new JobEvent.ReadingFailed(body));
                 return new Outcome("", Map.of(), "", form.open().stream().map(Answer::ask).toList());
             }
-            add(view.job(), entryId, Kind.CONFIRMED, stepId, body);
+            add(view.job(), entryId, Optional.of(stepId), body);
             if (step.get().kitCount()) {
                 taken(view, body.lots());
             }
@@ -219,7 +189,7 @@ public class JobService {
     @Transactional
     public Outcome problem(int number, UUID entryId, String note) {
         return withReason(note, "note", () -> during(number, entryId, view -> {
-            add(view.job(), entryId, Kind.PROBLEM, view.progress().current().map(Step::id).orElse(null), note.strip());
+            add(view.job(), entryId, view.progress().current().map(Step::id), new JobEvent.Noted(note.strip()));
             return Outcome.done("Noted. It stays on the record.");
         }));
     }
@@ -233,15 +203,15 @@ public class JobService {
                 return Outcome.refused("Nothing has been confirmed yet.");
             }
             Step last = confirmed.get(confirmed.size() - 1).step();
-            if (files.withoutLast(view.job(), view.entries()).steps().stream().noneMatch(s -> s.id().equals(last.id()))) {
+            if (view.log().withoutLast().standing().procedure().steps().stream().noneMatch(s -> s.id().equals(last.id()))) {
                 return Outcome.refused("The way back was derived from what was done before it; that can no longer be taken back.");
             }
-            add(view.job(), entryId, Kind.TAKEN_BACK, last.id(), reason.strip());
+            add(view.job(), entryId, Optional.of(last.id()), new JobEvent.TakenBack(reason.strip()));
             if (last.kitCount()) {
                 stores.putBack(view.job().number());
             }
             // what an answer at that step had found goes with it; the job no longer waits for its part
-            Set<String> gone = files.findingsOfLast(view.entries()).stream().map(UUID::toString).collect(Collectors.toSet());
+            Set<String> gone = view.log().findingsOfLast().stream().map(UUID::toString).collect(Collectors.toSet());
             if (view.judgement().waiting().stream().anyMatch(f -> gone.contains(f.id()))) {
                 view.job().waitsFor(view.judgement().waiting().stream().filter(f -> !gone.contains(f.id())).flatMap(f -> f.replaces().stream()).map(Replaced::name).findFirst().orElse(""));
             }
@@ -261,7 +231,7 @@ public class JobService {
                 return Outcome.refused("This job is not on the bench.");
             }
             job.takenOverBy(current.get());
-            add(job, entryId, Kind.TAKEN_OVER, null, reason.strip());
+            add(job, entryId, Optional.empty(), new JobEvent.TakenOver(reason.strip()));
             return Outcome.done("You hold the bench now.");
         });
     }
@@ -277,7 +247,7 @@ public class JobService {
             if (!view.progress().untouched()) {
                 return Outcome.refused("Work on the valve has begun. Close up or stop, then correct the record with a new job.");
             }
-            return correction.correct(view, found, reason.strip(), current.get(), clock.instant(), body -> add(view.job(), entryId, Kind.CORRECTED, null, body));
+            return correction.correct(view, found, reason.strip(), current.get(), clock.instant(), body -> add(view.job(), entryId, Optional.empty(), body));
         }));
     }
 
@@ -288,7 +258,7 @@ public class JobService {
             List<Step> behind = view.progress().behind();
             Situation here = Situation.within(view.sheets().anatomy(), view.configuration(), behind);
             Procedure way = planning.derivation(view.sheets()).derive(Work.closeUp(), here);
-            add(view.job(), entryId, Kind.CLOSE_UP, null, new NewWay(view.withUnfitParts(way.renamed("way" + (view.seq() + 1) + "-"))));
+            add(view.job(), entryId, Optional.empty(), new JobEvent.ClosingUp(view.withUnfitParts(way.renamed("way" + (view.seq() + 1) + "-"))));
             return Outcome.done("This is the way back to a closed valve from here.");
         });
     }
@@ -301,7 +271,7 @@ public class JobService {
             if (hindrance.isPresent()) {
                 return Outcome.refused(hindrance.get());
             }
-            add(view.job(), entryId, Kind.STOPPED, view.progress().current().map(Step::id).orElse(null), reason.strip());
+            add(view.job(), entryId, view.progress().current().map(Step::id), new JobEvent.Stopped(reason.strip()));
             view.job().end(JobState.STOPPED, clock.instant());
             view.job().waitsFor("");
             afterClosing.stopped(view, LocalDate.now(clock));
@@ -331,7 +301,8 @@ public class JobService {
             if (form.returned()) {
                 count.left().forEach(c -> stores.giveBack(c.article(), c.lot(), Optional.of(c.fromKit()).filter(k -> !k.isEmpty()), number));
             }
-            add(view.job(), entryId, Kind.CLOSED, null, new Closing(count.inBin(), count.leftInBag(), form.remark().strip(), form.returned() ? Closing.RETURNED : Closing.SCRAPPED, signatures));
+            add(view.job(), entryId, Optional.empty(),
+                    new JobEvent.Closed(count.inBin(), count.leftInBag(), form.remark().strip(), form.returned() ? JobEvent.Closed.Left.RETURNED : JobEvent.Closed.Left.SCRAPPED, signatures));
             view.job().end(JobState.CLOSED, clock.instant());
             afterClosing.closed(view, LocalDate.now(clock), current.get(), clock.instant());
             end.ended(view.job(), current.get(), clock.instant());
@@ -375,7 +346,7 @@ public class JobService {
         return jobs.lock(number).orElseThrow(() -> new NoSuchJob(number));
     }
 
-    void add(Job job, UUID id, Kind kind, @Nullable String stepId, Object body) {
-        entries.saveAndFlush(new JobEntry(id, job.id(), entries.lastSeq(job.id()) + 1, kind, stepId, current.get(), clock.instant(), files.write(body)));
+    void add(Job job, UUID id, Optional<String> stepId, JobEvent event) {
+        entries.saveAndFlush(new JobEntry(job.id(), entries.lastSeq(job.id()) + 1, new Happened(id, stepId, event), current.get(), clock.instant()));
     }
 }

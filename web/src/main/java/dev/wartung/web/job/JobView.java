@@ -7,28 +7,60 @@ import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Replacement;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
+import dev.wartung.core.progress.CountedIn;
+import dev.wartung.core.progress.JobEvent;
+import dev.wartung.core.progress.JobLog;
 import dev.wartung.core.progress.Judgement;
 import dev.wartung.core.progress.Progress;
+import dev.wartung.core.progress.Standing;
 import dev.wartung.core.simulation.Place;
 import dev.wartung.web.sheet.Sheets;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * A job with everything that happened in it, worked out.
  *
  * @param sheets    as they were when the job was derived
- * @param configuration what the valve was when the job began; a corrected record counts from the beginning
  * @param build     of what the valve is now: a conversion changes it on the way
- * @param entries   in order
- * @param countedIn what was counted in, with lots
- * @param steps     every step this job ever had, by id: also those taken back, or left for a way back
- * @param second    who agreed to a step that takes two people, if there was one
- * @param judgement what was found, and what follows from it
+ * @param log       all that happened in it
+ * @param standing  where it stands because of that
+ * @param progress  the same, carried out on the simulated bench
+ * @param entries   what happened, with who did it and when; in order
  */
-public record JobView(Job job, Sheets.Pair sheets, ValveConfiguration configuration, Build build, Progress progress, Supplies supplies, List<JobEntry> entries, List<CountedIn> countedIn,
-                      Map<String, Step> steps, Optional<String> second, Judgement judgement) {
+public record JobView(Job job, Sheets.Pair sheets, Build build, JobLog log, Standing standing, Progress progress, Supplies supplies, List<JobEntry> entries) {
+
+    /** What the valve was when the job began; a corrected record counts from the beginning. */
+    public ValveConfiguration configuration() {
+        return standing.configuration();
+    }
+
+    /** What was counted in, with lots. */
+    public List<CountedIn> countedIn() {
+        return standing.countedIn();
+    }
+
+    /** Every step this job ever had, by id: also those taken back, or left for a way back. */
+    public Map<String, Step> steps() {
+        return standing.steps();
+    }
+
+    /** What was found, and what follows from it. */
+    public Judgement judgement() {
+        return standing.judgement();
+    }
+
+    /** What was reported before the job was planned; empty where nothing was. */
+    public String reported() {
+        return of(JobEvent.Reported.class).findFirst().map(JobEvent.Reported::text).orElse("");
+    }
+
+    /** Everything of a kind that happened, in order, also what was taken back later. */
+    public <E extends JobEvent> Stream<E> of(Class<E> kind) {
+        return entries.stream().map(JobEntry::event).filter(kind::isInstance).map(kind::cast);
+    }
 
     /** A procedure that takes the place of the one under way, with every part that was found unfit and is still the old one. */
     Procedure withUnfitParts(Procedure next) {
@@ -46,7 +78,7 @@ public record JobView(Job job, Sheets.Pair sheets, ValveConfiguration configurat
 
     /** Parts that were found unfit and are still the old ones: on the valve, on the cloth, or waited for. */
     List<Part> unfit() {
-        return judgement.findings().stream().flatMap(f -> f.replaces().stream()).map(r -> r.part()).distinct().filter(p -> !progress.bench().isNew(p))
+        return judgement().findings().stream().flatMap(f -> f.replaces().stream()).map(r -> r.part()).distinct().filter(p -> !progress.bench().isNew(p))
                 .flatMap(p -> build.part(p).stream()).toList();
     }
 

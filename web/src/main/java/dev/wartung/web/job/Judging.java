@@ -15,13 +15,15 @@ import dev.wartung.core.procedure.Situation;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.Confirmation;
+import dev.wartung.core.progress.CountedIn;
+import dev.wartung.core.progress.Happened;
+import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.sealing.Autopsy;
 import dev.wartung.core.sealing.Autopsy.Appearance;
 import dev.wartung.core.sealing.Autopsy.Check;
 import dev.wartung.core.sealing.OldSeal;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.CurrentAccount;
-import dev.wartung.web.job.JobEntry.Kind;
 import java.time.Clock;
 import java.util.HashMap;
 import java.util.List;
@@ -63,7 +65,7 @@ public class Judging {
         for (Answer answer : last.answers()) {
             Optional<Finds> found = last.step().asks().stream().filter(a -> a.id().equals(answer.ask())).flatMap(a -> answer.seen().map(a.finds()::get).stream()).findFirst();
             if (found.isPresent()) {
-                Outcome judged = find(number, Found.entryId(entryId, answer.ask()),
+                Outcome judged = find(number, Happened.findingOf(entryId, answer.ask()),
                         Map.of("part", found.get().part(), "point", found.get().point(), "kind", found.get().kind(), "at-hand", "no"), new byte[0]);
                 return judged.went() ? judged : Outcome.done("Confirmed, but “" + answer.seen().orElse("") + "” could not be kept as a finding: note it under Findings (F).");
             }
@@ -90,7 +92,7 @@ public class Judging {
             Next next = next(view, read.get());
             Optional<CountedIn> atHand = form.atHand().filter(a -> next.finding().replaces().isPresent());
             file.ifPresent(f -> photos.save(new Photo(UUID.fromString(read.get().photo().orElseThrow()), view.job().id(), f, current.get(), clock.instant())));
-            service.add(view.job(), entryId, Kind.FINDING, view.progress().current().map(s -> s.id()).orElse(null), new Found(next.finding(), atHand, next.procedure()));
+            service.add(view.job(), entryId, view.progress().current().map(s -> s.id()), new JobEvent.Found(next.finding(), atHand, next.procedure()));
             if (next.finding().replaces().isPresent() && atHand.isEmpty()) {
                 next.finding().replaces().ifPresent(r -> view.job().waitsFor(r.name() + (r.article().isEmpty() ? "" : " " + r.article())));
             }
@@ -178,7 +180,7 @@ public class Judging {
                 return Outcome.refused(Map.of("lot." + part, "Type or scan its lot."));
             }
             Replaced r = waited.get();
-            service.add(view.job(), entryId, Kind.ARRIVED, null, new CountedIn(r.part(), r.name(), r.article(), r.material(), lot.strip()));
+            service.add(view.job(), entryId, Optional.empty(), new JobEvent.Arrived(CountedIn.alone(r.part(), r.name(), r.article(), r.material(), lot.strip())));
             view.job().waitsFor(view.judgement().waiting().stream().flatMap(f -> f.replaces().stream()).filter(other -> !other.part().equals(part)).map(Replaced::name).findFirst().orElse(""));
             return Outcome.done("Counted in. The job goes on.");
         });
@@ -187,8 +189,8 @@ public class Judging {
     /** The grease on record for a part of the valve, from the last job that laid a film on it; empty where none is known. */
     @Transactional(readOnly = true)
     public String lastGrease(JobView view, String partName) {
-        return service.ended(view.job().valve()).filter(v -> v.job().number() != view.job().number()).flatMap(v -> v.entries().stream().filter(e -> e.kind() == Kind.CONFIRMED)
-                        .flatMap(e -> service.greased(e).stream()).filter(g -> g.part().equals(partName))
+        return service.ended(view.job().valve()).filter(v -> v.job().number() != view.job().number()).flatMap(v -> v.of(JobEvent.Confirmed.class)
+                        .flatMap(e -> e.greased().stream()).filter(g -> g.part().equals(partName))
                         .map(g -> g.grease() + (g.lot().isEmpty() ? "" : ", lot " + g.lot()) + ", in job " + v.job().number() + (g.against().isEmpty() ? "." : ". " + g.against())))
                 .findFirst().orElse("");
     }
@@ -220,7 +222,7 @@ public class Judging {
             }
             Optional<Article> article = view.sheets().type().article(part, view.configuration().facts());
             OldSeal judged = OldSeal.of(part, seal.get().name(), article.map(Article::number).orElse(""), article.map(Article::material).orElse(""), seen.get(), note.strip());
-            service.add(view.job(), entryId, Kind.OLD_SEAL, null, judged);
+            service.add(view.job(), entryId, Optional.empty(), new JobEvent.OldSealJudged(judged));
             oldSeals.save(new OldSealRecord(entryId, view.job(), judged, current.get(), clock.instant()));
             long times = oldSeals.findByValveIdOrderByAtDesc(view.job().valve().id()).stream().filter(o -> o.part().equals(part) && o.appearance().equals(appearance)).count();
             return Outcome.done("Kept. " + (judged.checks().isEmpty() ? "Nothing more to check." : judged.checks().size() + " more to check in this job.")
@@ -239,7 +241,7 @@ public class Judging {
             if (answer.isBlank() || answer.strip().length() > 300) {
                 return Outcome.refused(Map.of("answer." + check, "Say in a few words what you found."));
             }
-            service.add(view.job(), entryId, Kind.CHECKED, null, new Answered(check, open.get().say(), answer.strip()));
+            service.add(view.job(), entryId, Optional.empty(), new JobEvent.Checked(check, open.get().say(), answer.strip()));
             return Outcome.done("Kept.");
         });
     }

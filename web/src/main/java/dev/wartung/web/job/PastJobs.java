@@ -10,10 +10,13 @@ import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.progress.Answer;
+import dev.wartung.core.progress.CountedIn;
+import dev.wartung.core.progress.Greased;
+import dev.wartung.core.progress.Happened;
+import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.sealing.OldSeal;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.Account;
-import dev.wartung.web.job.JobEntry.Kind;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.valve.Valve;
@@ -30,7 +33,6 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.function.Supplier;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -117,18 +119,18 @@ public class PastJobs {
         List<JobEntry> written = new ArrayList<>();
         Writer writer = new Writer(job, past, written);
         job.start(past.by(), past.started());
-        writer.write(Kind.STARTED, null, "", 0);
+        writer.write(new JobEvent.Begun(), 0);
         List<Step> steps = plan.procedure().steps();
         for (Step step : steps.subList(0, Math.min(past.steps(), steps.size()))) {
             List<CountedIn> lots = step.kitCount() ? counted(plan.supplies(), past.lot()) : List.of();
-            writer.write(Kind.CONFIRMED, step.id(), new Confirmed(step.asks().stream().map(past.reading()).toList(), lots, Optional.empty(), greased(step, valve, past), Map.of()), step.minutes() * past.pace().getOrDefault(step.operation(), 1.0));
+            writer.write(Optional.of(step.id()), new JobEvent.Confirmed(step.asks().stream().map(past.reading()).toList(), lots, Optional.empty(), greased(step, valve, past), Map.of()), step.minutes() * past.pace().getOrDefault(step.operation(), 1.0));
         }
         if (past.steps() < steps.size()) {
             entries.saveAllAndFlush(written);
             if (!past.found().isEmpty()) {
-                writer.write(Kind.FINDING, null, found(files.open(job), past), 5);
+                writer.write(found(files.open(job), past), 5);
             }
-            past.stopped().ifPresent(reason -> writer.write(Kind.STOPPED, null, reason, 1));
+            past.stopped().ifPresent(reason -> writer.write(new JobEvent.Stopped(reason), 1));
             entries.saveAllAndFlush(written);
             valve.becomes(ValveState.ON_BENCH);
             if (past.stopped().isPresent()) {
@@ -140,7 +142,7 @@ public class PastJobs {
         }
         past.oldSeals().forEach((part, appearance) -> seal(job, writer, part, appearance));
         int left = (int) plan.supplies().toCount().stream().filter(p -> !p.used()).count();
-        writer.write(Kind.CLOSED, null, new Closing(plan.procedure().renews().size(), left, "", Closing.SCRAPPED, List.of()), 1);
+        writer.write(new JobEvent.Closed(plan.procedure().renews().size(), left, "", JobEvent.Closed.Left.SCRAPPED, List.of()), 1);
         entries.saveAllAndFlush(written);
         job.end(JobState.CLOSED, writer.at);
         afterClosing.closed(files.open(job), writer.at.atZone(clock.getZone()).toLocalDate(), past.by(), writer.at);
@@ -158,16 +160,16 @@ public class PastJobs {
         Optional<Article> article = pair.type().article(part, facts);
         OldSeal judged = OldSeal.of(part, pair.anatomy().build().resolve(facts).part(part).orElseThrow().name(), article.map(Article::number).orElse(""),
                 article.map(Article::material).orElse(""), Knowledge.oldSeals().appearance(appearance).orElseThrow(), "");
-        writer.write(Kind.OLD_SEAL, null, judged, 2);
+        writer.write(new JobEvent.OldSealJudged(judged), 2);
         oldSeals.save(new OldSealRecord(writer.past.ids().get(), job, judged, writer.past.by(), writer.at));
-        judged.checks().forEach(c -> writer.write(Kind.CHECKED, null, new Answered(c.id(), c.say(), "looked at, nothing to add"), 1));
+        judged.checks().forEach(c -> writer.write(new JobEvent.Checked(c.id(), c.say(), "looked at, nothing to add"), 1));
     }
 
-    private static Found found(JobView view, Past past) {
+    private static JobEvent.Found found(JobView view, Past past) {
         FindingForm form = new FindingForm(view, past.found(), UnitSystem.METRIC);
         Finding finding = form.read(past.ids().get().toString(), Optional.empty()).orElseThrow(() -> new IllegalStateException(form.troubles().toString()));
         Optional<Procedure> goesOn = finding.replaces().flatMap(r -> view.build().part(r.part())).flatMap(part -> view.replacing(view.progress().procedure(), part));
-        return new Found(finding, form.atHand(), goesOn);
+        return new JobEvent.Found(finding, form.atHand(), goesOn);
     }
 
     /** From the tin that would be chosen today, unless it is known that another was taken. */
@@ -200,9 +202,13 @@ public class PastJobs {
             this.at = past.started();
         }
 
-        void write(Kind kind, @Nullable String stepId, Object body, double minutes) {
+        void write(JobEvent event, double minutes) {
+            write(Optional.empty(), event, minutes);
+        }
+
+        void write(Optional<String> step, JobEvent event, double minutes) {
             at = at.plusSeconds(Math.round(minutes * 60));
-            written.add(new JobEntry(past.ids().get(), job.id(), written.size() + 1, kind, stepId, past.by(), at, files.write(body)));
+            written.add(new JobEntry(job.id(), written.size() + 1, new Happened(past.ids().get(), step, event), past.by(), at));
         }
     }
 }

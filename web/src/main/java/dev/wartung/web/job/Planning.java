@@ -18,6 +18,8 @@ import dev.wartung.core.procedure.Situation;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.procedure.Work;
+import dev.wartung.core.progress.Happened;
+import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.school.Practice;
 import dev.wartung.core.school.SchoolTable.SpecialTool;
 import dev.wartung.web.account.Account;
@@ -191,7 +193,7 @@ public class Planning {
     @Transactional
     public Job keep(Valve valve, Work work, LocalDate dueOn, Account by, String reported) {
         Job job = keep(valve, work, dueOn, by);
-        entries.save(new JobEntry(UUID.randomUUID(), job.id(), 1, JobEntry.Kind.REPORTED, null, by, clock.instant(), files.write(reported)));
+        entries.save(new JobEntry(job.id(), 1, new Happened(UUID.randomUUID(), Optional.empty(), new JobEvent.Reported(reported)), by, clock.instant()));
         return job;
     }
 
@@ -205,14 +207,14 @@ public class Planning {
         Sheets.Pair pair = sheets.of(valve.typeId());
         Plan plan = derive(valve, work);
         Job.Basis basis = new Job.Basis(sheets.keepAnatomy(pair), sheets.keepType(pair), valve.configuration(),
-                files.write(plan.procedure()), files.write(plan.carried()));
+                ProcedureFormat.write(plan.procedure()), ProcedureFormat.write(plan.carried()));
         return jobs.save(new Job(jobs.nextNumber(), valve, plan.title(build(valve)), work.kind().id(), work.chosen(), dueOn, by,
                 plannedAt, basis));
     }
 
     /** Whether a valve is otherwise than the job was derived for: stopped, closed up, converted or its record corrected since it was planned. */
     boolean isOutdated(Job job) {
-        return !job.configuration().equals(job.valve().configuration()) || !files.write(isOfNewValve(job) ? List.of() : leftBehind(job.valve())).equals(job.carriedJson());
+        return !job.configuration().equals(job.valve().configuration()) || !files.carried(job).equals(isOfNewValve(job) ? List.of() : leftBehind(job.valve()));
     }
 
     /** The work, and whatever was found unfit before; where nothing on the bench gets at that, the work alone: that it is open is warned of. */

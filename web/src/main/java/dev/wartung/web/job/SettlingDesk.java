@@ -9,6 +9,7 @@ import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.Confirmation;
+import dev.wartung.core.progress.JobEvent;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.valve.Valve;
 import java.time.Clock;
@@ -58,7 +59,7 @@ public class SettlingDesk {
         Map<Dimension, JointSeries> found = new LinkedHashMap<>();
         for (Confirmation confirmation : view.progress().confirmed()) {
             Step step = confirmation.step();
-            Instant at = view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CONFIRMED && e.stepId().equals(Optional.of(step.id()))).map(JobEntry::at).reduce((a, b) -> b).orElseThrow();
+            Instant at = view.entries().stream().filter(e -> e.event() instanceof JobEvent.Confirmed && e.stepId().equals(Optional.of(step.id()))).map(JobEntry::at).reduce((a, b) -> b).orElseThrow();
             for (Answer answer : confirmation.answers()) {
                 step.asks().stream().filter(a -> a.id().equals(answer.ask()) && a.spread().isPresent() && answer.each().size() > 1)
                         .forEach(ask -> limit(ask).ifPresent(limit -> found.put(limit.dimension(), begun(view, valve, ask, answer, limit, at))));

@@ -1,5 +1,7 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.progress.Greased;
+import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.lubrication.GreaseShelf;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;

@@ -1,9 +1,9 @@
 package dev.wartung.web.job;
 
+import dev.wartung.core.measure.ToolKind;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.web.tool.MeasuringTool;
-import dev.wartung.web.tool.ToolKind;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;

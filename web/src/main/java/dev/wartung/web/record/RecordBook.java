@@ -4,7 +4,7 @@ import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobSeal;
-import dev.wartung.web.job.Signature;
+import dev.wartung.core.progress.Signature;
 import dev.wartung.web.record.RecordRows.Row;
 import jakarta.persistence.EntityManager;
 import java.sql.Connection;

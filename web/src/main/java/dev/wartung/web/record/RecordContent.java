@@ -48,8 +48,10 @@ final class RecordContent {
         said.put("valve", job.text("tag")).put("type", job.text("type_id"));
         said.put("procedure_sha256", hash(job.text("procedure_json"))).put("carried_sha256", hash(job.text("carried_json")));
         ArrayNode entries = record.putArray("entries");
-        for (Row row : rows.all("select e.id, e.seq, e.kind, e.step_id, a.username as by, e.at, e.body from job_entry e join account a on a.id = e.by_id where e.job_id = ? order by e.seq", job.number("id"))) {
-            row.put(entries.addObject(), "id", "seq", "kind", "step_id", "by", "at").set("body", JSON.readTree(row.text("body")));
+        for (Row row : rows.all("""
+                select e.id, e.seq, e.kind, e.step_id, a.username as by, e.at, e.event, e.as_written from job_entry e join account a on a.id = e.by_id where e.job_id = ? order by e.seq""",
+                job.number("id"))) {
+            event(row.put(entries.addObject(), "id", "seq", "kind", "step_id", "by", "at"), row);
         }
         ArrayNode fitted = record.putArray("fitted");
         for (Row row : rows.all("select part, article, material, lot, fitted_on from fitted_part where job_number = ? order by id", number)) {
@@ -60,6 +62,16 @@ final class RecordContent {
             row.put(photos.addObject(), "id", "sha256");
         }
         return record;
+    }
+
+    /** What an entry says, as it was written: what was sealed before entries had versions was sealed without one. */
+    private static void event(ObjectNode entry, Row row) throws SQLException {
+        JsonNode event = JSON.readTree(row.text("event"));
+        if (event.path("version").asInt() > 1) {
+            entry.set("version", event.path("version"));
+        }
+        String asWritten = row.text("as_written");
+        entry.set("body", asWritten.isEmpty() ? event.path("body") : JSON.readTree(asWritten));
     }
 
     /** The canonical text. */

@@ -4,10 +4,10 @@ import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.Judgement;
 import dev.wartung.web.device.ProvingBook;
-import dev.wartung.web.job.CountedIn;
-import dev.wartung.web.job.Greased;
+import dev.wartung.core.progress.CountedIn;
+import dev.wartung.core.progress.Greased;
 import dev.wartung.web.job.Job;
-import dev.wartung.web.job.Signature;
+import dev.wartung.core.progress.Signature;
 import java.util.List;
 import java.util.Map;
 

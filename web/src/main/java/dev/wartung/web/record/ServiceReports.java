@@ -7,17 +7,15 @@ import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer;
+import dev.wartung.core.progress.CountedIn;
+import dev.wartung.core.progress.Greased;
+import dev.wartung.core.progress.JobEvent;
 import dev.wartung.web.device.ProvingBook;
-import dev.wartung.web.job.CountedIn;
-import dev.wartung.web.job.Greased;
 import dev.wartung.web.job.Job;
-import dev.wartung.web.job.JobEntry;
-import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Judging;
 import dev.wartung.web.page.Dates;
 import dev.wartung.web.record.ServiceReport.Changed;
-import dev.wartung.web.record.ServiceReport.Line;
 import dev.wartung.web.record.ServiceReport.Reading;
 import dev.wartung.web.sheet.Sheets;
 import java.util.Base64;
@@ -27,21 +25,20 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** Writes service reports from ended jobs. */
 @Component
 class ServiceReports {
 
-    private final JobService jobs;
     private final Judging judging;
     private final Sheets sheets;
     private final ProvingBook proving;
     private final RecordBook book;
     private final Dates dates;
 
-    ServiceReports(JobService jobs, Judging judging, Sheets sheets, ProvingBook proving, RecordBook book, Dates dates) {
-        this.jobs = jobs;
+    ServiceReports(Judging judging, Sheets sheets, ProvingBook proving, RecordBook book, Dates dates) {
         this.judging = judging;
         this.sheets = sheets;
         this.proving = proving;
@@ -59,13 +56,12 @@ class ServiceReports {
                 job.valve().tag() + " as it was left");
         List<CountedIn> fitted = view.countedIn().stream().filter(c -> view.progress().bench().isNew(c.part())).toList();
         List<CountedIn> left = view.countedIn().stream().filter(c -> !view.progress().bench().isNew(c.part())).toList();
-        String remark = view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CLOSED || e.kind() == JobEntry.Kind.STOPPED)
-                .map(jobs::words).findFirst().orElse("");
+        String remark = Stream.concat(view.of(JobEvent.Closed.class).map(JobEvent.Closed::remark), view.of(JobEvent.Stopped.class).map(JobEvent.Stopped::reason)).findFirst().orElse("");
         Procedure procedure = view.progress().procedure();
-        return new ServiceReport(job, view.ending(), svg, view.sheets().anatomy().inWords(view.progress().bench().configuration()), view.entries().stream().map(e -> line(e, view)).toList(), readings(view), fitted, left,
+        return new ServiceReport(job, view.ending(), svg, view.sheets().anatomy().inWords(view.progress().bench().configuration()), ReportLines.of(view, dates), readings(view), fitted, left,
                 view.progress().bench().cloth(), greased(view), procedure.rechecks().stream().map(r -> r.name() + ": " + after(r.afterDays())).toList(),
                 remark, view.judgement(), photos(view), changed(view), proving.ofJob(job.number()),
-                view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CONFIRMED).flatMap(e -> jobs.tools(e).entrySet().stream().map(t -> t.getKey().words() + " " + t.getValue())).distinct().sorted().toList(),
+                view.of(JobEvent.Confirmed.class).flatMap(e -> e.tools().entrySet().stream().map(t -> t.getKey().words() + " " + t.getValue())).distinct().sorted().toList(),
                 book.signatures(job.number()), book.corrections(job.number()), book.of(job.number()).stream().map(RecordBook.Kept::hash).findFirst().orElse(""));
     }
 
@@ -81,42 +77,15 @@ class ServiceReports {
     }
 
     /** Every film of the steps that stand, once for each tin. */
-    private List<Greased> greased(JobView view) {
-        Map<String, List<Greased>> byTin = view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CONFIRMED)
-                .filter(e -> view.progress().isConfirmed(e.stepId().orElse(""))).flatMap(e -> jobs.greased(e).stream())
+    private static List<Greased> greased(JobView view) {
+        Map<String, List<Greased>> byTin = view.standing().greased().stream()
                 .collect(Collectors.groupingBy(g -> g.grease() + g.lot() + g.against() + g.accepted(), LinkedHashMap::new, Collectors.toList()));
         return byTin.values().stream().map(same -> new Greased(same.stream().map(g -> Part.inSentence(g.part())).distinct().collect(Collectors.joining(", ")), same.get(0).grease(),
                 same.get(0).lot(), same.get(0).registration(), same.get(0).against(), same.get(0).accepted())).toList();
     }
 
-    private Line line(JobEntry entry, JobView view) {
-        String when = dates.moment(entry.at());
-        Optional<Step> at = entry.stepId().map(view.steps()::get);
-        String step = at.map(Step::say).orElse("");
-        String who = entry.by().name();
-        return switch (entry.kind()) {
-            case CANCELLED -> new Line(when, who, "Job cancelled", "", true);
-            case STARTED -> new Line(when, who, "Job started", "", false);
-            case CONFIRMED -> new Line(when, who, step, at.map(Step::done).orElse("") + jobs.second(entry).map(s -> ", agreed: " + s).orElse(""),
-                    at.filter(Step::secondPerson).isPresent());
-            case FAILED_READING -> new Line(when, who, step, "Reading failed: " + jobs.failedIn(entry), true);
-            case TAKEN_BACK -> new Line(when, who, "Taken back: " + step, jobs.words(entry), true);
-            case PROBLEM -> new Line(when, who, "Problem noted", jobs.words(entry), true);
-            case FINDING -> new Line(when, who, "Found", jobs.words(entry), true);
-            case ARRIVED -> new Line(when, who, "Came in", jobs.words(entry), false);
-            case OLD_SEAL -> new Line(when, who, "Old seal judged", jobs.words(entry), true);
-            case CHECKED -> new Line(when, who, "Checked because of an old seal", jobs.words(entry), false);
-            case REPORTED -> new Line(when, who, "Reported", jobs.words(entry), true);
-            case TAKEN_OVER -> new Line(when, who, "Bench taken over", jobs.words(entry), true);
-            case CORRECTED -> new Line(when, who, "Record corrected, job derived anew", jobs.words(entry), true);
-            case CLOSE_UP -> new Line(when, who, "Chose to close up from here", "", true);
-            case STOPPED -> new Line(when, who, view.ofNewValve() ? "Job stopped, the new valve left as it lies" : "Job stopped, valve out of service", jobs.words(entry), true);
-            case CLOSED -> new Line(when, who, "Job closed", jobs.words(entry), false);
-        };
-    }
-
     private static List<Reading> readings(JobView view) {
-        Map<String, String> who = view.entries().stream().filter(e -> e.kind() == JobEntry.Kind.CONFIRMED && e.stepId().isPresent())
+        Map<String, String> who = view.entries().stream().filter(e -> e.event() instanceof JobEvent.Confirmed && e.stepId().isPresent())
                 .collect(Collectors.toMap(e -> e.stepId().get(), e -> e.by().name(), (a, b) -> b));
         return view.progress().confirmed().stream().flatMap(c -> c.answers().stream().map(a ->
                 new Reading(c.step().say(), a, limits(c.step(), a), who.getOrDefault(c.step().id(), "")))).toList();

@@ -1,5 +1,6 @@
 package dev.wartung.web.tool;
 
+import dev.wartung.core.measure.ToolKind;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;

@@ -1,5 +1,6 @@
 package dev.wartung.web.tool;
 
+import dev.wartung.core.measure.ToolKind;
 import dev.wartung.web.page.TypedDay;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;

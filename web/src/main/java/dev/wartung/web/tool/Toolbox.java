@@ -1,5 +1,6 @@
 package dev.wartung.web.tool;
 
+import dev.wartung.core.measure.ToolKind;
 import dev.wartung.web.account.CurrentAccount;
 import java.sql.Timestamp;
 import java.time.Clock;

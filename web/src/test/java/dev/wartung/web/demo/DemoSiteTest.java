@@ -196,8 +196,8 @@ class DemoSiteTest {
         }
         Valve swollen = valves.findByTagIgnoreCase("MX-103").orElseThrow();
         assertThat(oldSeals.findByValveIdOrderByAtDesc(swollen.id())).hasSize(3).allSatisfy(o -> assertThat(o.appearance()).isEqualTo("swollen"));
-        assertThat(jobs.ofValve(swollen.id()).stream().flatMap(j -> service.view(j.number()).orElseThrow().entries().stream()).filter(e -> e.kind() == JobEntry.Kind.CONFIRMED)
-                .flatMap(e -> service.greased(e).stream())).isNotEmpty().allSatisfy(g -> assertThat(g.against()).contains("EPDM is a hydrocarbon rubber"));
+        assertThat(jobs.ofValve(swollen.id()).stream().flatMap(j -> service.view(j.number()).orElseThrow().standing().greased().stream()))
+                .isNotEmpty().allSatisfy(g -> assertThat(g.against()).contains("EPDM is a hydrocarbon rubber"));
         assertThat(settling.series(valves.findByTagIgnoreCase("EZ-713").orElseThrow()).get(0).next()).isPresent();
     }
 }

@@ -91,7 +91,7 @@ public final class BenchRun {
 
     /** What is typed to close a job, signed by whoever is at work and, where it takes two, by the reviewer. */
     static ClosingForm closing(String bin, String bag, String remark) {
-        return new ClosingForm(bin, bag, Closing.SCRAPPED, remark, TestSite.PASSWORD, "rita", TestSite.PASSWORD);
+        return new ClosingForm(bin, bag, "scrapped", remark, TestSite.PASSWORD, "rita", TestSite.PASSWORD);
     }
 
     public void close(int number, String name) throws Exception {

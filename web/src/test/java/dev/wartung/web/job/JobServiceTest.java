@@ -135,7 +135,7 @@ class JobServiceTest {
     void entriesNeverChange() {
         int number = begun("TS-011", "inspect");
         confirm(number);
-        assertThatThrownBy(() -> jdbc.update("update job_entry set body = '{}'")).hasMessageContaining("never changed");
+        assertThatThrownBy(() -> jdbc.update("update job_entry set event = '{}'")).hasMessageContaining("never changed");
         assertThatThrownBy(() -> jdbc.update("delete from job_entry")).hasMessageContaining("never changed");
     }
 

@@ -133,24 +133,4 @@ class JudgingAccessTest {
         web.perform(get("/valves/TF-003/settling").with(TESSA)).andExpect(content().string(containsString("No bolt-up of this valve is on record")));
         web.perform(get("/valves/XX-999/settling").with(TESSA)).andExpect(status().isNotFound());
     }
-
-    @Test
-    @DisplayName("Steps and answers kept by an earlier version are still read: films that named only a grease, readings taken once, with a plain wrench")
-    void olderRecords() throws Exception {
-        Procedure kept = service.view(bench.begin("TF-003", "renew-diaphragm", "tessa")).map(v -> v.progress().procedure()).orElseThrow();
-        Step step = kept.steps().stream().filter(s -> s.asks().stream().anyMatch(a -> a.spread().isPresent())).findFirst().orElseThrow();
-        ObjectNode node = (ObjectNode) json.valueToTree(step);
-        node.withArray("asks").forEach(a -> ((ObjectNode) a).remove(List.of("spread", "note", "toolOffsetM", "lab")));
-        node.putArray("films").addObject().put("part", "plug-seal").put("grease", "Old grease").put("registration", "H1");
-        Step then = json.treeToValue(node, Step.class);
-        assertThat(then.films().get(0)).extracting(Step.Film::grease, Step.Film::name, Step.Film::polymers, Step.Film::volumeM3).containsExactly("Old grease", "plug-seal", List.of(), 0.0);
-        assertThat(then.asks()).allSatisfy(a -> {
-            assertThat(a.spread()).isEmpty();
-            assertThat(a.toolOffsetM()).isZero();
-        });
-        String answer = "{\"answers\":[{\"ask\":\"a\",\"asked\":\"A\",\"measured\":null,\"seen\":\"dry\",\"verdict\":{\"outcome\":\"WITHIN\",\"finding\":\"dry\",\"next\":\"\"},\"accepted\":null}],\"lots\":[],\"second\":null}";
-        Confirmed confirmed = json.readValue(answer, Confirmed.class);
-        assertThat(confirmed.greased()).isEmpty();
-        assertThat(confirmed.answers()).singleElement().satisfies(a -> assertThat(a.each()).isEmpty());
-    }
 }

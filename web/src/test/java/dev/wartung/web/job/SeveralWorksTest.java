@@ -12,6 +12,8 @@ import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.procedure.Step;
+import dev.wartung.core.progress.CountedIn;
+import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.simulation.Place;
 import dev.wartung.web.account.Account;
@@ -163,7 +165,7 @@ class SeveralWorksTest {
         assertThat(view(number).judgement().findings()).isEmpty();
         assertThat(view(number).progress().procedure().renews()).isEqualTo(before).doesNotContain("bush");
         assertThat(view(number).job().waitsFor()).isEmpty();
-        assertThat(view(number).entries()).as("the record keeps all of it").extracting(JobEntry::kind).contains(JobEntry.Kind.FINDING, JobEntry.Kind.TAKEN_BACK);
+        assertThat(view(number).entries()).as("the record keeps all of it").extracting(JobEntry::event).hasAtLeastOneElementOfType(JobEvent.Found.class).hasAtLeastOneElementOfType(JobEvent.TakenBack.class);
         toTheEnd(number);
         assertThat(view(number).progress().hindrances()).isEmpty();
     }

@@ -20,6 +20,7 @@ import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Spread;
 import dev.wartung.core.procedure.Step;
+import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.Account;

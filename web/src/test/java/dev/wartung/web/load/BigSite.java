@@ -46,8 +46,8 @@ final class BigSite {
                      join lateral (select * from job x where x.work = 'renew-product-seals' and x.state = 'CLOSED' and x.valve_id = (select id from valve where tag = 'CU-201') limit 1) j on true
                 where v.tag like 'B-%'""", JOBS_EACH);
         jdbc.update("""
-                insert into job_entry (id, job_id, seq, kind, step_id, by_id, at, body)
-                select gen_random_uuid(), j.id, s, 'CONFIRMED', 'step-' || s, j.planned_by_id, j.ended_at, '{"answers":[],"lots":[],"greased":[],"tools":{}}'
+                insert into job_entry (id, job_id, seq, kind, step_id, by_id, at, event)
+                select gen_random_uuid(), j.id, s, 'CONFIRMED', 'step-' || s, j.planned_by_id, j.ended_at, '{"type":"CONFIRMED","version":2,"body":{"answers":[],"lots":[],"greased":[],"tools":{}}}'
                 from job j cross join generate_series(1, ?) s where j.number > 100000""", ENTRIES_EACH);
         jdbc.update("""
                 insert into fitted_part (valve_id, part, article, material, lot, fitted_on, removed_on, job_number)

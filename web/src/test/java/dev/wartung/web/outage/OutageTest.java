@@ -176,7 +176,7 @@ class OutageTest {
         int compared = 0;
         for (Rehearsal.Typed typed : rehearsed.steps()) {
             if (typed.fields().keySet().stream().anyMatch(f -> f.startsWith("reading."))) {
-                try (ResultSet bodies = connection.createStatement().executeQuery("select distinct (body::jsonb -> 'answers')::text from job_entry e join job j on j.id = e.job_id where e.kind = 'CONFIRMED' and e.step_id = '"
+                try (ResultSet bodies = connection.createStatement().executeQuery("select distinct (event -> 'body' -> 'answers')::text from job_entry e join job j on j.id = e.job_id where e.kind = 'CONFIRMED' and e.step_id = '"
                         + typed.step() + "' and j.work = '" + WORK + "'")) {
                     int different = 0;
                     while (bodies.next()) {

@@ -116,8 +116,8 @@ class RecordBookTest {
         "truncate service_record",
         "update job set title = 'other' where state = 'CLOSED'",
         "delete from job where state = 'CLOSED'",
-        "update job_entry set body = '\"\"'",
-        "insert into job_entry select gen_random_uuid(), job_id, 999, 'PROBLEM', null, by_id, at, '\"later\"' from job_entry limit 1",
+        "update job_entry set event = '{}'",
+        "insert into job_entry select gen_random_uuid(), job_id, 999, 'PROBLEM', null, by_id, at, '{\"type\": \"PROBLEM\", \"version\": 2, \"body\": {\"note\": \"later\"}}' from job_entry limit 1",
         "update kept_sheet set yaml = ''",
         "delete from audit_entry",
     })
@@ -128,7 +128,7 @@ class RecordBookTest {
 
     @ParameterizedTest(name = "{1}")
     @CsvSource(delimiter = '|', value = {
-        "job_entry      | update job_entry set body = replace(body, 'answers', 'replies') where kind = 'CONFIRMED' | rows were changed since",
+        "job_entry      | update job_entry set event = replace(event::text, 'answers', 'replies')::jsonb where kind = 'CONFIRMED' | rows were changed since",
         "job            | update job set ended_at = ended_at - interval '1 day' where state = 'CLOSED'            | rows were changed since",
         "service_record | update service_record set content = replace(content, 'CLOSED', 'STOPPED') where seq = 2 | it was changed",
         "service_record | update service_record set content = replace(content, 'CLOSED', 'STOPPED'), hash = encode(sha256(convert_to(replace(content, 'CLOSED', 'STOPPED'), 'UTF8')), 'hex') where seq = 2 | does not follow the record before it",
@@ -149,7 +149,7 @@ class RecordBookTest {
             } else {
                 String key = table.equals("service_record") ? "seq" : "id";
                 String set = switch (table) {
-                    case "job_entry" -> "body = s.body";
+                    case "job_entry" -> "event = s.event";
                     case "job" -> "ended_at = s.ended_at";
                     default -> "content = s.content, hash = s.hash";
                 };

@@ -109,7 +109,8 @@ final class Workplace implements AutoCloseable {
     }
 
     Begun begin(Map<String, String> environment, String... arguments) throws IOException {
-        List<String> command = new ArrayList<>(List.of("bash", folder.resolve("checkout/wartung").toString()));
+        // a shell cannot trap what was ignored when it began, as it is where these tests run in the background
+        List<String> command = new ArrayList<>(List.of("env", "--default-signal=INT,HUP,TERM", "bash", folder.resolve("checkout/wartung").toString()));
         command.addAll(List.of(arguments));
         ProcessBuilder builder = new ProcessBuilder(command).directory(folder.toFile());
         builder.environment().put("PATH", folder.resolve("doubles") + ":" + System.getenv("PATH"));

@@ -1,6 +1,5 @@
-package dev.wartung.web.tool;
+package dev.wartung.core.measure;
 
-import dev.wartung.core.measure.Dimension;
 import java.util.Optional;
 import java.util.stream.Stream;
 

@@ -1,6 +1,5 @@
-package dev.wartung.web.job;
+package dev.wartung.core.progress;
 
-import dev.wartung.web.account.Account;
 import java.time.Instant;
 
 /**
@@ -13,10 +12,8 @@ import java.time.Instant;
  */
 public record Signature(String username, String name, String meaning, Instant at) {
 
-    static final String DONE = "did this work and recorded it as it was";
-    static final String AGREED = "looked at the work and agrees";
-
-    static Signature of(Account by, String meaning, Instant at) {
-        return new Signature(by.username(), by.name(), meaning, at);
-    }
+    /** What whoever worked signs for. */
+    public static final String DONE = "did this work and recorded it as it was";
+    /** What whoever looked at it signs for. */
+    public static final String AGREED = "looked at the work and agrees";
 }

@@ -1,4 +1,4 @@
-package dev.wartung.web.job;
+package dev.wartung.core.progress;
 
 import dev.wartung.core.progress.Answer.Acceptance;
 import java.util.Optional;

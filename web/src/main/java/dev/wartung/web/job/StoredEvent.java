@@ -1,0 +1,20 @@
+package dev.wartung.web.job;
+
+import dev.wartung.core.progress.JobEvent;
+import jakarta.persistence.AttributeConverter;
+import jakarta.persistence.Converter;
+
+/** An event as it stands in its row. */
+@Converter
+class StoredEvent implements AttributeConverter<JobEvent, String> {
+
+    @Override
+    public String convertToDatabaseColumn(JobEvent event) {
+        return EventFormat.write(event);
+    }
+
+    @Override
+    public JobEvent convertToEntityAttribute(String stored) {
+        return EventFormat.read(stored);
+    }
+}

@@ -1,0 +1,125 @@
+package dev.wartung.web.record;
+
+import dev.wartung.core.procedure.Step;
+import dev.wartung.core.progress.JobEvent;
+import dev.wartung.web.job.EventWords;
+import dev.wartung.web.job.JobEntry;
+import dev.wartung.web.job.JobView;
+import dev.wartung.web.page.Dates;
+import dev.wartung.web.record.ServiceReport.Line;
+import java.util.List;
+import java.util.Optional;
+
+/** What happened in a job, a line each, as a report tells it. */
+final class ReportLines implements JobEvent.Cases<Line> {
+
+    private final JobView view;
+    private final String when;
+    private final String who;
+    private final Optional<Step> at;
+
+    private ReportLines(JobView view, JobEntry entry, Dates dates) {
+        this.view = view;
+        this.when = dates.moment(entry.at());
+        this.who = entry.by().name();
+        this.at = entry.stepId().map(view.steps()::get);
+    }
+
+    static List<Line> of(JobView view, Dates dates) {
+        return view.entries().stream().map(entry -> entry.event().in(new ReportLines(view, entry, dates))).toList();
+    }
+
+    private String step() {
+        return at.map(Step::say).orElse("");
+    }
+
+    /** Something that whoever reads the report should not miss. */
+    private Line noteworthy(String what, JobEvent event) {
+        return new Line(when, who, what, EventWords.of(event), true);
+    }
+
+    private Line usual(String what, JobEvent event) {
+        return new Line(when, who, what, EventWords.of(event), false);
+    }
+
+    @Override
+    public Line reported(JobEvent.Reported event) {
+        return noteworthy("Reported", event);
+    }
+
+    @Override
+    public Line begun(JobEvent.Begun event) {
+        return usual("Job started", event);
+    }
+
+    @Override
+    public Line cancelled(JobEvent.Cancelled event) {
+        return noteworthy("Job cancelled", event);
+    }
+
+    @Override
+    public Line confirmed(JobEvent.Confirmed event) {
+        String done = at.map(Step::done).orElse("") + event.second().map(s -> ", agreed: " + s).orElse("");
+        return new Line(when, who, step(), done, at.filter(Step::secondPerson).isPresent());
+    }
+
+    @Override
+    public Line readingFailed(JobEvent.ReadingFailed event) {
+        return new Line(when, who, step(), "Reading failed: " + EventWords.of(event), true);
+    }
+
+    @Override
+    public Line takenBack(JobEvent.TakenBack event) {
+        return noteworthy("Taken back: " + step(), event);
+    }
+
+    @Override
+    public Line noted(JobEvent.Noted event) {
+        return noteworthy("Problem noted", event);
+    }
+
+    @Override
+    public Line found(JobEvent.Found event) {
+        return noteworthy("Found", event);
+    }
+
+    @Override
+    public Line arrived(JobEvent.Arrived event) {
+        return usual("Came in", event);
+    }
+
+    @Override
+    public Line oldSeal(JobEvent.OldSealJudged event) {
+        return noteworthy("Old seal judged", event);
+    }
+
+    @Override
+    public Line checked(JobEvent.Checked event) {
+        return usual("Checked because of an old seal", event);
+    }
+
+    @Override
+    public Line takenOver(JobEvent.TakenOver event) {
+        return noteworthy("Bench taken over", event);
+    }
+
+    @Override
+    public Line corrected(JobEvent.Corrected event) {
+        return noteworthy("Record corrected, job derived anew", event);
+    }
+
+    @Override
+    public Line closingUp(JobEvent.ClosingUp event) {
+        return noteworthy("Chose to close up from here", event);
+    }
+
+    @Override
+    public Line stopped(JobEvent.Stopped event) {
+        return noteworthy(view.ofNewValve() ? "Job stopped, the new valve left as it lies" : "Job stopped, valve out of service", event);
+    }
+
+    @Override
+    public Line closed(JobEvent.Closed event) {
+        return usual("Job closed", event);
+    }
+}

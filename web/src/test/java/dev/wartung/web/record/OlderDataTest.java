@@ -1,0 +1,121 @@
+package dev.wartung.web.record;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
+import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
+
+import dev.wartung.core.progress.JobEvent;
+import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.TessaAtWork;
+import dev.wartung.web.job.BenchRun;
+import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.JobState;
+import dev.wartung.web.job.JobView;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.Statement;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.zip.GZIPInputStream;
+import javax.sql.DataSource;
+import org.flywaydb.core.Flyway;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.ConnectionCallback;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.test.web.servlet.MockMvc;
+
+/**
+ * A data folder of the version before events were typed, opened by this one. It holds five jobs: one closed, with everything that can happen in a job and characters that no text may hold
+ * any more; one stopped on its way back; one cancelled; one on the bench; and two planned, one of them for the valve that was left part-way.
+ */
+@ExtendWith({RunningApplication.class, TessaAtWork.class})
+class OlderDataTest {
+
+    private static List<Map<String, Object>> sealedBefore = List.of();
+
+    private final JobService service;
+    private final MockMvc web;
+    private final JdbcTemplate jdbc;
+
+    OlderDataTest(JobService service, MockMvc web, JdbcTemplate jdbc) {
+        this.service = service;
+        this.web = web;
+        this.jdbc = jdbc;
+    }
+
+    @BeforeAll
+    static void open(DataSource source, JdbcTemplate jdbc, Flyway flyway) throws Exception {
+        jdbc.execute("drop schema public cascade");
+        jdbc.execute("create schema public");
+        String dump;
+        try (InputStream in = new GZIPInputStream(OlderDataTest.class.getResourceAsStream("/older/v17.sql.gz"))) {
+            dump = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        }
+        // on a connection of its own: it changes where names are looked up
+        try (Connection pooled = source.getConnection();
+             Connection own = DriverManager.getConnection(pooled.getMetaData().getURL(), "wartung", System.getenv("SPRING_DATASOURCE_PASSWORD")); Statement statement = own.createStatement()) {
+            statement.execute(dump);
+        }
+        sealedBefore = jdbc.queryForList("select seq, content, hash from service_record order by seq");
+        flyway.migrate();
+    }
+
+    private JobView on(String tag, JobState state) {
+        int number = jdbc.queryForObject("select max(j.number) from job j join valve v on v.id = j.valve_id where v.tag = ? and j.state = ?", Integer.class, tag, state.name());
+        return service.view(number).orElseThrow();
+    }
+
+    @Test
+    @DisplayName("Sealed records keep their bytes and verify; the chain is as it was")
+    void records() {
+        assertThat(jdbc.queryForList("select seq, content, hash from service_record order by seq").subList(0, 2)).isEqualTo(sealedBefore);
+        assertThat(jdbc.execute((ConnectionCallback<Verification>) Verification::of).problems()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("A job with everything that can happen in one stands where it stood, and its report tells all of it")
+    void closed() throws Exception {
+        JobView view = on("OL-001", JobState.CLOSED);
+        assertThat(view.countedIn()).extracting(c -> c.part() + " " + c.lot()).contains("stem ST-77", "insert B-1").doesNotHaveDuplicates();
+        assertThat(view.judgement().hindrances()).isEmpty();
+        assertThat(view.progress().hindrances()).isEmpty();
+        assertThat(view.of(JobEvent.TakenBack.class)).containsExactly(new JobEvent.TakenBack("Another kit lies here"));
+        assertThat(view.of(JobEvent.Noted.class).map(JobEvent.Noted::note)).containsExactly("The clamp \"sticks\", 1 \\ 2", "bell \u0007, nothing \uFFFD, \\u0000 and \uFFFD\uFFFD");
+        assertThat(view.of(JobEvent.Closed.class).findFirst().orElseThrow().signatures()).isNotEmpty();
+        String report = web.perform(get("/records/" + view.job().number()).with(user("tessa").roles("TECHNICIAN"))).andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
+        assertThat(report).contains("Another kit lies here", "Reading failed: ", "Old seal judged", "Stem with plug, lot ST-77", "It drips.", "Bench taken over");
+        web.perform(get("/records/" + view.job().number() + ".pdf").with(user("tessa").roles("TECHNICIAN"))).andExpect(status().isOk());
+    }
+
+    @Test
+    @DisplayName("A job stopped on its way back keeps its corrected record and its own way; the one planned for what it left can be begun")
+    void stopped() {
+        JobView view = on("OL-002", JobState.STOPPED);
+        assertThat(view.configuration().drive().code()).isEqualTo("NO");
+        assertThat(view.progress().behind()).isNotEmpty();
+        JobView planned = on("OL-002", JobState.PLANNED);
+        assertThat(planned.progress().behind()).isEqualTo(view.progress().behind());
+        assertThat(service.start(planned.job().number(), UUID.randomUUID()).trouble()).isEmpty();
+        assertThat(service.start(on("OL-004", JobState.PLANNED).job().number(), UUID.randomUUID()).trouble()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("A job on the bench goes on where it was and is closed and sealed; records of both versions verify in one chain")
+    void goesOn() throws Exception {
+        BenchRun bench = new BenchRun(web, service);
+        int number = on("OL-003", JobState.RUNNING).job().number();
+        while (bench.current(number).isPresent()) {
+            bench.confirm(number, "tessa");
+        }
+        bench.close(number, "tessa");
+        assertThat(jdbc.execute((ConnectionCallback<Verification>) Verification::of).problems()).isEmpty();
+        assertThat(jdbc.queryForObject("select content from service_record where job_number = ? and kind = 'JOB'", String.class, number)).contains("\"version\":2");
+    }
+}
