@@ -33,16 +33,19 @@ class AfterClosing {
     private final Rechecks rechecks;
     private final RecordChanges changes;
     private final LotTraces traces;
+    private final Readings readings;
 
-    AfterClosing(FittedParts fittedParts, Rechecks rechecks, RecordChanges changes, LotTraces traces) {
+    AfterClosing(FittedParts fittedParts, Rechecks rechecks, RecordChanges changes, LotTraces traces, Readings readings) {
         this.fittedParts = fittedParts;
         this.rechecks = rechecks;
         this.changes = changes;
         this.traces = traces;
+        this.readings = readings;
     }
 
     /** The job is closed: the valve is back. Looks that were due are done with it, if it looked. Of a new valve nothing is changed here: the one on record is in its line as before. */
     void closed(JobView view, LocalDate day, Account by, Instant at) {
+        readings.keep(view);
         if (view.ofNewValve()) {
             return;
         }
@@ -81,6 +84,7 @@ class AfterClosing {
 
     /** The job is stopped: the valve is out of service; what was fitted new by then is in it all the same. A new valve is left as it lies. */
     void stopped(JobView view, LocalDate day) {
+        readings.keep(view);
         if (view.ofNewValve()) {
             return;
         }

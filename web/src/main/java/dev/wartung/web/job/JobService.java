@@ -75,12 +75,6 @@ public class JobService {
     }
 
     /** Jobs of a valve that came to an end, the latest first. */
-    @Transactional(readOnly = true)
-    public List<JobView> endedOn(Valve valve) {
-        return ended(valve).toList();
-    }
-
-    /** Jobs of a valve that came to an end, the latest first. */
     Stream<JobView> ended(Valve valve) {
         return jobs.doneOn(valve.id()).stream().map(files::open);
     }

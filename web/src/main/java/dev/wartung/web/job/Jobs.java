@@ -51,6 +51,10 @@ public interface Jobs extends JpaRepository<Job, Long> {
         return doneOn(valveId, Limit.unlimited());
     }
 
+    /** Jobs of a valve that came to an end with work done before readings were kept apart. */
+    @Query(value = "select * from job where valve_id = :valveId and state in ('CLOSED', 'STOPPED') and not exists (select 1 from read_job r where r.job_id = job.id) order by number", nativeQuery = true)
+    List<Job> unread(Long valveId);
+
     @Query("select j from Job j where j.state in (dev.wartung.web.job.JobState.PLANNED, dev.wartung.web.job.JobState.RUNNING) and j.dueOn between :from and :to order by j.dueOn, j.number")
     List<Job> openBetween(LocalDate from, LocalDate to);
 

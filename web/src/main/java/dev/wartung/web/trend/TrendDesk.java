@@ -6,8 +6,6 @@ import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
-import dev.wartung.core.progress.Answer;
-import dev.wartung.core.progress.Confirmation;
 import dev.wartung.core.proving.Signature;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.device.ProvingBook;
@@ -15,10 +13,10 @@ import dev.wartung.web.device.ProvingBook.Measured;
 import dev.wartung.web.device.ProvingRun;
 import dev.wartung.web.device.RunWatch;
 import dev.wartung.web.job.Job;
-import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobState;
-import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.JobWatch;
+import dev.wartung.web.job.Readings;
+import dev.wartung.web.job.Readings.Reading;
 import dev.wartung.web.job.Recheck;
 import dev.wartung.web.job.Rechecks;
 import dev.wartung.web.valve.Valve;
@@ -27,7 +25,6 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -46,14 +43,14 @@ class TrendDesk implements JobWatch, RunWatch {
     private static final int FEWEST_SHOWN = 2;
     private static final String NAME = "Look why it changed: ";
 
-    private final ObjectProvider<JobService> jobs;
+    private final Readings readings;
     private final ObjectProvider<ProvingBook> runs;
     private final Rechecks rechecks;
     private final Clock clock;
 
-    /** @param jobs asked for late: closing a job asks this what follows from it @param runs the same of proving runs */
-    TrendDesk(ObjectProvider<JobService> jobs, ObjectProvider<ProvingBook> runs, Rechecks rechecks, Clock clock) {
-        this.jobs = jobs;
+    /** @param runs asked for late: a proving run that ends asks this what follows from it */
+    TrendDesk(Readings readings, ObjectProvider<ProvingBook> runs, Rechecks rechecks, Clock clock) {
+        this.readings = readings;
         this.runs = runs;
         this.rechecks = rechecks;
         this.clock = clock;
@@ -92,7 +89,7 @@ class TrendDesk implements JobWatch, RunWatch {
         }
     }
 
-    @Transactional(readOnly = true)
+    @Transactional
     List<Series> of(Valve valve) {
         return collected(valve);
     }
@@ -100,18 +97,9 @@ class TrendDesk implements JobWatch, RunWatch {
     private List<Series> collected(Valve valve) {
         Map<String, List<Read>> byAsk = new LinkedHashMap<>();
         Map<String, String> asked = new LinkedHashMap<>();
-        List<JobView> views = new ArrayList<>(jobs.getObject().endedOn(valve));
-        Collections.reverse(views);
-        for (JobView view : views) {
-            Instant at = view.job().endedAt().orElseGet(clock::instant);
-            for (Confirmation confirmed : view.progress().confirmed()) {
-                for (Answer answer : confirmed.answers()) {
-                    answer.measured().ifPresent(value -> {
-                        byAsk.computeIfAbsent(answer.ask(), a -> new ArrayList<>()).add(new Read(at, view.job().number(), value));
-                        asked.put(answer.ask(), answer.asked());
-                    });
-                }
-            }
+        for (Reading reading : readings.of(valve)) {
+            byAsk.computeIfAbsent(reading.ask(), k -> new ArrayList<>()).add(new Read(reading.at(), reading.job(), reading.value()));
+            asked.put(reading.ask(), reading.asked());
         }
         List<Series> all = new ArrayList<>();
         byAsk.forEach((ask, reads) -> series(asked.getOrDefault(ask, ask), "jobs", reads).ifPresent(all::add));

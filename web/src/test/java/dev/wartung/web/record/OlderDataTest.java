@@ -12,6 +12,8 @@ import dev.wartung.web.job.BenchRun;
 import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.Readings;
+import dev.wartung.web.job.Readings.Reading;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
@@ -41,11 +43,13 @@ class OlderDataTest {
     private static List<Map<String, Object>> sealedBefore = List.of();
 
     private final JobService service;
+    private final Readings readings;
     private final MockMvc web;
     private final JdbcTemplate jdbc;
 
-    OlderDataTest(JobService service, MockMvc web, JdbcTemplate jdbc) {
+    OlderDataTest(JobService service, Readings readings, MockMvc web, JdbcTemplate jdbc) {
         this.service = service;
+        this.readings = readings;
         this.web = web;
         this.jdbc = jdbc;
     }
@@ -104,6 +108,16 @@ class OlderDataTest {
         assertThat(planned.progress().behind()).isEqualTo(view.progress().behind());
         assertThat(service.start(planned.job().number(), UUID.randomUUID()).trouble()).isEmpty();
         assertThat(service.start(on("OL-004", JobState.PLANNED).job().number(), UUID.randomUUID()).trouble()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("Readings of jobs that ended before readings were kept apart are there once they are asked for, and once")
+    void readings() {
+        JobView view = on("OL-001", JobState.CLOSED);
+        List<Reading> read = readings.of(view.job().valve());
+        assertThat(read).extracting(Reading::ask).contains("first-movement", "coupling-torque");
+        assertThat(read).extracting(Reading::job).containsOnly(view.job().number());
+        assertThat(readings.of(view.job().valve())).isEqualTo(read);
     }
 
     @Test
