@@ -16,6 +16,8 @@ final class SimulatedBench {
 
     /** Time between two samples, seconds. */
     static final double SAMPLE_S = 0.1;
+    /** So long, by the clock, it goes on without being told anything. */
+    private static final long ALONE_NS = 3_000_000_000L;
     private static final int PARTS = 5;
     private static final Lift[] LIFTS = Lift.values();
     private static final Pilot[] PILOTS = Pilot.values();
@@ -43,6 +45,7 @@ final class SimulatedBench {
     private int taken = -1;
     private int standInTaken = -1;
     private long samples;
+    private long toldAt = System.nanoTime();
 
     SimulatedBench(BenchRegisters registers) {
         this.registers = registers;
@@ -51,6 +54,9 @@ final class SimulatedBench {
     /** Lets one sample's time pass. */
     void pass() {
         registers.commands(Registers.COMMIT, taken).ifPresent(this::take);
+        if (System.nanoTime() - toldAt > ALONE_NS) {
+            letGo();
+        }
         registers.commands(Registers.STAND_IN_COMMIT, standInTaken).ifPresent(this::mount);
         for (int i = 0; i < PARTS; i++) {
             double seconds = SAMPLE_S / PARTS;
@@ -61,6 +67,15 @@ final class SimulatedBench {
             valve.ifPresent(v -> v.pass(seconds, supplyPa, held, linePa));
         }
         measure();
+    }
+
+    /** Nobody tells it anything any more: whoever drove it is gone. Air, seat lifts and line pressure are taken away; the mark stays, so that samples are not taken for those of a command. */
+    private void letGo() {
+        targetPa = 0;
+        pilot = Pilot.VENT;
+        lift = Lift.NONE;
+        lineLeftAlone = false;
+        lineTargetPa = 0;
     }
 
     /** What is regulated is made up for; what is shut off runs down by what the seat loses. */
@@ -74,6 +89,7 @@ final class SimulatedBench {
 
     private void take(int[] holding) {
         taken = holding[Registers.COMMIT];
+        toldAt = System.nanoTime();
         targetPa = holding[Registers.TARGET] * 100.0;
         rampPaPerS = holding[Registers.RAMP] * 100.0;
         Pilot asked = PILOTS[Math.min(PILOTS.length - 1, holding[Registers.PILOT])];

@@ -27,7 +27,8 @@ public final class ProvingSequence {
     /** How a run ended. */
     public enum Outcome {
         COMPLETE("complete"), STUCK("the valve did not move all the way"), AIR_LOST("the bench lost its air"), HELD_ON("air stayed on the valve though the bench had vented it"), BENCH_LOST("the bench did not answer any more"),
-        NONSENSE("the bench sent values no bench can measure"), STOPPED("stopped by hand");
+        NONSENSE("the bench sent values no bench can measure"), STOPPED("stopped by hand"),
+        UNRECORDED("its record could not be kept"), LEFT_UNDER_AIR("left under air: vent it by hand");
 
         private final String words;
 
@@ -210,7 +211,8 @@ public final class ProvingSequence {
         return model.drive() == Drive.NC ? Pilot.VENT : Pilot.CLOSING;
     }
 
-    private Command vented() {
+    /** Air and line pressure taken away: how a bench is left, however a run ends. */
+    public static Command vented() {
         return Command.air(0, 0, Pilot.VENT, Phase.DONE);
     }
 

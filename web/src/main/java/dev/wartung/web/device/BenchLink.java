@@ -20,12 +20,19 @@ import java.util.Optional;
 final class BenchLink implements AutoCloseable {
 
     /** The bench does not answer, or what answers is no bench. */
-    static final class Broken extends Exception {
+    static class Broken extends Exception {
         Broken(String message, Throwable cause) {
             super(message, cause);
         }
 
         Broken(String message) {
+            super(message);
+        }
+    }
+
+    /** It was silent for too long to go on. */
+    static final class Lost extends Broken {
+        Lost(String message) {
             super(message);
         }
     }

@@ -65,8 +65,9 @@ public class ProvingBook {
     /** Samples that came: on the record before anything is made of them. @param lost samples missing before them */
     @Transactional
     public void heard(long run, List<Sample> piece, int lost) {
-        traces.keep(run, piece);
-        runs.findById(run).ifPresent(r -> r.heard(lost, clock.instant()));
+        // a piece that is there already was written before, though nobody was told
+        int missed = piece.isEmpty() || traces.keep(run, piece) ? lost : 0;
+        runs.findById(run).ifPresent(r -> r.heard(missed, clock.instant()));
     }
 
     /** Asks for a run to be ended, wherever it is driven from. */
@@ -152,10 +153,15 @@ public class ProvingBook {
                 + proof(r).map(Proof::inWords).orElse("ended early, " + r.outcome().map(Outcome::words).orElse("") + "."), proof(r).map(Proof::lines).orElse(List.of()))).toList();
     }
 
+    /** Runs nobody has heard of for too long: whoever drove them is gone. */
+    @Transactional(readOnly = true)
+    List<ProvingRun> lost() {
+        return runs.findByEndedAtIsNull().stream().filter(r -> r.heardAt().plus(LOST).isBefore(clock.instant())).toList();
+    }
+
     /** Ends what lost its watcher, so that nothing seems to run for ever. */
     @Transactional
-    public void sweep() {
-        runs.findByEndedAtIsNull().stream().filter(r -> r.heardAt().plus(LOST).isBefore(clock.instant()))
-                .forEach(r -> r.ended(Outcome.BENCH_LOST, json.writeValueAsString(signature(r)), Optional.empty(), Optional.empty(), "Nobody was watching any more: the application was stopped.", clock.instant()));
+    void lost(long run, Outcome how, String why) {
+        runs.findById(run).filter(ProvingRun::running).ifPresent(r -> r.ended(how, json.writeValueAsString(signature(r)), Optional.empty(), Optional.empty(), why, clock.instant()));
     }
 }

@@ -78,7 +78,7 @@ class ProvingController {
 
     @PostMapping(RUN + "/stop")
     String stop(@PathVariable long id) {
-        book.askToStop(byId(id).id());
+        desk.stop(byId(id).id());
         return "redirect:/proving/" + id;
     }
 
@@ -90,7 +90,7 @@ class ProvingController {
     }
 
     private String run(long id, UnitSystem units, Model model, String view) {
-        book.sweep();
+        desk.sweep();
         ProvingRun run = byId(id);
         List<Sample> trace = book.trace(run);
         Optional<ProvingRun> own = book.baseline(run);
@@ -105,7 +105,7 @@ class ProvingController {
     }
 
     private String show(Valve valve, Optional<Integer> job, Map<String, String> typed, Map<String, String> troubles, Model model) {
-        book.sweep();
+        desk.sweep();
         Optional<DriveModel> drive = book.model(valve, desk.as(valve, job));
         if (drive.isEmpty()) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);

@@ -24,6 +24,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 
 /** Beginning proving runs, at a bench or by hand. */
@@ -109,9 +111,23 @@ class ProvingDesk {
         return job.flatMap(jobs::view).filter(v -> v.job().state() == JobState.RUNNING && v.job().valve().id().equals(valve.id()));
     }
 
+    /** Takes the air off benches whose run lost its watcher, and ends those runs. */
+    @EventListener(ApplicationReadyEvent.class)
+    public void sweep() {
+        for (ProvingRun run : book.lost()) {
+            driver.letGo(run.id(), run.benchName().flatMap(benches::findFirstByName));
+        }
+    }
+
+    /** Ends a run and takes the air away. */
+    void stop(long run) {
+        driver.stop(run);
+        book.askToStop(run);
+    }
+
     /** Begins a run. @return the run, or troubles by field put into {@code troubles} */
     Optional<ProvingRun> begin(Valve valve, Optional<Integer> job, Long benchId, String fault, Map<String, String> typed, UnitSystem units, Map<String, String> troubles) {
-        book.sweep();
+        sweep();
         Optional<TestBench> bench = benches.findById(benchId);
         ValveConfiguration as = as(valve, job);
         Optional<DriveModel> model = book.model(valve, as);
@@ -130,6 +146,10 @@ class ProvingDesk {
         Optional<String> silent = RunDriver.trouble(bench.get());
         if (silent.isPresent()) {
             troubles.put("bench", silent.get() + " Prove it by hand, or look at the bench and its cable.");
+            return Optional.empty();
+        }
+        if (!driver.hasRoom()) {
+            troubles.put("bench", RunDriver.MOST_AT_ONCE + " valves are being proven already. Wait until one of them is done.");
             return Optional.empty();
         }
         double air = Math.max(AIR_PA, site.air().map(Air::nominalPa).orElse(AIR_PA));

@@ -1,38 +1,40 @@
 package dev.wartung.web.device;
 
 import dev.wartung.core.proving.BenchValve.Faults;
-import dev.wartung.core.proving.BenchValve.Lift;
-import dev.wartung.core.proving.BenchValve.Pilot;
 import dev.wartung.core.proving.DriveModel;
-import dev.wartung.core.proving.ProvingSequence;
-import dev.wartung.core.proving.ProvingSequence.Command;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.core.proving.ProvingSequence.Plan;
-import dev.wartung.core.proving.Sample;
 import jakarta.annotation.PreDestroy;
-import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
+import java.util.concurrent.SynchronousQueue;
+import java.util.concurrent.ThreadPoolExecutor;
+import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
 /**
- * Drives proving runs at benches, each on a thread of its own and never on that of a request: reads what came, puts it on the record, tells the bench what is next.
+ * Drives proving runs at benches, each with a hand on the bench and a pen for the record, on threads of their own and never on that of a request.
  *
- * <p>What is kept here is only the hand on the bench. Everything that was measured is in the database; a run whose driver was lost is ended by {@link ProvingBook#sweep}.
+ * <p>What is kept here is only hand and pen. Everything that was measured is in the database; a run whose driver was lost is ended by {@link ProvingDesk#sweep}, and its bench vents by
+ * itself when it is told nothing any more.
  */
 @Component
 class RunDriver {
 
     private static final Logger LOG = LoggerFactory.getLogger(RunDriver.class);
-    private static final long EVERY_MS = 150;
-    private static final int TRIES = 4;
-    private static final long LONGEST_MS = 300_000;
+    static final int MOST_AT_ONCE = 32;
+    /** Longer than venting takes. */
+    private static final long LET_GO_S = 15;
 
     private final ProvingBook book;
-    private final ExecutorService hands = Executors.newCachedThreadPool(work -> {
+    private final Map<Long, RunPen> driven = new ConcurrentHashMap<>();
+    private final Set<Long> lettingGo = ConcurrentHashMap.newKeySet();
+    private final ExecutorService threads = new ThreadPoolExecutor(0, 3 * MOST_AT_ONCE, 30, TimeUnit.SECONDS, new SynchronousQueue<>(), work -> {
         Thread thread = new Thread(work, "proving-run");
         thread.setDaemon(true);
         return thread;
@@ -48,83 +50,61 @@ class RunDriver {
     /** What a stand-in shall suffer from. @param overridden its control head's manual override holds the pilot valve open */
     record Suffers(Faults valve, boolean airLost, boolean overridden) {}
 
+    /** Whether one run more can be driven from here. */
+    boolean hasRoom() {
+        return driven.size() < MOST_AT_ONCE;
+    }
+
+    /** Whether a run is driven from here. */
+    boolean drives(long run) {
+        return driven.containsKey(run);
+    }
+
     void drive(Task task) {
-        hands.execute(() -> {
+        RunPen pen = new RunPen(book, task);
+        driven.put(task.run(), pen);
+        threads.execute(() -> {
             try {
-                run(task);
-            } catch (RuntimeException e) {
-                LOG.error("proving run {}", task.run(), e);
-                book.ended(task.run(), task.model(), Outcome.BENCH_LOST, "An error in the application ended it.");
+                pen.run();
+            } finally {
+                driven.remove(task.run());
             }
         });
+        threads.execute(() -> pen.end(new RunHand(task, pen).drive()));
     }
 
-    private void run(Task task) {
-        ProvingSequence sequence = new ProvingSequence(task.model(), task.plan());
-        try (BenchLink link = BenchLink.to(task.bench())) {
-            if (task.bench().standIn()) {
-                link.mount(task.model(), task.standIn());
-            }
-            link.samples();
-            String why = watch(task, sequence, link);
-            Outcome how = sequence.outcome().orElse(Outcome.BENCH_LOST);
-            book.ended(task.run(), task.model(), how, how == Outcome.HELD_ON ? "Look at the control head: is its manual override turned on? Turn it back before anybody reaches in; if it is off, the pilot valve does not vent." : why);
-        } catch (BenchLink.Broken e) {
-            book.ended(task.run(), task.model(), Outcome.BENCH_LOST, String.valueOf(e.getMessage()));
+    /** Of a run whose driver was lost: the air is taken away, as far as its bench is known and answers, and the run ended. Asked again while that goes on, nothing happens. */
+    void letGo(long run, Optional<TestBench> bench) {
+        if (!drives(run) && lettingGo.add(run)) {
+            threads.execute(() -> {
+                try {
+                    boolean vented = bench.filter(Venting::of).isPresent();
+                    book.lost(run, vented ? Outcome.BENCH_LOST : Outcome.LEFT_UNDER_AIR, "Nobody was watching any more: the application was stopped."
+                            + (vented ? " The bench has been vented since." : " The bench did not show that the air is gone. Vent it by hand before anybody reaches in."));
+                } finally {
+                    lettingGo.remove(run);
+                }
+            });
         }
     }
 
-    /** @return what is to be said beside the outcome */
-    private String watch(Task task, ProvingSequence sequence, BenchLink link) {
-        long began = System.nanoTime();
-        Command last = new Command(-1, 0, Pilot.VENT, 0, 0, Lift.NONE, 0);
-        int missed = 0;
-        int next = 0;
-        while (sequence.outcome().isEmpty()) {
-            sleep();
-            if (Thread.currentThread().isInterrupted() || book.isStopAsked(task.run()) || System.nanoTime() - began > LONGEST_MS * 1_000_000) {
-                sequence.endFor(Outcome.STOPPED);
-            }
-            try {
-                List<Sample> piece = link.samples();
-                missed = 0;
-                Command wanted = last;
-                for (Sample sample : piece) {
-                    wanted = sequence.next(sample);
-                }
-                if (!piece.isEmpty()) {
-                    // what no bench can have measured is shown as the outcome, and never kept as if it had been read
-                    book.heard(task.run(), piece.stream().filter(Sample::makesSense).toList(), piece.get(0).seq() - next);
-                    next = piece.get(piece.size() - 1).seq() + 1;
-                }
-                if (sequence.outcome().isPresent()) {
-                    wanted = sequence.endFor(Outcome.STOPPED);
-                }
-                if (!wanted.equals(last)) {
-                    link.tell(wanted);
-                    last = wanted;
-                }
-            } catch (BenchLink.Broken e) {
-                if (++missed >= TRIES) {
-                    sequence.endFor(Outcome.BENCH_LOST);
-                    return "It stands as it stood when the bench was last heard: vent it by hand before anybody reaches in.";
-                }
-            }
-        }
-        return "";
+    /** At once where it is driven from here; {@link ProvingBook#askToStop} reaches it anywhere, as long as there is a database. */
+    void stop(long run) {
+        Optional.ofNullable(driven.get(run)).ifPresent(RunPen::stop);
     }
 
-    private static void sleep() {
+    /** The application ends: no bench is left with air on its valve. */
+    @PreDestroy
+    void end() {
+        driven.values().forEach(RunPen::stop);
+        threads.shutdown();
         try {
-            Thread.sleep(EVERY_MS);
+            if (!threads.awaitTermination(LET_GO_S, TimeUnit.SECONDS)) {
+                LOG.error("{} proving runs were not seen to end", driven.size());
+            }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
-    }
-
-    @PreDestroy
-    void end() {
-        hands.shutdownNow();
     }
 
     /** Whether a bench answers; why not where it does not. */

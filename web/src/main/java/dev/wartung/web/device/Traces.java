@@ -17,10 +17,10 @@ class Traces {
         this.sql = sql;
     }
 
-    void keep(long run, List<Sample> piece) {
-        if (!piece.isEmpty()) {
-            sql.update("insert into proving_samples (run_id, first, samples) values (?, ?, ?)", run, piece.get(0).seq(), piece.stream().map(Traces::line).collect(Collectors.joining("\n")));
-        }
+    /** @param piece at least one sample @return whether it was not there yet */
+    boolean keep(long run, List<Sample> piece) {
+        return sql.update("insert into proving_samples (run_id, first, samples) values (?, ?, ?) on conflict do nothing", run, piece.get(0).seq(),
+                piece.stream().map(Traces::line).collect(Collectors.joining("\n"))) == 1;
     }
 
     List<Sample> of(long run) {
