@@ -1,5 +1,7 @@
 package dev.wartung.web.change;
 
+import org.hibernate.annotations.ColumnTransformer;
+import jakarta.persistence.Column;
 import dev.wartung.core.actuation.FailPositionStudy.Verdict;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.web.account.Account;
@@ -29,7 +31,11 @@ public class FailStudy {
     @Enumerated(EnumType.STRING)
     private Drive wish;
     private String basis;
+    @Column(columnDefinition = "json")
+    @ColumnTransformer(write = "?::json")
     private String duty;
+    @Column(columnDefinition = "json")
+    @ColumnTransformer(write = "?::json")
     private String answer;
     @Enumerated(EnumType.STRING)
     private Verdict verdict;

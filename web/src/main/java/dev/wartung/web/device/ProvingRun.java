@@ -1,5 +1,7 @@
 package dev.wartung.web.device;
 
+import org.hibernate.annotations.ColumnTransformer;
+import jakarta.persistence.Column;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.proving.Proof.Hold;
 import dev.wartung.core.proving.Proof.Stands;
@@ -42,7 +44,11 @@ public class ProvingRun {
     @Enumerated(EnumType.STRING)
     private @Nullable Outcome outcome;
     private int lostSamples;
+    @Column(columnDefinition = "jsonb")
+    @ColumnTransformer(write = "?::jsonb")
     private @Nullable String signature;
+    @Column(columnDefinition = "jsonb")
+    @ColumnTransformer(write = "?::jsonb")
     private @Nullable String proof;
     @Enumerated(EnumType.STRING)
     private @Nullable Stands stands;

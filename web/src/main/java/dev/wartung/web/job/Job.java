@@ -1,5 +1,7 @@
 package dev.wartung.web.job;
 
+import org.hibernate.annotations.ColumnTransformer;
+import jakarta.persistence.Column;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
@@ -58,10 +60,14 @@ public class Job {
     @Enumerated(EnumType.STRING)
     private Drive drive;
     @Convert(converter = StoredOptions.class)
+    @Column(columnDefinition = "jsonb")
+    @ColumnTransformer(write = "?::jsonb")
     private Map<String, String> options;
-    @JdbcTypeCode(SqlTypes.LONGVARCHAR)
+    @Column(columnDefinition = "json")
+    @ColumnTransformer(write = "?::json")
     private String procedureJson;
-    @JdbcTypeCode(SqlTypes.LONGVARCHAR)
+    @Column(columnDefinition = "json")
+    @ColumnTransformer(write = "?::json")
     private String carriedJson;
     private String waitsFor = "";
     @Version

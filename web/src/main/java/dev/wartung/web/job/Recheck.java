@@ -24,7 +24,7 @@ public class Recheck {
     private Long id;
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Valve valve;
-    private int jobNumber;
+    private @Nullable Integer jobNumber;
     private String name;
     private LocalDate raisedOn;
     private LocalDate dueOn;
@@ -39,13 +39,18 @@ public class Recheck {
     protected Recheck() {}
 
     @SuppressWarnings("NullAway.Init")
-    Recheck(Valve valve, int jobNumber, String name, LocalDate raisedOn, LocalDate dueOn, Optional<LineEvent> after) {
+    private Recheck(Valve valve, Optional<Integer> job, String name, LocalDate raisedOn, LocalDate dueOn, Optional<LineEvent> after) {
         this.valve = valve;
-        this.jobNumber = jobNumber;
+        this.jobNumber = job.orElse(null);
         this.name = name;
         this.raisedOn = raisedOn;
         this.dueOn = dueOn;
         this.afterEvent = after.orElse(null);
+    }
+
+    /** A look that a job calls for. */
+    Recheck(Valve valve, int job, String name, LocalDate raisedOn, LocalDate dueOn, Optional<LineEvent> after) {
+        this(valve, Optional.of(job), name, raisedOn, dueOn, after);
     }
 
     public Valve valve() {
@@ -60,13 +65,14 @@ public class Recheck {
         return dueOn;
     }
 
-    public int jobNumber() {
-        return jobNumber;
+    /** The job that raised it; empty where a proving run did. */
+    public Optional<Integer> jobNumber() {
+        return Optional.ofNullable(jobNumber);
     }
 
-    /** A look that something else than a procedure calls for. */
-    public static Recheck raised(Valve valve, int jobNumber, String name, LocalDate raisedOn, LocalDate dueOn) {
-        return new Recheck(valve, jobNumber, name, raisedOn, dueOn, Optional.empty());
+    /** A look that something else than a procedure calls for. @param job empty for none */
+    public static Recheck raised(Valve valve, Optional<Integer> job, String name, LocalDate raisedOn, LocalDate dueOn) {
+        return new Recheck(valve, job, name, raisedOn, dueOn, Optional.empty());
     }
 
     /** What makes it due before its day; empty for nothing. */

@@ -1,5 +1,7 @@
 package dev.wartung.web.practice;
 
+import org.hibernate.annotations.ColumnTransformer;
+import jakarta.persistence.Column;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.practice.Trap;
@@ -17,8 +19,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Map;
 import java.util.Optional;
-import org.hibernate.annotations.JdbcTypeCode;
-import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 /** Somebody's attempt at an exercise. The exercise is made anew from its seed; what was done in it is kept. */
@@ -33,14 +33,16 @@ public class PracticeRun {
     private String typeId;
     @Enumerated(EnumType.STRING)
     private Drive drive;
-    @JdbcTypeCode(SqlTypes.LONGVARCHAR)
+    @Column(columnDefinition = "jsonb")
+    @ColumnTransformer(write = "?::jsonb")
     private String options;
     private String work;
     private String chosen = "";
     @Enumerated(EnumType.STRING)
     private Trap.Kind trap;
     private long seed;
-    @JdbcTypeCode(SqlTypes.LONGVARCHAR)
+    @Column(columnDefinition = "jsonb")
+    @ColumnTransformer(write = "?::jsonb")
     private String made = "[]";
     private Instant begunAt;
     private @Nullable Instant endedAt;

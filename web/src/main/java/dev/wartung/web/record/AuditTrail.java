@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.data.jpa.repository.query.EscapeCharacter;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
@@ -75,7 +76,8 @@ class AuditTrail {
         if (stored != null) {
             for (Map.Entry<String, JsonNode> field : json.readTree(stored).properties()) {
                 if (!field.getValue().isNull()) {
-                    String text = field.getValue().isString() ? field.getValue().asString() : field.getValue().toString();
+                    String text = field.getValue().isObject() ? field.getValue().properties().stream().map(e -> e.getKey() + "=" + e.getValue().asString()).collect(Collectors.joining(";"))
+                            : field.getValue().isString() ? field.getValue().asString() : field.getValue().toString();
                     values.put(field.getKey(), text.length() > 200 ? text.substring(0, 200) + " …" : text);
                 }
             }

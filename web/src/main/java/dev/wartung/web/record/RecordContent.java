@@ -1,12 +1,15 @@
 package dev.wartung.web.record;
 
 import dev.wartung.web.record.RecordRows.Row;
+import dev.wartung.web.valve.StoredOptions;
 import java.io.IOException;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.util.List;
+import java.util.TreeMap;
 import org.apache.commons.codec.digest.DigestUtils;
 import org.erdtman.jcs.JsonCanonicalizer;
+import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -44,7 +47,8 @@ final class RecordContent {
                 from job j join valve v on v.id = j.valve_id join account p on p.id = j.planned_by_id left join account h on h.id = j.holder_id where j.number = ?""", number)
                 .orElseThrow(() -> new IllegalArgumentException("there is no job " + number));
         ObjectNode said = job.put(record.putObject("job"), "number", "title", "work", "chosen_part", "state", "due_on", "planned_by", "planned_at", "holder", "started_at", "ended_at",
-                "anatomy_digest", "type_digest", "drive", "options");
+                "anatomy_digest", "type_digest", "drive");
+        said.put("options", StoredOptions.inOneLine(JSON.readValue(job.text("options"), new TypeReference<TreeMap<String, String>>() { })));
         said.put("valve", job.text("tag")).put("type", job.text("type_id"));
         said.put("procedure_sha256", hash(job.text("procedure_json"))).put("carried_sha256", hash(job.text("carried_json")));
         ArrayNode entries = record.putArray("entries");

@@ -1,5 +1,7 @@
 package dev.wartung.web.shutdown;
 
+import org.hibernate.annotations.ColumnTransformer;
+import jakarta.persistence.Column;
 import dev.wartung.web.account.Account;
 import jakarta.persistence.Entity;
 import jakarta.persistence.FetchType;
@@ -11,8 +13,6 @@ import jakarta.persistence.Version;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
-import org.hibernate.annotations.JdbcTypeCode;
-import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 /** A time in which lines may be down. */
@@ -25,13 +25,17 @@ public class ShutdownWindow {
     private String name;
     private Instant begins;
     private int minutes;
-    @JdbcTypeCode(SqlTypes.LONGVARCHAR)
+    @Column(columnDefinition = "jsonb")
+    @ColumnTransformer(write = "?::jsonb")
     private String setup;
-    @JdbcTypeCode(SqlTypes.LONGVARCHAR)
+    @Column(columnDefinition = "jsonb")
+    @ColumnTransformer(write = "?::jsonb")
     private String pins = "[]";
-    @JdbcTypeCode(SqlTypes.LONGVARCHAR)
+    @Column(columnDefinition = "json")
+    @ColumnTransformer(write = "?::json")
     private @Nullable String problem;
-    @JdbcTypeCode(SqlTypes.LONGVARCHAR)
+    @Column(columnDefinition = "json")
+    @ColumnTransformer(write = "?::json")
     private @Nullable String plan;
     private @Nullable Double bound;
     private long tried;

@@ -133,15 +133,15 @@ class TrendDesk implements JobWatch, RunWatch {
         if (job.state() != JobState.CLOSED) {
             return;
         }
-        raise(job.valve(), job.number(), collected(job.valve()).stream().filter(s -> s.reads().get(s.reads().size() - 1).job() == job.number()).toList());
+        raise(job.valve(), Optional.of(job.number()), collected(job.valve()).stream().filter(s -> s.reads().get(s.reads().size() - 1).job() == job.number()).toList());
     }
 
     @Override
     public void proven(ProvingRun run) {
-        raise(run.valve(), run.jobNumber().orElse(0), proven(run.valve()));
+        raise(run.valve(), run.jobNumber(), proven(run.valve()));
     }
 
-    private void raise(Valve valve, int job, List<Series> series) {
+    private void raise(Valve valve, Optional<Integer> job, List<Series> series) {
         LocalDate today = LocalDate.now(clock);
         List<String> open = rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream().map(Recheck::name).toList();
         series.stream().filter(s -> s.change().isPresent()).map(s -> NAME + s.asked()).filter(name -> !open.contains(name))

@@ -1,5 +1,7 @@
 package dev.wartung.web.valve;
 
+import org.hibernate.annotations.ColumnTransformer;
+import jakarta.persistence.Column;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.due.ServiceRule;
@@ -32,6 +34,8 @@ public class Valve {
     @Enumerated(EnumType.STRING)
     private Drive drive;
     @Convert(converter = StoredOptions.class)
+    @Column(columnDefinition = "jsonb")
+    @ColumnTransformer(write = "?::jsonb")
     private Map<String, String> options;
     @Enumerated(EnumType.STRING)
     private ValveState state = ValveState.IN_SERVICE;

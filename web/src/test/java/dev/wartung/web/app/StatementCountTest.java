@@ -78,7 +78,7 @@ class StatementCountTest {
                 insert into job (number, valve_id, title, work, state, due_on, planned_by_id, planned_at, anatomy_digest, type_digest, drive, options, procedure_json, carried_json, version)
                 select nextval('job_number'), v.id, 'x', j.work, 'PLANNED', ?, j.planned_by_id, now(), j.anatomy_digest, j.type_digest, j.drive, j.options, j.procedure_json, j.carried_json, 0
                 from valve v cross join lateral (select * from job where state = 'CLOSED' limit 1) j where v.tag like 'M' || ? || '-%'""", today, name);
-        jdbc.update("insert into recheck (valve_id, job_number, name, due_on) select id, 1, 'x', ? from valve where tag like 'M' || ? || '-%'", today, name);
+        jdbc.update("insert into recheck (valve_id, job_number, name, due_on) select id, null, 'x', ? from valve where tag like 'M' || ? || '-%'", today, name);
         jdbc.update("insert into fitted_part (valve_id, part, article, material, lot, fitted_on) select id, 'plug-seal', 'a', 'EPDM', 'MANY', ? from valve where tag like 'M' || ? || '-%'", today, name);
         jdbc.update("insert into lot (item, name, materials, lot, supplier, received_on, pieces, version) select 'K50-PE', 'kit', 'EPDM', ? || n, 's', ?, 5, 0 from generate_series(1, ?) n", name, today, rows);
     }

@@ -1,5 +1,6 @@
 package dev.wartung.web.app;
 
+import org.springframework.jdbc.core.JdbcTemplate;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
@@ -70,5 +71,15 @@ public final class TestSite {
                 new ValveConfiguration(drive, Map.of("head-port", "none", "coupling", "threaded", "plug", "profiled", "head", extras, "lock-pin", extras, "weight", "hand",
                         "elastomer", "EPDM", "sealing", "lip", "actuator-build", drive == Drive.MANUAL ? "none" : "wire",
                         "rod-packing", drive == Drive.MANUAL ? "none" : "o-ring")).with("end-covers", "none"), LocalDate.now().plusDays(30), 0);
+    }
+
+    /** A job of some time ago, with nothing in it: for rows that name one. */
+    public static void pastJob(JdbcTemplate jdbc, String tag, int number) {
+        String none = "0".repeat(64);
+        jdbc.update("insert into kept_sheet (digest, kind, name, version, yaml) values (?, 'type', 'none', 1, '') on conflict do nothing", none);
+        jdbc.update("""
+                insert into job (number, valve_id, title, work, state, due_on, planned_by_id, planned_at, ended_at, anatomy_digest, type_digest, drive, options, procedure_json, carried_json, version)
+                select ?, v.id, 'Inspect', 'inspect', 'CANCELLED', current_date, a.id, now(), now(), ?, ?, v.drive, v.options, '{"steps":[],"renews":[],"rechecks":[]}', '[]', 0
+                from valve v, account a where v.tag = ? and a.username = 'tessa' on conflict do nothing""", number, none, none, tag);
     }
 }

@@ -2,6 +2,7 @@ package dev.wartung.web.demo;
 
 import dev.wartung.web.valve.Valves;
 import org.springframework.context.ApplicationContext;
+import org.flywaydb.core.Flyway;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** The demo site in a running application, in the place of the people and valves that were there. */
@@ -19,6 +20,8 @@ public final class LoadedDemo {
 
     /** Nobody and nothing is there. */
     static void emptied(ApplicationContext context) {
-        context.getBean(JdbcTemplate.class).execute("truncate account, valve, grease_tin, area_rule, plant_air, demo_site cascade");
+        context.getBean(JdbcTemplate.class).execute("drop schema public cascade");
+        context.getBean(JdbcTemplate.class).execute("create schema public");
+        context.getBean(Flyway.class).migrate();
     }
 }

@@ -41,6 +41,7 @@ class LifePagesTest {
         for (int i = 0; i < pieces; i++) {
             long days = Math.max(5, Math.round(300 * Math.pow(-Math.log(1 - random.nextDouble()), 1 / shape)));
             String tag = String.format("TS-%03d", 1 + i % 28);
+            TestSite.pastJob(jdbc, tag, 5000 + i);
             jdbc.update("insert into fitted_part (valve_id, part, article, material, lot, fitted_on, removed_on, job_number) select id, ?, 'K50-10E', 'EPDM', 'L', ?, ?, ? from valve where tag = ?", part,
                     out.minusDays(i * 3L + days), out.minusDays(i * 3L), 5000 + i, tag);
             jdbc.update("""

@@ -14,6 +14,7 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 import com.microsoft.playwright.Page;
 import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.TestSite;
 import dev.wartung.web.app.RunningApplication.Address;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -66,6 +67,7 @@ class SitePagesTest {
     @Test
     @DisplayName("A reviewer marks a change of the record as seen, once; nobody else may")
     void reviewing(MockMvc web, JdbcTemplate jdbc) throws Exception {
+        TestSite.pastJob(jdbc, "TS-005", 1);
         jdbc.update("insert into record_change (valve_id, job_number, kind, before_text, after_text, reason, by_id, at) select v.id, 1, 'CORRECTED', 'Drive: NC', 'Drive: NO', "
                 + "'it <b>rests</b> up', a.id, now() from valve v, account a where v.tag = 'TS-005' and a.username = 'tessa'");
         long id = jdbc.queryForObject("select id from record_change where reason like 'it <b>%'", Long.class);
