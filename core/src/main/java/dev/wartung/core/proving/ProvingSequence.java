@@ -28,7 +28,7 @@ public final class ProvingSequence {
     public enum Outcome {
         COMPLETE("complete"), STUCK("the valve did not move all the way"), AIR_LOST("the bench lost its air"), HELD_ON("air stayed on the valve though the bench had vented it"), BENCH_LOST("the bench did not answer any more"),
         NONSENSE("the bench sent values no bench can measure"), STOPPED("stopped by hand"),
-        UNRECORDED("its record could not be kept"), LEFT_UNDER_AIR("left under air: vent it by hand");
+        UNRECORDED("its record could not be kept"), LEFT_UNDER_AIR("left under air: vent it by hand before anybody reaches in");
 
         private final String words;
 

@@ -138,6 +138,11 @@ public class ProvingRun {
         return Optional.ofNullable(outcome);
     }
 
+    /** How it ended, in a sentence; empty where it came to its end. */
+    public String endedEarly() {
+        return outcome == null || outcome == Outcome.COMPLETE ? "" : outcome == Outcome.LEFT_UNDER_AIR ? "L" + outcome.words().substring(1) + "." : "It ended early: " + outcome.words() + ".";
+    }
+
     public int lostSamples() {
         return lostSamples;
     }

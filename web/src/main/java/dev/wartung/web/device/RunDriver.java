@@ -79,8 +79,8 @@ class RunDriver {
             threads.execute(() -> {
                 try {
                     boolean vented = bench.filter(Venting::of).isPresent();
-                    book.lost(run, vented ? Outcome.BENCH_LOST : Outcome.LEFT_UNDER_AIR, "Nobody was watching any more: the application was stopped."
-                            + (vented ? " The bench has been vented since." : " The bench did not show that the air is gone. Vent it by hand before anybody reaches in."));
+                    book.lost(run, vented ? Outcome.BENCH_LOST : Outcome.LEFT_UNDER_AIR, "Nobody was watching any more: the application was stopped. "
+                            + (vented ? "The bench has been vented since." : "The bench does not show that the air is gone."));
                 } finally {
                     lettingGo.remove(run);
                 }

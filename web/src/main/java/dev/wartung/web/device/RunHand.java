@@ -71,8 +71,7 @@ final class RunHand {
             return new Ending(how, "Look at the control head: is its manual override turned on? Turn it back before anybody reaches in; if it is off, the pilot valve does not vent.");
         }
         if (!vented) {
-            return new Ending(Outcome.LEFT_UNDER_AIR, "It ended because " + how.words() + "; after that the bench did not show that the air was gone. Vent it by hand before anybody reaches in."
-                    + (why.isEmpty() ? "" : " " + why));
+            return new Ending(Outcome.LEFT_UNDER_AIR, "It ended because " + how.words() + ", and after that the bench did not show that the air was gone.");
         }
         return new Ending(how, why);
     }
