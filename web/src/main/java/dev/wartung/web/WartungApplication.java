@@ -1,11 +1,9 @@
 package dev.wartung.web;
 
 import dev.wartung.web.sheet.Sheets;
-import java.time.Clock;
 import org.springframework.aot.AotDetector;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
-import org.springframework.context.annotation.Bean;
 
 /** Starts Wartung. */
 @SpringBootApplication
@@ -24,11 +22,5 @@ public class WartungApplication {
             application.addInitializers(RepositoriesWhenNeeded::in);
         }
         return application;
-    }
-
-    /** The only clock. */
-    @Bean
-    Clock clock() {
-        return Clock.systemDefaultZone();
     }
 }

@@ -99,7 +99,7 @@ class SecurityConfiguration {
                 .authorizeHttpRequests(requests -> requests
                         .requestMatchers("/css/**", "/js/**", "/vendor/**", "/webjars/**", "/favicon.svg", "/actuator/health", "/login", "/error", "/calendar/*.ics").permitAll()
                         .requestMatchers(HttpMethod.POST, "/valves/*/plan", "/valves/*/fault", "/jobs/*/cancel").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
-                        .requestMatchers(HttpMethod.POST, "/site", "/site/air", "/stores/areas", "/stores/lead-time", "/stores/tools/*/retired", "/benches", "/benches/**").hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
+                        .requestMatchers(HttpMethod.POST, "/site", "/site/air", "/site/time", "/stores/areas", "/stores/lead-time", "/stores/tools/*/retired", "/benches", "/benches/**").hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/stores/lots/*/release").hasAnyRole(Role.PLANNER.name(), Role.REVIEWER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/stores/**").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/changes/**").hasRole(Role.REVIEWER.name())

@@ -1,10 +1,12 @@
 package dev.wartung.web.handover;
 
+import java.util.Optional;
+import java.util.HashMap;
+import java.time.Instant;
+import dev.wartung.web.page.TypedDay;
 import dev.wartung.web.document.Documents;
 import java.time.Clock;
-import java.time.DateTimeException;
 import java.time.LocalDate;
-import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.util.List;
 import java.util.Map;
@@ -35,16 +37,14 @@ class HandoverController {
     /** @param since a moment of the site's clock; from yesterday morning on where it is none */
     @GetMapping("/handover")
     String handover(@RequestParam(defaultValue = "") String since, Model model) {
-        LocalDateTime from = LocalDate.now(clock).minusDays(1).atTime(MORNING);
-        try {
-            from = since.isBlank() ? from : LocalDateTime.parse(since);
-        } catch (DateTimeException e) {
-            model.addAttribute("trouble", "Choose a day and an hour.");
-        }
+        Map<String, String> troubles = new HashMap<>();
+        Optional<Instant> asked = since.isBlank() ? Optional.empty() : TypedDay.moment("since", since, clock.getZone(), troubles);
+        troubles.values().forEach(trouble -> model.addAttribute("trouble", trouble));
+        Instant from = asked.orElseGet(() -> LocalDate.now(clock).minusDays(1).atTime(MORNING).atZone(clock.getZone()).toInstant());
         LocalDate today = LocalDate.now(clock);
-        List<HandoverDesk.Change> changes = desk.since(from.atZone(clock.getZone()).toInstant());
+        List<HandoverDesk.Change> changes = desk.since(from);
         model.addAttribute("nav", "today");
-        model.addAttribute("since", from);
+        model.addAttribute("since", from.atZone(clock.getZone()).toLocalDateTime());
         model.addAttribute("notable", changes.stream().filter(HandoverDesk.Change::notable).toList());
         model.addAttribute("changes", changes.stream().filter(c -> !c.notable()).toList());
         model.addAttribute("list", desk.list(today));

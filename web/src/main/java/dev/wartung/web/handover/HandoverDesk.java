@@ -1,5 +1,6 @@
 package dev.wartung.web.handover;
 
+import java.time.Clock;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobService;
@@ -30,12 +31,14 @@ class HandoverDesk {
     private final Jobs jobs;
     private final JobService service;
     private final Stores stores;
+    private final Clock clock;
 
-    HandoverDesk(JdbcTemplate jdbc, Jobs jobs, JobService service, Stores stores) {
+    HandoverDesk(JdbcTemplate jdbc, Jobs jobs, JobService service, Stores stores, Clock clock) {
         this.jdbc = jdbc;
         this.jobs = jobs;
         this.service = service;
         this.stores = stores;
+        this.clock = clock;
     }
 
     /**
@@ -50,6 +53,8 @@ class HandoverDesk {
     @Transactional(readOnly = true)
     List<Change> since(Instant moment) {
         Timestamp from = Timestamp.from(moment);
+        String zone = clock.getZone().getId();
+        LocalDate day = moment.atZone(clock.getZone()).toLocalDate();
         return jdbc.query("""
                 select at, who, tag, what, notable, path, entry from (
                   select e.at, a.name as who, v.tag,
@@ -64,15 +69,15 @@ class HandoverDesk {
                   union all
                   select j.planned_at, a.name, v.tag, 'planned: ' || j.title, false, '/jobs/' || j.number, null from job j join valve v on v.id = j.valve_id join account a on a.id = j.planned_by_id where j.planned_at >= ?
                   union all
-                  select (r.done_on + time '12:00') at time zone 'UTC', coalesce(a.name, ''), v.tag, 'looked: ' || r.name || ', ' || r.found, r.found like 'not fine%', '/valves/' || v.tag, null
-                  from recheck r join valve v on v.id = r.valve_id left join account a on a.id = r.done_by_id where r.done_on >= ?::date and r.found <> ''
+                  select (r.done_on + time '12:00') at time zone ?, coalesce(a.name, ''), v.tag, 'looked: ' || r.name || ', ' || r.found, r.found like 'not fine%', '/valves/' || v.tag, null
+                  from recheck r join valve v on v.id = r.valve_id left join account a on a.id = r.done_by_id where r.done_on >= ? and r.found <> ''
                   union all
-                  select (l.quarantined_on + time '12:00') at time zone 'UTC', '', l.lot, 'in quarantine: ' || l.quarantine_reason, true, '/stores/lots/' || l.id, null from lot l where l.quarantined_on >= ?::date
+                  select (l.quarantined_on + time '12:00') at time zone ?, '', l.lot, 'in quarantine: ' || l.quarantine_reason, true, '/stores/lots/' || l.id, null from lot l where l.quarantined_on >= ?
                   union all
                   select greatest(c.asked_at, coalesce(c.stated_at, c.asked_at), coalesce(c.decided_at, c.asked_at)), '', v.tag, 'change of fail position: ' || lower(replace(c.state, '_', ' ')), true, '/change-requests/' || c.number, null
                   from change_request c join valve v on v.id = c.valve_id where greatest(c.asked_at, coalesce(c.stated_at, c.asked_at), coalesce(c.decided_at, c.asked_at)) >= ?
                 ) happened order by at desc limit\s""" + MOST, (row, i) -> new Change(row.getTimestamp(1).toInstant(), row.getString(2), row.getString(3), what(row.getString(4), row.getObject(7, UUID.class)), row.getBoolean(5), row.getString(6)),
-                from, from, from, from, from);
+                from, from, zone, day, zone, day, from);
     }
 
     /** With the beginning of what was written, where something was. */

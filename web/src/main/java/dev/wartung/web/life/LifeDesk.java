@@ -74,8 +74,8 @@ class LifeDesk {
         List<Row> rows = jdbc.query("""
                 select f.part, f.material, v.type_id, v.area, f.fitted_on, f.removed_on, o.appearance
                 from fitted_part f join valve v on v.id = f.valve_id
-                left join lateral (select appearance from old_seal where valve_id = f.valve_id and part = f.part and at::date between f.removed_on - 1 and f.removed_on + 1 limit 1) o on true""",
-                (row, i) -> new Row(row.getString(1), row.getString(2), row.getString(3), row.getString(4), row.getObject(5, LocalDate.class), row.getObject(6, LocalDate.class), row.getString(7)));
+                left join lateral (select appearance from old_seal where valve_id = f.valve_id and part = f.part and (at at time zone ?)::date between f.removed_on - 1 and f.removed_on + 1 limit 1) o on true""",
+                (row, i) -> new Row(row.getString(1), row.getString(2), row.getString(3), row.getString(4), row.getObject(5, LocalDate.class), row.getObject(6, LocalDate.class), row.getString(7)), clock.getZone().getId());
         for (Row row : rows) {
             long days = ChronoUnit.DAYS.between(row.in(), row.out() == null ? today : row.out());
             if (days > 0) {

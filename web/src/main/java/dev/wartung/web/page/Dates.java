@@ -6,7 +6,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import org.springframework.stereotype.Component;
 
-/** Moments written out in the site's time zone. */
+/** Moments written out in the plant's time zone. */
 @Component("dates")
 public class Dates {
 
@@ -21,6 +21,11 @@ public class Dates {
 
     public String day(Instant at) {
         return DAY.format(at.atZone(clock.getZone()));
+    }
+
+    /** The zone all of it is written in, for instance "Europe/Oslo". */
+    public String zone() {
+        return clock.getZone().getId();
     }
 
     public String moment(Instant at) {

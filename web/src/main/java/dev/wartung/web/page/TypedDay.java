@@ -1,5 +1,8 @@
 package dev.wartung.web.page;
 
+import java.time.ZoneId;
+import java.time.LocalDateTime;
+import java.time.Instant;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.Map;
@@ -39,6 +42,25 @@ public final class TypedDay {
             }
             return !troubles.containsKey(field);
         });
+    }
+
+    /**
+     * A moment of the plant's clock, as a form sends it. One that comes twice, where clocks are put back, is the first.
+     *
+     * @param troubles takes, under the field's name, why there is none
+     */
+    public static Optional<Instant> moment(String field, String typed, ZoneId zone, Map<String, String> troubles) {
+        try {
+            LocalDateTime local = LocalDateTime.parse(typed.strip());
+            if (zone.getRules().getValidOffsets(local).isEmpty()) {
+                troubles.put(field, "There is no such time on that day: the clocks are put forward. Choose one an hour later.");
+                return Optional.empty();
+            }
+            return Optional.of(local.atZone(zone).toInstant());
+        } catch (DateTimeException e) {
+            troubles.put(field, "Choose a day and an hour.");
+            return Optional.empty();
+        }
     }
 
     private static Optional<LocalDate> read(String field, Map<String, String> typed, Map<String, String> troubles) {

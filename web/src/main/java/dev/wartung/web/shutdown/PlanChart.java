@@ -1,5 +1,7 @@
 package dev.wartung.web.shutdown;
 
+import java.time.LocalDate;
+import java.time.Duration;
 import dev.wartung.scheduling.Plan;
 import dev.wartung.scheduling.Plan.Stint;
 import dev.wartung.scheduling.Shutdown;
@@ -107,14 +109,22 @@ public record PlanChart(List<Row> rows, List<Row> lines, List<Tick> ticks, doubl
         return broken ? List.of(tag.substring(0, dash + 1), tag.substring(dash + 1)) : List.of();
     }
 
-    private static List<Tick> ticks(Shutdown shutdown, Instant begins, ZoneId zone, double perMinute) {
+    private static final int DAY_MIN = 24 * 60;
+
+    static List<Tick> ticks(Shutdown shutdown, Instant begins, ZoneId zone, double perMinute) {
         List<Tick> ticks = new ArrayList<>();
         int step = shutdown.minutes() <= 12 * 60 ? 60 : shutdown.minutes() <= 48 * 60 ? 180 : shutdown.minutes() <= 96 * 60 ? 360 : 1440;
-        ZonedDateTime start = begins.atZone(zone);
-        int first = (step - start.getHour() * 60 % step - start.getMinute() % 60 + step) % step;
-        for (int m = first; m <= shutdown.minutes(); m += step) {
-            ZonedDateTime at = start.plusMinutes(m);
-            ticks.add(new Tick(x(m, perMinute), HOUR.format(at), m == first || at.getHour() == 0 ? DAY.format(at) : ""));
+        int last = -1;
+        // hour by hour of the plant's days: where clocks are changed, a day has one more or one less
+        for (LocalDate day = begins.atZone(zone).toLocalDate(); last <= shutdown.minutes(); day = day.plusDays(1)) {
+            for (int minute = 0; minute < DAY_MIN && last <= shutdown.minutes(); minute += step) {
+                ZonedDateTime at = day.atTime(minute / 60, minute % 60).atZone(zone);
+                int m = (int) Duration.between(begins, at).toMinutes();
+                if (m >= 0 && m <= shutdown.minutes() && m > last) {
+                    ticks.add(new Tick(x(m, perMinute), HOUR.format(at), ticks.isEmpty() || minute == 0 ? DAY.format(at) : ""));
+                }
+                last = Math.max(last, m);
+            }
         }
         return ticks;
     }

@@ -101,7 +101,7 @@ class PlanExports {
     String table(ShutdownWindow window, Problem problem, Plan plan, Setup setup, ZoneId zone) {
         List<List<String>> rows = new ArrayList<>();
         for (Entry e : entries(problem, plan)) {
-            rows.add(row(e.candidate(), e.what(), local(window, e.stint().start(), zone).toString(), local(window, e.stint().end(), zone).toString(), setup.nameOf(e.stint().technician())));
+            rows.add(row(e.candidate(), e.what(), offset(window, e.stint().start(), zone), offset(window, e.stint().end(), zone), setup.nameOf(e.stint().technician())));
         }
         Map<String, Candidate> byId = problem.byId();
         plan.out().forEach(id -> rows.add(row(byId.get(id), "not in", "", "", "")));
@@ -110,6 +110,11 @@ class PlanExports {
 
     private static List<String> row(Candidate c, String what, String begins, String ends, String by) {
         return List.of(String.valueOf(c.number()), c.tag(), c.title(), c.line(), what, begins, ends, by);
+    }
+
+    /** With its offset: an hour that comes twice is told apart. */
+    private static String offset(ShutdownWindow window, int minutes, ZoneId zone) {
+        return at(window, minutes).atZone(zone).toOffsetDateTime().toString();
     }
 
     private static LocalDateTime local(ShutdownWindow window, int minutes, ZoneId zone) {

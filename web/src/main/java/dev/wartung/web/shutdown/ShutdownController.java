@@ -1,14 +1,13 @@
 package dev.wartung.web.shutdown;
 
+import dev.wartung.web.page.TypedDay;
 import dev.wartung.scheduling.PinConflicts;
 import dev.wartung.scheduling.Plan;
 import dev.wartung.scheduling.Shutdown.Pin;
 import dev.wartung.web.shutdown.Candidates.Candidate;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
-import java.time.DateTimeException;
 import java.time.Instant;
-import java.time.LocalDateTime;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -52,12 +51,7 @@ class ShutdownController {
         if (name.isEmpty() || name.length() > 120) {
             troubles.put("name", "Give it a name of at most 120 letters.");
         }
-        Optional<Instant> begins = Optional.empty();
-        try {
-            begins = Optional.of(LocalDateTime.parse(typed.getOrDefault("begins", "")).atZone(clock.getZone()).toInstant());
-        } catch (DateTimeException e) {
-            troubles.put("begins", "Choose a day and an hour.");
-        }
+        Optional<Instant> begins = TypedDay.moment("begins", typed.getOrDefault("begins", ""), clock.getZone(), troubles);
         String hours = typed.getOrDefault("hours", "").strip();
         if (!hours.matches("\\d{1,3}") || Integer.parseInt(hours) < SHORTEST_H || Integer.parseInt(hours) > LONGEST_H) {
             troubles.put("hours", "From " + SHORTEST_H + " to " + LONGEST_H + " hours.");

@@ -12,6 +12,7 @@ import dev.wartung.web.sheet.Sheets;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.TreeMap;
@@ -33,11 +34,13 @@ class SiteController {
     private final Site site;
     private final Sheets sheets;
     private final CurrentAccount current;
+    private final PlantClock clock;
 
-    SiteController(Site site, Sheets sheets, CurrentAccount current) {
+    SiteController(Site site, Sheets sheets, CurrentAccount current, PlantClock clock) {
         this.site = site;
         this.sheets = sheets;
         this.current = current;
+        this.clock = clock;
     }
 
     @GetMapping("/site")
@@ -79,6 +82,18 @@ class SiteController {
         return show(choices.answers(), choices.tools(), List.of(), false, model);
     }
 
+    @PostMapping("/site/time")
+    String time(@RequestParam(defaultValue = "") String zone, Model model) {
+        Optional<String> trouble = clock.livesBy(zone, current.get());
+        if (trouble.isEmpty()) {
+            return "redirect:/site?kept";
+        }
+        model.addAttribute("zoneTyped", zone);
+        model.addAttribute("zoneTrouble", trouble.get());
+        var choices = site.practice().site();
+        return show(choices.answers(), choices.tools(), List.of(), false, model);
+    }
+
     /** Between a tenth of a bar and what no plant's air has. */
     private static OptionalDouble pressure(String typed, String field, UnitSystem units, Map<String, String> troubles) {
         Entry entry = Entry.read(typed, units.unit(Dimension.PRESSURE));
@@ -99,6 +114,9 @@ class SiteController {
             model.addAttribute("airNominal", new Quantity(air.nominalPa(), Dimension.PRESSURE));
             model.addAttribute("airLowest", new Quantity(air.lowestPa(), Dimension.PRESSURE));
         });
+        model.addAttribute("zones", PlantClock.zones());
+        model.addAttribute("zone", clock.getZone().getId());
+        model.addAttribute("zoneChosen", clock.isChosen());
         model.addAttribute("schools", Schools.table().schools());
         model.addAttribute("tools", Schools.table().tools());
         model.addAttribute("chosen", chosen);
