@@ -31,7 +31,7 @@ final class BenchRegisters extends SimpleProcessImage {
     /** The holding registers, if what is committed has changed since {@code before}. */
     synchronized Optional<int[]> commands(int commit, int before) {
         int now = value(commit);
-        if (now == before || before < 0 && now == 0) {
+        if (now == before || (before < 0 && now == 0)) {
             return Optional.empty();
         }
         int[] all = new int[Registers.STAND_IN + Registers.STAND_IN_REGISTERS];

@@ -34,6 +34,7 @@ public final class TestBench implements AutoCloseable {
      * @param hurry   how many times faster than the clock; 1 as it is
      * @throws IllegalStateException if the port cannot be opened
      */
+    @SuppressWarnings("FutureReturnValueIgnored") // it goes on until the plug is pulled
     public static TestBench start(InetAddress address, int port, int benches, double hurry) {
         try {
             ModbusSlave slave = ModbusSlaveFactory.createTCPSlave(address, port, CONNECTIONS, false);

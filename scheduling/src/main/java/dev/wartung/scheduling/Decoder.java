@@ -211,7 +211,7 @@ final class Decoder {
         int best = Diary.NEVER;
         int asked = genome.asked[j];
         for (int t : resources.skilled[j]) {
-            if (asked >= 0 && t != asked && resources.contains(resources.skilled[j], asked)) {
+            if (asked >= 0 && t != asked && Resources.contains(resources.skilled[j], asked)) {
                 continue;
             }
             int at = resources.earliest(j, job, t, ready, genome.late[j], end - settling, best);
@@ -291,7 +291,7 @@ final class Decoder {
         int from = start[j] + job.minutes() + job.after();
         for (int q : resources.skilled[j]) {
             int free = resources.people[q].earliest(from, job.retighten(), true);
-            if (free < best || free == best && q == who[j]) {
+            if (free < best || (free == best && q == who[j])) {
                 best = free;
                 againBy[j] = q;
             }

@@ -33,10 +33,14 @@ final class Diary {
         count = 0;
     }
 
-    /** The earliest start from {@code at} on of a free piece within one shift; {@link #NEVER} if there is none. @param late whether overtime will do */
+    /**
+     * The earliest start from {@code at} on of a free piece within one shift; {@link #NEVER} if there is none.
+     *
+     * @param late whether overtime will do
+     */
     int earliest(int at, int minutes, boolean late) {
         for (int s = 0; s < shiftFrom.length; s++) {
-            if (overtime[s] && !late || shiftTo[s] - minutes < at) {
+            if ((overtime[s] && !late) || shiftTo[s] - minutes < at) {
                 continue;
             }
             int start = Math.max(at, shiftFrom[s]);

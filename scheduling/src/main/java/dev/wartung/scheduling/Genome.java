@@ -38,7 +38,12 @@ final class Genome {
         System.arraycopy(other.behind, 0, behind, 0, behind.length);
     }
 
-    /** A small change of some kind. @param lineOf by job @param technicians how many there are */
+    /**
+     * A small change of some kind.
+     *
+     * @param lineOf by job
+     * @param technicians how many there are
+     */
     void change(RandomGenerator random, int[] lineOf, int technicians) {
         int n = order.length;
         int a = random.nextInt(n);

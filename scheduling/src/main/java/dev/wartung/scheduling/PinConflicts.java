@@ -3,6 +3,7 @@ package dev.wartung.scheduling;
 import dev.wartung.scheduling.Shutdown.Job;
 import dev.wartung.scheduling.Shutdown.Pin;
 import dev.wartung.scheduling.Shutdown.Technician;
+import java.util.Objects;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -32,7 +33,7 @@ public final class PinConflicts {
         List<Pin> pins = shutdown.pins().stream().filter(pinned::containsKey).toList();
         for (int i = 0; i < pins.size(); i++) {
             for (int k = i + 1; k < pins.size(); k++) {
-                together(shutdown, pins.get(i), pinned.get(pins.get(i)), pins.get(k), pinned.get(pins.get(k)), conflicts);
+                together(shutdown, pins.get(i), Objects.requireNonNull(pinned.get(pins.get(i))), pins.get(k), Objects.requireNonNull(pinned.get(pins.get(k))), conflicts);
             }
         }
         lines(shutdown, pins, pinned, conflicts);

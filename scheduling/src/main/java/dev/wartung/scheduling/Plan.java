@@ -21,10 +21,21 @@ public record Plan(List<Placed> jobs, List<String> out, List<Down> downs, Cost c
         }
     }
 
-    /** A job with its times. @param second who agrees at its end @param retighten after it has settled @param recheck once the line is back */
+    /**
+     * A job with its times.
+     *
+     * @param second who agrees at its end
+     * @param retighten after it has settled
+     * @param recheck once the line is back
+     */
     public record Placed(String job, Stint work, Optional<Stint> second, Optional<Stint> retighten, Optional<Stint> recheck) {}
 
-    /** A line is down. @param from drained from then @param back usable again from then */
+    /**
+     * A line is down.
+     *
+     * @param from drained from then
+     * @param back usable again from then
+     */
     public record Down(int line, int from, int back) {}
 
     /**

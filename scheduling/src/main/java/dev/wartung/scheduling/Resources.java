@@ -31,7 +31,7 @@ final class Resources {
         int jobs = shutdown.jobs().size();
         people = shutdown.technicians().stream().map(t -> new Diary(t.shifts())).toArray(Diary[]::new);
         List<String> names = List.copyOf(shutdown.tools().keySet());
-        tools = names.stream().map(n -> IntStream.range(0, shutdown.tools().get(n)).mapToObj(i -> Diary.always(shutdown.minutes())).toArray(Diary[]::new)).toArray(Diary[][]::new);
+        tools = names.stream().map(n -> IntStream.range(0, shutdown.tools().getOrDefault(n, 0)).mapToObj(i -> Diary.always(shutdown.minutes())).toArray(Diary[]::new)).toArray(Diary[][]::new);
         lineOf = shutdown.jobs().stream().mapToInt(Job::line).toArray();
         skilled = shutdown.jobs().stream().map(j -> indices(j.skills())).toArray(int[][]::new);
         toolsOf = shutdown.jobs().stream().map(j -> j.tools().stream().mapToInt(names::indexOf).filter(i -> i >= 0).toArray()).toArray(int[][]::new);

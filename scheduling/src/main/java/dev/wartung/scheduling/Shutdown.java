@@ -26,10 +26,19 @@ public record Shutdown(int minutes, int now, int linesDown, List<Line> lines, Li
      */
     public record Line(String name, int drain, int restore) {}
 
-    /** Time at work. @param overtime beyond the usual shift */
+    /**
+     * Time at work.
+     *
+     * @param overtime beyond the usual shift
+     */
     public record Shift(int from, int to, boolean overtime) {}
 
-    /** Somebody who works. @param skills what they may do @param shifts in their order, not overlapping */
+    /**
+     * Somebody who works.
+     *
+     * @param skills what they may do
+     * @param shifts in their order, not overlapping
+     */
     public record Technician(String name, Set<String> skills, List<Shift> shifts) {}
 
     /**
@@ -69,7 +78,7 @@ public record Shutdown(int minutes, int now, int linesDown, List<Line> lines, Li
     public static final String SECOND = "second person";
 
     public Shutdown {
-        if (minutes <= 0 || linesDown < 1 || jobs.stream().anyMatch(j -> j.minutes() <= 0 || j.line() >= lines.size() || j.second() > j.minutes() || j.inWorkshop() && j.recheck() > 0)) {
+        if (minutes <= 0 || linesDown < 1 || jobs.stream().anyMatch(j -> j.minutes() <= 0 || j.line() >= lines.size() || j.second() > j.minutes() || (j.inWorkshop() && j.recheck() > 0))) {
             throw new IllegalArgumentException("a window, a line that may be down, and jobs that take time on lines that there are");
         }
     }

@@ -4,6 +4,7 @@ import dev.wartung.scheduling.Shutdown.Job;
 import dev.wartung.scheduling.Shutdown.Pin;
 import dev.wartung.scheduling.Shutdown.Shift;
 import dev.wartung.scheduling.Shutdown.Technician;
+import java.util.Objects;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -22,7 +23,11 @@ public final class WhyNot {
 
     private WhyNot() {}
 
-    /** In sentences, the most telling first. @param id of a job that is not in it */
+    /**
+     * In sentences, the most telling first.
+     *
+     * @param id of a job that is not in it
+     */
     public static List<String> of(Shutdown shutdown, Plan plan, String id) {
         Job job = shutdown.jobs().stream().filter(j -> j.id().equals(id)).findFirst().orElseThrow();
         List<String> never = whateverElse(shutdown, job);
@@ -130,13 +135,13 @@ public final class WhyNot {
         Map<String, Integer> index = new HashMap<>();
         IntStream.range(0, shutdown.jobs().size()).forEach(j -> index.put(shutdown.jobs().get(j).id(), j));
         Genome genome = new Genome(shutdown.jobs().size());
-        plan.out().stream().filter(o -> !o.equals(job.id())).forEach(o -> genome.out[index.get(o)] = true);
+        plan.out().stream().filter(o -> !o.equals(job.id())).forEach(o -> genome.out[Objects.requireNonNull(index.get(o))] = true);
         List<String> order = new ArrayList<>(plan.jobs().stream().map(Plan.Placed::job).toList());
         // on a line that goes down in its turn, behind its others
         order.add(job.id());
         plan.out().stream().filter(o -> !o.equals(job.id())).forEach(order::add);
         for (int i = 0; i < genome.order.length; i++) {
-            genome.order[i] = index.get(order.get(i));
+            genome.order[i] = Objects.requireNonNull(index.get(order.get(i)));
         }
         Plan.Cost cost = decoder.decode(genome);
         return cost.broken() > 0 ? plan : decoder.plan(cost);

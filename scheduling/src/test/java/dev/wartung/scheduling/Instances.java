@@ -20,7 +20,10 @@ final class Instances {
 
     private Instances() {}
 
-    /** @param jobs how many @param overtime whether people may stay longer */
+    /**
+     * @param jobs how many
+     * @param overtime whether people may stay longer
+     */
     static Shutdown of(long seed, int jobs, boolean overtime) {
         Random random = new Random(seed);
         int lines = Math.max(2, jobs / 10);

@@ -22,7 +22,11 @@ import java.util.stream.IntStream;
 /** The same problem, written down once more for an exact solver: its optimum where it proves one, its bound where it does not. Knows no overtime and no pins. */
 final class Referee {
 
-    /** @param cost of the best plan found @param bound that no plan is below @param proven whether they are the same */
+    /**
+     * @param cost of the best plan found
+     * @param bound that no plan is below
+     * @param proven whether they are the same
+     */
     record Judged(double cost, double bound, boolean proven) {}
 
     private static final long MINUTES_AN_HOUR = 60;

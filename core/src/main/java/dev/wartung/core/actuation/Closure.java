@@ -4,7 +4,7 @@ package dev.wartung.core.actuation;
  * The plug on its seat, in SI.
  *
  * @param seatDiameterM      sealing diameter, > 0
- * @param stemDiameterM      stem diameter in the body, 0 ≤ stem < seat
+ * @param stemDiameterM      stem diameter in the body, 0 ≤ stem &lt; seat
  * @param sealingLoadNPerM   line load the seal needs, ≥ 0
  * @param belowAreaM2        what pressure under the closed plug acts on, lifting it, ≥ 0
  * @param aboveAreaM2        what pressure above it acts on, pressing it on its seat; negative where it lifts, as under a diaphragm

@@ -60,14 +60,22 @@ public record FailPositionStudy(LinearActuator actuator, Closure closure, Air ai
         return new Range(figure.of(strong ? 1 + spring : 1 - spring, 1 + friction), figure.of(1, 1), figure.of(strong ? 1 - spring : 1 + spring, Math.max(0, 1 - friction)));
     }
 
-    /** Highest pressure under the plug that is held tight, pascal; below zero: not even the seal's load is reached. @param airPa on the closing side; NC ignores it */
+    /**
+     * Highest pressure under the plug that is held tight, pascal; below zero: not even the seal's load is reached.
+     *
+     * @param airPa on the closing side; NC ignores it
+     */
     public Range heldFromBelowPa(double airPa) {
         boolean springCloses = actuator.drive() == Drive.NC;
         return range(!springCloses, (k, f) -> ((springCloses ? actuator.springForceN(0) * k : airPa * actuator.lowerAreaM2() - actuator.springForceN(0) * k)
                 - actuator.frictionN() * f - closure.sealingForceN()) / closure.belowAreaM2());
     }
 
-    /** Force on the seat beyond what the seal needs, newton. @param airPa on the closing side; NC ignores it */
+    /**
+     * Force on the seat beyond what the seal needs, newton.
+     *
+     * @param airPa on the closing side; NC ignores it
+     */
     public Range marginOnSeatN(Side side, double linePa, double airPa) {
         boolean springCloses = actuator.drive() == Drive.NC;
         return range(!springCloses, (k, f) -> (springCloses ? actuator.springForceN(0) * k : airPa * actuator.lowerAreaM2() - actuator.springForceN(0) * k)
@@ -96,7 +104,11 @@ public record FailPositionStudy(LinearActuator actuator, Closure closure, Air ai
         return side == Side.BELOW ? new LinePressure(linePa, 0) : new LinePressure(0, linePa);
     }
 
-    /** Everything that must hold for a duty, each with its figures. @param linePa highest pressure on the closed plug */
+    /**
+     * Everything that must hold for a duty, each with its figures.
+     *
+     * @param linePa highest pressure on the closed plug
+     */
     public List<Demand> demands(Side side, double linePa, UnitSystem units) {
         List<Demand> demands = new ArrayList<>();
         Range air = airPa(side, linePa);

@@ -15,7 +15,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 
-/** A plug on one seat, moved by a linear actuator. @param upper the seat the plug is drawn up on: everything is seen upside down */
+/**
+ * A plug on one seat, moved by a linear actuator.
+ *
+ * @param upper the seat the plug is drawn up on: everything is seen upside down
+ */
 record LinearJudged(String name, LinearActuator actuator, Closure closure, Duty duty, boolean upper) implements ValveStudy.Judged {
 
     private FailPositionStudy study() {

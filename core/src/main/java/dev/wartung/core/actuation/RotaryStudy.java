@@ -63,7 +63,11 @@ public record RotaryStudy(Drive drive, double springClosedNm, double springOpenN
         return turn.closedEnd() ? breakOutNm : runNm;
     }
 
-    /** What there is for it, newton metre; below zero: the spring holds against the air. @param airPa ignored by the spring's turns */
+    /**
+     * What there is for it, newton metre; below zero: the spring holds against the air.
+     *
+     * @param airPa ignored by the spring's turns
+     */
     public Range availableNm(Turn turn, double airPa) {
         double spring = drive.sprung() ? turn.closedEnd() ? springClosedNm : springOpenNm : 0;
         if (!turn.byAir()) {

@@ -138,7 +138,7 @@ public final class ValveStudy {
 
     /** Whether it does all it must at the worst; that a double-acting valve has no fail position is no failure of its forces. */
     private boolean moves(List<Judged> judged) {
-        return judged.stream().flatMap(j -> j.demands().stream()).allMatch(d -> d.verdict() == Verdict.WORKS || wished.drive() == Drive.DA && d.onlyIf().equals(FailPositionStudy.NO_POSITION));
+        return judged.stream().flatMap(j -> j.demands().stream()).allMatch(d -> d.verdict() == Verdict.WORKS || (wished.drive() == Drive.DA && d.onlyIf().equals(FailPositionStudy.NO_POSITION)));
     }
 
     private String says(Verdict verdict, List<Judged> judged) {
@@ -194,7 +194,7 @@ public final class ValveStudy {
                 }
             }
         }
-        return ways.stream().filter(w -> ways.stream().noneMatch(s -> s != w && s.covers(w) && count(s) < count(w))).map(Way::words).toList();
+        return ways.stream().filter(w -> ways.stream().noneMatch(s -> !s.equals(w) && s.covers(w) && count(s) < count(w))).map(Way::words).toList();
     }
 
     private static int count(Way way) {

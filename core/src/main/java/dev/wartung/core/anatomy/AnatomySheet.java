@@ -118,7 +118,7 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
     /** The works offered for a valve: those for such valves, and of the conversions those that lead to a valve the type is made as. */
     public List<WorkKind> worksFor(ValveConfiguration configuration, TypeSheet type) {
         return works.stream().filter(w -> w.when().holds(configuration.facts()) && (!w.converts()
-                || allows(configuration.with(w.becomes())) && type.madeAs(configuration.with(w.becomes())))).toList();
+                || (allows(configuration.with(w.becomes())) && type.madeAs(configuration.with(w.becomes()))))).toList();
     }
 
     /** What is to be known when a job on such a valve is planned. */

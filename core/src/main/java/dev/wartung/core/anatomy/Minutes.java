@@ -44,7 +44,11 @@ public record Minutes(NavigableMap<Integer, Double> bySize) {
         return written;
     }
 
-    /** Minutes for one valve. @param dn its nominal diameter, where the type sheet gives one */
+    /**
+     * Minutes for one valve.
+     *
+     * @param dn its nominal diameter, where the type sheet gives one
+     */
     public double at(OptionalInt dn) {
         int size = dn.orElse(USUAL_DN);
         Map.Entry<Integer, Double> below = bySize.floorEntry(size);

@@ -20,7 +20,11 @@ public record ValveConfiguration(Drive drive, Map<String, String> options) {
         return new ValveConfiguration(drive, changed);
     }
 
-    /** The same valve with some facts otherwise. @throws IllegalArgumentException for a drive that there is none of */
+    /**
+     * The same valve with some facts otherwise.
+     *
+     * @throws IllegalArgumentException for a drive that there is none of
+     */
     public ValveConfiguration with(Map<String, String> changes) {
         ValveConfiguration changed = this;
         for (Map.Entry<String, String> change : changes.entrySet()) {

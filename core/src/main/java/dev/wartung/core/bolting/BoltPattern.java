@@ -34,7 +34,12 @@ public record BoltPattern(List<Place> places) {
         }
     }
 
-    /** Evenly on a circle, number 1 at the top, counted clockwise. @param bolts at least 2 @param diameterM of the bolt circle, above 0 */
+    /**
+     * Evenly on a circle, number 1 at the top, counted clockwise.
+     *
+     * @param bolts at least 2
+     * @param diameterM of the bolt circle, above 0
+     */
     public static BoltPattern circle(int bolts, double diameterM) {
         if (bolts < 2 || !(diameterM > 0)) {
             throw new IllegalArgumentException("at least two bolts on a circle of some size");
@@ -97,7 +102,7 @@ public record BoltPattern(List<Place> places) {
     }
 
     private static boolean isBelow(double[] a, double[] b) {
-        return a[0] < b[0] - SAME || Math.abs(a[0] - b[0]) <= SAME && a[1] < b[1] - SAME;
+        return a[0] < b[0] - SAME || (Math.abs(a[0] - b[0]) <= SAME && a[1] < b[1] - SAME);
     }
 
     /** Distance of the resultant from the centre, and how uneven the second moment is, of the clamped bolts with one more; both in parts of the reach. */

@@ -38,7 +38,13 @@ public record ScrewLength(Optional<Double> lengthM, double leastM, Optional<Doub
         }
     }
 
-    /** Into a threaded hole. @param flangeM clamped thickness, above 0 @param washerM 0 or more @param depthM of usable thread, above 0 */
+    /**
+     * Into a threaded hole.
+     *
+     * @param flangeM clamped thickness, above 0
+     * @param washerM 0 or more
+     * @param depthM of usable thread, above 0
+     */
     public static ScrewLength intoThread(BoltSize size, double flangeM, double washerM, Into into, double depthM) {
         if (!(flangeM > 0) || washerM < 0 || !(depthM > 0)) {
             throw new IllegalArgumentException("thickness and depth above zero, washer not negative");
@@ -58,7 +64,12 @@ public record ScrewLength(Optional<Double> lengthM, double leastM, Optional<Doub
                         + ". Another washer thickness moves both limits."));
     }
 
-    /** Through, with an ordinary nut. @param gripM all clamped parts, above 0 @param washersM all washers, 0 or more */
+    /**
+     * Through, with an ordinary nut.
+     *
+     * @param gripM all clamped parts, above 0
+     * @param washersM all washers, 0 or more
+     */
     public static ScrewLength throughWithNut(BoltSize size, double gripM, double washersM) {
         if (!(gripM > 0) || washersM < 0) {
             throw new IllegalArgumentException("thickness above zero, washers not negative");

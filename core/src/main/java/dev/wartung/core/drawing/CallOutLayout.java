@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /** Places labels in two columns beside the drawing, each as near to its anchor's height as the others leave room. */
 final class CallOutLayout {
@@ -42,15 +43,15 @@ final class CallOutLayout {
         int middle = title.length() / 2;
         int before = title.lastIndexOf(' ', middle);
         int after = title.indexOf(' ', middle);
-        int at = before < 0 || after >= 0 && after - middle < middle - before ? after : before;
+        int at = before < 0 || (after >= 0 && after - middle < middle - before) ? after : before;
         return at < 0 ? List.of(title) : List.of(title.substring(0, at), title.substring(at + 1));
     }
 
     /** @param anchors by part: x and y on the canvas, and −1 for the left column, +1 for the right; labels without one are left out */
     void write(List<CallOut> callOuts, Map<String, double[]> anchors, StringBuilder out) {
         for (int side : new int[] {-1, 1}) {
-            List<Placed> column = new ArrayList<>(callOuts.stream().filter(c -> anchors.containsKey(c.part()) && anchors.get(c.part())[2] == side)
-                    .map(c -> new Placed(c, anchors.get(c.part()), anchors.get(c.part())[1] - LINE / 2))
+            List<Placed> column = new ArrayList<>(callOuts.stream().flatMap(c -> Optional.ofNullable(anchors.get(c.part())).filter(anchor -> anchor[2] == side)
+                    .map(anchor -> new Placed(c, anchor, anchor[1] - LINE / 2)).stream())
                     .sorted(Comparator.comparingDouble(Placed::top)).toList());
             spread(column);
             column.forEach(placed -> write(placed, side, out));

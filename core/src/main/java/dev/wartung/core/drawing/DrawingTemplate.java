@@ -45,7 +45,11 @@ public final class DrawingTemplate {
     private final Written root;
     private final Map<Map<String, Double>, Shape> drawn = new ConcurrentHashMap<>();
 
-    /** A drawing that includes nothing. @throws IllegalArgumentException if the text is not an XML drawing */
+    /**
+     * A drawing that includes nothing.
+     *
+     * @throws IllegalArgumentException if the text is not an XML drawing
+     */
     public DrawingTemplate(String name, String svg) {
         this(name, svg, part -> Optional.empty());
     }

@@ -16,7 +16,10 @@ public final class DriveChart {
     private final Svg svg;
     private final double most;
 
-    /** @param most the highest value shown, SI @param open what stands at the open end */
+    /**
+     * @param most the highest value shown, SI
+     * @param open what stands at the open end
+     */
     public DriveChart(String title, Dimension dimension, double most, String open, UnitSystem units) {
         this.svg = new Svg(420, 420, "chart", title);
         Unit unit = units.unit(dimension);
@@ -46,7 +49,11 @@ public final class DriveChart {
         return this;
     }
 
-    /** Something over the travel, from point to point: what it takes on the way. @param travel shares of the travel, 0 closed to 1 open */
+    /**
+     * Something over the travel, from point to point: what it takes on the way.
+     *
+     * @param travel shares of the travel, 0 closed to 1 open
+     */
     public DriveChart over(double[] travel, double[] values, String style, String name) {
         StringBuilder path = new StringBuilder();
         for (int i = 0; i < travel.length; i++) {

@@ -58,7 +58,7 @@ public final class FlangeDrawing {
 
     public static String svg(BoltPattern pattern, List<Mark> marks, List<Integer> order, Optional<Tilt> tilt, String title) {
         Svg svg = new Svg(SIZE, SIZE, "flange", title);
-        outline(svg, pattern);
+        outline(svg);
         cross(svg, pattern, order);
         for (int i = 0; i < pattern.size(); i++) {
             bolt(svg, pattern, i, marks.get(i), order.indexOf(i) + 1);
@@ -72,7 +72,7 @@ public final class FlangeDrawing {
         return svg.svg();
     }
 
-    private static void outline(Svg svg, BoltPattern pattern) {
+    private static void outline(Svg svg) {
         svg.circle(MIDDLE, MIDDLE, REACH + 26, "plate").circle(MIDDLE, MIDDLE, REACH - 28, "bead").circle(MIDDLE, MIDDLE, REACH - 44, "bore");
         svg.line(MIDDLE - REACH - 34, MIDDLE, MIDDLE + REACH + 34, MIDDLE, "axis").line(MIDDLE, MIDDLE - REACH - 34, MIDDLE, MIDDLE + REACH + 34, "axis");
     }

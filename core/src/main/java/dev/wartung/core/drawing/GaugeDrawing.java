@@ -16,7 +16,10 @@ public final class GaugeDrawing {
 
     private GaugeDrawing() {}
 
-    /** @param units what the scale is in @param reading drawn if there is one; one far outside is drawn at the end, with an arrow */
+    /**
+     * @param units what the scale is in
+     * @param reading drawn if there is one; one far outside is drawn at the end, with an arrow
+     */
     public static String svg(Band band, Optional<Quantity> reading, UnitSystem units) {
         Unit unit = units.unit(band.min().dimension());
         double min = band.min().in(unit);

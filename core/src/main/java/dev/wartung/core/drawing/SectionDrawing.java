@@ -168,7 +168,7 @@ public final class SectionDrawing {
             out.append('<').append(shape.tag());
             classes(shape).ifPresent(c -> out.append(" class=\"").append(c).append('"'));
             shape.attributes().forEach((key, value) -> {
-                if (key.equals("data-part") || !key.startsWith("data-") && !key.equals("class")) {
+                if (key.equals("data-part") || (!key.startsWith("data-") && !key.equals("class"))) {
                     out.append(' ').append(key).append("=\"").append(Xml.text(value)).append('"');
                 }
             });
@@ -198,7 +198,7 @@ public final class SectionDrawing {
         }
 
         private boolean isDrawn(Shape shape) {
-            boolean here = shape.attribute("data-part").map(p -> bench.place(p) == Place.ON_VALVE || offCarriers.contains(p) || isUnknown(p) && shape.attribute("data-else").isPresent()).orElse(true)
+            boolean here = shape.attribute("data-part").map(p -> bench.place(p) == Place.ON_VALVE || offCarriers.contains(p) || (isUnknown(p) && shape.attribute("data-else").isPresent())).orElse(true)
                     && shape.attribute("data-carrier").map(c -> bench.place(c) != Place.BIN && bench.place(c) != Place.BAG).orElse(true);
             boolean air = shape.attribute("data-air").map(this::airIn).orElse(true);
             boolean product = shape.attribute("data-flow").isEmpty() || !bench.energies().lineEmpty();

@@ -24,7 +24,10 @@ public record AllRound(Band band, double unevenM) {
         }
     }
 
-    /** @param readingsM round the part, metre; at least two @param names of the places, as many */
+    /**
+     * @param readingsM round the part, metre; at least two
+     * @param names of the places, as many
+     */
     public Verdict judge(List<Double> readingsM, List<String> names) {
         if (readingsM.size() < 2 || readingsM.size() != names.size()) {
             throw new IllegalArgumentException("two or more readings, each with its place");

@@ -13,7 +13,10 @@ import java.util.Optional;
  */
 public record FlowSetting(List<Row> table) {
 
-    /** @param openM opening, metre, 0 or more @param kv flow in m³/h at 1 bar with water, 0 or more */
+    /**
+     * @param openM opening, metre, 0 or more
+     * @param kv flow in m³/h at 1 bar with water, 0 or more
+     */
     public record Row(double openM, double kv) {}
 
     public FlowSetting {
@@ -23,7 +26,7 @@ public record FlowSetting(List<Row> table) {
         }
         for (int i = 0; i < table.size(); i++) {
             Row row = table.get(i);
-            boolean rises = i == 0 || row.openM() > table.get(i - 1).openM() && row.kv() > table.get(i - 1).kv();
+            boolean rises = i == 0 || (row.openM() > table.get(i - 1).openM() && row.kv() > table.get(i - 1).kv());
             if (!(row.openM() >= 0) || !(row.kv() >= 0) || !rises) {
                 throw new IllegalArgumentException("opening and Kv rise from row to row and are not negative");
             }
@@ -46,7 +49,12 @@ public record FlowSetting(List<Row> table) {
         throw new IllegalArgumentException("opening outside the table");
     }
 
-    /** Cubic metres an hour. @param dropBar pressure difference, above 0 @param density relative to water, above 0 */
+    /**
+     * Cubic metres an hour.
+     *
+     * @param dropBar pressure difference, above 0
+     * @param density relative to water, above 0
+     */
     public double flowM3PerH(double openM, double dropBar, double density) {
         return kvAt(openM) * Math.sqrt(dropBar / density);
     }

@@ -82,9 +82,13 @@ public record Inspection(List<Point> points) {
     /** What was decided, on what ground. */
     public record Decided(Decision decision, String reason, Optional<String> part) {}
 
-    /** The points of a part, the general one last. @param family id of the anatomy */
+    /**
+     * The points of a part, the general one last.
+     *
+     * @param family id of the anatomy
+     */
     public List<Point> pointsOf(String part, String family) {
-        return points.stream().filter(p -> p.on().isEmpty() || p.on().contains(part) && p.when().map(family::equals).orElse(true)).toList();
+        return points.stream().filter(p -> p.on().isEmpty() || (p.on().contains(part) && p.when().map(family::equals).orElse(true))).toList();
     }
 
     public Optional<Kind> kind(String point, String finding) {

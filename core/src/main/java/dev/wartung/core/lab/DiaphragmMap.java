@@ -111,11 +111,11 @@ final class DiaphragmMap implements Instrument {
         if (map.isBent()) {
             result.care("The gaps do not lie on a plane: a bent flange or a misreading. Bolts cannot mend that.", "Measure again; if it stays, check the flange with a straight-edge.");
         }
-        result.table("By bolt", List.of("Bolt", "Gap", "Squeezed", "Turn", "After it"), rows(in, map, criterion, report));
+        result.table("By bolt", List.of("Bolt", "Gap", "Squeezed", "Turn", "After it"), rows(map, criterion, report));
         return result.picture(report.picture(in.units())).done();
     }
 
-    private static List<List<String>> rows(Inputs in, GapMap map, Criterion criterion, GapReport report) {
+    private static List<List<String>> rows(GapMap map, Criterion criterion, GapReport report) {
         List<List<String>> rows = new ArrayList<>();
         for (int i : map.pattern().order()) {
             rows.add(List.of(String.valueOf(i + 1), Quantity.rounded(map.gapsM().get(i) * 1000, 2) + " mm",

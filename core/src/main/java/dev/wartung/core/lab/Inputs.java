@@ -141,7 +141,11 @@ public final class Inputs {
         return texts.getOrDefault(id, "");
     }
 
-    /** In SI; of a bare number the number. @throws NoSuchElementException if it was not given or not understood */
+    /**
+     * In SI; of a bare number the number.
+     *
+     * @throws NoSuchElementException if it was not given or not understood
+     */
     public double number(String id) {
         return given(id).orElseThrow(() -> new NoSuchElementException(id));
     }

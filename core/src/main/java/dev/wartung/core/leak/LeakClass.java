@@ -25,7 +25,11 @@ public enum LeakClass {
         }
     }
 
-    /** Most leakage allowed, m³/s (gas: at standard conditions); empty for rate A. @param nominalMm DN, above 0 */
+    /**
+     * Most leakage allowed, m³/s (gas: at standard conditions); empty for rate A.
+     *
+     * @param nominalMm DN, above 0
+     */
     public Optional<Double> limitM3PerS(Medium medium, double nominalMm) {
         return this == A ? Optional.empty() : Optional.of((medium == Medium.GAS ? gas : liquid) * nominalMm * 1e-9);
     }

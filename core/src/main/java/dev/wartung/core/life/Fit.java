@@ -17,7 +17,10 @@ public record Fit(double correlation, double chance) {
     /** Below this the Weibull does not describe them. */
     public static final double RARE = 0.05;
 
-    /** @param life the fit @param chance numbers from 0 up to 1, evenly spread; the same ones give the same answer */
+    /**
+     * @param life the fit
+     * @param chance numbers from 0 up to 1, evenly spread; the same ones give the same answer
+     */
     public static Fit of(Weibull life, List<Lifetime> lives, DoubleSupplier chance) {
         double seen = correlation(lives);
         int worse = 0;

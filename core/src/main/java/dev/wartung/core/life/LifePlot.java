@@ -18,14 +18,17 @@ public final class LifePlot {
 
     private LifePlot() {}
 
-    /** @param life drawn if there is one @param interval days at which they are renewed by plan now, marked */
+    /**
+     * @param life drawn if there is one
+     * @param interval days at which they are renewed by plan now, marked
+     */
     public static String svg(List<Lifetime> lives, Weibull life, double interval) {
         List<Survival.Point> points = Survival.points(lives);
         double first = Math.log(Math.min(points.stream().mapToDouble(Survival.Point::days).min().orElse(10), life.quantile(0.01)) * 0.8);
         double last = Math.log(Math.max(lives.stream().mapToDouble(Lifetime::days).max().orElse(1000), interval) * 1.3);
         Svg svg = new Svg(600, 410, "life", "Part failed over days, on Weibull paper");
         for (double part : PARTS) {
-            svg.line(LEFT, y(part), RIGHT, y(part), "grid").text(LEFT - 8, y(part) + 5, part < 0.1 ? Math.round(part * 100) + " %" : Math.round(part * 100) + " %", "label", "end");
+            svg.line(LEFT, y(part), RIGHT, y(part), "grid").text(LEFT - 8, y(part) + 5, Math.round(part * 100) + " %", "label", "end");
         }
         for (double days : DAYS) {
             double x = x(days, first, last);

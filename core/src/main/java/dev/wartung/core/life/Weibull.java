@@ -55,7 +55,11 @@ public record Weibull(double shape, double scale, int failures, int pieces, doub
         return days <= 0 ? 1 : Math.exp(-Math.pow(days / scale, shape));
     }
 
-    /** Days by which this part has failed. @param part above 0, below 1 */
+    /**
+     * Days by which this part has failed.
+     *
+     * @param part above 0, below 1
+     */
     public double quantile(double part) {
         return scale * Math.pow(-Math.log1p(-part), 1 / shape);
     }
@@ -67,7 +71,11 @@ public record Weibull(double shape, double scale, int failures, int pieces, doub
         return new Limits(below(b -> sums.profile(b) - wanted, shape, FLATTEST), above(b -> sums.profile(b) - wanted, shape, STEEPEST));
     }
 
-    /** Limits of the days by which a part has failed, 95 %. @param part above 0, below 1; 0.632 gives those of the scale */
+    /**
+     * Limits of the days by which a part has failed, 95 %.
+     *
+     * @param part above 0, below 1; 0.632 gives those of the scale
+     */
     public Limits quantileLimits(List<Lifetime> lives, double part) {
         Sums sums = new Sums(lives);
         double wanted = logLikelihood - DROP_95;

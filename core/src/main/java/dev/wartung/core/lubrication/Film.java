@@ -11,7 +11,12 @@ public final class Film {
 
     private Film() {}
 
-    /** Surface of a ring, m². @param insideM inside diameter, above 0 @param cordM thickness, above 0 */
+    /**
+     * Surface of a ring, m².
+     *
+     * @param insideM inside diameter, above 0
+     * @param cordM thickness, above 0
+     */
     public static double areaM2(double insideM, double cordM) {
         if (!(insideM > 0) || !(cordM > 0)) {
             throw new IllegalArgumentException("a ring of some size");
@@ -19,7 +24,11 @@ public final class Film {
         return Math.PI * Math.PI * (insideM + cordM) * cordM;
     }
 
-    /** m³. @param thicknessM above 0 */
+    /**
+     * m³.
+     *
+     * @param thicknessM above 0
+     */
     public static double volumeM3(double areaM2, double thicknessM) {
         if (!(areaM2 > 0) || !(thicknessM > 0)) {
             throw new IllegalArgumentException("a surface and a film of some thickness");
@@ -27,7 +36,11 @@ public final class Film {
         return areaM2 * thicknessM;
     }
 
-    /** A volume a hand can judge. @param volumeM3 above 0 */
+    /**
+     * A volume a hand can judge.
+     *
+     * @param volumeM3 above 0
+     */
     public static String byEye(double volumeM3) {
         double mm3 = volumeM3 * 1e9;
         if (mm3 < 15) {

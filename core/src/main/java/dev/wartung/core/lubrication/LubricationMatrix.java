@@ -54,7 +54,11 @@ public record LubricationMatrix(List<Oil> oils, List<Thickener> thickeners, List
         return positions.stream().filter(p -> p.id().equals(id)).findFirst();
     }
 
-    /** Oil and thickener on one seal material. @throws IllegalArgumentException for an oil or thickener that is not in the matrix */
+    /**
+     * Oil and thickener on one seal material.
+     *
+     * @throws IllegalArgumentException for an oil or thickener that is not in the matrix
+     */
     public Suitability of(String oil, String thickener, Polymer polymer) {
         OilRule rule = oilRules.stream().filter(r -> r.oils().contains(oil) && r.polymers().contains(polymer)).findFirst()
                 .orElseThrow(() -> new IllegalArgumentException("no rule for " + oil + " on " + polymer));

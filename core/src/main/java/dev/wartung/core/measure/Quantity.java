@@ -36,7 +36,11 @@ public record Quantity(double si, Dimension dimension) implements Comparable<Qua
         }
     }
 
-    /** The value in the given unit. @throws IllegalArgumentException if the unit measures something else */
+    /**
+     * The value in the given unit.
+     *
+     * @throws IllegalArgumentException if the unit measures something else
+     */
     public double in(Unit unit) {
         if (unit.dimension() != dimension) {
             throw new IllegalArgumentException(unit + " does not measure " + dimension);
@@ -44,7 +48,11 @@ public record Quantity(double si, Dimension dimension) implements Comparable<Qua
         return unit.fromSi(si);
     }
 
-    /** Compares amounts of the same dimension. @throws IllegalArgumentException for different dimensions */
+    /**
+     * Compares amounts of the same dimension.
+     *
+     * @throws IllegalArgumentException for different dimensions
+     */
     @Override
     public int compareTo(Quantity other) {
         if (other.dimension != dimension) {

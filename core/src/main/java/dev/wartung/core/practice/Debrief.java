@@ -19,7 +19,10 @@ import java.util.Set;
  */
 public record Debrief(int score, List<Lost> lost, List<Line> order, double minutes, double derivedMinutes) {
 
-    /** @param what why @param points above 0 */
+    /**
+     * @param what why
+     * @param points above 0
+     */
     public record Lost(String what, int points) {}
 
     /**
@@ -104,7 +107,7 @@ public record Debrief(int score, List<Lost> lost, List<Line> order, double minut
         while (i < a.size() || k < b.size()) {
             if (i < a.size() && k < b.size() && a.get(i).equals(b.get(k))) {
                 lines.add(new Line(yours.get(i++).say(), derived.get(k++).say()));
-            } else if (k >= b.size() || i < a.size() && longest[i + 1][k] >= longest[i][k + 1]) {
+            } else if (k >= b.size() || (i < a.size() && longest[i + 1][k] >= longest[i][k + 1])) {
                 lines.add(new Line(yours.get(i++).say(), ""));
             } else {
                 lines.add(new Line("", derived.get(k++).say()));

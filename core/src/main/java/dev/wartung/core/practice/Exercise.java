@@ -10,6 +10,7 @@ import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.simulation.Bench;
+import java.util.Objects;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
@@ -56,7 +57,7 @@ public record Exercise(AnatomySheet anatomy, TypeSheet type, ValveConfiguration 
                 real = others.get(random.nextInt(others.size()));
                 asReal = derives.derive(work, real);
                 String option = differs(told, real).orElseThrow();
-                trap = new Trap(Trap.Kind.WRONG_RECORD, option, option.equals(Trap.DRIVE) ? real.drive().code() : real.options().get(option));
+                trap = new Trap(Trap.Kind.WRONG_RECORD, option, option.equals(Trap.DRIVE) ? real.drive().code() : Objects.requireNonNull(real.options().get(option)));
             }
         } else if (wanted == Trap.Kind.HIDDEN_FAULT) {
             List<Part> seen = seen(anatomy, told, asTold);
@@ -104,7 +105,7 @@ public record Exercise(AnatomySheet anatomy, TypeSheet type, ValveConfiguration 
     private static List<Move> moves(AnatomySheet anatomy, TypeSheet type, ValveConfiguration told, Work work, Procedure asTold, Procedure asReal, Derivation derives, RandomGenerator random) {
         Map<String, Step> steps = new LinkedHashMap<>();
         Map<String, Integer> times = new HashMap<>();
-        for (Procedure procedure : asReal == asTold ? List.of(asTold) : List.of(asTold, asReal)) {
+        for (Procedure procedure : asReal.equals(asTold) ? List.of(asTold) : List.of(asTold, asReal)) {
             Map<String, Integer> here = new HashMap<>();
             procedure.steps().forEach(s -> {
                 steps.putIfAbsent(Move.keyOf(s), s);

@@ -62,12 +62,20 @@ public record Ask(String id, String ask, Optional<Dimension> dimension, Optional
                 "It was " + was.get() + " before.", toolOffsetM, lab, same, finds, identifies);
     }
 
-    /** The unit the field is typed in. @throws IllegalStateException for an observation */
+    /**
+     * The unit the field is typed in.
+     *
+     * @throws IllegalStateException for an observation
+     */
     public Unit unit() {
         return Unit.metric(dimension.orElseThrow(() -> new IllegalStateException(id + " is an observation")));
     }
 
-    /** Judges a measured reading. @throws IllegalStateException for an observation */
+    /**
+     * Judges a measured reading.
+     *
+     * @throws IllegalStateException for an observation
+     */
     public Verdict judge(Quantity reading) {
         Band limits = band.orElseThrow(() -> new IllegalStateException(id + " has no band"));
         String found = reading.shownIn(unit()) + ", limits " + limits.shown();
@@ -79,12 +87,20 @@ public record Ask(String id, String ask, Optional<Dimension> dimension, Optional
         };
     }
 
-    /** Judges readings taken at several places. @throws IllegalStateException for a reading taken once */
+    /**
+     * Judges readings taken at several places.
+     *
+     * @throws IllegalStateException for a reading taken once
+     */
     public Verdict judge(List<Quantity> readings) {
         return spread.orElseThrow(() -> new IllegalStateException(id + " is read once")).judge(readings, band, low, high);
     }
 
-    /** Judges an observation. @throws IllegalArgumentException if it is none of the choices */
+    /**
+     * Judges an observation.
+     *
+     * @throws IllegalArgumentException if it is none of the choices
+     */
     public Verdict judge(String seen) {
         if (!choices.contains(seen)) {
             throw new IllegalArgumentException("not one of the choices");

@@ -11,6 +11,7 @@ import dev.wartung.core.diaphragm.Criterion.Parallel;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
+import java.util.Objects;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -29,7 +30,11 @@ final class AskedHere {
         this.facts = facts;
     }
 
-    /** The reading with this valve's own limits. @throws Figures.MissingFigure if the type sheet does not give what it needs */
+    /**
+     * The reading with this valve's own limits.
+     *
+     * @throws Figures.MissingFigure if the type sheet does not give what it needs
+     */
     Ask ask(String id) {
         Reading reading = stage.anatomy().reading(id).orElseThrow(() -> new IllegalStateException("no reading “" + id + "”"));
         Figures figures = stage.figures();
@@ -68,7 +73,7 @@ final class AskedHere {
 
     /** What lies behind a torque: whether it was converted, and what it does to the bolt. */
     private String torqueNote(BoltedJoint joint) {
-        Band stated = stage.type().bands().get(joint.torque());
+        Band stated = Objects.requireNonNull(stage.type().bands().get(joint.torque()), joint.torque());
         BoltTorque torque = joint.torque(stated, facts);
         String from = joint.statedFor().isEmpty() ? "Not converted: the sheet does not say which thread condition its torque is for."
                 : joint.statedFor().get() == joint.used(facts) ? "Stated for " + joint.used(facts).words() + " threads, as they are here."

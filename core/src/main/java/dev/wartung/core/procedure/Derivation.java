@@ -9,6 +9,7 @@ import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.procedure.Sequence.Node;
 import dev.wartung.core.school.Practice;
+import java.util.Objects;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -41,7 +42,11 @@ public final class Derivation {
         this.practice = practice;
     }
 
-    /** The whole job on a valve that nobody has touched. @throws IllegalArgumentException if the family has no such configuration */
+    /**
+     * The whole job on a valve that nobody has touched.
+     *
+     * @throws IllegalArgumentException if the family has no such configuration
+     */
     public Procedure derive(Work work, ValveConfiguration configuration) {
         return derive(work, Situation.untouched(stage(configuration).build(), configuration));
     }
@@ -66,7 +71,7 @@ public final class Derivation {
         // what converts is not done to a valve that is converted already
         Set<String> reached = work.kind().reaches().stream().filter(id -> to != from || !from.converts(id)).collect(Collectors.toCollection(LinkedHashSet::new));
         // whatever has to be off while it is converted has to go on again
-        Set<String> closed = reached.stream().flatMap(id -> from.converts(id) ? from.operations().get(id).needs().stream() : Stream.of(id)).filter(id -> !to.converts(id)).collect(Collectors.toSet());
+        Set<String> closed = reached.stream().flatMap(id -> from.converts(id) ? Objects.requireNonNull(from.operations().get(id)).needs().stream() : Stream.of(id)).filter(id -> !to.converts(id)).collect(Collectors.toSet());
         Set<String> converting = reached.stream().filter(from::converts).collect(Collectors.toSet());
         Scope closing = scope(to, work, fromBag, Set.of(), closed, converting, start);
         if (to != from) {
@@ -103,7 +108,7 @@ public final class Derivation {
         List<Operation> before = start.disturbed().stream().flatMap(id -> Optional.ofNullable(stage.operations().get(id)).stream()).toList();
         boolean opened = before.stream().anyMatch(o -> o.phase().compareTo(Phase.OPEN) >= 0 && o.phase().compareTo(Phase.CLOSE) < 0 && !o.live()
                 && !(o.takes().isEmpty() && o.opens().isEmpty()));
-        boolean live = !opened && (work.kind().leavesLive() || work.closesUp() && before.stream().anyMatch(Operation::live));
+        boolean live = !opened && (work.kind().leavesLive() || (work.closesUp() && before.stream().anyMatch(Operation::live)));
         List<String> goals = new ArrayList<>(work.kind().renews().parts());
         stage.build().parts().stream().filter(p -> work.kind().renews().kinds().contains(p.kind())).map(Part::id).forEach(goals::add);
         goals.addAll(work.chosen());

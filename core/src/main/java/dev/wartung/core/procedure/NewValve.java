@@ -7,6 +7,7 @@ import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.procedure.Sequence.Node;
+import java.util.Objects;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -33,7 +34,7 @@ final class NewValve {
         if (start.delivered().isEmpty()) {
             return order;
         }
-        Predicate<Node> itsPlace = node -> !node.undoes().isEmpty() && putsIntoLine(stage.operations().get(node.undoes()), stage.build());
+        Predicate<Node> itsPlace = node -> !node.undoes().isEmpty() && putsIntoLine(Objects.requireNonNull(stage.operations().get(node.undoes())), stage.build());
         return order.stream().takeWhile(itsPlace.negate()).filter(node -> isForIt(node, work, found, stage)).toList();
     }
 
@@ -44,13 +45,13 @@ final class NewValve {
 
     private static boolean isForIt(Node node, Work work, Situation found, Stage stage) {
         if (!node.undoes().isEmpty()) {
-            return stage.operations().get(node.undoes()).takes().stream().flatMap(id -> stage.build().part(id).stream()).noneMatch(p -> p.kind().equals(Part.SERVICE));
+            return Objects.requireNonNull(stage.operations().get(node.undoes())).takes().stream().flatMap(id -> stage.build().part(id).stream()).noneMatch(p -> p.kind().equals(Part.SERVICE));
         }
         if (node.operation().joins().contains(Operation.OPENED_TO_PRODUCT)) {
             return false;
         }
         boolean laidReady = !found.delivered().isEmpty() && node.operation().does().stream().anyMatch(a -> a.verb() == Verb.DELIVERED);
-        return work.kind().reaches().contains(node.id()) && !laidReady || node.phase().compareTo(Phase.STRIP) > 0;
+        return (work.kind().reaches().contains(node.id()) && !laidReady) || node.phase().compareTo(Phase.STRIP) > 0;
     }
 
     private static boolean putsIntoLine(Operation opening, Build build) {

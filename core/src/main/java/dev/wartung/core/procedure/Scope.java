@@ -84,14 +84,14 @@ final class Scope {
         if (closesUp && operation.phase().compareTo(Phase.CLOSE) < 0) {
             return false;
         }
-        if (operation.live() && !live || operation.unless().stream().anyMatch(included::contains)) {
+        if ((operation.live() && !live) || operation.unless().stream().anyMatch(included::contains)) {
             return false;
         }
         boolean always = operation.joins().contains(Operation.ALWAYS) && !(closesUp && !somethingDisturbed()) && (!live || operation.live() || operation.phase() == Phase.PREPARE);
         boolean closes = operation.phase().compareTo(Phase.CLOSE) >= 0;
         boolean opened = operation.joins().contains(Operation.OPENED) && somethingDisturbed();
         boolean openedToProduct = operation.joins().contains(Operation.OPENED_TO_PRODUCT) && build.joints().stream().anyMatch(j -> j.opens().isPresent() && opened(j, included));
-        return always || opened || openedToProduct || operation.joins().stream().anyMatch(id -> included.contains(id) || converting.contains(id) || closes && start.disturbed().contains(id));
+        return always || opened || openedToProduct || operation.joins().stream().anyMatch(id -> included.contains(id) || converting.contains(id) || (closes && start.disturbed().contains(id)));
     }
 
     private boolean somethingDisturbed() {

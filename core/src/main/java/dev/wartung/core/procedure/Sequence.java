@@ -2,6 +2,7 @@ package dev.wartung.core.procedure;
 
 import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Phase;
+import java.util.Objects;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -95,7 +96,7 @@ final class Sequence {
         Set<String> found = new LinkedHashSet<>();
         Deque<String> open = new ArrayDeque<>(List.of(id));
         while (!open.isEmpty()) {
-            for (String need : included.get(open.pop()).needs()) {
+            for (String need : Objects.requireNonNull(included.get(open.pop())).needs()) {
                 if (included.containsKey(need) && found.add(need)) {
                     open.push(need);
                 }

@@ -154,7 +154,7 @@ public record Situation(ValveConfiguration configuration, Set<String> open, Set<
     }
 
     private boolean isInEffect(Operation operation) {
-        return open.contains(operation.id()) || !operation.takes().isEmpty() && inBin.containsAll(operation.takes());
+        return open.contains(operation.id()) || (!operation.takes().isEmpty() && inBin.containsAll(operation.takes()));
     }
 
     Optional<String> position() {

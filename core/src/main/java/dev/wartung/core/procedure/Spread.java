@@ -44,7 +44,11 @@ public record Spread(How how, BoltPattern pattern, List<String> names, double pi
         return new Tightening(pattern, Tightening.USUAL);
     }
 
-    /** The map of gaps, drawn and said. @param gaps one for each bolt */
+    /**
+     * The map of gaps, drawn and said.
+     *
+     * @param gaps one for each bolt
+     */
     public GapReport report(List<Quantity> gaps) {
         Criterion criterion = compression.isPresent() ? compression.get() : parallel.orElseThrow(() -> new IllegalStateException("no criterion"));
         return new GapReport(new GapMap(pattern, si(gaps), pitchM, GapMap.USUAL_PASS), criterion);

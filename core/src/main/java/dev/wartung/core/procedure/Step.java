@@ -41,7 +41,11 @@ public record Step(String id, String operation, Optional<String> undoes, Phase p
                 secondPerson, choices);
     }
 
-    /** The same step, its readings held against what was read before. @param read by reading */
+    /**
+     * The same step, its readings held against what was read before.
+     *
+     * @param read by reading
+     */
     public Step knowing(Map<String, Ask.Known> read) {
         return asks.stream().allMatch(a -> a.same().isEmpty()) ? this : new Step(id, operation, undoes, phase, say, why, done, held, cautions, tools, minutes,
                 asks.stream().map(a -> a.knowing(read)).toList(), films, marks, acts, kitCount, proves, secondPerson, choices);

@@ -6,6 +6,7 @@ import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.procedure.Sequence.Node;
+import java.util.Objects;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
@@ -69,7 +70,7 @@ final class Walk {
 
     private boolean isStillToDo(Node node) {
         if (!node.undoes().isEmpty()) {
-            Operation undone = to.operations().get(node.undoes());
+            Operation undone = Objects.requireNonNull(to.operations().get(node.undoes()));
             return used.containsKey(node.undoes()) || start.isOpen(undone) || !from.operations().containsKey(node.undoes())
                     || undone.takes().stream().anyMatch(fromBag::contains);
         }
@@ -90,7 +91,7 @@ final class Walk {
         List<String> taken = node.undoes().isEmpty() && node.phase() == Phase.CLOSE
                 ? node.operation().does().stream().filter(a -> a.verb() == Verb.TAKE).map(Act::object).toList() : List.of();
         return taken.isEmpty() || order.stream().filter(n -> !n.undoes().isEmpty() && isStillToDo(n))
-                .flatMap(n -> fitted(n.operation(), to.operations().get(n.undoes())).stream()).toList().containsAll(taken);
+                .flatMap(n -> fitted(n.operation(), Objects.requireNonNull(to.operations().get(n.undoes()))).stream()).toList().containsAll(taken);
     }
 
     /** A step on the way in that leaves nothing to undo: with all it leads to open already, it is behind us. */
@@ -157,7 +158,7 @@ final class Walk {
         if (closing) {
             operation.greases().forEach(part -> acts.add(Act.of(Verb.GREASE, part)));
             operation.does().stream().filter(a -> comesFirst(a) && isLeftToDo(a)).forEach(acts::add);
-            fitted(operation, to.operations().get(undoes)).forEach(part -> acts.add(Act.of(fittedNew.contains(part) ? Verb.FIT_NEW : Verb.PUT_BACK, part)));
+            fitted(operation, Objects.requireNonNull(to.operations().get(undoes))).forEach(part -> acts.add(Act.of(fittedNew.contains(part) ? Verb.FIT_NEW : Verb.PUT_BACK, part)));
             operation.does().stream().filter(a -> !comesFirst(a)).forEach(acts::add);
         } else {
             putBackMeanwhile(operation).forEach(part -> acts.add(Act.of(Verb.TAKE, part)));
@@ -209,7 +210,7 @@ final class Walk {
         if (act.verb() == Verb.DELIVERED) {
             return stage.build().part(act.object()).isPresent();
         }
-        return act.verb() != Verb.TAKE && act.verb() != Verb.PUT_BACK || off.contains(act.object()) == (act.verb() == Verb.PUT_BACK);
+        return (act.verb() != Verb.TAKE && act.verb() != Verb.PUT_BACK) || off.contains(act.object()) == (act.verb() == Verb.PUT_BACK);
     }
 
     /** What makes room, before anything is fitted. */

@@ -8,7 +8,11 @@ import java.util.Map;
 /** A step that was confirmed, with what was read at it. */
 public record Confirmation(Step step, List<Answer> answers) {
 
-    /** The same, its readings held against what was read before it. @param read by reading */
+    /**
+     * The same, its readings held against what was read before it.
+     *
+     * @param read by reading
+     */
     Confirmation knowing(Map<String, Ask.Known> read) {
         return new Confirmation(step.knowing(read), answers);
     }

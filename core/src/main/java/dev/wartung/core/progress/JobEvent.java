@@ -23,7 +23,11 @@ public sealed interface JobEvent {
         return Optional.empty();
     }
 
-    /** One answer for each kind of event. @param <R> what is answered */
+    /**
+     * One answer for each kind of event.
+     *
+     * @param <R> what is answered
+     */
     interface Cases<R> {
         R reported(Reported event);
 
@@ -106,7 +110,11 @@ public sealed interface JobEvent {
         }
     }
 
-    /** A reading failed and was not accepted: rework. @param tried what was typed at the step */
+    /**
+     * A reading failed and was not accepted: rework.
+     *
+     * @param tried what was typed at the step
+     */
     record ReadingFailed(Confirmed tried) implements JobEvent {
         @Override
         public <R> R in(Cases<R> cases) {
@@ -164,7 +172,12 @@ public sealed interface JobEvent {
         }
     }
 
-    /** A check that an old seal added was answered. @param check its id @param say what was asked */
+    /**
+     * A check that an old seal added was answered.
+     *
+     * @param check its id
+     * @param say what was asked
+     */
     record Checked(String check, String say, String answer) implements JobEvent {
         @Override
         public <R> R in(Cases<R> cases) {

@@ -30,7 +30,11 @@ public record JobLog(ValveConfiguration configuration, Procedure procedure, List
         happened = List.copyOf(happened);
     }
 
-    /** Where the job stands. @throws IllegalStateException if a step was confirmed that the job never had */
+    /**
+     * Where the job stands.
+     *
+     * @throws IllegalStateException if a step was confirmed that the job never had
+     */
     public Standing standing() {
         Fold fold = new Fold(configuration, procedure);
         inForce().forEach(fold::add);

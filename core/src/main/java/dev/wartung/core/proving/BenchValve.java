@@ -93,7 +93,7 @@ public final class BenchValve {
     }
 
     private boolean opens() {
-        return pilot == Pilot.OPENING || pilot == Pilot.VENT && model.airOpens();
+        return pilot == Pilot.OPENING || (pilot == Pilot.VENT && model.airOpens());
     }
 
     /** From 0 closed to 1 open. */
@@ -101,7 +101,11 @@ public final class BenchValve {
         return travel;
     }
 
-    /** How far the seats lift alone, millimetres: upper, lower. @param lifting which piston has air */
+    /**
+     * How far the seats lift alone, millimetres: upper, lower.
+     *
+     * @param lifting which piston has air
+     */
     public double[] lifts(Lift lifting) {
         double mm = lifting == Lift.NONE ? 0 : model.line().liftMm();
         return new double[] {lifting == Lift.UPPER || faults.seatsHang ? mm : 0, lifting == Lift.LOWER || faults.seatsHang ? mm : 0};

@@ -88,7 +88,12 @@ public record DriveModel(Drive drive, double springClosed, double springOpen, do
         return springClosed + (springOpen - springClosed) * travel;
     }
 
-    /** Air at which it first moves away from where it rests, pascal. @param spring factor of its nominal force @param frictions the same of friction and break-out */
+    /**
+     * Air at which it first moves away from where it rests, pascal.
+     *
+     * @param spring factor of its nominal force
+     * @param frictions the same of friction and break-out
+     */
     public double firstMovementPa(double spring, double frictions) {
         return airOpens() ? (springClosed * spring + (friction + breakOut) * frictions) / openingPerPa : (springOpen * spring + friction * frictions) / closingPerPa;
     }

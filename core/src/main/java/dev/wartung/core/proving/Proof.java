@@ -43,7 +43,10 @@ public record Proof(List<Line> lines) {
      */
     public record Against(DriveModel model, Optional<Band> band, Optional<Signature> baseline, double volumeM3, double nominalMm, Optional<Hold> hold, Optional<Band> seatLift) {}
 
-    /** @param linePa under the closed plug, above 0 @param airPa on the closing side, of a valve that air closes */
+    /**
+     * @param linePa under the closed plug, above 0
+     * @param airPa on the closing side, of a valve that air closes
+     */
     public record Hold(double linePa, double airPa) {}
 
     private static final double SPRING = 0.10;

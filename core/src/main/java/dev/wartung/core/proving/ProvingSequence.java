@@ -127,7 +127,7 @@ public final class ProvingSequence {
         double spent = sample.seconds() - first.seconds();
         boolean still = sample.seconds() - stillSince >= STEADY_S;
         // before the air is gone it need not have moved yet
-        boolean home = spent > LONGEST_STEP_S || still && spent >= STEADY_S && (!model.drive().sprung() || sample.airPa() <= VENTED_PA);
+        boolean home = spent > LONGEST_STEP_S || (still && spent >= STEADY_S && (!model.drive().sprung() || sample.airPa() <= VENTED_PA));
         switch (phase) {
             case RAMP -> {
                 if (away(sample)) {
@@ -138,7 +138,7 @@ public final class ProvingSequence {
             }
             case HOLD -> after(spent >= SHUT_IN_S, Phase.AWAY);
             case AWAY -> {
-                boolean stays = spent > STEADY_S && sample.airPa() > first.airPa() * (1 - FALLS_BY) || spent > LONGEST_STEP_S;
+                boolean stays = (spent > STEADY_S && sample.airPa() > first.airPa() * (1 - FALLS_BY)) || spent > LONGEST_STEP_S;
                 if (model.drive().sprung() && stays && sample.airPa() > VENTED_PA) {
                     end(Outcome.HELD_ON);
                 }
@@ -153,7 +153,7 @@ public final class ProvingSequence {
             case BACK -> after(home, model.line().liftMm() > 0 ? Phase.LIFT_UPPER : afterLifts());
             case LIFT_UPPER -> after(spent >= LIFT_S, Phase.LIFT_LOWER);
             case LIFT_LOWER -> after(spent >= LIFT_S, afterLifts());
-            case SHUT -> after(still && spent >= STEADY_S || spent > LONGEST_STEP_S, Phase.LINE);
+            case SHUT -> after((still && spent >= STEADY_S) || spent > LONGEST_STEP_S, Phase.LINE);
             case LINE -> after(sample.travel() > Signature.MOVED || spent > plan.holdPa() / LINE_PA_PER_S + STEADY_S, afterLine());
             case FILL -> after(spent >= STEADY_S, Phase.DECAY);
             case DECAY -> after(spent >= DECAY_S, Phase.DONE);

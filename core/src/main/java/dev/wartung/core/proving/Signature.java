@@ -30,7 +30,12 @@ public record Signature(Optional<Double> firstPa, Optional<Double> fullPa, Optio
     public static final String OPEN = "open";
     public static final String PART = "part open";
 
-    /** One seat lifted by its own piston. @param mm how far @param otherMm how far the other went with it */
+    /**
+     * One seat lifted by its own piston.
+     *
+     * @param mm how far
+     * @param otherMm how far the other went with it
+     */
     public record SeatLift(double mm, double otherMm) {}
 
     /** Share of the travel from which on it has moved. */
@@ -88,7 +93,7 @@ public record Signature(Optional<Double> firstPa, Optional<Double> fullPa, Optio
     private static boolean answered(List<Sample> trace) {
         boolean atClosed = trace.stream().anyMatch(s -> s.travel() < MOVED && s.closedEnd());
         boolean atOpen = trace.stream().anyMatch(s -> s.travel() > 1 - MOVED && s.openEnd());
-        boolean wrongly = trace.stream().anyMatch(s -> s.closedEnd() && s.travel() > 0.2 || s.openEnd() && s.travel() < 0.8);
+        boolean wrongly = trace.stream().anyMatch(s -> (s.closedEnd() && s.travel() > 0.2) || (s.openEnd() && s.travel() < 0.8));
         return atClosed && atOpen && !wrongly;
     }
 

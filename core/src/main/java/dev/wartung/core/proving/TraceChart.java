@@ -48,7 +48,11 @@ public final class TraceChart {
         return svg.svg();
     }
 
-    /** Travel over air while the air was raised slowly. @param own the earlier run's trace; empty without one */
+    /**
+     * Travel over air while the air was raised slowly.
+     *
+     * @param own the earlier run's trace; empty without one
+     */
     public static String signature(List<Sample> trace, List<Sample> own, UnitSystem units) {
         List<Sample> now = ramp(trace);
         List<Sample> before = ramp(own);

@@ -51,7 +51,7 @@ public enum Polymer {
     /** By the symbol on bag and article; "modified PTFE" and "TFM" are PTFE here. */
     public static Optional<Polymer> named(String material) {
         String wanted = material.strip().toUpperCase(java.util.Locale.ROOT);
-        return Stream.of(values()).filter(p -> wanted.equals(p.symbol) || p == PTFE && wanted.endsWith("PTFE")).findFirst();
+        return Stream.of(values()).filter(p -> wanted.equals(p.symbol) || (p == PTFE && wanted.endsWith("PTFE"))).findFirst();
     }
 
     /** All that a material is made of, for instance both of "PTFE/EPDM". */

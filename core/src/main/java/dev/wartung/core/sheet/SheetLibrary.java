@@ -20,7 +20,11 @@ public final class SheetLibrary {
     private final Map<String, TypeSheet> types = new TreeMap<>();
     private final Map<String, DrawingTemplate> drawings = new TreeMap<>();
 
-    /** Reads the shipped sheets. @throws IllegalStateException if one of them is refused: a mistake in the build */
+    /**
+     * Reads the shipped sheets.
+     *
+     * @throws IllegalStateException if one of them is refused: a mistake in the build
+     */
     public static SheetLibrary shipped() {
         SheetLibrary library = new SheetLibrary();
         SheetReader reader = new SheetReader();
@@ -92,7 +96,11 @@ public final class SheetLibrary {
         throw new IllegalStateException(((SheetResult.Refused<T>) result).problems().toString());
     }
 
-    /** A shipped file beside this class, as text. @throws IllegalStateException if there is none */
+    /**
+     * A shipped file beside this class, as text.
+     *
+     * @throws IllegalStateException if there is none
+     */
     static String resource(String path) {
         try (InputStream in = Objects.requireNonNull(SheetLibrary.class.getResourceAsStream(path), path)) {
             return new String(in.readAllBytes(), StandardCharsets.UTF_8);

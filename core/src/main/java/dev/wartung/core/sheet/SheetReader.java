@@ -42,7 +42,11 @@ public final class SheetReader {
     private final Schema anatomySchema = schema("anatomy-sheet");
     private final Schema typeSchema = schema("type-sheet");
 
-    /** A sheet that uses no fragments. @param file the name problems are reported under */
+    /**
+     * A sheet that uses no fragments.
+     *
+     * @param file the name problems are reported under
+     */
     public SheetResult<AnatomySheet> readAnatomy(String file, String yaml) {
         return readAnatomy(file, yaml, name -> Optional.empty());
     }
@@ -62,7 +66,11 @@ public final class SheetReader {
         return SheetText.composed(file, yaml, fragments).root().toPrettyString();
     }
 
-    /** A table that comes with Wartung. @throws IllegalStateException if it cannot be read: a mistake in the build */
+    /**
+     * A table that comes with Wartung.
+     *
+     * @throws IllegalStateException if it cannot be read: a mistake in the build
+     */
     static <T> T readOwn(String file, String yaml, Class<T> as) {
         try {
             return MAPPER.treeToValue(new SheetText(file, yaml).root(), as);

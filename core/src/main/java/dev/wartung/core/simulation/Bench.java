@@ -40,7 +40,11 @@ public final class Bench {
         return List.copyOf(state.incidents.subList(before, state.incidents.size()));
     }
 
-    /** What is wrong with leaving the valve as it is now. @param toRenew parts that must be new */
+    /**
+     * What is wrong with leaving the valve as it is now.
+     *
+     * @param toRenew parts that must be new
+     */
     public List<Incident> finish(Collection<String> toRenew) {
         int before = state.incidents.size();
         state.build.parts().forEach(p -> {
@@ -190,8 +194,8 @@ public final class Bench {
         if (state.openJoints.isEmpty() && cloth().isEmpty()) {
             return List.of();
         }
-        return state.build.parts().stream().filter(p -> state.place(p.id()) == Place.CLOTH && !state.waitsForItsLine(p)
-                || state.place(p.id()) == Place.ON_VALVE && state.inTheWay(p).isEmpty() && (p.fixed() || !p.behind().isEmpty())).toList();
+        return state.build.parts().stream().filter(p -> (state.place(p.id()) == Place.CLOTH && !state.waitsForItsLine(p))
+                || (state.place(p.id()) == Place.ON_VALVE && state.inTheWay(p).isEmpty() && (p.fixed() || !p.behind().isEmpty()))).toList();
     }
 
     /** Borrowed aids that are on the valve now. */

@@ -94,7 +94,7 @@ public final class Energies {
     void turnTo(String asked) {
         if (!driven) {
             position = asked;
-        } else if (drive == Drive.MANUAL || drive == Drive.MOTOR || drive == Drive.FLOW || drive == Drive.DA && !airOn) {
+        } else if (drive == Drive.MANUAL || drive == Drive.MOTOR || drive == Drive.FLOW || (drive == Drive.DA && !airOn)) {
             moveDriver(asked);
         }
     }
@@ -165,7 +165,7 @@ public final class Energies {
     }
 
     public boolean lineEmpty() {
-        return apart || lineLocked && lineVented;
+        return apart || (lineLocked && lineVented);
     }
 
     public boolean lineHot() {

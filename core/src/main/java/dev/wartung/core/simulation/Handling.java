@@ -160,7 +160,7 @@ final class Handling {
 
     void fit(String id, boolean fresh) {
         Part part = state.known(id);
-        if (part == null || state.place(id) == Place.ON_VALVE || !fresh && state.place(id) != Place.CLOTH) {
+        if (part == null || state.place(id) == Place.ON_VALVE || (!fresh && state.place(id) != Place.CLOTH)) {
             state.report(Kind.NOT_THERE, id, "It is not on the cloth.");
             return;
         }

@@ -36,7 +36,7 @@ final class Motions {
         state.restSeen = true;
         boolean supplied = state.build.parts().stream().anyMatch(p -> p.carries().filter("air"::equals).isPresent() && state.place(p.id()) == Place.ON_VALVE);
         boolean shutOff = state.build.parts().stream().anyMatch(p -> p.carries().filter("electricity"::equals).isPresent()) && !state.energies.electricityOn();
-        if (supplied && !shutOff || state.energies.airOn()) {
+        if ((supplied && !shutOff) || state.energies.airOn()) {
             state.report(Kind.READ_UNDER_AIR, "rest", "Where it rests was read with air still on: what held it was perhaps not its spring.");
         }
     }

@@ -113,7 +113,7 @@ final class AllJobs {
                     Map<String, String> more = new TreeMap<>(chosen);
                     more.put(school.id(), answer);
                     return more;
-                })).map(m -> (Map<String, String>) m).distinct().toList();
+                })).distinct().toList();
             }
         }
         return found.stream().distinct().map(answers -> new SiteChoices(answers, Set.of()));

@@ -30,7 +30,11 @@ final class TradeOrders {
     /** Laws that at least one job had something to do with: one that none has is misspelt. */
     private final Set<Law> met = new HashSet<>();
 
-    /** One line. @param when facts of the build, and ways of working, it holds for */
+    /**
+     * One line.
+     *
+     * @param when facts of the build, and ways of working, it holds for
+     */
     record Law(String family, String first, String then, String at, Map<String, List<String>> when, String because) {
 
         boolean holdsFor(Map<String, String> facts) {

@@ -5,6 +5,7 @@ import java.sql.DriverManager;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.Objects;
 import java.util.Optional;
 
 /**
@@ -34,7 +35,7 @@ public final class AdministratorCommand {
             run(connection, "select set_config('wartung.by', 'the server', true)");
             run(connection, "insert into account (username, name, password_hash) values (?, ?, '') on conflict (username) do nothing", username, username);
             run(connection, "update account set password_hash = ?, first_password_until = now() + make_interval(days => ?), left_at = null where username = ?",
-                    SecurityConfiguration.encoder().encode(first), (int) Passwords.FIRST_HOLDS.toDays(), username);
+                    Objects.requireNonNull(SecurityConfiguration.encoder().encode(first)), (int) Passwords.FIRST_HOLDS.toDays(), username);
             run(connection, "insert into account_role (account_id, role) select id, 'ADMINISTRATOR' from account where username = ? on conflict do nothing", username);
             connection.commit();
             promoted.ifPresent(name -> System.out.println(name + " is an administrator now, beside what they were."));

@@ -1,6 +1,7 @@
 package dev.wartung.web.account;
 
 import java.time.Clock;
+import java.util.Objects;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -57,7 +58,7 @@ class People {
     public String add(String username, String name, Set<Role> roles) {
         String first = Passwords.made();
         Account account = new Account(username, name, "", roles);
-        account.handFirstPassword(encoder.encode(first), clock.instant().plus(Passwords.FIRST_HOLDS));
+        account.handFirstPassword(Objects.requireNonNull(encoder.encode(first)), clock.instant().plus(Passwords.FIRST_HOLDS));
         accounts.save(account);
         return first;
     }
@@ -66,7 +67,7 @@ class People {
     @Transactional
     public String handPassword(Account account) {
         String first = Passwords.made();
-        account.handFirstPassword(encoder.encode(first), clock.instant().plus(Passwords.FIRST_HOLDS));
+        account.handFirstPassword(Objects.requireNonNull(encoder.encode(first)), clock.instant().plus(Passwords.FIRST_HOLDS));
         changed(account);
         return first;
     }
@@ -99,14 +100,18 @@ class People {
         changed(account);
     }
 
-    /** One's own password, by whoever knows the one before. @return whether it was that one: then the new one is kept, and all sessions are ended */
+    /**
+     * One's own password, by whoever knows the one before.
+     *
+     * @return whether it was that one: then the new one is kept, and all sessions are ended
+     */
     @Transactional
     public boolean choose(String before, String wanted) {
         Account me = current.get();
         if (!current.confirmed(before)) {
             return false;
         }
-        me.choosePassword(encoder.encode(wanted));
+        me.choosePassword(Objects.requireNonNull(encoder.encode(wanted)));
         changed(me);
         return true;
     }

@@ -19,6 +19,7 @@ import org.springframework.security.config.annotation.web.configurers.AbstractHt
 import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
+import org.springframework.security.authentication.InsufficientAuthenticationException;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -121,7 +122,7 @@ class SecurityConfiguration {
                         .accessDeniedHandler((request, response, denied) -> {
                             // a form sent after the login expired has no token either: that person logs in again
                             if (SecurityContextHolder.getContext().getAuthentication() == null) {
-                                entry().commence(request, response, null);
+                                entry().commence(request, response, new InsufficientAuthenticationException("nobody is logged in"));
                             } else if (choosesPassword(SecurityContextHolder.getContext().getAuthentication()) && !inBackground(request)) {
                                 response.sendRedirect("/me/password");
                             } else {

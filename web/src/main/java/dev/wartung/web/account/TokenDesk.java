@@ -32,7 +32,11 @@ public class TokenDesk {
         this.clock = clock;
     }
 
-    /** A new token. @param token to be sent as "Bearer"; told once */
+    /**
+     * A new token.
+     *
+     * @param token to be sent as "Bearer"; told once
+     */
     public record Handed(String token, Instant expiresAt) {}
 
     /** For whoever is logged in. Tokens that have run out are cleared away. */

@@ -1,5 +1,6 @@
 package dev.wartung.web.api;
 
+import org.jspecify.annotations.Nullable;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
@@ -29,7 +30,7 @@ class ApiProblems extends ResponseEntityExceptionHandler {
     }
 
     @Override
-    protected org.springframework.http.ResponseEntity<Object> handleHttpMessageNotReadable(HttpMessageNotReadableException e, org.springframework.http.HttpHeaders headers,
+    protected org.springframework.http.@Nullable ResponseEntity<Object> handleHttpMessageNotReadable(HttpMessageNotReadableException e, org.springframework.http.HttpHeaders headers,
             org.springframework.http.HttpStatusCode status, org.springframework.web.context.request.WebRequest request) {
         ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.BAD_REQUEST, "The body is not the JSON that is described in /api/v1/openapi.");
         problem.setProperty("errors", List.of());

@@ -29,7 +29,12 @@ class CycleApi {
         this.clock = clock;
     }
 
-    /** A count. @param total cycles since the counter began @param day of the reading; today where it is not given */
+    /**
+     * A count.
+     *
+     * @param total cycles since the counter began
+     * @param day of the reading; today where it is not given
+     */
     record Count(String tag, long total, Optional<LocalDate> day) {}
 
     /** How many counts were kept. */

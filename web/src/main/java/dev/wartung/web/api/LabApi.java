@@ -35,7 +35,11 @@ class LabApi {
         }
     }
 
-    /** @param unit what a bare number is in, metric @param least in that unit @param options values of a choice */
+    /**
+     * @param unit what a bare number is in, metric
+     * @param least in that unit
+     * @param options values of a choice
+     */
     record FieldView(String id, String label, String kind, String unit, String example, @Nullable Double least, @Nullable Double most, Map<String, String> options,
                      boolean optional, boolean shapes) {
         static FieldView of(Field field) {

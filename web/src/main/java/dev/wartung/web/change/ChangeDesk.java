@@ -71,14 +71,22 @@ public class ChangeDesk implements JobWatch {
         return planning.reversal(valve, form.wish()).isPresent() ? Optional.empty() : Optional.of("This valve's actuator cannot be reversed on the bench; it is exchanged.");
     }
 
-    /** Asks for a change with what is typed into a study. @param typed by field, as on its page */
+    /**
+     * Asks for a change with what is typed into a study.
+     *
+     * @param typed by field, as on its page
+     */
     @Transactional
     public Map<String, String> ask(Valve valve, Map<String, String> typed, String reason) {
         StudyForm form = studies.form(valve, typed, UnitSystem.METRIC);
         return form.understood() ? ask(valve, form, reason) : form.inputs().troubles();
     }
 
-    /** Asks for a change, with the study it rests on. @return the troubles, or nothing and the change is asked for */
+    /**
+     * Asks for a change, with the study it rests on.
+     *
+     * @return the troubles, or nothing and the change is asked for
+     */
     @Transactional
     Map<String, String> ask(Valve valve, StudyForm form, String reason) {
         Map<String, String> trouble = reasonTrouble(reason, "reason");

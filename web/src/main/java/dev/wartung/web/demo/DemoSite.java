@@ -29,6 +29,7 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.LocalTime;
+import java.util.Objects;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
@@ -153,7 +154,7 @@ class DemoSite {
     }
 
     private Account person(String username, String name, String password, Set<Role> roles) {
-        return accounts.save(new Account(username, name, encoder.encode(password), roles));
+        return accounts.save(new Account(username, name, Objects.requireNonNull(encoder.encode(password)), roles));
     }
 
     private Valve valve(DemoValves.Row row) {

@@ -3,6 +3,7 @@ package dev.wartung.web.demo;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.web.sheet.Sheets;
+import java.util.Objects;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -93,7 +94,7 @@ final class DemoValves {
     }
 
     private static String first(Sheets sheets, String type, String option) {
-        return sheets.of(type).type().options().get(option).get(0);
+        return Objects.requireNonNull(sheets.of(type).type().options().get(option)).get(0);
     }
 
     /** One of the builds the type is made in, drawn from a fixed seed; with the rubber of its line where it has a choice. */
@@ -103,7 +104,7 @@ final class DemoValves {
                 .filter(c -> c.options().getOrDefault("elastomer", line.elastomer()).equals(line.elastomer()))
                 .filter(c -> c.drive() != Drive.MANUAL || pair.type().drives().size() == 1 || n % 3 == 0)
                 // an actuator that is not opened is one whose rod seals are renewed from outside
-                .filter(c -> !UNOPENED.contains(c.options().getOrDefault("actuator-build", "")) || c.options().get("end-covers").equals("unloaded")).toList();
+                .filter(c -> !UNOPENED.contains(c.options().getOrDefault("actuator-build", "")) || "unloaded".equals(c.options().get("end-covers"))).toList();
         ValveConfiguration configuration = made.get(new Random(number * 7919L + n).nextInt(made.size()));
         return new Row(String.format(Locale.ROOT, "%s-%03d", line.prefix(), number), service(pair.anatomy().id(), line, i), line.area(), line.name(), typeId, configuration, due(n),
                 line.plain() + i);

@@ -124,7 +124,11 @@ final class BenchLink implements AutoCloseable {
         }
     }
 
-    /** What a hand tool sent last. @param of TORQUE for the wrench, LENGTH for the caliper; empty where it has sent nothing */
+    /**
+     * What a hand tool sent last.
+     *
+     * @param of TORQUE for the wrench, LENGTH for the caliper; empty where it has sent nothing
+     */
     Optional<Quantity> sent(Dimension of) throws Broken {
         int value = read()[of == Dimension.TORQUE ? Registers.WRENCH : Registers.CALIPER].toUnsignedShort();
         return value == 0 ? Optional.empty() : Optional.of(new Quantity(of == Dimension.TORQUE ? value / 100.0 : value / 100_000.0, of));

@@ -45,7 +45,7 @@ public class HandTools {
         for (TestBench bench : all) {
             try (BenchLink link = BenchLink.to(bench)) {
                 Optional<Quantity> sent = link.sent(of);
-                if (sent.filter(q -> q.si() <= MOST.get(of)).isPresent()) {
+                if (sent.filter(q -> q.si() <= MOST.getOrDefault(of, 0.0)).isPresent()) {
                     return new Sent(sent, "");
                 }
                 why = sent.isPresent() ? "It sent what no such tool can show. Read it off the tool and type it." : "It has sent nothing yet.";

@@ -62,7 +62,11 @@ public class ProvingBook {
         return runs.save(run);
     }
 
-    /** Samples that came: on the record before anything is made of them. @param lost samples missing before them */
+    /**
+     * Samples that came: on the record before anything is made of them.
+     *
+     * @param lost samples missing before them
+     */
     @Transactional
     public void heard(long run, List<Sample> piece, int lost) {
         // a piece that is there already was written before, though nobody was told
@@ -121,7 +125,11 @@ public class ProvingBook {
         return run.signature().map(s -> json.readValue(s, Signature.class)).orElseGet(Signature::unread);
     }
 
-    /** What was measured in a run that came to its end. @param job the job it was made in; empty for none */
+    /**
+     * What was measured in a run that came to its end.
+     *
+     * @param job the job it was made in; empty for none
+     */
     public record Measured(Instant at, Optional<Integer> job, Signature found) {}
 
     /** Of a valve as it is now, the oldest first: runs in another fail position measured something else. */
@@ -143,7 +151,12 @@ public class ProvingBook {
         return traces.csv(run);
     }
 
-    /** A run as a report tells it. @param says how it ended and what was made of it @param lines empty where it did not come to its end */
+    /**
+     * A run as a report tells it.
+     *
+     * @param says how it ended and what was made of it
+     * @param lines empty where it did not come to its end
+     */
     public record Told(long run, String says, List<Proof.Line> lines) {}
 
     /** The runs made in a job, in their order. */

@@ -82,7 +82,11 @@ class ProvingDesk {
         };
     }
 
-    /** A field of what is read by hand. @param dimension empty for a time in seconds */
+    /**
+     * A field of what is read by hand.
+     *
+     * @param dimension empty for a time in seconds
+     */
     public record ByHand(String name, String asks, Optional<Dimension> dimension) {}
 
     /** What can be read off by hand of a valve with these forces. */
@@ -125,7 +129,11 @@ class ProvingDesk {
         book.askToStop(run);
     }
 
-    /** Begins a run. @return the run, or troubles by field put into {@code troubles} */
+    /**
+     * Begins a run.
+     *
+     * @return the run, or troubles by field put into {@code troubles}
+     */
     Optional<ProvingRun> begin(Valve valve, Optional<Integer> job, Long benchId, String fault, Map<String, String> typed, UnitSystem units, Map<String, String> troubles) {
         sweep();
         Optional<TestBench> bench = benches.findById(benchId);

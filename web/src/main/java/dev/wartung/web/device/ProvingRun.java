@@ -61,7 +61,10 @@ public class ProvingRun {
     @SuppressWarnings("NullAway.Init")
     protected ProvingRun() {}
 
-    /** @param drive what the valve is while it is proven: within a reversal it is not yet what its record says @param bench empty by hand */
+    /**
+     * @param drive what the valve is while it is proven: within a reversal it is not yet what its record says
+     * @param bench empty by hand
+     */
     @SuppressWarnings("NullAway.Init")
     ProvingRun(Valve valve, Optional<Integer> job, Drive drive, Optional<String> bench, Account by, Instant at) {
         this.valve = valve;

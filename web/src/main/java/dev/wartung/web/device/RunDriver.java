@@ -47,7 +47,11 @@ class RunDriver {
     /** What a run is about. */
     record Task(long run, TestBench bench, DriveModel model, Plan plan, Suffers standIn) {}
 
-    /** What a stand-in shall suffer from. @param overridden its control head's manual override holds the pilot valve open */
+    /**
+     * What a stand-in shall suffer from.
+     *
+     * @param overridden its control head's manual override holds the pilot valve open
+     */
     record Suffers(Faults valve, boolean airLost, boolean overridden) {}
 
     /** Whether one run more can be driven from here. */

@@ -38,7 +38,11 @@ final class RunHand {
         this.sequence = new ProvingSequence(task.model(), task.plan());
     }
 
-    /** How a run ended. @param why what is to be said beside the outcome; may be empty */
+    /**
+     * How a run ended.
+     *
+     * @param why what is to be said beside the outcome; may be empty
+     */
     record Ending(Outcome how, String why) {}
 
     /** Carries the run out. Returns once the air is seen to be gone, or it cannot be seen. */

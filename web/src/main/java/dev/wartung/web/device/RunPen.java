@@ -5,10 +5,10 @@ import dev.wartung.web.device.RunHand.Ending;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicReference;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -29,12 +29,16 @@ final class RunPen implements Runnable {
     private final ProvingBook book;
     private final RunDriver.Task task;
     private final BlockingQueue<Piece> heard = new LinkedBlockingQueue<>(MOST_PIECES);
-    private final AtomicReference<Optional<Ending>> ending = new AtomicReference<>(Optional.empty());
+    private final BlockingQueue<Ending> ending = new ArrayBlockingQueue<>(1);
     private volatile boolean stopAsked;
     private volatile boolean full;
     private volatile long throughAt = System.nanoTime();
 
-    /** Samples that came together. @param lost samples missing before them */
+    /**
+     * Samples that came together.
+     *
+     * @param lost samples missing before them
+     */
     record Piece(List<Sample> samples, int lost) {}
 
     RunPen(ProvingBook book, RunDriver.Task task) {
@@ -64,7 +68,7 @@ final class RunPen implements Runnable {
 
     /** The hand is off: what is still to be written is written, then this. */
     void end(Ending how) {
-        ending.set(Optional.of(how));
+        ending.add(how);
     }
 
     /** Writes until the run has ended and all of it is written. */
@@ -74,7 +78,7 @@ final class RunPen implements Runnable {
         boolean done = false;
         while (!done && System.nanoTime() - throughAt < TimeUnit.MILLISECONDS.toNanos(GIVEN_UP_MS)) {
             // read first: what was heard before the end is in the queue by then
-            Optional<Ending> end = ending.get();
+            Optional<Ending> end = Optional.ofNullable(ending.peek());
             try {
                 if (toWrite.isEmpty()) {
                     heard.drainTo(toWrite);

@@ -17,7 +17,10 @@ class Traces {
         this.sql = sql;
     }
 
-    /** @param piece at least one sample @return whether it was not there yet */
+    /**
+     * @param piece at least one sample
+     * @return whether it was not there yet
+     */
     boolean keep(long run, List<Sample> piece) {
         return sql.update("insert into proving_samples (run_id, first, samples) values (?, ?, ?) on conflict do nothing", run, piece.get(0).seq(),
                 piece.stream().map(Traces::line).collect(Collectors.joining("\n"))) == 1;

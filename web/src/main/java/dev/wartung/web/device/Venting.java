@@ -25,7 +25,10 @@ final class Venting {
         this.heard = heard;
     }
 
-    /** @param first a link that may still work @return whether air and line pressure are seen to be gone */
+    /**
+     * @param first a link that may still work
+     * @return whether air and line pressure are seen to be gone
+     */
     boolean by(BenchLink first) {
         boolean interrupted = Thread.interrupted();
         boolean gone = tried(first);

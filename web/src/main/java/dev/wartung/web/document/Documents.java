@@ -57,7 +57,6 @@ public class Documents {
         String html = templates.process(template, context).replaceAll("(<svg class=\"section\"[^>]*>)", "$1<style>" + SECTION_STYLE + "</style>");
         ByteArrayOutputStream out = new ByteArrayOutputStream(100_000);
         PdfRendererBuilder builder = new PdfRendererBuilder();
-        builder.useFastMode();
         builder.useSVGDrawer(new BatikSVGDrawer());
         builder.useFont(() -> font("regular"), FONT, 400, FontStyle.NORMAL, true);
         builder.useFont(() -> font("bold"), FONT, 700, FontStyle.NORMAL, true);

@@ -33,7 +33,11 @@ public record PhotoFile(byte[] jpeg, int width, int height) {
         }
     }
 
-    /** Reads a file by what is in it, whatever its name says. @throws Refused if it is too large or no photo */
+    /**
+     * Reads a file by what is in it, whatever its name says.
+     *
+     * @throws Refused if it is too large or no photo
+     */
     public static PhotoFile read(byte[] file) throws Refused {
         if (file.length > MOST_BYTES) {
             throw new Refused("The photo is larger than 8 MB. Take a smaller one.");

@@ -15,7 +15,10 @@ public final class QrCode {
 
     private QrCode() {}
 
-    /** @param text what it says, at most about 1000 letters @param side of the drawing, in its own units */
+    /**
+     * @param text what it says, at most about 1000 letters
+     * @param side of the drawing, in its own units
+     */
     public static String svg(String text, int side) {
         BitMatrix code;
         try {

@@ -19,7 +19,10 @@ final class CalendarFeed {
 
     private CalendarFeed() {}
 
-    /** @param base the address the links begin with @param now when it is read */
+    /**
+     * @param base the address the links begin with
+     * @param now when it is read
+     */
     static String of(List<Agenda.Item> items, String base, Instant now) {
         Calendar calendar = new Calendar();
         calendar.add(new ProdId("-//Wartung//Agenda//EN"));

@@ -98,7 +98,11 @@ public class DueDesk implements JobWatch {
                 .orElseGet(() -> new ServiceRule(OptionalInt.of(sheets.of(valve.typeId()).type().serviceMonths(valve.configuration())), OptionalInt.empty(), OptionalInt.empty()));
     }
 
-    /** A line went through a cleaning or sterilisation: it counts towards what is due, and looks that waited for it are due now. @return how many looks that were */
+    /**
+     * A line went through a cleaning or sterilisation: it counts towards what is due, and looks that waited for it are due now.
+     *
+     * @return how many looks that were
+     */
     @Transactional
     public int happened(String area, String line, LineEvent event, LocalDate on) {
         jdbc.update("insert into line_event (area, line, kind, on_day, by_id, at) values (?, ?, ?, ?, ?, ?)", area, line, event.name(), on, current.get().id(), Timestamp.from(clock.instant()));

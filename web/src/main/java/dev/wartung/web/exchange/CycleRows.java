@@ -56,7 +56,7 @@ class CycleRows {
                 reading.problem("tag", "“" + row.cell("tag") + "” is no valve of this site");
             }
             Optional<LocalDate> day = reading.day("day");
-            if (day.isEmpty() && row.cell("day").isEmpty() || day.filter(d -> d.isAfter(today)).isPresent()) {
+            if ((day.isEmpty() && row.cell("day").isEmpty()) || day.filter(d -> d.isAfter(today)).isPresent()) {
                 reading.problem("day", day.isEmpty() ? "is missing" : "is still to come");
             }
             if (!row.cell("total").matches("\\d{1,15}")) {

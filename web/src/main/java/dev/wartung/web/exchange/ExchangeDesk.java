@@ -70,7 +70,12 @@ class ExchangeDesk implements DisposableBean {
         this.clock = clock;
     }
 
-    /** An import on its way. @param state CHECKED, RUNNING, DONE or FAILED @param said why it failed */
+    /**
+     * An import on its way.
+     *
+     * @param state CHECKED, RUNNING, DONE or FAILED
+     * @param said why it failed
+     */
     public record Draft(UUID id, Kind kind, String name, String state, int done, int total, String said) {
 
         public int percent() {
@@ -152,7 +157,7 @@ class ExchangeDesk implements DisposableBean {
     void begin(UUID id) {
         Integer begun = apart.execute(status -> jdbc.update("update import_draft set state = 'RUNNING', at = ? where id = ? and state = 'CHECKED'", Timestamp.from(clock.instant()), id));
         if (begun != null && begun == 1) {
-            one.submit(() -> takeIn(id));
+            one.execute(() -> takeIn(id));
         }
     }
 

@@ -23,7 +23,11 @@ public record Table(List<Row> rows, List<Problem> problems) {
     private static final String FORMULA = "=+-@\t\r";
     private static final int LONGEST_CELL = 5000;
 
-    /** A row. @param number as a spreadsheet counts them, the heading being 1 */
+    /**
+     * A row.
+     *
+     * @param number as a spreadsheet counts them, the heading being 1
+     */
     public record Row(int number, Map<String, String> cells) {
 
         String cell(String column) {
@@ -31,7 +35,12 @@ public record Table(List<Row> rows, List<Problem> problems) {
         }
     }
 
-    /** What is wrong. @param row 0 for the file as a whole @param column empty for the row as a whole */
+    /**
+     * What is wrong.
+     *
+     * @param row 0 for the file as a whole
+     * @param column empty for the row as a whole
+     */
     public record Problem(int row, String column, String reason) {}
 
     static Table read(String text, List<String> columns) {

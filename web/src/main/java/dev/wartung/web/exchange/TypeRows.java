@@ -185,7 +185,12 @@ class TypeRows {
         int of(String type, String place);
     }
 
-    /** What was read. @param sheets new or changed, with the text to keep @param changed how many of them are in use already */
+    /**
+     * What was read.
+     *
+     * @param sheets new or changed, with the text to keep
+     * @param changed how many of them are in use already
+     */
     record Read(List<Kept> sheets, int changed, List<Problem> problems) {
         record Kept(TypeSheet sheet, String text) {}
     }

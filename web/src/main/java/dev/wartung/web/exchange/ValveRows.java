@@ -50,7 +50,11 @@ class ValveRows {
         return new TreeMap<>(configuration.options()).entrySet().stream().map(o -> o.getKey() + "=" + o.getValue()).collect(Collectors.joining(";"));
     }
 
-    /** A row that was understood. @param there the valve that is there already */
+    /**
+     * A row that was understood.
+     *
+     * @param there the valve that is there already
+     */
     private record Understood(Row row, Optional<Valve> there, TypeSheet type, ValveConfiguration configuration, Optional<LocalDate> due, int place) {}
 
     /** @param coming types that come with the same file */

@@ -85,7 +85,13 @@ class HandoverDesk {
         return Optional.ofNullable(entry).flatMap(service::words).map(note -> happened + ": " + (note.length() > NOTE ? note.substring(0, NOTE) + " …" : note)).orElse(happened);
     }
 
-    /** A job on the list of a day. @param lots what to take first, in words; empty where the stores have none */
+    /**
+     * A job on the list of a day.
+     *
+     * @param supplies what to take first, in words; empty where the stores have none
+     * @param minutes  it takes, as long as its steps take here
+     * @param holder   who has it on the bench; empty where nobody has
+     */
     public record Listed(Job job, List<String> supplies, double minutes, int steps, int done, Optional<String> holder) {}
 
     /** What lies before the bench: what is on it, what is overdue, what is due by that day. */

@@ -46,17 +46,15 @@ class Boards {
     private final JobEnd end;
     private final Stores stores;
     private final Toolbox toolbox;
-    private final JobFiles files;
     private final Clock clock;
     private final CurrentAccount current;
 
-    Boards(Sheets sheets, GreaseStore greases, JobEnd end, Stores stores, Toolbox toolbox, JobFiles files, CurrentAccount current, Clock clock) {
+    Boards(Sheets sheets, GreaseStore greases, JobEnd end, Stores stores, Toolbox toolbox, CurrentAccount current, Clock clock) {
         this.sheets = sheets;
         this.greases = greases;
         this.end = end;
         this.stores = stores;
         this.toolbox = toolbox;
-        this.files = files;
         this.clock = clock;
         this.current = current;
     }

@@ -52,9 +52,8 @@ final class EventFormat {
 
     private EventFormat() {}
 
-    @SafeVarargs
-    private static void type(String name, Class<? extends JobEvent> event, UnaryOperator<JsonNode>... bringsUp) {
-        Type type = new Type(name, event, List.of(bringsUp));
+    private static void type(String name, Class<? extends JobEvent> event, UnaryOperator<JsonNode> fromFirst) {
+        Type type = new Type(name, event, List.of(fromFirst));
         BY_NAME.put(name, type);
         BY_CLASS.put(event, type);
     }

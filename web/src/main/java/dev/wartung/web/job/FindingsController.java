@@ -119,7 +119,7 @@ class FindingsController {
         Optional<Appearance> chosen = Knowledge.oldSeals().appearance(typed.getOrDefault("appearance", ""));
         model.addAttribute("tells", chosen.orElse(null));
         model.addAttribute("greased", typed.getOrDefault("seal", "").isEmpty() ? ""
-                : view.build().part(typed.get("seal")).map(p -> judging.lastGrease(view, p.name())).orElse(""));
+                : view.build().part(typed.getOrDefault("seal", "")).map(p -> judging.lastGrease(view, p.name())).orElse(""));
         model.addAttribute("before", oldSeals.findByValveIdOrderByAtDesc(view.job().valve().id()).stream()
                 .filter(o -> o.part().equals(typed.getOrDefault("seal", "")) && o.jobNumber() != number).toList());
         return PAGE;

@@ -89,7 +89,12 @@ final class GreaseForm {
         return !lot().isEmpty() && shelf.keepsAList() && inHand().isEmpty() ? "No tin of lot “" + lot() + "” is on this site's list." : "";
     }
 
-    /** Films as they are laid on. @param troubles takes what stands against it, by field @param second finds a second person who agrees */
+    /**
+     * Films as they are laid on.
+     *
+     * @param troubles takes what stands against it, by field
+     * @param second finds a second person who agrees
+     */
     List<Greased> greased(Map<String, String> troubles, Supplier<Optional<Account>> second) {
         if (films.isEmpty()) {
             return List.of();

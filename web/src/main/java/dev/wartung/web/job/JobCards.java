@@ -16,7 +16,11 @@ public class JobCards {
 
     private static final int CODE_SIZE = 90;
 
-    /** The steps of one phase. @param from the number of the first, from 1 */
+    /**
+     * The steps of one phase.
+     *
+     * @param from the number of the first, from 1
+     */
     public record StepsOfPhase(Phase phase, int from, List<Step> steps) {}
 
     private final Planning planning;
@@ -27,7 +31,11 @@ public class JobCards {
         this.documents = documents;
     }
 
-    /** A PDF. @param base the address this application is reached at */
+    /**
+     * A PDF.
+     *
+     * @param base the address this application is reached at
+     */
     public byte[] of(JobView view, UnitSystem units, String base) {
         return documents.pdf("job-card-pdf", Map.of("view", view, "job", view.job(), "phases", byPhase(view.progress().procedure().steps()), "greases", planning.greases(view.job().valve(), view.progress().procedure()),
                 "units", units, "qr", QrCode.svg(base + "/jobs/" + view.job().number(), CODE_SIZE)));

@@ -41,7 +41,6 @@ import org.springframework.transaction.annotation.Transactional;
 public class PastJobs {
 
     private final Valves valves;
-    private final Jobs jobs;
     private final JobEntries entries;
     private final JobFiles files;
     private final Planning planning;
@@ -54,10 +53,9 @@ public class PastJobs {
     private final JobSeal seal;
     private final Clock clock;
 
-    PastJobs(Valves valves, Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Rechecks rechecks,
+    PastJobs(Valves valves, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Rechecks rechecks,
              GreaseStore greases, OldSeals oldSeals, JointLooks looks, Sheets sheets, JobSeal seal, Clock clock) {
         this.valves = valves;
-        this.jobs = jobs;
         this.entries = entries;
         this.files = files;
         this.planning = planning;
@@ -188,7 +186,7 @@ public class PastJobs {
     }
 
     /** Writes entries one after the other, each as long after the one before as its step takes. */
-    private final class Writer {
+    private static final class Writer {
 
         private final Job job;
         private final Past past;

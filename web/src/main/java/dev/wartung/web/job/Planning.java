@@ -156,7 +156,11 @@ public class Planning {
         return new Derivation(pair.anatomy(), pair.type(), site.practice());
     }
 
-    /** Derives work on a valve of no tag that nobody has touched. @throws IllegalArgumentException if the family has no such configuration */
+    /**
+     * Derives work on a valve of no tag that nobody has touched.
+     *
+     * @throws IllegalArgumentException if the family has no such configuration
+     */
     public Procedure derive(Sheets.Pair pair, ValveConfiguration configuration, Work work) {
         return derivation(pair).derive(work, configuration);
     }

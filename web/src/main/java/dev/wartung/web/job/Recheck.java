@@ -70,7 +70,11 @@ public class Recheck {
         return Optional.ofNullable(jobNumber);
     }
 
-    /** A look that something else than a procedure calls for. @param job empty for none */
+    /**
+     * A look that something else than a procedure calls for.
+     *
+     * @param job empty for none
+     */
     public static Recheck raised(Valve valve, Optional<Integer> job, String name, LocalDate raisedOn, LocalDate dueOn) {
         return new Recheck(valve, job, name, raisedOn, dueOn, Optional.empty());
     }
@@ -103,7 +107,11 @@ public class Recheck {
         doneOn = day;
     }
 
-    /** Somebody looked. @param said what was found, in words */
+    /**
+     * Somebody looked.
+     *
+     * @param said what was found, in words
+     */
     public void looked(LocalDate day, Account by, String said) {
         doneOn = day;
         doneBy = by;

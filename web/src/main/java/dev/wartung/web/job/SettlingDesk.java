@@ -133,7 +133,7 @@ public class SettlingDesk {
     private void planNext(Valve valve) {
         LocalDate today = LocalDate.now(clock);
         List<Recheck> open = rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id());
-        open.stream().filter(r -> r.name().equals(NEXT_LOOK) || r.name().startsWith(RETIGHTEN) && !r.dueOn().isAfter(today)).forEach(r -> r.done(today));
+        open.stream().filter(r -> r.name().equals(NEXT_LOOK) || (r.name().startsWith(RETIGHTEN) && !r.dueOn().isAfter(today))).forEach(r -> r.done(today));
         series(valve).stream().flatMap(s -> s.next().stream().map(at -> new Recheck(valve, s.jobNumber(), NEXT_LOOK, today, at.atZone(clock.getZone()).toLocalDate(), Optional.empty())))
                 .min(Comparator.comparing(Recheck::dueOn)).map(r -> r.dueOn().isAfter(today) ? r : Recheck.raised(valve, r.jobNumber(), NEXT_LOOK, today, today.plusDays(1))).ifPresent(rechecks::save);
     }

@@ -40,7 +40,11 @@ final class SpreadForm {
         }
     }
 
-    /** The name of a place's field. @param place from 0 */
+    /**
+     * The name of a place's field.
+     *
+     * @param place from 0
+     */
     static String field(Ask ask, int place) {
         return StepForm.READING + ask.id() + "." + (place + 1);
     }

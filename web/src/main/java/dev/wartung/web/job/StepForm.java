@@ -58,7 +58,12 @@ final class StepForm {
     private final BiFunction<String, String, Stores.Fitness> fitness;
     private final BiFunction<Supplies.Piece, String, Items.Substitution> substitutes;
 
-    /** @param units what bare numbers are in @param second finds a second person by name and password, or nobody @param fitness whether a piece of an item and lot may be fitted @param substitutes an article of another number in a piece's place */
+    /**
+     * @param units what bare numbers are in
+     * @param second finds a second person by name and password, or nobody
+     * @param fitness whether a piece of an item and lot may be fitted
+     * @param substitutes an article of another number in a piece's place
+     */
     StepForm(Step step, Supplies supplies, GreaseShelf shelf, Map<String, String> typed, UnitSystem units, BiFunction<String, String, Optional<Account>> second,
              BiFunction<String, String, Stores.Fitness> fitness, BiFunction<Supplies.Piece, String, Items.Substitution> substitutes) {
         this.substitutes = substitutes;

@@ -55,7 +55,11 @@ class LifeDesk {
         }
     }
 
-    /** A group with what is known of it. @param types that are in it */
+    /**
+     * A group with what is known of it.
+     *
+     * @param types that are in it
+     */
     public record Seen(Group group, List<Lifetime> lives, Set<String> types) {
 
         public long failures() {
@@ -85,7 +89,7 @@ class LifeDesk {
                 types.computeIfAbsent(group, g -> new TreeSet<>()).add(row.typeId());
             }
         }
-        return lives.entrySet().stream().map(e -> new Seen(e.getKey(), e.getValue(), types.get(e.getKey()))).filter(s -> s.failures() > 0)
+        return lives.entrySet().stream().map(e -> new Seen(e.getKey(), e.getValue(), types.getOrDefault(e.getKey(), Set.of()))).filter(s -> s.failures() > 0)
                 .sorted(Comparator.comparingLong(Seen::failures).reversed()).toList();
     }
 

@@ -96,7 +96,7 @@ class Unavailable extends OncePerRequestFilter {
 
     private static boolean isOutage(Throwable thrown) {
         for (@Nullable Throwable e = thrown; e != null; e = e.getCause()) {
-            if (e instanceof SQLTransientConnectionException || e instanceof SQLNonTransientConnectionException || e instanceof SQLException sql && isOutage(sql.getSQLState())) {
+            if (e instanceof SQLTransientConnectionException || e instanceof SQLNonTransientConnectionException || (e instanceof SQLException sql && isOutage(sql.getSQLState()))) {
                 return true;
             }
         }
@@ -105,7 +105,7 @@ class Unavailable extends OncePerRequestFilter {
 
     /** @param state none comes from the pool, about a connection that was lost under way: every error of the database itself has one */
     private static boolean isOutage(@Nullable String state) {
-        return state == null || state.length() == 5 && STATES.contains(state.substring(0, 2));
+        return state == null || (state.length() == 5 && STATES.contains(state.substring(0, 2)));
     }
 
     private static Throwable last(Throwable thrown) {

@@ -11,6 +11,7 @@ import dev.wartung.core.practice.Trap;
 import dev.wartung.web.account.Role;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.sheet.Sheets;
+import java.util.Objects;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -124,7 +125,7 @@ class PracticeController {
             var names = sheets.of(run.typeId()).anatomy().options();
             desk.options(run.typeId()).forEach((option, choices) -> choices.forEach((value, words) -> {
                 if (!value.equals(told.options().get(option))) {
-                    suspects.put(option + "=" + value, names.get(option).name() + ": it is " + words);
+                    suspects.put(option + "=" + value, Objects.requireNonNull(names.get(option)).name() + ": it is " + words);
                 }
             }));
         }

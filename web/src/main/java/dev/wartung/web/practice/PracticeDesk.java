@@ -62,7 +62,11 @@ class PracticeDesk {
         this.clock = clock;
     }
 
-    /** A work that can be practised. @param key its id, and after a colon the part chosen for it */
+    /**
+     * A work that can be practised.
+     *
+     * @param key its id, and after a colon the part chosen for it
+     */
     public record Offer(String key, String name) {}
 
     /** The drives a type is made with. */

@@ -100,7 +100,7 @@ public class RecordBook implements JobSeal {
             Account me = current.get();
             add(RecordContent.CORRECTION, jobNumber, (record, connection) -> {
                 ObjectNode said = record.put("corrects", corrects).put("job_number", jobNumber).putObject("correction");
-                List.of("what", "was", "is", "reason").forEach(field -> said.put(field, typed.get(field).strip()));
+                List.of("what", "was", "is", "reason").forEach(field -> said.put(field, typed.getOrDefault(field, "").strip()));
                 record.putObject("signature").put("username", me.username()).put("name", me.name()).put("meaning", "found the record wrong and corrects it");
             });
         }
@@ -108,7 +108,7 @@ public class RecordBook implements JobSeal {
     }
 
     private void add(String kind, int jobNumber, Filling filling) {
-        jdbc.execute((ConnectionCallback<Void>) connection -> {
+        jdbc.execute((ConnectionCallback<Long>) connection -> {
             Row head = new RecordRows(connection).one("select seq, hash from record_head where id = 1 for update").orElseThrow();
             long seq = head.number("seq") + 1;
             Instant at = clock.instant().truncatedTo(ChronoUnit.MICROS);
@@ -129,7 +129,7 @@ public class RecordBook implements JobSeal {
                 move.setString(2, hash);
                 move.executeUpdate();
             }
-            return null;
+            return seq;
         });
     }
 
@@ -159,7 +159,11 @@ public class RecordBook implements JobSeal {
                 (row, i) -> new Kept(row.getLong(1), row.getInt(2), row.getString(3), row.getString(4), row.getString(5), row.getTimestamp(6).toInstant())).stream().findFirst();
     }
 
-    /** Writes the records of jobs that ended before there were any. @return how many */
+    /**
+     * Writes the records of jobs that ended before there were any.
+     *
+     * @return how many
+     */
     @Transactional
     public int catchUp() {
         List<Integer> missing = jdbc.queryForList("""

@@ -38,7 +38,11 @@ final class RecordContent {
         return JSON.createObjectNode().put("format", FORMAT).put("kind", kind).put("sequence", seq).put("previous", previous).put("written", written);
     }
 
-    /** Everything the rows say of an ended job, added to the record. @throws IllegalArgumentException if there is no such job */
+    /**
+     * Everything the rows say of an ended job, added to the record.
+     *
+     * @throws IllegalArgumentException if there is no such job
+     */
     static ObjectNode job(ObjectNode record, int number, Connection connection) throws SQLException {
         RecordRows rows = new RecordRows(connection);
         Row job = rows.one("""

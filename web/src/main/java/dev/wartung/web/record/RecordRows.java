@@ -5,6 +5,7 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
+import java.util.Objects;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -30,7 +31,7 @@ final class RecordRows {
         }
 
         long number(String column) {
-            return ((Number) columns.get(column)).longValue();
+            return ((Number) Objects.requireNonNull(columns.get(column), column)).longValue();
         }
 
         ObjectNode put(ObjectNode into, String... names) {

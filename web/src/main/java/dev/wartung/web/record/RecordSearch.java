@@ -20,7 +20,11 @@ class RecordSearch {
         this.jdbc = jdbc;
     }
 
-    /** A record in the list. @param corrections how many were written to it */
+    /**
+     * A record in the list.
+     *
+     * @param corrections how many were written to it
+     */
     record Found(long seq, int jobNumber, String tag, String title, String state, String holder, Instant endedAt, String hash, int corrections) {
 
         public String shortHash() {

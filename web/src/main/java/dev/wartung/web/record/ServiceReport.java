@@ -18,7 +18,6 @@ import java.util.Map;
  * @param svg      the valve as it was left
  * @param lines    what happened, in order
  * @param readings every reading that stands, with its verdict
- * @param bands    limits by reading, in words
  * @param fitted   new parts that went in, with their lots
  * @param leftOver pieces counted in that were not fitted
  * @param cloth    what still lies on the cloth; empty for a closed job

@@ -79,12 +79,20 @@ public class Sheets {
         return isShipped(typeId) ? Optional.of(SheetLibrary.typeText(typeId)) : jdbc.queryForList("select yaml from own_type where type_id = ?", String.class, typeId).stream().findFirst();
     }
 
-    /** The same as JSON, whatever it is written in. @throws IllegalStateException if there is none */
+    /**
+     * The same as JSON, whatever it is written in.
+     *
+     * @throws IllegalStateException if there is none
+     */
     public String typeJson(String typeId) {
         return reader.compose(typeId, typeText(typeId).orElseThrow(() -> new IllegalStateException("no type " + typeId)), name -> Optional.empty());
     }
 
-    /** The family of a type that may not be in use yet. @throws IllegalStateException if there is none of its name */
+    /**
+     * The family of a type that may not be in use yet.
+     *
+     * @throws IllegalStateException if there is none of its name
+     */
     public AnatomySheet anatomyOf(TypeSheet type) {
         return library.anatomy(type.anatomy()).orElseThrow(() -> new IllegalStateException("no anatomy " + type.anatomy()));
     }
@@ -123,7 +131,11 @@ public class Sheets {
         return digest;
     }
 
-    /** The sheets behind two digests, as they were. @throws IllegalStateException if they are not kept or no longer readable */
+    /**
+     * The sheets behind two digests, as they were.
+     *
+     * @throws IllegalStateException if they are not kept or no longer readable
+     */
     public Pair asKept(String anatomyDigest, String typeDigest) {
         return readBack.computeIfAbsent(anatomyDigest + typeDigest, key -> {
             KeptSheet anatomyText = kept.findById(anatomyDigest).orElseThrow();

@@ -122,7 +122,7 @@ class Candidates {
 
     /** A look that waits for the line's first cleaning or sterilisation, which is how a line comes back. */
     private static boolean onceBack(Recheck recheck) {
-        return recheck.after().isPresent() && recheck.afterDays() <= 2 || recheck.name().contains("after the first");
+        return (recheck.after().isPresent() && recheck.afterDays() <= 2) || recheck.name().contains("after the first");
     }
 
     /** Demo values: 5 for any work that is due, one for each week it is overdue by the window (10 at most), 10 for a valve out of service, 5 for a part that was found unfit. */

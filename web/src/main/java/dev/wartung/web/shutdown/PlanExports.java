@@ -19,6 +19,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
+import java.util.Objects;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -59,14 +60,18 @@ class PlanExports {
         this.documents = documents;
     }
 
-    /** A piece of somebody's work. @param what work, second person, tighten again, look */
+    /**
+     * A piece of somebody's work.
+     *
+     * @param what work, second person, tighten again, look
+     */
     private record Entry(Candidate candidate, String what, Stint stint) {}
 
     private static List<Entry> entries(Problem problem, Plan plan) {
         Map<String, Candidate> byId = problem.byId();
         List<Entry> all = new ArrayList<>();
         for (Placed p : plan.jobs()) {
-            Candidate c = byId.get(p.job());
+            Candidate c = Objects.requireNonNull(byId.get(p.job()));
             all.add(new Entry(c, "work", p.work()));
             p.second().ifPresent(s -> all.add(new Entry(c, "second person", s)));
             p.retighten().ifPresent(s -> all.add(new Entry(c, "tighten again", s)));
@@ -104,7 +109,7 @@ class PlanExports {
             rows.add(row(e.candidate(), e.what(), offset(window, e.stint().start(), zone), offset(window, e.stint().end(), zone), setup.nameOf(e.stint().technician())));
         }
         Map<String, Candidate> byId = problem.byId();
-        plan.out().forEach(id -> rows.add(row(byId.get(id), "not in", "", "", "")));
+        plan.out().forEach(id -> rows.add(row(Objects.requireNonNull(byId.get(id)), "not in", "", "", "")));
         return Table.write(COLUMNS, rows);
     }
 

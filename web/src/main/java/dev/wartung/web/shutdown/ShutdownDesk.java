@@ -170,7 +170,12 @@ public class ShutdownDesk {
         return Optional.of(problem);
     }
 
-    /** Keeps how far planning is. @param better a plan better than the one kept; empty where there is none @return whether it shall stop */
+    /**
+     * Keeps how far planning is.
+     *
+     * @param better a plan better than the one kept; empty where there is none
+     * @return whether it shall stop
+     */
     @Transactional
     public boolean goesOn(long id, Optional<Plan> better, long tried, double share) {
         ShutdownWindow window = windows.lock(id).orElseThrow();

@@ -67,7 +67,11 @@ public class GreaseStore {
         tins.save(new GreaseTin(tin.grease(), tin.lot()));
     }
 
-    /** Reads a tin as it was typed and takes it in. @return what is wrong, by field; empty when it was taken in */
+    /**
+     * Reads a tin as it was typed and takes it in.
+     *
+     * @return what is wrong, by field; empty when it was taken in
+     */
     @Transactional
     public Map<String, String> takeIn(Map<String, String> typed, UnitSystem units) {
         Map<String, String> troubles = new LinkedHashMap<>();
@@ -89,7 +93,7 @@ public class GreaseStore {
         one("thickener", matrix.thickeners().stream().anyMatch(t -> t.id().equals(typed.getOrDefault("thickener", ""))), troubles);
         one("registration", matrix.registrations().stream().anyMatch(r -> r.id().equals(typed.getOrDefault("registration", ""))), troubles);
         if (troubles.isEmpty()) {
-            Grease grease = new Grease(name, typed.get("oil"), typed.get("thickener"), typed.get("registration"), claims, hottestK);
+            Grease grease = new Grease(name, typed.getOrDefault("oil", ""), typed.getOrDefault("thickener", ""), typed.getOrDefault("registration", ""), claims, hottestK);
             matrix.contradictions(grease).forEach(c -> troubles.put("claims", c));
             if (troubles.isEmpty()) {
                 takeIn(new Tin(grease, lot));

@@ -105,7 +105,11 @@ public class Items {
         }
     }
 
-    /** An article in the place of the one that belongs there. @param number as read off it */
+    /**
+     * An article in the place of the one that belongs there.
+     *
+     * @param number as read off it
+     */
     public Substitution substitute(Supplies.Piece piece, String number) {
         if (number.strip().equalsIgnoreCase(piece.article())) {
             return Substitution.none(piece);

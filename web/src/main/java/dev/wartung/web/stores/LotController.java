@@ -75,7 +75,7 @@ class LotController {
     String quarantine(@PathVariable long id, @RequestParam Map<String, String> typed, Model model) {
         Map<String, String> troubles = said("reason", typed);
         if (troubles.isEmpty()) {
-            stores.quarantine(known(id).id(), typed.get("reason").strip());
+            stores.quarantine(known(id).id(), typed.getOrDefault("reason", "").strip());
         }
         return answer(id, typed, troubles, model);
     }
@@ -100,7 +100,7 @@ class LotController {
             troubles.put("pieces", "How many are there, as a whole number.");
         }
         if (troubles.isEmpty()) {
-            stores.counted(known(id).id(), Integer.parseInt(pieces), typed.get("why").strip(), "yes".equals(typed.get("scrapped")));
+            stores.counted(known(id).id(), Integer.parseInt(pieces), typed.getOrDefault("why", "").strip(), "yes".equals(typed.get("scrapped")));
         }
         return answer(id, typed, troubles, model);
     }

@@ -67,7 +67,7 @@ public class RecallDesk {
     private Map<Valve, List<String>> inValves(String lot) {
         Map<String, List<String>> byTag = traces.ofLot(lot).stream().filter(Piece::stillIn).collect(Collectors.groupingBy(Piece::tag, LinkedHashMap::new, Collectors.mapping(Piece::part, Collectors.toList())));
         Map<Valve, List<String>> inValves = new LinkedHashMap<>();
-        valves.findByTagIn(byTag.keySet()).stream().sorted(Comparator.comparing(Valve::tag)).forEach(v -> inValves.put(v, byTag.get(v.tag()).stream().distinct().toList()));
+        valves.findByTagIn(byTag.keySet()).stream().sorted(Comparator.comparing(Valve::tag)).forEach(v -> inValves.put(v, byTag.getOrDefault(v.tag(), List.of()).stream().distinct().toList()));
         return inValves;
     }
 

@@ -65,7 +65,7 @@ class SupplyController {
         if (!troubles.isEmpty()) {
             return show(typed, troubles, model);
         }
-        desk.leadTime(items.item(typed.get("item")).orElseThrow().number(), Integer.parseInt(typed.get("days").strip()));
+        desk.leadTime(items.item(typed.getOrDefault("item", "")).orElseThrow().number(), Integer.parseInt(typed.getOrDefault("days", "").strip()));
         return "redirect:/stores/needed";
     }
 
@@ -93,7 +93,7 @@ class SupplyController {
             troubles.put("reason", reason.isEmpty() ? "Say in a few words why." : "Keep it under " + LONGEST + " letters.");
         }
         Optional<LocalDate> due = TypedDay.coming("due", typed, LocalDate.now(clock), troubles);
-        if (lot.isEmpty() || traces.ofLot(lot).isEmpty() && stores.numbered(lot).isEmpty()) {
+        if (lot.isEmpty() || (traces.ofLot(lot).isEmpty() && stores.numbered(lot).isEmpty())) {
             troubles.put("lot", "Nothing is on record of that lot.");
         }
         if (troubles.isEmpty()) {

@@ -37,7 +37,10 @@ public class MeasuringTool {
     @SuppressWarnings("NullAway.Init")
     protected MeasuringTool() {}
 
-    /** @param months between calibrations @param calibrated when it was last found good */
+    /**
+     * @param months between calibrations
+     * @param calibrated when it was last found good
+     */
     @SuppressWarnings("NullAway.Init")
     MeasuringTool(String number, ToolKind kind, String name, int months, LocalDate calibrated) {
         this.number = number;

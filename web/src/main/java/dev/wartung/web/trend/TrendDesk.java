@@ -56,7 +56,11 @@ class TrendDesk implements JobWatch, RunWatch {
         this.clock = clock;
     }
 
-    /** A reading as it was taken. @param job the job it was taken in; 0 for none */
+    /**
+     * A reading as it was taken.
+     *
+     * @param job the job it was taken in; 0 for none
+     */
     public record Read(Instant at, int job, Quantity value) {}
 
     /**

@@ -74,7 +74,11 @@ public class RecordChange {
         this.at = at;
     }
 
-    /** Looked at. @return whether it was not before, and is not the looker's own change */
+    /**
+     * Looked at.
+     *
+     * @return whether it was not before, and is not the looker's own change
+     */
     boolean seen(Account who, Instant when) {
         if (seenAt != null || who.id().equals(by.id())) {
             return false;

@@ -28,7 +28,10 @@ public class ValveDrawing {
         this.clock = clock;
     }
 
-    /** @param fitted what is fitted now, by part @param units what its reader reads */
+    /**
+     * @param fitted what is fitted now, by part
+     * @param units what its reader reads
+     */
     public String svg(Valve valve, Map<String, FittedPart> fitted, UnitSystem units) {
         Sheets.Pair pair = sheets.of(valve.typeId());
         Bench bench = new Bench(pair.anatomy().build(), valve.configuration());

@@ -39,7 +39,11 @@ public final class Imports {
         return answer.getContentAsString();
     }
 
-    /** Takes in what a dry run found no problem with. @return how it ended, and what was said of it */
+    /**
+     * Takes in what a dry run found no problem with.
+     *
+     * @return how it ended, and what was said of it
+     */
     public String takenIn(String page) throws Exception {
         Matcher draft = Pattern.compile("/exchange/([0-9a-f-]{36})/take-in").matcher(page);
         assertThat(draft.find()).as(page).isTrue();

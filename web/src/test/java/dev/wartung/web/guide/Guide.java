@@ -13,7 +13,12 @@ record Guide(List<Block> blocks) {
 
     private static final Pattern FENCED = Pattern.compile("(?ms)^```(\\S+)(?: ([^\\n]*))?\\n(.*?)^```$");
 
-    /** A fenced block. @param kind its language @param about what else stands behind the fence */
+    /**
+     * A fenced block.
+     *
+     * @param kind its language
+     * @param about what else stands behind the fence
+     */
     record Block(String kind, String about, String text) {}
 
     static Guide read(String name) throws IOException {

@@ -140,7 +140,11 @@ class OutageTest {
         return entry;
     }
 
-    /** On a slow machine it goes on until enough was acknowledged to be checked. @return how often what was killed */
+    /**
+     * On a slow machine it goes on until enough was acknowledged to be checked.
+     *
+     * @return how often what was killed
+     */
     private static Map<String, Integer> killForAWhile(Collection<Acknowledged> acknowledged) throws Exception {
         Random random = new Random(SEED);
         Map<String, Integer> killed = new HashMap<>();

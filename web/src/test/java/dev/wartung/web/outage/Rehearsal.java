@@ -58,7 +58,11 @@ public record Rehearsal(List<Typed> steps, Map<String, String> closing) {
         return rehearsed;
     }
 
-    /** Further technicians; everybody's password is that of the test site. @return their names */
+    /**
+     * Further technicians; everybody's password is that of the test site.
+     *
+     * @return their names
+     */
     public static List<String> hire(ConfigurableApplicationContext context, int how) {
         String hash = context.getBean(PasswordEncoder.class).encode(TestSite.PASSWORD);
         List<String> names = new ArrayList<>();
@@ -69,7 +73,11 @@ public record Rehearsal(List<Typed> steps, Map<String, String> closing) {
         return names;
     }
 
-    /** Plans the work on a valve. @return the job's number */
+    /**
+     * Plans the work on a valve.
+     *
+     * @return the job's number
+     */
     public static int planned(ConfigurableApplicationContext context, String tag, String work) {
         Planning planning = context.getBean(Planning.class);
         Valve valve = context.getBean(Valves.class).findByTagIgnoreCase(tag).orElseThrow();

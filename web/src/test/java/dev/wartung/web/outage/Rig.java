@@ -15,6 +15,7 @@ import org.springframework.context.ConfigurableApplicationContext;
  * A database of its own on a small disk of its own, two applications on it, a balancer in front. Where this user may not mount a disk the database is in an ordinary folder and
  * {@link #hasOwnDisk()} says so.
  */
+@SuppressWarnings("try") // whoever closes it may be interrupted
 final class Rig implements AutoCloseable {
 
     private static final int DISK_MIB = 320;
@@ -87,7 +88,11 @@ final class Rig implements AutoCloseable {
         }
     }
 
-    /** Nothing more fits on the database's disk. @return to be deleted to make room again */
+    /**
+     * Nothing more fits on the database's disk.
+     *
+     * @return to be deleted to make room again
+     */
     Path fillDisk() throws IOException {
         Path ballast = disk().resolve("ballast");
         byte[] piece = new byte[1 << 16];

@@ -32,12 +32,20 @@ public final class Technician {
         this.password = password;
     }
 
-    /** Asked once. @throws IOException if the connection breaks */
+    /**
+     * Asked once.
+     *
+     * @throws IOException if the connection breaks
+     */
     public HttpResponse<String> get(String path) throws IOException, InterruptedException {
         return client.send(HttpRequest.newBuilder(URI.create(base + path)).timeout(Duration.ofSeconds(45)).build(), BodyHandlers.ofString());
     }
 
-    /** Sent once, as the page's own script would. @throws IOException if the connection breaks: whether it was done is not known then */
+    /**
+     * Sent once, as the page's own script would.
+     *
+     * @throws IOException if the connection breaks: whether it was done is not known then
+     */
     public HttpResponse<String> post(String path, Map<String, String> fields) throws IOException, InterruptedException {
         String form = fields.entrySet().stream().map(e -> encoded(e.getKey()) + "=" + encoded(e.getValue())).collect(Collectors.joining("&"));
         return client.send(HttpRequest.newBuilder(URI.create(base + path)).timeout(Duration.ofSeconds(45)).header("Content-Type", "application/x-www-form-urlencoded")

@@ -19,6 +19,7 @@ import java.util.stream.Stream;
  * A checkout of its own with the real script and the real PostgreSQL, and doubles of what takes long or cannot be broken on purpose: {@code java}, {@code mvn}, {@code curl},
  * {@code apt-get}, and of {@code setsid} that takes its time. A double of the application lives until it is ended and is up as long as it lives; files in {@code says} make the doubles misbehave.
  */
+@SuppressWarnings("try") // whoever closes it may be interrupted
 final class Workplace implements AutoCloseable {
 
     private static final Path SCRIPT = Path.of("../wartung");
