@@ -27,9 +27,15 @@ run_tests() { # nothing: all of them; else classes, as Maven's -Dtest takes them
   fi
   local log="$WARTUNG_HOME/maven.log" rc=0
   rm -f -- "$here"/*/target/surefire-reports/TEST-*.xml
-  attended logged "$log" maven verify "-Dtest.forks=$forks" ${only[@]+"${only[@]}"} || rc=$?
+  attended logged "$log" maven verify "-Dtest.forks=$forks" ${only[@]+"${only[@]}"} ${covered[@]+"${covered[@]}"} || rc=$?
   told_tests "$log"
   return "$rc"
+}
+coverage() { # which lines the tests go through: all of them, or some classes
+  covered=(-Dcoverage)
+  run_tests "$@"
+  say "Which lines they went through:"
+  printf '  %s\n' "$here"/*/target/site/jacoco/index.html
 }
 logged() { local log="$1"; shift; "$@" 2>&1 | tee "$log"; }
 told_tests() { # what was gone through, the slowest classes, and how many tests passed in all
