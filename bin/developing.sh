@@ -37,6 +37,15 @@ coverage() { # which lines the tests go through: all of them, or some classes
   say "Which lines they went through:"
   printf '  %s\n' "$here"/*/target/site/jacoco/index.html
 }
+mutations() { # $1: a package of core; whether its tests notice when its arithmetic is otherwise
+  case "${1:-}" in
+    actuation|bolting|diaphragm|leak|life|lubrication|stores|progress|procedure) ;;
+    *) fail "say which package of the core: actuation, bolting, diaphragm, leak, life, lubrication, stores, progress or procedure" ;;
+  esac
+  need_tools
+  attended maven -pl core test-compile org.pitest:pitest-maven:mutationCoverage "-Dmutated=$1"
+  say "What no test noticed: $here/core/target/pit-reports/index.html"
+}
 logged() { local log="$1"; shift; "$@" 2>&1 | tee "$log"; }
 told_tests() { # what was gone through, the slowest classes, and how many tests passed in all
   local reports=("$here"/*/target/surefire-reports/TEST-*.xml)

@@ -124,13 +124,15 @@ end_process() { # $1: process number, $2: an argument by which it is known, $3: 
 
 # ------------------------------------------------------------------------------------------------ what is undone
 # What this command has begun and nobody has taken over yet: ended when the command ends, however it ends.
-begun_app=no begun_bench=no begun_pg=no throwaway="" child=""
+begun_app=no begun_bench=no begun_pg=no throwaway="" child="" ended=""
 # Their numbers, known before the files that name them are written.
 app_child="" bench_child="" pg_child=""
 on_exit() {
   local rc=$? IFS=$' \t\n'
   # a part of this script in the background, ended in the first moments of its life, still has the traps: it is not the one to clean up
   [ "$BASHPID" = "$watching" ] || exit "$rc"
+  # said by the signal itself: what it broke into may have left another status behind
+  [ -z "$ended" ] || rc="$ended"
   trap '' INT TERM HUP
   trap - EXIT
   set +e
@@ -157,13 +159,13 @@ end_child() { # what is attended; said again, for a process that has just begun 
 watch_signals() {
   watching="$BASHPID"
   trap on_exit EXIT
-  trap 'exit 129' HUP
-  trap 'exit 130' INT
-  trap 'exit 143' TERM
+  trap 'ended=129; exit 129' HUP
+  trap 'ended=130; exit 130' INT
+  trap 'ended=143; exit 143' TERM
 }
 hand_over() { begun_app=no begun_bench=no begun_pg=no; }
 attended() { # runs something long in a process group of its own, so that a signal to this script ends it at once, with all it has begun
-  local rc=0 ended=""
+  local rc=0
   # a signal that comes before the number of the process is known waits for it
   trap 'ended=129' HUP
   trap 'ended=130' INT

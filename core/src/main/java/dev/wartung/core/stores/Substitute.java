@@ -23,7 +23,8 @@ public record Substitute(String material, Optional<GreasedSurface> size) {
             return Optional.of("It is of " + material + ", and " + asked.material + " belongs here. Another material is a change of the valve, and a job of its own.");
         }
         return size.flatMap(own -> asked.size.flatMap(wanted -> differs("inside diameter", own.inside(), wanted.inside())
-                .or(() -> own.cord().flatMap(c -> wanted.cord().flatMap(w -> differs("cord", c, w))))));
+                .or(() -> own.cord().flatMap(c -> wanted.cord().flatMap(w -> differs("cord", c, w))))
+                .or(() -> own.width().flatMap(c -> wanted.width().flatMap(w -> differs("width", c, w))))));
     }
 
     private static Optional<String> differs(String what, Quantity own, Quantity wanted) {

@@ -1,6 +1,7 @@
 package dev.wartung.core.actuation;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import dev.wartung.core.actuation.FailPositionStudy.Air;
@@ -70,6 +71,45 @@ class FailPositionStudyTest {
         assertThat(both.onLossOfAir(Side.BELOW, 0)).contains("may stay where it is");
         assertThat(FailPositionStudy.inTheFlow(Side.ABOVE)).contains("slams");
         assertThat(FailPositionStudy.inTheFlow(Side.BELOW)).contains("gentle");
+    }
+
+    @Test
+    @DisplayName("What the spring has to spare: friction and the pressure on the stem are against a spring that closes; at its seat the line may press or lift one that opens, at its end the stem helps")
+    void toSpare() {
+        // 2894 − 150 − 254.47 mm² × 5 bar = 2616.8 N; the spring 10 % weak and friction half as much again: 2604.6 − 225 − 127.2 N
+        assertThat(study(Drive.NC, 0, 0).springToSpareN(Side.BELOW, 5e5).usual()).isCloseTo(2616.8, within(0.1));
+        assertThat(study(Drive.NC, 0, 0).springToSpareN(Side.ABOVE, 0).usual()).isCloseTo(2744, within(0.1));
+        assertThat(study(Drive.NC, 0.1, 0.5).springToSpareN(Side.ABOVE, 5e5).worst()).isCloseTo(2252.4, within(0.1));
+        assertThat(study(Drive.NC, 0.1, 0.5).springToSpareN(Side.ABOVE, 5e5).best()).isCloseTo(2894 * 1.1 - 75 - 127.2, within(0.1));
+        // at its seat 2894 − 150 − 1631.27 mm² × 5 bar = 1928.4 N, less than at its end
+        assertThat(study(Drive.NO, 0, 0).springToSpareN(Side.ABOVE, 5e5).usual()).isCloseTo(1928.4, within(0.1));
+        // lifted from below; at its end 2300 − 150 + 127.2 = 2277.2 N decide
+        assertThat(study(Drive.NO, 0, 0).springToSpareN(Side.BELOW, 5e5).usual()).isCloseTo(2277.2, within(0.1));
+        assertThat(study(Drive.NO, 0.1, 0.5).springToSpareN(Side.BELOW, 5e5).worst()).isCloseTo(2300 * 0.9 - 225 + 127.2, within(0.1));
+        assertThat(study(Drive.NO, 0.1, 0.5).springToSpareN(Side.ABOVE, 5e5).worst()).isCloseTo(2894 * 0.9 - 225 - 815.6, within(0.1));
+    }
+
+    @Test
+    @DisplayName("Beyond what the seal needs: spring closing 2300 − 150 − 1231.5 N, plus 489.4 N from above, less 565.7 N from below; spring opening with air, the strong spring is the bad one")
+    void onTheSeat() {
+        assertThat(study(Drive.NC, 0, 0).marginOnSeatN(Side.ABOVE, 3e5, 0).usual()).isCloseTo(2300 - 150 - 1231.5 + 489.4, within(0.2));
+        assertThat(study(Drive.NC, 0, 0).marginOnSeatN(Side.BELOW, 3e5, 0).usual()).isCloseTo(2300 - 150 - 1231.5 - 565.7, within(0.2));
+        Range opening = study(Drive.NO, 0.1, 0.5).marginOnSeatN(Side.ABOVE, 3e5, 6e5);
+        assertThat(opening.worst()).isCloseTo(4712.39 - 2894 * 1.1 + 489.4 - 225 - 1231.5, within(0.2));
+        assertThat(opening.best()).isCloseTo(4712.39 - 2894 * 0.9 + 489.4 - 75 - 1231.5, within(0.2));
+        assertThat(study(Drive.NO, 0, 0).heldFromBelowPa(6e5).usual()).isCloseTo((4712.39 - 2894 - 150 - 1231.5) / 1885.741e-6, within(100.0));
+        Range air = study(Drive.NC, 0.1, 0.5).airPa(Side.BELOW, 0);
+        assertThat(air.worst()).isCloseTo((2894 * 1.1 + 225) / LIFT, within(1.0));
+        assertThat(air.best()).isCloseTo((2894 * 0.9 + 75) / LIFT, within(1.0));
+    }
+
+    @Test
+    @DisplayName("Scatter is a share: none at least, the spring's below the whole; friction cannot scatter below nothing")
+    void scatter() {
+        assertThatThrownBy(() -> study(Drive.NC, -0.01, 0)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> study(Drive.NC, 1, 0)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> study(Drive.NC, 0, -0.01)).isInstanceOf(IllegalArgumentException.class);
+        assertThat(study(Drive.NC, 0, 1.5).marginOnSeatN(Side.BELOW, 0, 0).best()).isCloseTo(2300 - 1231.5, within(0.2));
     }
 
     @Test

