@@ -18,11 +18,6 @@ public sealed interface JobEvent {
     /** The answer to what kind of event this is. */
     <R> R in(Cases<R> cases);
 
-    /** The procedure the job goes on with from here; empty where that stays what it was. */
-    default Optional<Procedure> goesOnWith() {
-        return Optional.empty();
-    }
-
     /**
      * One answer for each kind of event.
      *
@@ -149,11 +144,6 @@ public sealed interface JobEvent {
         public <R> R in(Cases<R> cases) {
             return cases.found(this);
         }
-
-        @Override
-        public Optional<Procedure> goesOnWith() {
-            return procedure;
-        }
     }
 
     /** A part that was waited for came. */
@@ -206,11 +196,6 @@ public sealed interface JobEvent {
         public <R> R in(Cases<R> cases) {
             return cases.corrected(this);
         }
-
-        @Override
-        public Optional<Procedure> goesOnWith() {
-            return Optional.of(procedure);
-        }
     }
 
     /** From here the way back to a closed valve. */
@@ -218,11 +203,6 @@ public sealed interface JobEvent {
         @Override
         public <R> R in(Cases<R> cases) {
             return cases.closingUp(this);
-        }
-
-        @Override
-        public Optional<Procedure> goesOnWith() {
-            return Optional.of(procedure);
         }
     }
 

@@ -37,7 +37,9 @@ public record JobLog(ValveConfiguration configuration, Procedure procedure, List
      */
     public Standing standing() {
         Fold fold = new Fold(configuration, procedure);
-        inForce().forEach(fold::add);
+        for (Happened one : inForce()) {
+            fold = fold.with(one);
+        }
         return fold.standing();
     }
 
@@ -99,9 +101,9 @@ public record JobLog(ValveConfiguration configuration, Procedure procedure, List
             goOn(procedure);
         }
 
-        void add(Happened one) {
+        Fold with(Happened one) {
             step = one.step();
-            one.event().in(this);
+            return one.event().in(this);
         }
 
         Standing standing() {

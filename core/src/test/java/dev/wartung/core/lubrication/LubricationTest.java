@@ -27,6 +27,31 @@ class LubricationTest {
         return new Use("seal-grease", Set.of(polymer), Set.of(), 350);
     }
 
+    /** By hand: a cord of 3 mm on 50 mm has π²·53·3 = 1569.3 mm²; 8 µm on it are 12.55 mm³. */
+    @Test
+    void aFilmIsItsSurfaceTimesItsThickness() {
+        assertEquals(1569.3e-6, Film.areaM2(0.050, 0.003), 0.1e-6);
+        assertEquals(532.96e-6, Film.areaM2(0.025, 0.002), 0.1e-6, "π²·27·2");
+        assertEquals(12.55e-9, Film.volumeM3(1569.3e-6, Film.THIN_M), 0.01e-9);
+        assertEquals(3e-9, Film.volumeM3(1e-3, 3e-6), 1e-15);
+        for (double[] none : new double[][] {{0, 1}, {1, 0}, {-1, 1}, {1, -1}}) {
+            assertThrows(IllegalArgumentException.class, () -> Film.areaM2(none[0], none[1]));
+            assertThrows(IllegalArgumentException.class, () -> Film.volumeM3(none[0], none[1]));
+        }
+    }
+
+    @Test
+    void aVolumeIsNamedByWhatAHandKnows() {
+        assertEquals("less than a rice grain", Film.byEye(14.9e-9));
+        assertEquals("a rice grain", Film.byEye(15.1e-9));
+        assertEquals("a rice grain", Film.byEye(44.9e-9));
+        assertEquals("a pea cut in half", Film.byEye(45.1e-9));
+        assertEquals("a pea cut in half", Film.byEye(249e-9));
+        assertEquals("a pea", Film.byEye(251e-9));
+        assertEquals("a pea", Film.byEye(599e-9));
+        assertEquals("2 peas", Film.byEye(900e-9));
+    }
+
     @Test
     void everyPairHasAVerdictWithAReasonAndABasis() {
         for (LubricationMatrix.Oil oil : MATRIX.oils()) {

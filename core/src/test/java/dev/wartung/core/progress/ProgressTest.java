@@ -4,10 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.measure.Verdict;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Procedure;
+import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.school.Practice;
 import dev.wartung.core.school.SiteChoices;
@@ -77,5 +79,49 @@ class ProgressTest {
         assertThat(after(air).cannotBeLeft()).isEmpty();
         assertThat(after(air + 1).cannotBeLeft()).isPresent();
         assertThat(after(air + 4).cannotBeLeft()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("A valve is untouched while it was only prepared and made safe, by this job alone; from the first step that opens it no more")
+    void untouched() {
+        int opens = (int) procedure.steps().stream().takeWhile(s -> s.phase().compareTo(Phase.MAKE_SAFE) <= 0).count();
+        assertThat(after(0).untouched()).isTrue();
+        assertThat(after(2).untouched()).isTrue();
+        assertThat(after(opens + 1).untouched()).isFalse();
+        assertThat(after(procedure.steps().size()).untouched()).isFalse();
+        int air = procedure.steps().stream().map(s -> s.id()).toList().indexOf("air-opens");
+        assertThat(after(air + 1).untouched()).as("air holds the stem").isFalse();
+        List<Step> carried = procedure.steps().subList(0, 1);
+        assertThat(new Progress(anatomy.build(), configuration, carried, procedure, List.of()).untouched()).as("an earlier job has begun").isFalse();
+    }
+
+    @Test
+    @DisplayName("What a later job carries is what this one carried and what was confirmed since; what was confirmed is known by its step")
+    void behind() {
+        List<Step> carried = procedure.steps().subList(0, 2);
+        Progress progress = new Progress(anatomy.build(), configuration, carried, procedure, procedure.steps().subList(2, 5).stream().map(s -> new Confirmation(s, List.of())).toList());
+        assertThat(progress.behind()).isEqualTo(procedure.steps().subList(0, 5));
+        assertThat(progress.confirmed()).hasSize(3);
+        assertThat(progress.isConfirmed(procedure.steps().get(2).id())).isTrue();
+        assertThat(progress.isConfirmed(procedure.steps().get(5).id())).isFalse();
+        assertThat(after(3).current()).contains(procedure.steps().get(3));
+        assertThat(after(0).positionBeforeLast()).contains("closed");
+    }
+
+    @Test
+    @DisplayName("A step done out of its order is an incident, and it is told; carried steps count in the count")
+    void outOfOrder() {
+        List<Confirmation> only = procedure.steps().stream().filter(s -> s.id().equals("take-out-plug-seal")).map(s -> new Confirmation(s, List.of())).toList();
+        assertThat(new Progress(anatomy.build(), configuration, List.of(), procedure, only).incidents()).isNotEmpty();
+        int half = procedure.steps().stream().map(Step::id).toList().indexOf("fit-plug-seal");
+        Progress carried = new Progress(anatomy.build(), configuration, procedure.steps().subList(0, half), procedure, List.of());
+        assertThat(carried.oldOut().done()).isEqualTo(after(half).oldOut().done()).isPositive();
+    }
+
+    @Test
+    @DisplayName("A count is complete when all are done, not before")
+    void complete() {
+        assertThat(new Count(2, 3).complete()).isFalse();
+        assertThat(new Count(3, 3).complete()).isTrue();
     }
 }
