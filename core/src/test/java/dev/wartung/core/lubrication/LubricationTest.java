@@ -99,6 +99,46 @@ class LubricationTest {
         assertFalse(MATRIX.contradictions(new Grease("x", "silicone", "ptfe", "H1", Set.of("silicone-free"), 400)).isEmpty());
     }
 
+    /** 470 K on the tin are 197 °C: borne to the degree, and not beyond; and a grease is judged by the hottest of what is asked. */
+    @Test
+    void heatIsBorneUpToWhatTheTinSays() {
+        assertFalse(MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of(), 470)).inWords().contains("hotter"), "just what it stands");
+        assertTrue(MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of(), 470.1)).inWords().contains("stands (197 °C)"));
+        GreaseShelf hot = new GreaseShelf(MATRIX, List.of(new Tin(SILICONE, "L1")), Set.of(), 500);
+        assertTrue(hot.judge(SILICONE, seal(Polymer.EPDM)).harms(), "the area is hotter than the seal's use");
+        assertTrue(hot.keepsAList());
+        assertFalse(new GreaseShelf(MATRIX, List.of(), Set.of(), 350).keepsAList());
+    }
+
+    /** What is made of the verdict is said with the worst of its reasons alone; a thickener that cleaning attacks is told with the oil. */
+    @Test
+    void theWorstIsSaidAndNothingBesides() {
+        Suitability mixed = new Suitability(Level.CARE, List.of(new Suitability.Reason(Level.CARE, "Look at it.", "practice"), new Suitability.Reason(Level.CARE, "Twice.", "practice"),
+                new Suitability.Reason(Level.SUITS, "It suits.", "maker")));
+        assertEquals("Look at it. Twice.", mixed.inWords());
+        assertEquals("", new Suitability(Level.SUITS, List.of()).inWords());
+        assertEquals(Level.SUITS, MATRIX.judge(SYNTHETIC, new Use("actuator", Set.of(), Set.of(), 350)).level(), "nothing speaks against it");
+        Grease soap = new Grease("Soap", "pao", "lithium", "H1", Set.of(), 470);
+        assertTrue(MATRIX.judge(soap, seal(Polymer.FKM)).reasons().stream().anyMatch(r -> r.text().equals(MATRIX.thickener("lithium").note())));
+        assertTrue(MATRIX.judge(SYNTHETIC, seal(Polymer.FKM)).reasons().stream().noneMatch(r -> r.text().equals(MATRIX.thickener("lithium").note())));
+        for (String unknown : List.of("butter", "")) {
+            assertThrows(IllegalArgumentException.class, () -> MATRIX.oil(unknown));
+            assertThrows(IllegalArgumentException.class, () -> MATRIX.thickener(unknown));
+            assertThrows(IllegalArgumentException.class, () -> MATRIX.registration(unknown));
+            assertThrows(IllegalArgumentException.class, () -> MATRIX.judge(SILICONE, new Use(unknown, Set.of(), Set.of(), 350)));
+            assertThrows(IllegalArgumentException.class, () -> MATRIX.of("silicone", unknown, Polymer.EPDM));
+        }
+        assertEquals("pao", MATRIX.oil("pao").id());
+        assertEquals("H1", MATRIX.registration("H1").id());
+    }
+
+    /** Of two that suit alike and that the maker does not name the first by name is taken. */
+    @Test
+    void alikeIsChosenByName() {
+        GreaseShelf shelf = new GreaseShelf(MATRIX, List.of(new Tin(SYNTHETIC, "S1"), new Tin(new Grease("Another", "pao", "ptfe", "H1", Set.of(), 470), "A1")), Set.of(), 350);
+        assertEquals("A1", shelf.choose(seal(Polymer.FKM), "none").orElseThrow().tin().lot());
+    }
+
     @Test
     void theShelfGivesWhatSuitsTheMakersOwnFirstAndNeverWhatHarms() {
         GreaseShelf shelf = new GreaseShelf(MATRIX, List.of(new Tin(MINERAL, "M1"), new Tin(SYNTHETIC, "S1"), new Tin(SILICONE, "L1")), Set.of(), 350);

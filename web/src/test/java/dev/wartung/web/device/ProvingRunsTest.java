@@ -14,6 +14,7 @@ import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import dev.wartung.core.proving.Proof.Stands;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.core.proving.Registers;
+import dev.wartung.core.proving.Sample;
 import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
@@ -22,10 +23,12 @@ import dev.wartung.web.job.BenchRun;
 import dev.wartung.web.job.JobService;
 import java.net.InetAddress;
 import java.net.ServerSocket;
+import java.sql.Connection;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
+import javax.sql.DataSource;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -45,14 +48,16 @@ class ProvingRunsTest {
     private final TestBenches benches;
     private final ProvingBook book;
     private final JobService jobs;
+    private final DataSource source;
     private final List<dev.wartung.bench.TestBench> started = new ArrayList<>();
 
-    ProvingRunsTest(MockMvc web, ProvingRuns runs, TestBenches benches, ProvingBook book, JobService jobs) {
+    ProvingRunsTest(MockMvc web, ProvingRuns runs, TestBenches benches, ProvingBook book, JobService jobs, DataSource source) {
         this.web = web;
         this.runs = runs;
         this.benches = benches;
         this.book = book;
         this.jobs = jobs;
+        this.source = source;
     }
 
     @AfterEach
@@ -170,11 +175,46 @@ class ProvingRunsTest {
         assertThat(ended(overridden)).satisfies(r -> assertThat(r.outcome()).contains(Outcome.HELD_ON)).satisfies(r -> assertThat(r.note()).contains("manual override"));
         assertThat(ended(nonsense)).as("whether it is vented cannot be seen").satisfies(r -> assertThat(r.outcome()).contains(Outcome.LEFT_UNDER_AIR))
                 .satisfies(r -> assertThat(r.note()).contains("values no bench can measure"));
-        assertThat(book.trace(ended(nonsense))).allMatch(dev.wartung.core.proving.Sample::makesSense);
+        assertThat(book.trace(ended(nonsense))).allMatch(Sample::makesSense);
         assertThat(ended(nonsense).stands()).isEmpty();
         assertThat(bench.current(job).orElseThrow().id()).isEqualTo(step);
         assertThat(jobs.view(job).orElseThrow().entries()).hasSize(entries);
         assertThat(web.perform(as(get("/proving/" + sticks))).andReturn().getResponse().getContentAsString()).contains("the valve did not move all the way").contains("/jobs/" + job);
+    }
+
+    @Test
+    @DisplayName("The database hangs in the middle of a run: the valve is vented all the same, and the record follows once it can be written")
+    void databaseHangs() throws Exception {
+        int port = freePort();
+        start(port, 1, 2);
+        TestBench bench = known("Unrecorded", port, 1);
+        long id = began("TS-012", bench, "none", "");
+        try (BenchLink link = BenchLink.to(bench); Connection other = source.getConnection()) {
+            link.samples();
+            while (newest(link).airPa() < 1e5) {
+                Thread.sleep(50);
+            }
+            other.setAutoCommit(false);
+            other.createStatement().execute("lock table proving_samples in access exclusive mode");
+            Thread.sleep(13_000);
+            assertThat(newest(link).airPa()).isLessThan(5e4);
+            assertThat(runs.findById(id).orElseThrow().running()).as("nobody could write that it has ended").isTrue();
+            other.rollback();
+            other.setAutoCommit(true);
+        }
+        assertThat(ended(id).outcome()).contains(Outcome.UNRECORDED);
+        List<Sample> trace = book.trace(runs.findById(id).orElseThrow());
+        assertThat(trace.get(trace.size() - 1).airPa()).as("what was heard meanwhile is there").isLessThan(5e4);
+        assertThat(trace).extracting(Sample::seq).isSorted().doesNotHaveDuplicates();
+    }
+
+    private static Sample newest(BenchLink link) throws Exception {
+        List<Sample> heard = link.samples();
+        while (heard.isEmpty()) {
+            Thread.sleep(30);
+            heard = link.samples();
+        }
+        return heard.get(heard.size() - 1);
     }
 
     @Test
