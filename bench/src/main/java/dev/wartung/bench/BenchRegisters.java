@@ -11,7 +11,8 @@ import java.util.Deque;
 import java.util.Optional;
 
 /**
- * The registers of one bench. A block of input registers is read in one piece: samples are never torn between two moments. Commands are taken over in one piece too,
+ * The registers of one bench. A block of input registers is read in one piece: samples are never torn between two
+ * moments. Commands are taken over in one piece too,
  * when the register that commits them has changed.
  */
 final class BenchRegisters extends SimpleProcessImage {

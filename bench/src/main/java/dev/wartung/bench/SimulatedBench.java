@@ -11,13 +11,17 @@ import dev.wartung.core.proving.Registers;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** One bench with a valve on it: takes commands, lets time pass, measures ten times a second. Its registers are read and written from other threads. */
+/**
+ * One bench with a valve on it: takes commands, lets time pass, measures ten times a second. Its registers are read and
+ * written from other threads.
+ */
 final class SimulatedBench {
 
     /** Time between two samples, seconds. */
     static final double SAMPLE_S = 0.1;
     /** So long, by the clock, it goes on without being told anything. */
     private static final long ALONE_NS = 3_000_000_000L;
+
     private static final int PARTS = 5;
     private static final Lift[] LIFTS = Lift.values();
     private static final Pilot[] PILOTS = Pilot.values();
@@ -69,7 +73,10 @@ final class SimulatedBench {
         measure();
     }
 
-    /** Nobody tells it anything any more: whoever drove it is gone. Air, seat lifts and line pressure are taken away; the mark stays, so that samples are not taken for those of a command. */
+    /**
+     * Nobody tells it anything any more: whoever drove it is gone. Air, seat lifts and line pressure are taken away;
+     * the mark stays, so that samples are not taken for those of a command.
+     */
     private void letGo() {
         targetPa = 0;
         pilot = Pilot.VENT;
@@ -83,7 +90,9 @@ final class SimulatedBench {
         if (lineLeftAlone) {
             linePa = Math.max(0, linePa - seatLeakPaPerS * seconds);
         } else {
-            linePa = lineRampPaPerS > 0 && lineTargetPa > linePa ? Math.min(lineTargetPa, linePa + lineRampPaPerS * seconds) : lineTargetPa;
+            linePa = lineRampPaPerS > 0 && lineTargetPa > linePa
+                    ? Math.min(lineTargetPa, linePa + lineRampPaPerS * seconds)
+                    : lineTargetPa;
         }
     }
 
@@ -112,16 +121,29 @@ final class SimulatedBench {
         override = holding[Registers.OVERRIDE] == 1;
         seatLeakPaPerS = holding[Registers.SEAT_LEAK];
         int sticks = holding[Registers.STICKS];
-        faults = new Faults(sticks == Registers.LEFT_ALONE ? -1 : sticks / 10_000.0, holding[Registers.FRICTION] / 100.0, holding[Registers.SPRING] / 100.0, holding[Registers.LEAK] * 1000.0,
+        faults = new Faults(
+                sticks == Registers.LEFT_ALONE ? -1 : sticks / 10_000.0,
+                holding[Registers.FRICTION] / 100.0,
+                holding[Registers.SPRING] / 100.0,
+                holding[Registers.LEAK] * 1000.0,
                 holding[Registers.SEATS_HANG] == 1);
         registers.sent(holding[Registers.WRENCH_SENDS], holding[Registers.CALIPER_SENDS]);
         Drive drive = DRIVES[Math.min(DRIVES.length - 1, holding[Registers.DRIVE])];
         if (drive.pneumatic()) {
             double[] value = new double[Registers.MODEL_VALUES];
             for (int i = 0; i < value.length; i++) {
-                value[i] = Float.intBitsToFloat(holding[Registers.MODEL + 2 * i] << 16 | holding[Registers.MODEL + 2 * i + 1]);
+                value[i] = Float.intBitsToFloat(
+                        holding[Registers.MODEL + 2 * i] << 16 | holding[Registers.MODEL + 2 * i + 1]);
             }
-            DriveModel model = new DriveModel(drive, value[0], value[1], value[2], value[3], value[4] / 1e5, value[5] / 1e5, new LineSide(value[6] / 1e5, value[7] / 1e5, value[8]));
+            DriveModel model = new DriveModel(
+                    drive,
+                    value[0],
+                    value[1],
+                    value[2],
+                    value[3],
+                    value[4] / 1e5,
+                    value[5] / 1e5,
+                    new LineSide(value[6] / 1e5, value[7] / 1e5, value[8]));
             if (valve.isEmpty() || !model.equals(mounted)) {
                 mounted = model;
                 valve = Optional.of(new BenchValve(model));
@@ -135,7 +157,10 @@ final class SimulatedBench {
     private void measure() {
         double travel = valve.map(BenchValve::travel).orElse(0.0);
         double air = valve.map(BenchValve::chamberPa).orElse(0.0);
-        int flags = (travel < SWITCH ? Registers.CLOSED_END : 0) | (travel > 1 - SWITCH ? Registers.OPEN_END : 0) | (airLost ? Registers.SUPPLY_LOST : 0) | mark << Registers.MARK_SHIFT;
+        int flags = (travel < SWITCH ? Registers.CLOSED_END : 0)
+                | (travel > 1 - SWITCH ? Registers.OPEN_END : 0)
+                | (airLost ? Registers.SUPPLY_LOST : 0)
+                | mark << Registers.MARK_SHIFT;
         int[] sample = new int[Registers.SAMPLE_REGISTERS];
         sample[Registers.SEQ] = (int) (samples & 0xFFFF);
         sample[Registers.TIME] = (int) (Math.round(samples * SAMPLE_S * 100) & 0xFFFF);
@@ -143,7 +168,9 @@ final class SimulatedBench {
         sample[Registers.TRAVEL] = (int) Math.round(travel * 10_000);
         sample[Registers.FLAGS] = flags;
         sample[Registers.LINE_PRESSURE] = (int) Math.round(linePa / 10);
-        sample[Registers.LIFTED] = valve.map(v -> v.lifts(lift)).map(mm -> tenths(mm[0]) << 8 | tenths(mm[1])).orElse(0);
+        sample[Registers.LIFTED] = valve.map(v -> v.lifts(lift))
+                .map(mm -> tenths(mm[0]) << 8 | tenths(mm[1]))
+                .orElse(0);
         samples++;
         registers.add(sample, taken);
     }

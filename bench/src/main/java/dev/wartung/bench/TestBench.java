@@ -47,7 +47,8 @@ public final class TestBench implements AutoCloseable {
             slave.open();
             TestBench bench = new TestBench(slave);
             long everyMicros = Math.round(SimulatedBench.SAMPLE_S * 1e6 / hurry);
-            bench.time.scheduleAtFixedRate(() -> all.forEach(SimulatedBench::pass), everyMicros, everyMicros, TimeUnit.MICROSECONDS);
+            bench.time.scheduleAtFixedRate(
+                    () -> all.forEach(SimulatedBench::pass), everyMicros, everyMicros, TimeUnit.MICROSECONDS);
             return bench;
         } catch (ModbusException e) {
             throw new IllegalStateException("the bench cannot listen on port " + port, e);

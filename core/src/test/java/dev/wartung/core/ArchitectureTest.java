@@ -21,31 +21,67 @@ import org.w3c.dom.Node;
 class ArchitectureTest {
 
     @ArchTest
-    static final ArchRule PLAIN_JAVA = noClasses().should().dependOnClassesThat()
+    static final ArchRule PLAIN_JAVA = noClasses()
+            .should()
+            .dependOnClassesThat()
             .resideInAnyPackage("org.springframework..", "jakarta..", "org.hibernate..", "java.sql..", "java.net..");
 
     /** The bench reads the build only; it must not know how a procedure was derived or what an operation requires. */
     @ArchTest
-    static final ArchRule INDEPENDENT_BENCH = noClasses().that().resideInAPackage("..simulation..").should().dependOnClassesThat()
-            .resideInAPackage("..procedure..").orShould().dependOnClassesThat().areAssignableTo(Operation.class);
+    static final ArchRule INDEPENDENT_BENCH = noClasses()
+            .that()
+            .resideInAPackage("..simulation..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("..procedure..")
+            .orShould()
+            .dependOnClassesThat()
+            .areAssignableTo(Operation.class);
 
     @ArchTest
-    static final ArchRule NO_CLOCK_NO_CHANCE = noClasses().should().dependOnClassesThat().areAssignableTo(Clock.class)
-            .orShould().dependOnClassesThat().areAssignableTo(Random.class).orShould().callMethod(System.class, "currentTimeMillis");
+    static final ArchRule NO_CLOCK_NO_CHANCE = noClasses()
+            .should()
+            .dependOnClassesThat()
+            .areAssignableTo(Clock.class)
+            .orShould()
+            .dependOnClassesThat()
+            .areAssignableTo(Random.class)
+            .orShould()
+            .callMethod(System.class, "currentTimeMillis");
 
     /** What is made for a file or a screen does not follow the language of the machine. */
     @ArchTest
-    static final ArchRule ONE_LANGUAGE = noClasses().should().callMethod(String.class, "format", String.class, Object[].class).orShould().callMethod(String.class, "formatted", Object[].class)
-            .orShould().callMethod(String.class, "toLowerCase").orShould().callMethod(String.class, "toUpperCase").orShould().callMethod(DateTimeFormatter.class, "ofPattern", String.class);
+    static final ArchRule ONE_LANGUAGE = noClasses()
+            .should()
+            .callMethod(String.class, "format", String.class, Object[].class)
+            .orShould()
+            .callMethod(String.class, "formatted", Object[].class)
+            .orShould()
+            .callMethod(String.class, "toLowerCase")
+            .orShould()
+            .callMethod(String.class, "toUpperCase")
+            .orShould()
+            .callMethod(DateTimeFormatter.class, "ofPattern", String.class);
 
-    /** Kept and read by two at once, such a tree gives an attribute as empty now and then: it fills itself in when it is first read. */
+    /**
+     * Kept and read by two at once, such a tree gives an attribute as empty now and then: it fills itself in when it is
+     * first read.
+     */
     @ArchTest
     static final ArchRule NO_PARSERS_TREE_KEPT = noFields().should().haveRawType(assignableTo(Node.class));
 
     @ArchTest
-    static final ArchRule PACKAGES_WITHOUT_CIRCLES = slices().matching("dev.wartung.core.(*)..").should().beFreeOfCycles();
+    static final ArchRule PACKAGES_WITHOUT_CIRCLES =
+            slices().matching("dev.wartung.core.(*)..").should().beFreeOfCycles();
 
     @ArchTest
-    static final ArchRule NO_DRAWERS = classes().should().haveSimpleNameNotEndingWith("Util").andShould().haveSimpleNameNotEndingWith("Utils")
-            .andShould().haveSimpleNameNotEndingWith("Manager").andShould().haveSimpleNameNotEndingWith("Helper");
+    static final ArchRule NO_DRAWERS = classes()
+            .should()
+            .haveSimpleNameNotEndingWith("Util")
+            .andShould()
+            .haveSimpleNameNotEndingWith("Utils")
+            .andShould()
+            .haveSimpleNameNotEndingWith("Manager")
+            .andShould()
+            .haveSimpleNameNotEndingWith("Helper");
 }

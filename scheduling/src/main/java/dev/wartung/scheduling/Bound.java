@@ -8,8 +8,10 @@ import java.util.stream.IntStream;
 /**
  * What no plan can be better than. Honest and seldom reached: it forgets most of what makes planning hard.
  *
- * <p>Source: two relaxations, the larger of which counts. Line by line: each line either leaves all its risk, or is back no earlier than if it were the only one and everybody worked on
- * it. And by the hours: everybody's time together holds no more than so much work; what does not fit is left, the least risk for its time first and the last of it in parts (the
+ * <p>Source: two relaxations, the larger of which counts. Line by line: each line either leaves all its risk, or is
+ * back no earlier than if it were the only one and everybody worked on
+ * it. And by the hours: everybody's time together holds no more than so much work; what does not fit is left, the least
+ * risk for its time first and the last of it in parts (the
  * fractional knapsack).
  */
 public final class Bound {
@@ -25,15 +27,21 @@ public final class Bound {
         double sum = 0;
         for (int line = 0; line < shutdown.lines().size(); line++) {
             int at = line;
-            List<Job> jobs = shutdown.jobs().stream().filter(j -> j.line() == at).toList();
+            List<Job> jobs =
+                    shutdown.jobs().stream().filter(j -> j.line() == at).toList();
             if (jobs.isEmpty()) {
                 continue;
             }
-            double risk = jobs.stream().mapToDouble(Job::risk).sum() * shutdown.weights().risk();
-            // with any one of its jobs in it is not back before that one is done; with the others out their risk is left
+            double risk = jobs.stream().mapToDouble(Job::risk).sum()
+                    * shutdown.weights().risk();
+            // with any one of its jobs in it is not back before that one is done; with the others out their risk is
+            // left
             double best = risk;
             int[] ends = jobs.stream().mapToInt(j -> alone(shutdown, j)).toArray();
-            List<Integer> byEnd = IntStream.range(0, ends.length).boxed().sorted(Comparator.comparingInt(i -> ends[i])).toList();
+            List<Integer> byEnd = IntStream.range(0, ends.length)
+                    .boxed()
+                    .sorted(Comparator.comparingInt(i -> ends[i]))
+                    .toList();
             double left = risk;
             for (int i : byEnd) {
                 left -= jobs.get(i).risk() * shutdown.weights().risk();
@@ -57,8 +65,13 @@ public final class Bound {
     }
 
     private static double byHours(Shutdown shutdown) {
-        double hours = shutdown.technicians().stream().flatMap(t -> t.shifts().stream()).mapToDouble(s -> Math.max(0, s.to() - Math.max(s.from(), shutdown.now()))).sum();
-        List<Job> byWorth = shutdown.jobs().stream().sorted(Comparator.comparingDouble((Job j) -> -(double) j.risk() / work(j))).toList();
+        double hours = shutdown.technicians().stream()
+                .flatMap(t -> t.shifts().stream())
+                .mapToDouble(s -> Math.max(0, s.to() - Math.max(s.from(), shutdown.now())))
+                .sum();
+        List<Job> byWorth = shutdown.jobs().stream()
+                .sorted(Comparator.comparingDouble((Job j) -> -(double) j.risk() / work(j)))
+                .toList();
         double left = 0;
         for (Job job : byWorth) {
             double taken = Math.min(hours, work(job));

@@ -13,8 +13,10 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * Makes a plan of an order of jobs: one after the other each goes to the earliest moment at which its line is down, its kit is here and whoever is asked, the tools and a second
- * person are free. A line goes down when the first of its jobs is tried and comes back when the last one has been; while as many are down as may be, jobs of others wait their turn.
+ * Makes a plan of an order of jobs: one after the other each goes to the earliest moment at which its line is down, its
+ * kit is here and whoever is asked, the tools and a second
+ * person are free. A line goes down when the first of its jobs is tried and comes back when the last one has been;
+ * while as many are down as may be, jobs of others wait their turn.
  * Not thread-safe; kept and used again, for it is asked many thousand times.
  */
 final class Decoder {
@@ -116,7 +118,8 @@ final class Decoder {
             }
             Job job = shutdown.jobs().get(j);
             int t = resources.pinnedTo[j];
-            if (!resources.people[t].free(resources.pinned[j], job.minutes(), true) && resources.pinned[j] >= shutdown.now()) {
+            if (!resources.people[t].free(resources.pinned[j], job.minutes(), true)
+                    && resources.pinned[j] >= shutdown.now()) {
                 broken++;
             }
             resources.people[t].take(resources.pinned[j], job.minutes());
@@ -256,7 +259,8 @@ final class Decoder {
         }
         if (lineOf[j] >= 0) {
             int line = lineOf[j];
-            downFrom[line] = Math.min(downFrom[line], at - shutdown.lines().get(line).drain());
+            downFrom[line] =
+                    Math.min(downFrom[line], at - shutdown.lines().get(line).drain());
             lastEnd[line] = Math.max(lastEnd[line], done);
         }
     }
@@ -273,7 +277,10 @@ final class Decoder {
             }
         }
         settling = kept;
-        if (start[placed] != Diary.NEVER && again[placed] == Diary.NEVER && lineOf[placed] >= 0 && shutdown.jobs().get(placed).retighten() > 0) {
+        if (start[placed] != Diary.NEVER
+                && again[placed] == Diary.NEVER
+                && lineOf[placed] >= 0
+                && shutdown.jobs().get(placed).retighten() > 0) {
             settlingFor[placed] = genome.behind[placed];
             settlingJobs[settling++] = placed;
         }
@@ -282,7 +289,10 @@ final class Decoder {
     private void tightenBehind(int j) {
         Job job = shutdown.jobs().get(j);
         int line = lineOf[j];
-        lastEnd[line] = Math.max(lastEnd[line], tightenAgain(j, job, shutdown.minutes() - shutdown.lines().get(line).restore() - job.recheck()));
+        lastEnd[line] = Math.max(
+                lastEnd[line],
+                tightenAgain(
+                        j, job, shutdown.minutes() - shutdown.lines().get(line).restore() - job.recheck()));
     }
 
     /** @return when it is done */
@@ -317,7 +327,10 @@ final class Decoder {
             return;
         }
         for (int j : genome.order) {
-            if (lineOf[j] == line && start[j] != Diary.NEVER && again[j] == Diary.NEVER && shutdown.jobs().get(j).retighten() > 0) {
+            if (lineOf[j] == line
+                    && start[j] != Diary.NEVER
+                    && again[j] == Diary.NEVER
+                    && shutdown.jobs().get(j).retighten() > 0) {
                 tightenBehind(j);
             }
         }
@@ -378,8 +391,13 @@ final class Decoder {
                 continue;
             }
             int done = start[j] + job.minutes();
-            placed.add(new Placed(job.id(), stint(start[j], job.minutes(), who[j]), second[j] < 0 ? Optional.empty() : Optional.of(stint(done - job.second(), job.second(), second[j])),
-                    again[j] == Diary.NEVER ? Optional.empty() : Optional.of(stint(again[j], job.retighten(), againBy[j])),
+            placed.add(new Placed(
+                    job.id(),
+                    stint(start[j], job.minutes(), who[j]),
+                    second[j] < 0 ? Optional.empty() : Optional.of(stint(done - job.second(), job.second(), second[j])),
+                    again[j] == Diary.NEVER
+                            ? Optional.empty()
+                            : Optional.of(stint(again[j], job.retighten(), againBy[j])),
                     look[j] == Diary.NEVER ? Optional.empty() : Optional.of(stint(look[j], job.recheck(), lookBy[j]))));
         }
         placed.sort(Comparator.comparingInt((Placed p) -> p.work().start()).thenComparing(Placed::job));

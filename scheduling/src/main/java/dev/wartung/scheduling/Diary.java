@@ -3,7 +3,10 @@ package dev.wartung.scheduling;
 import java.util.Arrays;
 import java.util.List;
 
-/** What one technician, or one tool, is taken for, and when they are free. Made for being filled and emptied many thousand times a second. */
+/**
+ * What one technician, or one tool, is taken for, and when they are free. Made for being filled and emptied many
+ * thousand times a second.
+ */
 final class Diary {
 
     /** No time is early enough. */

@@ -3,7 +3,8 @@ package dev.wartung.scheduling;
 import java.util.random.RandomGenerator;
 
 /**
- * What the search varies: the order in which jobs are tried, who is asked first for each, whether it is left out, and whether overtime will do. What a plan then looks like is the
+ * What the search varies: the order in which jobs are tried, who is asked first for each, whether it is left out, and
+ * whether overtime will do. What a plan then looks like is the
  * {@link Decoder}'s.
  */
 final class Genome {
@@ -11,10 +12,15 @@ final class Genome {
     final int[] order;
     /** Index of the technician; negative: whoever is done first. */
     final int[] asked;
+
     final boolean[] out;
     final boolean[] late;
-    /** How many jobs get their place before the re-tightening of this one looks for its own; at the latest when the rest of its line has its place. */
+    /**
+     * How many jobs get their place before the re-tightening of this one looks for its own; at the latest when the rest
+     * of its line has its place.
+     */
     final int[] behind;
+
     private static final int[] BEHIND = {0, 0, 1, 2, 3, 5, 8, 99};
 
     Genome(int jobs) {

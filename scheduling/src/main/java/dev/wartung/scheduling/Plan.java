@@ -28,7 +28,8 @@ public record Plan(List<Placed> jobs, List<String> out, List<Down> downs, Cost c
      * @param retighten after it has settled
      * @param recheck once the line is back
      */
-    public record Placed(String job, Stint work, Optional<Stint> second, Optional<Stint> retighten, Optional<Stint> recheck) {}
+    public record Placed(
+            String job, Stint work, Optional<Stint> second, Optional<Stint> retighten, Optional<Stint> recheck) {}
 
     /**
      * A line is down.
@@ -52,7 +53,10 @@ public record Plan(List<Placed> jobs, List<String> out, List<Down> downs, Cost c
 
         /** Everything in one number. */
         public double total(Shutdown.Weights weights) {
-            return weights.risk() * riskLeft + weights.back() * backMinutes / 60.0 + weights.overtime() * overtimeMinutes / 60.0 + BROKEN * broken;
+            return weights.risk() * riskLeft
+                    + weights.back() * backMinutes / 60.0
+                    + weights.overtime() * overtimeMinutes / 60.0
+                    + BROKEN * broken;
         }
     }
 

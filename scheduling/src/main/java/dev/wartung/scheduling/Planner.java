@@ -23,7 +23,13 @@ public final class Planner {
      * @param chances  a source of chance for each number
      * @param watch    is told of each plan better than all before, from whichever search; one at a time
      */
-    public static Plan plan(Shutdown shutdown, int searches, LongFunction<RandomGenerator> chances, DoubleSupplier share, BooleanSupplier stop, Search.Watch watch) {
+    public static Plan plan(
+            Shutdown shutdown,
+            int searches,
+            LongFunction<RandomGenerator> chances,
+            DoubleSupplier share,
+            BooleanSupplier stop,
+            Search.Watch watch) {
         ExecutorService hands = Executors.newFixedThreadPool(searches);
         try {
             Best best = new Best(shutdown, watch);
@@ -59,7 +65,9 @@ public final class Planner {
 
         @Override
         public synchronized void better(Plan plan) {
-            if (found.isEmpty() || plan.cost().total(shutdown.weights()) < found.get(0).cost().total(shutdown.weights())) {
+            if (found.isEmpty()
+                    || plan.cost().total(shutdown.weights())
+                            < found.get(0).cost().total(shutdown.weights())) {
                 found = List.of(plan);
                 watch.better(plan);
             }

@@ -10,19 +10,25 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
 
-/** Who and what there is for a shutdown, by number, with what each is taken for; and when those a job needs are free together. Not thread-safe. */
+/**
+ * Who and what there is for a shutdown, by number, with what each is taken for; and when those a job needs are free
+ * together. Not thread-safe.
+ */
 final class Resources {
 
     final Diary[] people;
     /** By tool, then by piece of it. */
     final Diary[][] tools;
+
     final int[] lineOf;
     /** Who may do a job: those with the fewest other skills first. */
     final int[][] skilled;
+
     final int[][] toolsOf;
     final int[] seconds;
     /** When a job was pinned to; {@link Diary#NEVER} where it was not. */
     final int[] pinned;
+
     final int[] pinnedTo;
     private final Shutdown shutdown;
 
@@ -31,10 +37,19 @@ final class Resources {
         int jobs = shutdown.jobs().size();
         people = shutdown.technicians().stream().map(t -> new Diary(t.shifts())).toArray(Diary[]::new);
         List<String> names = List.copyOf(shutdown.tools().keySet());
-        tools = names.stream().map(n -> IntStream.range(0, shutdown.tools().getOrDefault(n, 0)).mapToObj(i -> Diary.always(shutdown.minutes())).toArray(Diary[]::new)).toArray(Diary[][]::new);
+        tools = names.stream()
+                .map(n -> IntStream.range(0, shutdown.tools().getOrDefault(n, 0))
+                        .mapToObj(i -> Diary.always(shutdown.minutes()))
+                        .toArray(Diary[]::new))
+                .toArray(Diary[][]::new);
         lineOf = shutdown.jobs().stream().mapToInt(Job::line).toArray();
         skilled = shutdown.jobs().stream().map(j -> indices(j.skills())).toArray(int[][]::new);
-        toolsOf = shutdown.jobs().stream().map(j -> j.tools().stream().mapToInt(names::indexOf).filter(i -> i >= 0).toArray()).toArray(int[][]::new);
+        toolsOf = shutdown.jobs().stream()
+                .map(j -> j.tools().stream()
+                        .mapToInt(names::indexOf)
+                        .filter(i -> i >= 0)
+                        .toArray())
+                .toArray(int[][]::new);
         seconds = indices(Set.of(Shutdown.SECOND));
         pinned = new int[jobs];
         pinnedTo = new int[jobs];
@@ -74,8 +89,13 @@ final class Resources {
     }
 
     private int[] indices(Set<String> skills) {
-        return IntStream.range(0, shutdown.technicians().size()).filter(t -> shutdown.technicians().get(t).skills().containsAll(skills))
-                .boxed().sorted(Comparator.comparingInt(t -> shutdown.technicians().get(t).skills().size())).mapToInt(Integer::intValue).toArray();
+        return IntStream.range(0, shutdown.technicians().size())
+                .filter(t -> shutdown.technicians().get(t).skills().containsAll(skills))
+                .boxed()
+                .sorted(Comparator.comparingInt(
+                        t -> shutdown.technicians().get(t).skills().size()))
+                .mapToInt(Integer::intValue)
+                .toArray();
     }
 
     boolean isPinned(int job) {
@@ -92,7 +112,10 @@ final class Resources {
         return -1;
     }
 
-    /** The earliest moment at which this technician, the tools and a second person are all free; what is not before {@code worse} is not looked for. */
+    /**
+     * The earliest moment at which this technician, the tools and a second person are all free; what is not before
+     * {@code worse} is not looked for.
+     */
     int earliest(int j, Job job, int t, int ready, boolean late, int end, int worse) {
         int at = ready;
         while (true) {

@@ -9,7 +9,8 @@ import java.util.random.RandomGenerator;
 import java.util.stream.IntStream;
 
 /**
- * Looks for a good plan: simulated annealing over {@link Genome}s. It can be stopped at any moment and then has the best that was found; it never claims that there is no better one.
+ * Looks for a good plan: simulated annealing over {@link Genome}s. It can be stopped at any moment and then has the
+ * best that was found; it never claims that there is no better one.
  */
 public final class Search {
 
@@ -63,7 +64,10 @@ public final class Search {
             if (tried % BETWEEN_LOOKS == 1) {
                 spent = share.getAsDouble();
                 double round = spent * ROUNDS - Math.floor(spent * ROUNDS);
-                temperature = Math.max(1e-9, Math.min(bestTotal, 1e7)) * HOT * Math.pow(COLD / HOT, round) / (1 + Math.floor(spent * ROUNDS));
+                temperature = Math.max(1e-9, Math.min(bestTotal, 1e7))
+                        * HOT
+                        * Math.pow(COLD / HOT, round)
+                        / (1 + Math.floor(spent * ROUNDS));
                 watch.tried(tried);
                 if (round < 0.02 && spent > 0.02) {
                     now.becomes(bestGenome);
@@ -99,7 +103,10 @@ public final class Search {
         return copy;
     }
 
-    /** Lines with much risk for little work first, within them what is worth most for its time; what is settled before all. */
+    /**
+     * Lines with much risk for little work first, within them what is worth most for its time; what is settled before
+     * all.
+     */
     private Genome greedy() {
         List<Shutdown.Job> jobs = shutdown.jobs();
         double[] risk = new double[shutdown.lines().size() + 1];
@@ -109,9 +116,14 @@ public final class Search {
             minutes[line(job)] += job.minutes() + job.retighten() + job.recheck();
         }
         Genome genome = new Genome(jobs.size());
-        List<Integer> order = IntStream.range(0, jobs.size()).boxed().sorted(Comparator.comparingInt(decoder::pinnedAt)
-                .thenComparingDouble(j -> -risk[line(jobs.get(j))] / Math.max(1, minutes[line(jobs.get(j))])).thenComparingInt(j -> line(jobs.get(j)))
-                .thenComparingDouble(j -> -(double) jobs.get(j).risk() / jobs.get(j).minutes())).toList();
+        List<Integer> order = IntStream.range(0, jobs.size())
+                .boxed()
+                .sorted(Comparator.comparingInt(decoder::pinnedAt)
+                        .thenComparingDouble(j -> -risk[line(jobs.get(j))] / Math.max(1, minutes[line(jobs.get(j))]))
+                        .thenComparingInt(j -> line(jobs.get(j)))
+                        .thenComparingDouble(
+                                j -> -(double) jobs.get(j).risk() / jobs.get(j).minutes()))
+                .toList();
         for (int i = 0; i < order.size(); i++) {
             genome.order[i] = order.get(i);
         }

@@ -16,7 +16,16 @@ import java.util.Set;
  * @param jobs        candidates
  * @param pins        what is settled already
  */
-public record Shutdown(int minutes, int now, int linesDown, List<Line> lines, List<Technician> technicians, Map<String, Integer> tools, List<Job> jobs, List<Pin> pins, Weights weights) {
+public record Shutdown(
+        int minutes,
+        int now,
+        int linesDown,
+        List<Line> lines,
+        List<Technician> technicians,
+        Map<String, Integer> tools,
+        List<Job> jobs,
+        List<Pin> pins,
+        Weights weights) {
 
     /**
      * A line that is taken down as one.
@@ -55,7 +64,18 @@ public record Shutdown(int minutes, int now, int linesDown, List<Line> lines, Li
      * @param retighten  minutes of re-tightening, before the line comes back; 0 for none
      * @param recheck    minutes of looks once the line is back; 0 for none, and in the workshop
      */
-    public record Job(String id, int line, int risk, int minutes, Set<String> skills, Set<String> tools, int second, int kitAt, int after, int retighten, int recheck) {
+    public record Job(
+            String id,
+            int line,
+            int risk,
+            int minutes,
+            Set<String> skills,
+            Set<String> tools,
+            int second,
+            int kitAt,
+            int after,
+            int retighten,
+            int recheck) {
 
         public boolean inWorkshop() {
             return line < 0;
@@ -78,8 +98,15 @@ public record Shutdown(int minutes, int now, int linesDown, List<Line> lines, Li
     public static final String SECOND = "second person";
 
     public Shutdown {
-        if (minutes <= 0 || linesDown < 1 || jobs.stream().anyMatch(j -> j.minutes() <= 0 || j.line() >= lines.size() || j.second() > j.minutes() || (j.inWorkshop() && j.recheck() > 0))) {
-            throw new IllegalArgumentException("a window, a line that may be down, and jobs that take time on lines that there are");
+        if (minutes <= 0
+                || linesDown < 1
+                || jobs.stream()
+                        .anyMatch(j -> j.minutes() <= 0
+                                || j.line() >= lines.size()
+                                || j.second() > j.minutes()
+                                || (j.inWorkshop() && j.recheck() > 0))) {
+            throw new IllegalArgumentException(
+                    "a window, a line that may be down, and jobs that take time on lines that there are");
         }
     }
 

@@ -12,7 +12,10 @@ import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 
-/** Shutdowns made up from a seed: four people in two shifts, three single tools, a line for ten jobs, three down at once. */
+/**
+ * Shutdowns made up from a seed: four people in two shifts, three single tools, a line for ten jobs, three down at
+ * once.
+ */
 final class Instances {
 
     static final List<String> TOOLS = List.of("press", "seal tool", "bench");
@@ -54,10 +57,28 @@ final class Instances {
         for (int j = 0; j < jobs; j++) {
             boolean settles = random.nextInt(5) == 0;
             int line = random.nextInt(8) == 0 ? -1 : random.nextInt(lines);
-            candidates.add(new Job("J" + j, line, 1 + random.nextInt(20), 20 + 5 * random.nextInt(20), random.nextInt(3) == 0 ? Set.of(SKILLS.get(random.nextInt(2))) : Set.of(),
-                    random.nextInt(4) == 0 ? Set.of(TOOLS.get(random.nextInt(3))) : Set.of(), random.nextInt(6) == 0 ? 10 : 0, random.nextInt(10) == 0 ? minutes / 3 : 0, settles ? 60 : 0, settles ? 10 : 0,
+            candidates.add(new Job(
+                    "J" + j,
+                    line,
+                    1 + random.nextInt(20),
+                    20 + 5 * random.nextInt(20),
+                    random.nextInt(3) == 0 ? Set.of(SKILLS.get(random.nextInt(2))) : Set.of(),
+                    random.nextInt(4) == 0 ? Set.of(TOOLS.get(random.nextInt(3))) : Set.of(),
+                    random.nextInt(6) == 0 ? 10 : 0,
+                    random.nextInt(10) == 0 ? minutes / 3 : 0,
+                    settles ? 60 : 0,
+                    settles ? 10 : 0,
                     line >= 0 && random.nextInt(5) == 0 ? 15 : 0));
         }
-        return new Shutdown(minutes, 0, 3, all, people, Map.of("press", 1, "seal tool", 1, "bench", 1), candidates, List.of(), new Weights(10, 2, 3));
+        return new Shutdown(
+                minutes,
+                0,
+                3,
+                all,
+                people,
+                Map.of("press", 1, "seal tool", 1, "bench", 1),
+                candidates,
+                List.of(),
+                new Weights(10, 2, 3));
     }
 }

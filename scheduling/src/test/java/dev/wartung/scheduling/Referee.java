@@ -19,7 +19,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
-/** The same problem, written down once more for an exact solver: its optimum where it proves one, its bound where it does not. Knows no overtime and no pins. */
+/**
+ * The same problem, written down once more for an exact solver: its optimum where it proves one, its bound where it
+ * does not. Knows no overtime and no pins.
+ */
 final class Referee {
 
     /**
@@ -51,9 +54,15 @@ final class Referee {
     private Judged solved(double seconds, Optional<Plan> hint) {
         shutdown.technicians().forEach(t -> people.add(new ArrayList<>(away(t.shifts()))));
         int lines = shutdown.lines().size();
-        BoolVar[] down = IntStream.range(0, lines).mapToObj(l -> model.newBoolVar("down" + l)).toArray(BoolVar[]::new);
-        IntVar[] from = IntStream.range(0, lines).mapToObj(l -> model.newIntVar(0, horizon, "from" + l)).toArray(IntVar[]::new);
-        IntVar[] back = IntStream.range(0, lines).mapToObj(l -> model.newIntVar(0, horizon, "back" + l)).toArray(IntVar[]::new);
+        BoolVar[] down = IntStream.range(0, lines)
+                .mapToObj(l -> model.newBoolVar("down" + l))
+                .toArray(BoolVar[]::new);
+        IntVar[] from = IntStream.range(0, lines)
+                .mapToObj(l -> model.newIntVar(0, horizon, "from" + l))
+                .toArray(IntVar[]::new);
+        IntVar[] back = IntStream.range(0, lines)
+                .mapToObj(l -> model.newIntVar(0, horizon, "back" + l))
+                .toArray(IntVar[]::new);
         LinearExprBuilder cost = LinearExpr.newBuilder();
         for (Job job : shutdown.jobs()) {
             BoolVar in = model.newBoolVar(job.id());
@@ -65,22 +74,36 @@ final class Referee {
                 second(job, in, start, by);
             }
             for (String tool : job.tools()) {
-                tools.computeIfAbsent(tool, t -> new ArrayList<>()).add(model.newOptionalFixedSizeIntervalVar(start, job.minutes(), in, tool + job.id()));
+                tools.computeIfAbsent(tool, t -> new ArrayList<>())
+                        .add(model.newOptionalFixedSizeIntervalVar(start, job.minutes(), in, tool + job.id()));
             }
             IntVar done = model.newIntVar(0, horizon, "d" + job.id());
             if (job.retighten() > 0) {
                 IntVar again = model.newIntVar(0, horizon, "a" + job.id());
-                model.addGreaterOrEqual(again, LinearExpr.affine(start, 1, job.minutes() + job.after())).onlyEnforceIf(in);
+                model.addGreaterOrEqual(again, LinearExpr.affine(start, 1, job.minutes() + job.after()))
+                        .onlyEnforceIf(in);
                 somebody(job, in, again, job.retighten());
-                model.addEquality(done, LinearExpr.affine(again, 1, job.retighten())).onlyEnforceIf(in);
+                model.addEquality(done, LinearExpr.affine(again, 1, job.retighten()))
+                        .onlyEnforceIf(in);
             } else {
-                model.addEquality(done, LinearExpr.affine(start, 1, job.minutes())).onlyEnforceIf(in);
+                model.addEquality(done, LinearExpr.affine(start, 1, job.minutes()))
+                        .onlyEnforceIf(in);
             }
             if (!job.inWorkshop()) {
                 int line = job.line();
                 model.addImplication(in, down[line]);
-                model.addLessOrEqual(LinearExpr.affine(from[line], 1, shutdown.lines().get(line).drain()), start).onlyEnforceIf(in);
-                model.addGreaterOrEqual(back[line], LinearExpr.affine(done, 1, shutdown.lines().get(line).restore())).onlyEnforceIf(in);
+                model.addLessOrEqual(
+                                LinearExpr.affine(
+                                        from[line],
+                                        1,
+                                        shutdown.lines().get(line).drain()),
+                                start)
+                        .onlyEnforceIf(in);
+                model.addGreaterOrEqual(
+                                back[line],
+                                LinearExpr.affine(
+                                        done, 1, shutdown.lines().get(line).restore()))
+                        .onlyEnforceIf(in);
                 if (job.recheck() > 0) {
                     IntVar look = model.newIntVar(0, horizon, "l" + job.id());
                     model.addGreaterOrEqual(look, back[line]).onlyEnforceIf(in);
@@ -89,7 +112,8 @@ final class Referee {
             }
             hint.ifPresent(plan -> {
                 model.addHint(in, plan.placed(job.id()).isPresent());
-                plan.placed(job.id()).ifPresent(p -> model.addHint(start, p.work().start()));
+                plan.placed(job.id())
+                        .ifPresent(p -> model.addHint(start, p.work().start()));
             });
         }
         people.forEach(model::addNoOverlap);
@@ -108,7 +132,9 @@ final class Referee {
         CpSolver solver = new CpSolver();
         solver.getParameters().setMaxTimeInSeconds(seconds).setNumWorkers(2);
         CpSolverStatus status = solver.solve(model);
-        double found = status == CpSolverStatus.OPTIMAL || status == CpSolverStatus.FEASIBLE ? solver.objectiveValue() / MINUTES_AN_HOUR : Double.POSITIVE_INFINITY;
+        double found = status == CpSolverStatus.OPTIMAL || status == CpSolverStatus.FEASIBLE
+                ? solver.objectiveValue() / MINUTES_AN_HOUR
+                : Double.POSITIVE_INFINITY;
         return new Judged(found, solver.bestObjectiveBound() / MINUTES_AN_HOUR, status == CpSolverStatus.OPTIMAL);
     }
 
@@ -136,7 +162,9 @@ final class Referee {
             if (shutdown.technicians().get(t).skills().contains(Shutdown.SECOND)) {
                 BoolVar agrees = model.newBoolVar("");
                 model.addImplication(agrees, by.get(t).not());
-                people.get(t).add(model.newOptionalFixedSizeIntervalVar(LinearExpr.affine(start, 1, job.minutes() - job.second()), job.second(), agrees, ""));
+                people.get(t)
+                        .add(model.newOptionalFixedSizeIntervalVar(
+                                LinearExpr.affine(start, 1, job.minutes() - job.second()), job.second(), agrees, ""));
                 sum.add(agrees);
             }
         }

@@ -14,7 +14,10 @@ public class WartungApplication {
         toRun().run(args);
     }
 
-    /** The application before it runs. With {@code spring.aot.enabled} it comes up from what was prepared when it was built. */
+    /**
+     * The application before it runs. With {@code spring.aot.enabled} it comes up from what was prepared when it was
+     * built.
+     */
     public static SpringApplication toRun() {
         SpringApplication application = new SpringApplication(WartungApplication.class);
         application.setMainApplicationClass(WartungApplication.class);

@@ -18,38 +18,70 @@ import java.util.regex.Pattern;
 import org.springframework.stereotype.Controller;
 
 /** The application's own borders. */
-@AnalyzeClasses(packages = "dev.wartung.web", importOptions = {ImportOption.DoNotIncludeTests.class, ArchitectureTest.WrittenByHand.class})
+@AnalyzeClasses(
+        packages = "dev.wartung.web",
+        importOptions = {ImportOption.DoNotIncludeTests.class, ArchitectureTest.WrittenByHand.class})
 class ArchitectureTest {
 
     /** Features use each other in one direction only. */
     @ArchTest
-    static final ArchRule FEATURES_WITHOUT_CIRCLES = slices().matching("dev.wartung.web.(*)..").should().beFreeOfCycles();
+    static final ArchRule FEATURES_WITHOUT_CIRCLES =
+            slices().matching("dev.wartung.web.(*)..").should().beFreeOfCycles();
 
     /** Only the demo knows the demo. */
     @ArchTest
-    static final ArchRule DEMO_IS_A_LEAF = noClasses().that().resideOutsideOfPackage("..demo..").should().dependOnClassesThat().resideInAPackage("..demo..");
+    static final ArchRule DEMO_IS_A_LEAF = noClasses()
+            .that()
+            .resideOutsideOfPackage("..demo..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("..demo..");
 
     /** Nothing practised can touch a real record: practice does not even know where they are. */
     @ArchTest
-    static final ArchRule PRACTICE_IS_APART = noClasses().that().resideInAPackage("..web.practice..").should().dependOnClassesThat().resideInAnyPackage("..web.job..", "..web.record..", "..web.valve..", "..web.stores..", "..web.due..");
+    static final ArchRule PRACTICE_IS_APART = noClasses()
+            .that()
+            .resideInAPackage("..web.practice..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage("..web.job..", "..web.record..", "..web.valve..", "..web.stores..", "..web.due..");
 
     @ArchTest
-    static final ArchRule CONTROLLERS_ARE_NAMED_SO = classes().that().areAnnotatedWith(Controller.class).should().haveSimpleNameEndingWith("Controller")
-            .orShould().haveSimpleName("ErrorPage");
+    static final ArchRule CONTROLLERS_ARE_NAMED_SO = classes()
+            .that()
+            .areAnnotatedWith(Controller.class)
+            .should()
+            .haveSimpleNameEndingWith("Controller")
+            .orShould()
+            .haveSimpleName("ErrorPage");
 
     /** Time comes from the one clock. */
     @ArchTest
-    static final ArchRule ONE_CLOCK = noClasses().should().callMethod(Instant.class, "now").orShould().callMethod(LocalDate.class, "now");
+    static final ArchRule ONE_CLOCK =
+            noClasses().should().callMethod(Instant.class, "now").orShould().callMethod(LocalDate.class, "now");
 
     /** What is made for a file or a screen does not follow the language of the machine. */
     @ArchTest
-    static final ArchRule ONE_LANGUAGE = noClasses().should().callMethod(String.class, "format", String.class, Object[].class).orShould().callMethod(String.class, "formatted", Object[].class)
-            .orShould().callMethod(String.class, "toLowerCase").orShould().callMethod(String.class, "toUpperCase").orShould().callMethod(DateTimeFormatter.class, "ofPattern", String.class);
+    static final ArchRule ONE_LANGUAGE = noClasses()
+            .should()
+            .callMethod(String.class, "format", String.class, Object[].class)
+            .orShould()
+            .callMethod(String.class, "formatted", Object[].class)
+            .orShould()
+            .callMethod(String.class, "toLowerCase")
+            .orShould()
+            .callMethod(String.class, "toUpperCase")
+            .orShould()
+            .callMethod(DateTimeFormatter.class, "ofPattern", String.class);
 
     /** Entities change by what happens to them, not by setting their fields. */
     @ArchTest
-    static final ArchRule ENTITIES_HAVE_NO_SETTERS = noMethods().that().areDeclaredInClassesThat().areAnnotatedWith(Entity.class)
-            .should().haveNameMatching("set[A-Z].*");
+    static final ArchRule ENTITIES_HAVE_NO_SETTERS = noMethods()
+            .that()
+            .areDeclaredInClassesThat()
+            .areAnnotatedWith(Entity.class)
+            .should()
+            .haveNameMatching("set[A-Z].*");
 
     /** Not what is generated ahead of time, to start from. */
     static final class WrittenByHand implements ImportOption {

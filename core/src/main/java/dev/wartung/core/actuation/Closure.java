@@ -7,24 +7,41 @@ package dev.wartung.core.actuation;
  * @param stemDiameterM      stem diameter in the body, 0 ≤ stem &lt; seat
  * @param sealingLoadNPerM   line load the seal needs, ≥ 0
  * @param belowAreaM2        what pressure under the closed plug acts on, lifting it, ≥ 0
- * @param aboveAreaM2        what pressure above it acts on, pressing it on its seat; negative where it lifts, as under a diaphragm
+ * @param aboveAreaM2        what pressure above it acts on, pressing it on its seat; negative where it lifts, as under
+ *     a diaphragm
  */
-public record Closure(double seatDiameterM, double stemDiameterM, double sealingLoadNPerM, double belowAreaM2, double aboveAreaM2) {
+public record Closure(
+        double seatDiameterM, double stemDiameterM, double sealingLoadNPerM, double belowAreaM2, double aboveAreaM2) {
 
     public Closure {
-        if (!(seatDiameterM > 0) || stemDiameterM < 0 || stemDiameterM >= seatDiameterM || sealingLoadNPerM < 0 || belowAreaM2 < 0) {
-            throw new IllegalArgumentException("the seat must be wider than the stem, the load and the area below not negative");
+        if (!(seatDiameterM > 0)
+                || stemDiameterM < 0
+                || stemDiameterM >= seatDiameterM
+                || sealingLoadNPerM < 0
+                || belowAreaM2 < 0) {
+            throw new IllegalArgumentException(
+                    "the seat must be wider than the stem, the load and the area below not negative");
         }
     }
 
     /** A plain plug whose stem passes through the side above it. */
     public Closure(double seatDiameterM, double stemDiameterM, double sealingLoadNPerM) {
-        this(seatDiameterM, stemDiameterM, sealingLoadNPerM, disc(seatDiameterM), disc(seatDiameterM) - disc(stemDiameterM));
+        this(
+                seatDiameterM,
+                stemDiameterM,
+                sealingLoadNPerM,
+                disc(seatDiameterM),
+                disc(seatDiameterM) - disc(stemDiameterM));
     }
 
     /** A balanced plug: a piston of this diameter takes its area away from the pressure on either side. */
     public Closure balancedBy(double diameterM) {
-        return new Closure(seatDiameterM, stemDiameterM, sealingLoadNPerM, Math.max(0, belowAreaM2 - disc(diameterM)), Math.max(0, aboveAreaM2 - disc(diameterM)));
+        return new Closure(
+                seatDiameterM,
+                stemDiameterM,
+                sealingLoadNPerM,
+                Math.max(0, belowAreaM2 - disc(diameterM)),
+                Math.max(0, aboveAreaM2 - disc(diameterM)));
     }
 
     /** A weir diaphragm of this diameter: pressure on either side of the weir lifts its half. */
@@ -32,7 +49,10 @@ public record Closure(double seatDiameterM, double stemDiameterM, double sealing
         return new Closure(seatDiameterM, stemDiameterM, sealingLoadNPerM, disc(diameterM) / 2, -disc(diameterM) / 2);
     }
 
-    /** The upper seat of a change-over valve, seen upside down: the plug is drawn up on it, and its stem passes through the side that pushes it off. */
+    /**
+     * The upper seat of a change-over valve, seen upside down: the plug is drawn up on it, and its stem passes through
+     * the side that pushes it off.
+     */
     public Closure upsideDown() {
         return new Closure(seatDiameterM, stemDiameterM, sealingLoadNPerM, aboveAreaM2, belowAreaM2);
     }
@@ -51,7 +71,10 @@ public record Closure(double seatDiameterM, double stemDiameterM, double sealing
         return sealingLoadNPerM * Math.PI * seatDiameterM;
     }
 
-    /** Net force of the line on the closed plug, towards its seat: P_above·A_above − P_below·A_below; of a plain plug P_above·π/4·(ds² − dt²) − P_below·π/4·ds²; newton. */
+    /**
+     * Net force of the line on the closed plug, towards its seat: P_above·A_above − P_below·A_below; of a plain plug
+     * P_above·π/4·(ds² − dt²) − P_below·π/4·ds²; newton.
+     */
     public double downwardN(LinePressure line) {
         return line.abovePa() * aboveAreaM2 - line.belowPa() * belowAreaM2;
     }

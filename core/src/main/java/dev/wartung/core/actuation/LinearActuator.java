@@ -5,7 +5,8 @@ import dev.wartung.core.anatomy.Drive;
 /**
  * A linear actuator on a plug that closes downward. SI units throughout: newton, metre, pascal (gauge), joule.
  *
- * <p>Sources: force equilibrium on the stem. The spring pushes with {@code preloadN} at its longest state and gains {@code rateNPerM} per metre.
+ * <p>Sources: force equilibrium on the stem. The spring pushes with {@code preloadN} at its longest state and gains
+ * {@code rateNPerM} per metre.
  * A spring-closing actuator has its longest state closed, a spring-opening one open.
  *
  * @param drive       NC, NO or DA
@@ -16,14 +17,27 @@ import dev.wartung.core.anatomy.Drive;
  * @param liftAreaM2  piston area that air acts on to lift the stem (rod side), > 0
  * @param lowerAreaM2 piston area that air acts on to lower the stem, > 0
  */
-public record LinearActuator(Drive drive, double preloadN, double rateNPerM, double strokeM, double frictionN, double liftAreaM2, double lowerAreaM2) {
+public record LinearActuator(
+        Drive drive,
+        double preloadN,
+        double rateNPerM,
+        double strokeM,
+        double frictionN,
+        double liftAreaM2,
+        double lowerAreaM2) {
 
     public LinearActuator {
         if (!drive.pneumatic()) {
             throw new IllegalArgumentException("a valve that no air moves has no such actuator");
         }
-        if (preloadN < 0 || rateNPerM < 0 || frictionN < 0 || !(strokeM > 0) || !(liftAreaM2 > 0) || !(lowerAreaM2 > 0)) {
-            throw new IllegalArgumentException("forces and rates must not be negative, stroke and areas must be above zero");
+        if (preloadN < 0
+                || rateNPerM < 0
+                || frictionN < 0
+                || !(strokeM > 0)
+                || !(liftAreaM2 > 0)
+                || !(lowerAreaM2 > 0)) {
+            throw new IllegalArgumentException(
+                    "forces and rates must not be negative, stroke and areas must be above zero");
         }
     }
 
@@ -36,13 +50,17 @@ public record LinearActuator(Drive drive, double preloadN, double rateNPerM, dou
         return preloadN + rateNPerM * squeezedM;
     }
 
-    /** Energy a spring gives off when it moves the stem over the full stroke: F0·s + ½·k·s²; joule, from newton, newton per metre and metre. */
+    /**
+     * Energy a spring gives off when it moves the stem over the full stroke: F0·s + ½·k·s²; joule, from newton, newton
+     * per metre and metre.
+     */
     static double strokeEnergyJ(double preloadN, double rateNPerM, double strokeM) {
         return preloadN * strokeM + 0.5 * rateNPerM * strokeM * strokeM;
     }
 
     /**
-     * Least air to lift the stem off its seat and through the full stroke; pascal (gauge). For DA the air works against friction alone.
+     * Least air to lift the stem off its seat and through the full stroke; pascal (gauge). For DA the air works against
+     * friction alone.
      * For a spring-opening actuator 0: the spring lifts.
      */
     public double airToOpenPa(Closure closure, LinePressure line) {
@@ -77,13 +95,17 @@ public record LinearActuator(Drive drive, double preloadN, double rateNPerM, dou
         return drivingN + closure.downwardN(line) - frictionN;
     }
 
-    /** The same actuator seen upside down: what closes by its spring opens by it, and the piston's two sides change places. For a seat the plug is drawn up on. */
+    /**
+     * The same actuator seen upside down: what closes by its spring opens by it, and the piston's two sides change
+     * places. For a seat the plug is drawn up on.
+     */
     public LinearActuator upsideDown() {
-        Drive other = switch (drive) {
-            case NC -> Drive.NO;
-            case NO -> Drive.NC;
-            default -> drive;
-        };
+        Drive other =
+                switch (drive) {
+                    case NC -> Drive.NO;
+                    case NO -> Drive.NC;
+                    default -> drive;
+                };
         return new LinearActuator(other, preloadN, rateNPerM, strokeM, frictionN, lowerAreaM2, liftAreaM2);
     }
 }

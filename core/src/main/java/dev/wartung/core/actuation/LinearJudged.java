@@ -20,7 +20,8 @@ import java.util.stream.Stream;
  *
  * @param upper the seat the plug is drawn up on: everything is seen upside down
  */
-record LinearJudged(String name, LinearActuator actuator, Closure closure, Duty duty, boolean upper) implements ValveStudy.Judged {
+record LinearJudged(String name, LinearActuator actuator, Closure closure, Duty duty, boolean upper)
+        implements ValveStudy.Judged {
 
     private FailPositionStudy study() {
         boolean sprung = actuator.drive().sprung();
@@ -60,26 +61,35 @@ record LinearJudged(String name, LinearActuator actuator, Closure closure, Duty 
         switch (actuator.drive()) {
             case NC -> held.put("by its spring", shown(study().heldFromBelowPa(0)));
             case NO -> {
-                held.put("by the usual air", shown(study().heldFromBelowPa(duty.air().nominalPa())));
-                held.put("by the lowest air", shown(study().heldFromBelowPa(duty.air().lowestPa())));
+                held.put(
+                        "by the usual air",
+                        shown(study().heldFromBelowPa(duty.air().nominalPa())));
+                held.put(
+                        "by the lowest air",
+                        shown(study().heldFromBelowPa(duty.air().lowestPa())));
             }
-            default -> { }
+            default -> {}
         }
         return held;
     }
 
     private static List<String> shown(Range range) {
-        return Stream.of(range.worst(), range.usual(), range.best()).map(p -> p <= 0 ? "does not seal" : new Quantity(p, Dimension.PRESSURE).shown()).toList();
+        return Stream.of(range.worst(), range.usual(), range.best())
+                .map(p -> p <= 0 ? "does not seal" : new Quantity(p, Dimension.PRESSURE).shown())
+                .toList();
     }
 
     @Override
     public List<String> drawings(UnitSystem units) {
-        return (duty.linePa() > 0 ? Stream.of(Side.values()) : Stream.of(Side.BELOW)).map(side -> drawing(side, units)).toList();
+        return (duty.linePa() > 0 ? Stream.of(Side.values()) : Stream.of(Side.BELOW))
+                .map(side -> drawing(side, units))
+                .toList();
     }
 
     /** What the air must overcome on the way, what it has, and what the spring pushes with. */
     private String drawing(Side side, UnitSystem units) {
-        LinePressure line = side == Side.BELOW ? new LinePressure(duty.linePa(), 0) : new LinePressure(0, duty.linePa());
+        LinePressure line =
+                side == Side.BELOW ? new LinePressure(duty.linePa(), 0) : new LinePressure(0, duty.linePa());
         boolean opens = actuator.drive() != Drive.NO;
         double area = opens ? actuator.liftAreaM2() : actuator.lowerAreaM2();
         double stem = line.bodyPa() * closure.stemAreaM2();
@@ -88,16 +98,41 @@ record LinearJudged(String name, LinearActuator actuator, Closure closure, Duty 
         double spring1 = actuator.springForceN(actuator.strokeM()) * (1 + study().spring());
         double needed = closure.sealingForceN() - closure.downwardN(line);
         double justOff = actuator.springForceN(actuator.strokeM() * JUST_OFF) * (1 + study().spring());
-        double[] takes = opens ? new double[] {spring0 + friction + closure.downwardN(line), justOff + friction - stem, spring1 + friction - stem}
+        double[] takes = opens
+                ? new double[] {
+                    spring0 + friction + closure.downwardN(line), justOff + friction - stem, spring1 + friction - stem
+                }
                 : new double[] {spring0 + friction + needed, justOff + friction + stem, spring1 + friction + stem};
-        double most = Math.max(Math.max(duty.air().nominalPa() * area, needed), Stream.of(takes[0], takes[1], takes[2]).mapToDouble(d -> d).max().orElse(0)) * 1.1;
-        DriveChart chart = new DriveChart(duty.linePa() > 0 ? "Line " + words(side) : "Line drained", Dimension.FORCE, most, units.shown(new Quantity(actuator.strokeM(), Dimension.LENGTH)), units);
+        double most = Math.max(
+                        Math.max(duty.air().nominalPa() * area, needed),
+                        Stream.of(takes[0], takes[1], takes[2])
+                                .mapToDouble(d -> d)
+                                .max()
+                                .orElse(0))
+                * 1.1;
+        DriveChart chart = new DriveChart(
+                duty.linePa() > 0 ? "Line " + words(side) : "Line drained",
+                Dimension.FORCE,
+                most,
+                units.shown(new Quantity(actuator.strokeM(), Dimension.LENGTH)),
+                units);
         if (actuator.drive().sprung()) {
             chart.spring(actuator.springForceN(0), actuator.springForceN(actuator.strokeM()), study().spring());
         }
-        chart.over(new double[] {0, JUST_OFF, 1}, takes, "takes", opens ? "opening takes, at most" : "closing takes, at most");
-        chart.air(duty.air().nominalPa() * area, duty.air().nominalPa() * area, "set", "air, usual").air(duty.air().lowestPa() * area, duty.air().lowestPa() * area, "limit", "air, lowest");
-        return (opens && needed > 0 ? chart.needed(true, needed, "closed, seal and line need " + units.shown(new Quantity(needed, Dimension.FORCE))) : chart).svg();
+        chart.over(
+                new double[] {0, JUST_OFF, 1},
+                takes,
+                "takes",
+                opens ? "opening takes, at most" : "closing takes, at most");
+        chart.air(duty.air().nominalPa() * area, duty.air().nominalPa() * area, "set", "air, usual")
+                .air(duty.air().lowestPa() * area, duty.air().lowestPa() * area, "limit", "air, lowest");
+        return (opens && needed > 0
+                        ? chart.needed(
+                                true,
+                                needed,
+                                "closed, seal and line need " + units.shown(new Quantity(needed, Dimension.FORCE)))
+                        : chart)
+                .svg();
     }
 
     /** Where the plug counts as off its seat, as a share of the travel: only for the drawing. */

@@ -10,9 +10,12 @@ import java.util.List;
 /**
  * Whether a quarter-turn actuator turns its disc or ball at both ends, by air and by spring. Torques in newton metre.
  *
- * <p>Source: balance of torques on the shaft, friction against the motion; the air's torque is in proportion to its pressure. Worked: spring 16 N·m closed and 26 N·m
- * open, air 48 N·m closed and 42 N·m open at 6 bar, seat 10 N·m to break out, 4 N·m to run, no scatter. At 5.2 bar the air gives 41.6 and 36.4 N·m: it has
- * 41.6 − 16 = 25.6 N·m to break out with (2.56 times what it takes) and 36.4 − 26 = 10.4 N·m at the open end (2.6 times); the spring closes into the seat with 16 of 10 N·m.
+ * <p>Source: balance of torques on the shaft, friction against the motion; the air's torque is in proportion to its
+ * pressure. Worked: spring 16 N·m closed and 26 N·m
+ * open, air 48 N·m closed and 42 N·m open at 6 bar, seat 10 N·m to break out, 4 N·m to run, no scatter. At 5.2 bar the
+ * air gives 41.6 and 36.4 N·m: it has
+ * 41.6 − 16 = 25.6 N·m to break out with (2.56 times what it takes) and 36.4 − 26 = 10.4 N·m at the open end (2.6
+ * times); the spring closes into the seat with 16 of 10 N·m.
  *
  * @param springClosedNm the spring's torque at the closed end; 0 without a spring
  * @param airClosedNm    the air's torque at the closed end, at the pressure it is stated for
@@ -21,20 +24,41 @@ import java.util.List;
  * @param runNm          torque to turn at the open end
  * @param scatter        share the spring may be off by either way, 0 or more, below 1
  */
-public record RotaryStudy(Drive drive, double springClosedNm, double springOpenNm, double airClosedNm, double airOpenNm, double statedForPa, double breakOutNm, double runNm, Air air, double scatter) {
+public record RotaryStudy(
+        Drive drive,
+        double springClosedNm,
+        double springOpenNm,
+        double airClosedNm,
+        double airOpenNm,
+        double statedForPa,
+        double breakOutNm,
+        double runNm,
+        Air air,
+        double scatter) {
 
     public RotaryStudy {
         if (!drive.pneumatic()) {
             throw new IllegalArgumentException("a valve that no air moves has no such actuator");
         }
-        if (springClosedNm < 0 || springOpenNm < 0 || !(airClosedNm > 0) || !(airOpenNm > 0) || !(statedForPa > 0) || !(breakOutNm > 0) || !(runNm > 0) || !(scatter >= 0) || scatter >= 1) {
+        if (springClosedNm < 0
+                || springOpenNm < 0
+                || !(airClosedNm > 0)
+                || !(airOpenNm > 0)
+                || !(statedForPa > 0)
+                || !(breakOutNm > 0)
+                || !(runNm > 0)
+                || !(scatter >= 0)
+                || scatter >= 1) {
             throw new IllegalArgumentException("torques and pressures above zero, a scatter below the whole");
         }
     }
 
     /** Who turns it, and at which end. */
     public enum Turn {
-        AIR_AT_CLOSED, AIR_AT_OPEN, SPRING_AT_CLOSED, SPRING_AT_OPEN;
+        AIR_AT_CLOSED,
+        AIR_AT_OPEN,
+        SPRING_AT_CLOSED,
+        SPRING_AT_OPEN;
 
         public boolean byAir() {
             return this == AIR_AT_CLOSED || this == AIR_AT_OPEN;
@@ -84,7 +108,9 @@ public record RotaryStudy(Drive drive, double springClosedNm, double springOpenN
 
     /** One turn's verdict: works at the worst, only as it should be and with the usual air, or not even then. */
     public Verdict verdict(Turn turn) {
-        return margin(turn) >= 1 ? Verdict.WORKS : availableNm(turn, air.nominalPa()).usual() >= neededNm(turn) ? Verdict.ONLY_IF : Verdict.DOES_NOT;
+        return margin(turn) >= 1
+                ? Verdict.WORKS
+                : availableNm(turn, air.nominalPa()).usual() >= neededNm(turn) ? Verdict.ONLY_IF : Verdict.DOES_NOT;
     }
 
     /** The worst of all turns. */
@@ -94,7 +120,15 @@ public record RotaryStudy(Drive drive, double springClosedNm, double springOpenN
 
     /** Least air that does every turn by air, at the bad end of the scatter, pascal. */
     public double leastAirPa() {
-        return turns().stream().filter(Turn::byAir).mapToDouble(t -> (neededNm(t) + (drive.sprung() ? (t.closedEnd() ? springClosedNm : springOpenNm) * (1 + scatter) : 0))
-                / (t.closedEnd() ? airClosedNm : airOpenNm) * statedForPa).max().orElse(0);
+        return turns().stream()
+                .filter(Turn::byAir)
+                .mapToDouble(t -> (neededNm(t)
+                                + (drive.sprung()
+                                        ? (t.closedEnd() ? springClosedNm : springOpenNm) * (1 + scatter)
+                                        : 0))
+                        / (t.closedEnd() ? airClosedNm : airOpenNm)
+                        * statedForPa)
+                .max()
+                .orElse(0);
     }
 }

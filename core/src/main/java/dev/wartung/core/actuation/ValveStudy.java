@@ -19,8 +19,10 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * What the numbers of its type sheet say about a valve in a fail position: whether it works for a duty, what happens without air, and which choices of
- * the sheet, how much air or which side of the line would make it work. Texts are in metric units; whoever reads them in others rewords them.
+ * What the numbers of its type sheet say about a valve in a fail position: whether it works for a duty, what happens
+ * without air, and which choices of
+ * the sheet, how much air or which side of the line would make it work. Texts are in metric units; whoever reads them
+ * in others rewords them.
  *
  * <p>A change-over valve is judged at both its seats: the upper one is the lower one's picture upside down.
  */
@@ -28,7 +30,9 @@ public final class ValveStudy {
 
     /** How wet the seat of a disc or ball is: it decides what it takes to turn it out. */
     public enum Wet {
-        DRY("dry"), LUBRICATED("lubricated"), PRODUCT("wet with product");
+        DRY("dry"),
+        LUBRICATED("lubricated"),
+        PRODUCT("wet with product");
 
         private final String words;
 
@@ -92,11 +96,18 @@ public final class ValveStudy {
 
     /** Drives whose forces the sheet gives enough numbers for; without any there is nothing to study. */
     public static List<Drive> drives(TypeSheet type) {
-        return Stream.of(Drive.NC, Drive.NO, Drive.DA).filter(type.drives()::contains).filter(d -> !actuators(type, d).isEmpty()).toList();
+        return Stream.of(Drive.NC, Drive.NO, Drive.DA)
+                .filter(type.drives()::contains)
+                .filter(d -> !actuators(type, d).isEmpty())
+                .toList();
     }
 
     private static List<String> actuators(TypeSheet type, Drive drive) {
-        return type.seat().isPresent() ? List.copyOf(Actuators.choices(type, drive).keySet()) : type.turning().isPresent() ? List.copyOf(RotaryJudged.choices(type, drive).keySet()) : List.of();
+        return type.seat().isPresent()
+                ? List.copyOf(Actuators.choices(type, drive).keySet())
+                : type.turning().isPresent()
+                        ? List.copyOf(RotaryJudged.choices(type, drive).keySet())
+                        : List.of();
     }
 
     /**
@@ -116,7 +127,10 @@ public final class ValveStudy {
         List<Judged> judged = judged(actuators(type, wished.drive()).get(0), duty);
         Verdict verdict = worst(judged);
         boolean moves = moves(judged);
-        List<String> ways = moves && verdict != Verdict.DOES_NOT && (verdict == Verdict.WORKS || wished.drive() == Drive.DA) ? List.of() : ways();
+        List<String> ways =
+                moves && verdict != Verdict.DOES_NOT && (verdict == Verdict.WORKS || wished.drive() == Drive.DA)
+                        ? List.of()
+                        : ways();
         return new Answer(verdict, says(verdict, judged), judged, ways, notes());
     }
 
@@ -125,29 +139,59 @@ public final class ValveStudy {
         if (type.seat().isEmpty()) {
             return List.of(new RotaryJudged(type, drive, actuator, under));
         }
-        LinearActuator linear = Optional.ofNullable(Actuators.choices(type, drive).get(actuator)).orElseThrow();
+        LinearActuator linear = Optional.ofNullable(
+                        Actuators.choices(type, drive).get(actuator))
+                .orElseThrow();
         Closure lower = Actuators.closure(type, wished.facts()).orElseThrow();
-        LinearJudged first = new LinearJudged(type.upperSeat().isPresent() ? "Lower seat, stem down" : "", linear, lower, under, false);
-        return type.upperSeat().<List<Judged>>map(seat -> List.of(first, new LinearJudged("Upper seat, stem up", linear.upsideDown(),
-                Actuators.closure(seat, wished.facts()).upsideDown(), under, true))).orElse(List.of(first));
+        LinearJudged first = new LinearJudged(
+                type.upperSeat().isPresent() ? "Lower seat, stem down" : "", linear, lower, under, false);
+        return type.upperSeat()
+                .<List<Judged>>map(seat -> List.of(
+                        first,
+                        new LinearJudged(
+                                "Upper seat, stem up",
+                                linear.upsideDown(),
+                                Actuators.closure(seat, wished.facts()).upsideDown(),
+                                under,
+                                true)))
+                .orElse(List.of(first));
     }
 
     private static Verdict worst(List<Judged> judged) {
         return judged.stream().map(Judged::verdict).reduce(Verdict.WORKS, (a, b) -> a.compareTo(b) > 0 ? a : b);
     }
 
-    /** Whether it does all it must at the worst; that a double-acting valve has no fail position is no failure of its forces. */
+    /**
+     * Whether it does all it must at the worst; that a double-acting valve has no fail position is no failure of its
+     * forces.
+     */
     private boolean moves(List<Judged> judged) {
-        return judged.stream().flatMap(j -> j.demands().stream()).allMatch(d -> d.verdict() == Verdict.WORKS || (wished.drive() == Drive.DA && d.onlyIf().equals(FailPositionStudy.NO_POSITION)));
+        return judged.stream()
+                .flatMap(j -> j.demands().stream())
+                .allMatch(d -> d.verdict() == Verdict.WORKS
+                        || (wished.drive() == Drive.DA && d.onlyIf().equals(FailPositionStudy.NO_POSITION)));
     }
 
     private String says(Verdict verdict, List<Judged> judged) {
         return switch (verdict) {
             case WORKS -> "Works, even with the weakest or strongest spring, the most friction and the lowest air.";
-            case ONLY_IF -> "Works only if " + judged.stream().flatMap(j -> j.demands().stream()).filter(d -> d.verdict() == Verdict.ONLY_IF).map(Demand::onlyIf).distinct()
-                    .collect(Collectors.joining(", and ")) + ".";
-            case DOES_NOT -> "Does not work: " + judged.stream().flatMap(j -> j.demands().stream().filter(d -> d.verdict() == Verdict.DOES_NOT)
-                    .map(d -> (j.name().isEmpty() ? "" : j.name().toLowerCase(Locale.ROOT) + ": ") + lowerFirst(d.says()))).findFirst().orElse("");
+            case ONLY_IF -> "Works only if "
+                    + judged.stream()
+                            .flatMap(j -> j.demands().stream())
+                            .filter(d -> d.verdict() == Verdict.ONLY_IF)
+                            .map(Demand::onlyIf)
+                            .distinct()
+                            .collect(Collectors.joining(", and "))
+                    + ".";
+            case DOES_NOT -> "Does not work: "
+                    + judged.stream()
+                            .flatMap(j -> j.demands().stream()
+                                    .filter(d -> d.verdict() == Verdict.DOES_NOT)
+                                    .map(d ->
+                                            (j.name().isEmpty() ? "" : j.name().toLowerCase(Locale.ROOT) + ": ")
+                                                    + lowerFirst(d.says())))
+                            .findFirst()
+                            .orElse("");
         };
     }
 
@@ -157,7 +201,8 @@ public final class ValveStudy {
 
     private List<String> notes() {
         List<String> notes = new ArrayList<>();
-        boolean diaphragm = type.seat().flatMap(TypeSheet.Seat::diaphragmDiameter).isPresent();
+        boolean diaphragm =
+                type.seat().flatMap(TypeSheet.Seat::diaphragmDiameter).isPresent();
         if (diaphragm) {
             notes.add("Pressure lifts the diaphragm from either side of the weir, each time by its half.");
         } else if (type.seat().isPresent()) {
@@ -171,6 +216,7 @@ public final class ValveStudy {
 
     /** Highest air that actuators of this kind are built for: 8 bar. */
     private static final double MOST_AIR_PA = 8e5;
+
     private static final double STEP_PA = 1e4;
 
     /** A set of changes, with what they are in words. */
@@ -181,20 +227,31 @@ public final class ValveStudy {
         }
     }
 
-    /** The smallest sets of changes that make it work at the worst: another actuator of the sheet, more air, the line from the other side. */
+    /**
+     * The smallest sets of changes that make it work at the worst: another actuator of the sheet, more air, the line
+     * from the other side.
+     */
     private List<String> ways() {
         List<Way> ways = new ArrayList<>();
-        boolean sides = type.seat().filter(s -> s.diaphragmDiameter().isEmpty()).isPresent() && type.upperSeat().isEmpty() && duty.linePa() > 0;
+        boolean sides = type.seat().filter(s -> s.diaphragmDiameter().isEmpty()).isPresent()
+                && type.upperSeat().isEmpty()
+                && duty.linePa() > 0;
         String usual = actuators(type, wished.drive()).get(0);
         for (boolean raised : new boolean[] {false, true}) {
             for (boolean turned : sides ? new boolean[] {false, true} : new boolean[] {false}) {
                 for (String actuator : actuators(type, wished.drive())) {
                     Way way = new Way(!actuator.equals(usual), raised, turned, actuator);
-                    enough(way).filter(w -> ways.stream().noneMatch(smaller -> smaller.covers(w) && count(smaller) < count(w))).ifPresent(ways::add);
+                    enough(way)
+                            .filter(w ->
+                                    ways.stream().noneMatch(smaller -> smaller.covers(w) && count(smaller) < count(w)))
+                            .ifPresent(ways::add);
                 }
             }
         }
-        return ways.stream().filter(w -> ways.stream().noneMatch(s -> !s.equals(w) && s.covers(w) && count(s) < count(w))).map(Way::words).toList();
+        return ways.stream()
+                .filter(w -> ways.stream().noneMatch(s -> !s.equals(w) && s.covers(w) && count(s) < count(w)))
+                .map(Way::words)
+                .toList();
     }
 
     private static int count(Way way) {
@@ -206,11 +263,29 @@ public final class ValveStudy {
         Side side = way.side ? duty.side() == Side.BELOW ? Side.ABOVE : Side.BELOW : duty.side();
         double from = duty.air().lowestPa() + (way.air ? STEP_PA : 0);
         for (double air = from; air <= (way.air ? MOST_AIR_PA : from); air += STEP_PA) {
-            Duty under = new Duty(side, duty.linePa(), new Air(Math.max(duty.air().nominalPa(), air), air), duty.spring(), duty.friction(), duty.wet());
+            Duty under = new Duty(
+                    side,
+                    duty.linePa(),
+                    new Air(Math.max(duty.air().nominalPa(), air), air),
+                    duty.spring(),
+                    duty.friction(),
+                    duty.wet());
             if (moves(judged(way.words, under))) {
-                String words = Stream.of(way.actuator ? "with " + way.words + " of this type's sheet" : "", way.air ? "with at least " + new Quantity(air, Dimension.PRESSURE).shown() + " of air, guaranteed" : "",
-                        way.side ? "with the line from the other side (" + (side == Side.ABOVE ? "pressing the plug on its seat: it then closes with the flow" : "it then opens with the pressure") + ")" : "")
-                        .filter(w -> !w.isEmpty()).collect(Collectors.joining(" and "));
+                String words = Stream.of(
+                                way.actuator ? "with " + way.words + " of this type's sheet" : "",
+                                way.air
+                                        ? "with at least " + new Quantity(air, Dimension.PRESSURE).shown()
+                                                + " of air, guaranteed"
+                                        : "",
+                                way.side
+                                        ? "with the line from the other side ("
+                                                + (side == Side.ABOVE
+                                                        ? "pressing the plug on its seat: it then closes with the flow"
+                                                        : "it then opens with the pressure")
+                                                + ")"
+                                        : "")
+                        .filter(w -> !w.isEmpty())
+                        .collect(Collectors.joining(" and "));
                 return Optional.of(new Way(way.actuator, way.air, way.side, words));
             }
         }

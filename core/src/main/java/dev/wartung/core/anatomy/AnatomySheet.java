@@ -26,10 +26,23 @@ import org.jspecify.annotations.Nullable;
  * @param warnings   what must be known when a job is planned
  * @param driveWords what a drive does, in this family's words, by its code
  */
-public record AnatomySheet(@JsonProperty("anatomy") String id, int version, String name, String drawing, List<Drive> drives,
-                           Map<String, Option> options, List<Condition> excludes, Build build, List<Reading> readings, List<Operation> movements,
-                           List<Operation> operations, List<WorkKind> works, List<Recheck> rechecks, List<String> schools,
-                           List<Warning> warnings, Map<String, String> driveWords) {
+public record AnatomySheet(
+        @JsonProperty("anatomy") String id,
+        int version,
+        String name,
+        String drawing,
+        List<Drive> drives,
+        Map<String, Option> options,
+        List<Condition> excludes,
+        Build build,
+        List<Reading> readings,
+        List<Operation> movements,
+        List<Operation> operations,
+        List<WorkKind> works,
+        List<Recheck> rechecks,
+        List<String> schools,
+        List<Warning> warnings,
+        Map<String, String> driveWords) {
 
     /** What must be known when a job is planned on valves for which the condition holds. */
     public record Warning(Condition when, String text) {
@@ -44,7 +57,11 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
 
         /** The choice in words. */
         public String words(String value) {
-            return choices.entrySet().stream().filter(e -> e.getValue().equals(value)).map(Map.Entry::getKey).findFirst().orElse(value);
+            return choices.entrySet().stream()
+                    .filter(e -> e.getValue().equals(value))
+                    .map(Map.Entry::getKey)
+                    .findFirst()
+                    .orElse(value);
         }
     }
 
@@ -56,9 +73,22 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
      * @param doneBy operations that do it; none where it is a look that every job ends with whose line is given back
      * @param after what makes it due at once, if it comes earlier than those days
      */
-    public record Recheck(String name, int afterDays, Optional<String> afterSize, List<String> doneBy, Optional<LineEvent> after, List<String> joins, Condition when) {
-        public Recheck(String name, int afterDays, @Nullable Optional<String> afterSize, @Nullable List<String> doneBy, @Nullable Optional<LineEvent> after,
-                       List<String> joins, @Nullable Condition when) {
+    public record Recheck(
+            String name,
+            int afterDays,
+            Optional<String> afterSize,
+            List<String> doneBy,
+            Optional<LineEvent> after,
+            List<String> joins,
+            Condition when) {
+        public Recheck(
+                String name,
+                int afterDays,
+                @Nullable Optional<String> afterSize,
+                @Nullable List<String> doneBy,
+                @Nullable Optional<LineEvent> after,
+                List<String> joins,
+                @Nullable Condition when) {
             this.name = name;
             this.afterDays = afterDays;
             this.afterSize = afterSize == null ? Optional.empty() : afterSize;
@@ -70,17 +100,31 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
 
         /** The same, due after that time, to the day. */
         public Recheck dueAfter(Quantity time) {
-            return new Recheck(name, (int) Math.round(time.si() / SECONDS_A_DAY), Optional.empty(), doneBy, after, joins, when);
+            return new Recheck(
+                    name, (int) Math.round(time.si() / SECONDS_A_DAY), Optional.empty(), doneBy, after, joins, when);
         }
     }
 
     private static final double SECONDS_A_DAY = 86_400;
     private static final String DRIVE = "drive";
 
-    public AnatomySheet(String id, int version, String name, String drawing, List<Drive> drives, @Nullable Map<String, Option> options,
-                        @Nullable List<Condition> excludes, Build build, @Nullable List<Reading> readings, @Nullable List<Operation> movements,
-                        List<Operation> operations, List<WorkKind> works, @Nullable List<Recheck> rechecks, @Nullable List<String> schools,
-                        @Nullable List<Warning> warnings, @Nullable Map<String, String> driveWords) {
+    public AnatomySheet(
+            String id,
+            int version,
+            String name,
+            String drawing,
+            List<Drive> drives,
+            @Nullable Map<String, Option> options,
+            @Nullable List<Condition> excludes,
+            Build build,
+            @Nullable List<Reading> readings,
+            @Nullable List<Operation> movements,
+            List<Operation> operations,
+            List<WorkKind> works,
+            @Nullable List<Recheck> rechecks,
+            @Nullable List<String> schools,
+            @Nullable List<Warning> warnings,
+            @Nullable Map<String, String> driveWords) {
         this.id = id;
         this.version = version;
         this.name = name;
@@ -99,7 +143,10 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
         this.warnings = warnings == null ? List.of() : List.copyOf(warnings);
     }
 
-    /** A work by its id, or several that are done together by theirs ({@link WorkKind#joined}); empty where one of them is none of the family. */
+    /**
+     * A work by its id, or several that are done together by theirs ({@link WorkKind#joined}); empty where one of them
+     * is none of the family.
+     */
     public Optional<WorkKind> work(String id) {
         return among(works, id);
     }
@@ -107,7 +154,9 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
     private static Optional<WorkKind> among(List<WorkKind> works, String id) {
         List<String> ids = WorkKind.apart(id);
         List<WorkKind> named = works.stream().filter(w -> ids.contains(w.id())).toList();
-        return named.size() == ids.size() && WorkKind.goTogether(named) ? Optional.of(WorkKind.together(named)) : Optional.empty();
+        return named.size() == ids.size() && WorkKind.goTogether(named)
+                ? Optional.of(WorkKind.together(named))
+                : Optional.empty();
     }
 
     /** The same among those that are offered for a valve. */
@@ -115,25 +164,40 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
         return among(worksFor(configuration, type), id);
     }
 
-    /** The works offered for a valve: those for such valves, and of the conversions those that lead to a valve the type is made as. */
+    /**
+     * The works offered for a valve: those for such valves, and of the conversions those that lead to a valve the type
+     * is made as.
+     */
     public List<WorkKind> worksFor(ValveConfiguration configuration, TypeSheet type) {
-        return works.stream().filter(w -> w.when().holds(configuration.facts()) && (!w.converts()
-                || (allows(configuration.with(w.becomes())) && type.madeAs(configuration.with(w.becomes()))))).toList();
+        return works.stream()
+                .filter(w -> w.when().holds(configuration.facts())
+                        && (!w.converts()
+                                || (allows(configuration.with(w.becomes()))
+                                        && type.madeAs(configuration.with(w.becomes())))))
+                .toList();
     }
 
     /** What is to be known when a job on such a valve is planned. */
     public List<String> warningsFor(ValveConfiguration configuration) {
-        return warnings.stream().filter(w -> w.when().holds(configuration.facts())).map(Warning::text).toList();
+        return warnings.stream()
+                .filter(w -> w.when().holds(configuration.facts()))
+                .map(Warning::text)
+                .toList();
     }
 
     public Optional<Reading> reading(String id) {
         return readings.stream().filter(r -> r.id().equals(id)).findFirst();
     }
 
-    /** Whether such a valve can exist: a drive the family has, a value for every option, none of the excluded combinations. */
+    /**
+     * Whether such a valve can exist: a drive the family has, a value for every option, none of the excluded
+     * combinations.
+     */
     public boolean allows(ValveConfiguration configuration) {
         return drives.contains(configuration.drive())
-                && options.entrySet().stream().allMatch(o -> o.getValue().choices().containsValue(configuration.options().getOrDefault(o.getKey(), "")))
+                && options.entrySet().stream().allMatch(o -> o.getValue()
+                        .choices()
+                        .containsValue(configuration.options().getOrDefault(o.getKey(), "")))
                 && excludes.stream().noneMatch(c -> c.holds(configuration.facts()));
     }
 
@@ -146,7 +210,8 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
     public Map<String, String> inWords(ValveConfiguration configuration) {
         Map<String, String> words = new LinkedHashMap<>();
         words.put("Drive", configuration.drive().code() + ", " + words(configuration.drive()));
-        options.forEach((id, option) -> words.put(option.name(), option.words(configuration.options().getOrDefault(id, ""))));
+        options.forEach((id, option) ->
+                words.put(option.name(), option.words(configuration.options().getOrDefault(id, ""))));
         return words;
     }
 
@@ -157,7 +222,9 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
 
     /** Those a type is made as, in the same order. */
     public List<ValveConfiguration> configurations(TypeSheet type) {
-        return collected(type.drives()::contains, (option, value) -> type.options().getOrDefault(option, List.of()).contains(value));
+        return collected(type.drives()::contains, (option, value) -> type.options()
+                .getOrDefault(option, List.of())
+                .contains(value));
     }
 
     private List<ValveConfiguration> collected(Predicate<Drive> has, BiPredicate<String, String> made) {
@@ -173,7 +240,12 @@ public record AnatomySheet(@JsonProperty("anatomy") String id, int version, Stri
     }
 
     /** Goes no further where what is chosen so far is excluded already: there are far more combinations than valves. */
-    private void collect(Drive drive, Map<String, String> facts, List<Map.Entry<String, Option>> open, BiPredicate<String, String> made, List<ValveConfiguration> found) {
+    private void collect(
+            Drive drive,
+            Map<String, String> facts,
+            List<Map.Entry<String, Option>> open,
+            BiPredicate<String, String> made,
+            List<ValveConfiguration> found) {
         if (open.isEmpty()) {
             Map<String, String> chosen = new HashMap<>(facts);
             chosen.remove(DRIVE);

@@ -26,16 +26,36 @@ import org.jspecify.annotations.Nullable;
  * @param parallel   how much the gap may differ where flanges end parallel
  * @param toolOffset from the wrench's drive to the bolt, of the service tool the joint takes
  */
-public record BoltedJoint(int bolts, Optional<Quantity> circle, Optional<Quantity> width, Optional<Quantity> height, BoltSize thread, BoltClass material, String torque,
-                          Optional<ThreadCondition> statedFor, Optional<Quantity> lockNut, Optional<Squeeze> compression, Optional<Quantity> parallel,
-                          Optional<Quantity> toolOffset) {
+public record BoltedJoint(
+        int bolts,
+        Optional<Quantity> circle,
+        Optional<Quantity> width,
+        Optional<Quantity> height,
+        BoltSize thread,
+        BoltClass material,
+        String torque,
+        Optional<ThreadCondition> statedFor,
+        Optional<Quantity> lockNut,
+        Optional<Squeeze> compression,
+        Optional<Quantity> parallel,
+        Optional<Quantity> toolOffset) {
 
     /** The school on whose answer the thread's treatment depends. */
     private static final String TREATMENT = "stainless-threads";
 
-    public BoltedJoint(int bolts, @Nullable Optional<Quantity> circle, @Nullable Optional<Quantity> width, @Nullable Optional<Quantity> height, BoltSize thread,
-                       @JsonProperty("class") BoltClass material, String torque, @Nullable Optional<ThreadCondition> statedFor, @Nullable Optional<Quantity> lockNut,
-                       @Nullable Optional<Squeeze> compression, @Nullable Optional<Quantity> parallel, @Nullable Optional<Quantity> toolOffset) {
+    public BoltedJoint(
+            int bolts,
+            @Nullable Optional<Quantity> circle,
+            @Nullable Optional<Quantity> width,
+            @Nullable Optional<Quantity> height,
+            BoltSize thread,
+            @JsonProperty("class") BoltClass material,
+            String torque,
+            @Nullable Optional<ThreadCondition> statedFor,
+            @Nullable Optional<Quantity> lockNut,
+            @Nullable Optional<Squeeze> compression,
+            @Nullable Optional<Quantity> parallel,
+            @Nullable Optional<Quantity> toolOffset) {
         this.bolts = bolts;
         this.circle = circle == null ? Optional.empty() : circle;
         this.width = width == null ? Optional.empty() : width;
@@ -56,12 +76,16 @@ public record BoltedJoint(int bolts, Optional<Quantity> circle, Optional<Quantit
     /** Where the bolts stand; empty for a central nut. */
     public Optional<BoltPattern> pattern() {
         if (width.isPresent() && height.isPresent()) {
-            return Optional.of(BoltPattern.rectangle(width.get().si(), height.get().si()));
+            return Optional.of(
+                    BoltPattern.rectangle(width.get().si(), height.get().si()));
         }
         return circle.filter(c -> bolts > 1).map(c -> BoltPattern.circle(bolts, c.si()));
     }
 
-    /** How the threads are treated, by the school the plant follows; as the sheet states it where the family does not ask. */
+    /**
+     * How the threads are treated, by the school the plant follows; as the sheet states it where the family does not
+     * ask.
+     */
     public ThreadCondition used(Map<String, String> facts) {
         return switch (facts.getOrDefault(TREATMENT, "")) {
             case "anti-seize" -> ThreadCondition.ANTI_SEIZE;
@@ -70,11 +94,17 @@ public record BoltedJoint(int bolts, Optional<Quantity> circle, Optional<Quantit
         };
     }
 
-    /** The torque's limits for the threads as they are treated: converted where the sheet states its condition, with the lock nut's share. */
+    /**
+     * The torque's limits for the threads as they are treated: converted where the sheet states its condition, with the
+     * lock nut's share.
+     */
     public Band inUse(Band stated, Map<String, String> facts) {
         double factor = BoltTorque.factor(statedFor, used(facts));
         double extra = lockNut.map(Quantity::si).orElse(0.0);
-        return new Band(times(stated.min(), factor, extra), times(stated.max(), factor, extra), stated.target().map(t -> times(t, factor, extra)));
+        return new Band(
+                times(stated.min(), factor, extra),
+                times(stated.max(), factor, extra),
+                stated.target().map(t -> times(t, factor, extra)));
     }
 
     private static Quantity times(Quantity torque, double factor, double extra) {
@@ -83,6 +113,12 @@ public record BoltedJoint(int bolts, Optional<Quantity> circle, Optional<Quantit
 
     /** The stated torque on the threads as they are treated. */
     public BoltTorque torque(Band stated, Map<String, String> facts) {
-        return new BoltTorque(thread, material, stated.target().orElse(stated.max()).si(), statedFor, used(facts), lockNut.map(Quantity::si).orElse(0.0));
+        return new BoltTorque(
+                thread,
+                material,
+                stated.target().orElse(stated.max()).si(),
+                statedFor,
+                used(facts),
+                lockNut.map(Quantity::si).orElse(0.0));
     }
 }

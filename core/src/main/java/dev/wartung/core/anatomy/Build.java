@@ -12,16 +12,27 @@ import org.jspecify.annotations.Nullable;
  * What a valve physically is: parts, joints, what holds and loads what, and where air comes in.
  * {@link #resolve} leaves only what one configuration has.
  *
- * @param positions  the two ends of the closure member's travel: where a spring-closing drive rests, then where a spring-opening one does
+ * @param positions  the two ends of the closure member's travel: where a spring-closing drive rests, then where a
+ *     spring-opening one does
  * @param between    positions in between, each with its share of the travel from the first end, 0 to 1
- * @param shutsAt    the positions in which it shuts one way or another, each tried for tightness; empty: one look does, and in sheets that do not say
+ * @param shutsAt    the positions in which it shuts one way or another, each tried for tightness; empty: one look does,
+ *     and in sheets that do not say
  * @param offLine    the joint whose opening means that the valve is out of its line, where that matters
  * @param spaces     places where a moving part can catch a hand
  * @param airThrough parts that must be on for air to reach the actuator; with none a local hose does
- * @param restShows  where it can be seen how the valve rests without air, in words; empty where nothing shows it, and in sheets that do not say
+ * @param restShows  where it can be seen how the valve rests without air, in words; empty where nothing shows it, and
+ *     in sheets that do not say
  */
-public record Build(List<String> positions, Map<String, Double> between, List<String> shutsAt, Optional<String> offLine, List<Space> spaces, List<Part> parts,
-                    List<Joint> joints, List<AirWay> airThrough, Optional<String> restShows) {
+public record Build(
+        List<String> positions,
+        Map<String, Double> between,
+        List<String> shutsAt,
+        Optional<String> offLine,
+        List<Space> spaces,
+        List<Part> parts,
+        List<Joint> joints,
+        List<AirWay> airThrough,
+        Optional<String> restShows) {
 
     /** A place where a moving part can catch a hand. */
     public record Space(String id, String name) {}
@@ -29,8 +40,16 @@ public record Build(List<String> positions, Map<String, Double> between, List<St
     /** How air reaches the actuator under a condition. */
     public record AirWay(Condition when, List<String> parts) {}
 
-    public Build(List<String> positions, @Nullable Map<String, Double> between, @Nullable List<String> shutsAt, @Nullable Optional<String> offLine, @Nullable List<Space> spaces,
-                 List<Part> parts, List<Joint> joints, @Nullable List<AirWay> airThrough, @Nullable Optional<String> restShows) {
+    public Build(
+            List<String> positions,
+            @Nullable Map<String, Double> between,
+            @Nullable List<String> shutsAt,
+            @Nullable Optional<String> offLine,
+            @Nullable List<Space> spaces,
+            List<Part> parts,
+            List<Joint> joints,
+            @Nullable List<AirWay> airThrough,
+            @Nullable Optional<String> restShows) {
         this.positions = List.copyOf(positions);
         this.between = between == null ? Map.of() : Map.copyOf(between);
         this.shutsAt = shutsAt == null ? List.of() : List.copyOf(shutsAt);
@@ -44,10 +63,16 @@ public record Build(List<String> positions, Map<String, Double> between, List<St
 
     /** The build of one configuration: parts, joints and air ways whose conditions hold. */
     public Build resolve(Map<String, String> facts) {
-        return new Build(positions, between, shutsAt, offLine, spaces,
+        return new Build(
+                positions,
+                between,
+                shutsAt,
+                offLine,
+                spaces,
                 parts.stream().filter(p -> p.when().holds(facts)).toList(),
                 joints.stream().filter(j -> j.when().holds(facts)).toList(),
-                airThrough.stream().filter(a -> a.when().holds(facts)).toList(), restShows);
+                airThrough.stream().filter(a -> a.when().holds(facts)).toList(),
+                restShows);
     }
 
     /** Where a spring brings it when the driving energy is lost; empty if nothing does. */
@@ -60,7 +85,10 @@ public record Build(List<String> positions, Map<String, Double> between, List<St
         return drive.sprung() ? Optional.of(positions.get(drive == Drive.NO ? 0 : 1)) : Optional.empty();
     }
 
-    /** Where it goes when air is put on to bring it somewhere: regulated it stops in between, else a spring leaves only one way. */
+    /**
+     * Where it goes when air is put on to bring it somewhere: regulated it stops in between, else a spring leaves only
+     * one way.
+     */
     public String underAir(Drive drive, String asked) {
         return between.containsKey(asked) ? asked : powered(drive).orElse(asked);
     }
@@ -82,19 +110,30 @@ public record Build(List<String> positions, Map<String, Double> between, List<St
 
     /** Whether the part hangs on the other, directly or through others. */
     public boolean hangsOn(Part part, String other) {
-        return part.hangsOn().filter(carrier -> carrier.equals(other) || part(carrier).filter(c -> hangsOn(c, other)).isPresent()).isPresent();
+        return part.hangsOn()
+                .filter(carrier -> carrier.equals(other)
+                        || part(carrier).filter(c -> hangsOn(c, other)).isPresent())
+                .isPresent();
     }
 
-    /** Ids of the parts that are exchanged on the way to the other build: not the same there, or there no more, or hanging on one that is. */
+    /**
+     * Ids of the parts that are exchanged on the way to the other build: not the same there, or there no more, or
+     * hanging on one that is.
+     */
     public Set<String> exchangedFor(Build other) {
         Set<String> differing = differingFrom(other);
-        return parts.stream().filter(p -> differing.contains(p.id()) || differing.stream().anyMatch(carrier -> hangsOn(p, carrier))).map(Part::id)
+        return parts.stream()
+                .filter(p -> differing.contains(p.id()) || differing.stream().anyMatch(carrier -> hangsOn(p, carrier)))
+                .map(Part::id)
                 .collect(Collectors.toCollection(LinkedHashSet::new));
     }
 
     /** Ids of the parts that are not the same in the other build, or not there. */
     private Set<String> differingFrom(Build other) {
-        return parts.stream().filter(p -> !other.part(p.id()).equals(Optional.of(p))).map(Part::id).collect(Collectors.toCollection(LinkedHashSet::new));
+        return parts.stream()
+                .filter(p -> !other.part(p.id()).equals(Optional.of(p)))
+                .map(Part::id)
+                .collect(Collectors.toCollection(LinkedHashSet::new));
     }
 
     public Optional<Part> part(String id) {

@@ -7,7 +7,8 @@ import java.util.Map;
 
 /**
  * When a part, an operation or a wording applies: every named fact must have one of the listed values.
- * Facts are the drive, the options of the configuration and, at a step, {@code held} (what holds the stem: air, spring, hand, nothing).
+ * Facts are the drive, the options of the configuration and, at a step, {@code held} (what holds the stem: air, spring,
+ * hand, nothing).
  */
 public record Condition(@JsonValue Map<String, List<String>> allOf) {
 

@@ -6,17 +6,23 @@ import java.util.Optional;
 /** How the closure member is moved, and where it goes without the driving energy. */
 public enum Drive {
     /** Spring closes, air opens. */
-    @JsonProperty("NC") NC("NC", "spring closes", true),
+    @JsonProperty("NC")
+    NC("NC", "spring closes", true),
     /** Spring opens, air closes. */
-    @JsonProperty("NO") NO("NO", "spring opens", true),
+    @JsonProperty("NO")
+    NO("NO", "spring opens", true),
     /** Air both ways; no fail position. */
-    @JsonProperty("DA") DA("DA", "air both ways", false),
+    @JsonProperty("DA")
+    DA("DA", "air both ways", false),
     /** By hand; stays where it is left. */
-    @JsonProperty("manual") MANUAL("manual", "by hand", false),
+    @JsonProperty("manual")
+    MANUAL("manual", "by hand", false),
     /** An electric motor; stays where it is left. At the bench it is wound by its hand crank, the power off. */
-    @JsonProperty("motor") MOTOR("motor", "by motor", false),
+    @JsonProperty("motor")
+    MOTOR("motor", "by motor", false),
     /** The flow opens it, a spring closes it: a check valve. */
-    @JsonProperty("flow") FLOW("flow", "flow opens, spring closes", true);
+    @JsonProperty("flow")
+    FLOW("flow", "flow opens, spring closes", true);
 
     private final String code;
     private final String words;

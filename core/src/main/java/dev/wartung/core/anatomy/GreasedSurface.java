@@ -25,6 +25,7 @@ public record GreasedSurface(Quantity inside, Optional<Quantity> cord, Optional<
 
     /** Square metres. */
     public double areaM2() {
-        return cord.map(c -> Film.areaM2(inside.si(), c.si())).orElseGet(() -> Math.PI * inside.si() * width.orElseThrow().si());
+        return cord.map(c -> Film.areaM2(inside.si(), c.si()))
+                .orElseGet(() -> Math.PI * inside.si() * width.orElseThrow().si());
     }
 }

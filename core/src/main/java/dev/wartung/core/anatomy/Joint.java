@@ -13,12 +13,24 @@ import org.jspecify.annotations.Nullable;
  * @param tightened it must be tightened after it has been open
  * @param tightenAt the position in which what it clamps centres itself while it is tightened; none: any
  * @param settledAt the position in which it must be tightened instead, once it has been cycled with its fasteners slack
- * @param sticks    the part that stays on it, unfastened, until the closure member has moved once; levered off it is bent
+ * @param sticks    the part that stays on it, unfastened, until the closure member has moved once; levered off it is
+ *     bent
  * @param triedOnBench out of the line it is tried for leaks before it goes back, once it has been open
  * @param loaded    when and through what a force pushes it apart; each path on its own
  */
-public record Joint(String id, String name, Condition when, List<String> heldBy, Optional<String> opens, List<String> seals, boolean tightened,
-                    Optional<String> tightenAt, Optional<String> settledAt, Optional<String> sticks, boolean triedOnBench, List<Load> loaded) {
+public record Joint(
+        String id,
+        String name,
+        Condition when,
+        List<String> heldBy,
+        Optional<String> opens,
+        List<String> seals,
+        boolean tightened,
+        Optional<String> tightenAt,
+        Optional<String> settledAt,
+        Optional<String> sticks,
+        boolean triedOnBench,
+        List<Load> loaded) {
 
     /**
      * A force path that pushes a joint apart.
@@ -29,9 +41,19 @@ public record Joint(String id, String name, Condition when, List<String> heldBy,
      */
     public record Load(String at, List<String> path, String thrown) {}
 
-    public Joint(String id, String name, @Nullable Condition when, @Nullable List<String> heldBy, @Nullable Optional<String> opens,
-                 @Nullable List<String> seals, boolean tightened, @Nullable Optional<String> tightenAt,
-                 @Nullable Optional<String> settledAt, @Nullable Optional<String> sticks, boolean triedOnBench, @Nullable List<Load> loaded) {
+    public Joint(
+            String id,
+            String name,
+            @Nullable Condition when,
+            @Nullable List<String> heldBy,
+            @Nullable Optional<String> opens,
+            @Nullable List<String> seals,
+            boolean tightened,
+            @Nullable Optional<String> tightenAt,
+            @Nullable Optional<String> settledAt,
+            @Nullable Optional<String> sticks,
+            boolean triedOnBench,
+            @Nullable List<Load> loaded) {
         this.id = id;
         this.name = name;
         this.when = when == null ? Condition.ALWAYS : when;

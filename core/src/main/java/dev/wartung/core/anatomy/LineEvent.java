@@ -4,8 +4,10 @@ import com.fasterxml.jackson.annotation.JsonProperty;
 
 /** What a line goes through between jobs. */
 public enum LineEvent {
-    @JsonProperty("cleaning") CLEANING("hot cleaning"),
-    @JsonProperty("sterilisation") STERILISATION("sterilisation");
+    @JsonProperty("cleaning")
+    CLEANING("hot cleaning"),
+    @JsonProperty("sterilisation")
+    STERILISATION("sterilisation");
 
     private final String words;
 

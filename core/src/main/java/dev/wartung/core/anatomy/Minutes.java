@@ -9,7 +9,8 @@ import java.util.OptionalInt;
 import java.util.TreeMap;
 
 /**
- * The usual time of one operation for one person, by the valve's size. Between two sizes it goes in a straight line, beyond them it stays.
+ * The usual time of one operation for one person, by the valve's size. Between two sizes it goes in a straight line,
+ * beyond them it stays.
  *
  * @param bySize nominal diameter (DN) to minutes, above 0; at least one
  */
@@ -22,12 +23,16 @@ public record Minutes(NavigableMap<Integer, Double> bySize) {
         bySize = Collections.unmodifiableNavigableMap(new TreeMap<>(bySize));
     }
 
-    /** As a sheet writes it: a number, or sizes with their numbers. The sheet's schema has seen to it that it is one of them. */
+    /**
+     * As a sheet writes it: a number, or sizes with their numbers. The sheet's schema has seen to it that it is one of
+     * them.
+     */
     @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
     static Minutes of(Object written) {
         NavigableMap<Integer, Double> sizes = new TreeMap<>();
         if (written instanceof Map<?, ?> bySize) {
-            bySize.forEach((size, minutes) -> sizes.put(Integer.valueOf(String.valueOf(size).replaceFirst("^DN ?", "")), ((Number) minutes).doubleValue()));
+            bySize.forEach((size, minutes) -> sizes.put(
+                    Integer.valueOf(String.valueOf(size).replaceFirst("^DN ?", "")), ((Number) minutes).doubleValue()));
         } else {
             sizes.put(USUAL_DN, ((Number) written).doubleValue());
         }

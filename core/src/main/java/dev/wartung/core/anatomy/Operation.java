@@ -6,11 +6,13 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
- * One thing a technician does: the know-how. An operation that takes parts off says how it is undone when closing; that undoing is
+ * One thing a technician does: the know-how. An operation that takes parts off says how it is undone when closing; that
+ * undoing is
  * itself an operation. A movement (bringing the stem to a position) is one too, with {@code brings}.
  *
  * @param id       unique in the sheet for any one configuration
- * @param phase    where it belongs; an undoing closes unless it says otherwise; a movement takes the phase of the step it serves
+ * @param phase    where it belongs; an undoing closes unless it says otherwise; a movement takes the phase of the step
+ *     it serves
  * @param joins    operations whose presence brings this one along; "always" for every job,
  * @param unless   operations with which it does not come along
  *                 "opened" where the job opens the valve at all
@@ -41,25 +43,80 @@ import org.jspecify.annotations.Nullable;
  * @param follows  the schools this step follows; each is said with its reason
  * @param undoneBy how it is undone when closing
  */
-public record Operation(String id, Phase phase, Condition when, List<String> joins, List<String> unless, List<String> needs, List<String> after, List<String> before, List<Variant> at,
-                        Optional<String> brings, Optional<String> by, List<Variant> say, List<Variant> why, List<Variant> done, List<String> marks,
-                        List<Caution> cautions, List<Variant> tools, Minutes minutes, List<Variant> asks, List<String> greases, Optional<String> hands,
-                        List<String> takes, List<String> fits, List<String> opens, List<Act> does, List<Act> then, boolean kitCount,
-                        Optional<String> proves, boolean secondPerson, boolean live, List<Variant> follows, Optional<Operation> undoneBy) {
+public record Operation(
+        String id,
+        Phase phase,
+        Condition when,
+        List<String> joins,
+        List<String> unless,
+        List<String> needs,
+        List<String> after,
+        List<String> before,
+        List<Variant> at,
+        Optional<String> brings,
+        Optional<String> by,
+        List<Variant> say,
+        List<Variant> why,
+        List<Variant> done,
+        List<String> marks,
+        List<Caution> cautions,
+        List<Variant> tools,
+        Minutes minutes,
+        List<Variant> asks,
+        List<String> greases,
+        Optional<String> hands,
+        List<String> takes,
+        List<String> fits,
+        List<String> opens,
+        List<Act> does,
+        List<Act> then,
+        boolean kitCount,
+        Optional<String> proves,
+        boolean secondPerson,
+        boolean live,
+        List<Variant> follows,
+        Optional<Operation> undoneBy) {
 
     public static final String ALWAYS = "always";
     public static final String OPENED = "opened";
     /** Joins whatever parts a joint that product stands behind. */
     public static final String OPENED_TO_PRODUCT = "opened-to-product";
+
     public static final String REST = "rest";
 
-    public Operation(String id, @Nullable Phase phase, @Nullable Condition when, @Nullable List<String> joins, @Nullable List<String> unless, @Nullable List<String> needs,
-                     @Nullable List<String> after, @Nullable List<String> before, @Nullable List<Variant> at, @Nullable Optional<String> brings, @Nullable Optional<String> by,
-                     List<Variant> say, List<Variant> why, List<Variant> done, @Nullable List<String> marks, @Nullable List<Caution> cautions,
-                     @Nullable List<Variant> tools, Minutes minutes, @Nullable List<Variant> asks, @Nullable List<String> greases,
-                     @Nullable Optional<String> hands, @Nullable List<String> takes, @Nullable List<String> fits, @Nullable List<String> opens,
-                     @Nullable List<Act> does, @Nullable List<Act> then, boolean kitCount, @Nullable Optional<String> proves,
-                     boolean secondPerson, boolean live, @Nullable List<Variant> follows, @Nullable Optional<Operation> undoneBy) {
+    public Operation(
+            String id,
+            @Nullable Phase phase,
+            @Nullable Condition when,
+            @Nullable List<String> joins,
+            @Nullable List<String> unless,
+            @Nullable List<String> needs,
+            @Nullable List<String> after,
+            @Nullable List<String> before,
+            @Nullable List<Variant> at,
+            @Nullable Optional<String> brings,
+            @Nullable Optional<String> by,
+            List<Variant> say,
+            List<Variant> why,
+            List<Variant> done,
+            @Nullable List<String> marks,
+            @Nullable List<Caution> cautions,
+            @Nullable List<Variant> tools,
+            Minutes minutes,
+            @Nullable List<Variant> asks,
+            @Nullable List<String> greases,
+            @Nullable Optional<String> hands,
+            @Nullable List<String> takes,
+            @Nullable List<String> fits,
+            @Nullable List<String> opens,
+            @Nullable List<Act> does,
+            @Nullable List<Act> then,
+            boolean kitCount,
+            @Nullable Optional<String> proves,
+            boolean secondPerson,
+            boolean live,
+            @Nullable List<Variant> follows,
+            @Nullable Optional<Operation> undoneBy) {
         this.id = id;
         this.phase = phase == null ? Phase.CLOSE : phase;
         this.when = when == null ? Condition.ALWAYS : when;
@@ -100,8 +157,39 @@ public record Operation(String id, Phase phase, Condition when, List<String> joi
 
     /** The same operation with other operations that give access to it. */
     public Operation withNeeds(List<String> access) {
-        return new Operation(id, phase, when, joins, unless, access, after, before, at, brings, by, say, why, done, marks, cautions, tools, minutes, asks, greases, hands,
-                takes, fits, opens, does, then, kitCount, proves, secondPerson, live, follows, undoneBy);
+        return new Operation(
+                id,
+                phase,
+                when,
+                joins,
+                unless,
+                access,
+                after,
+                before,
+                at,
+                brings,
+                by,
+                say,
+                why,
+                done,
+                marks,
+                cautions,
+                tools,
+                minutes,
+                asks,
+                greases,
+                hands,
+                takes,
+                fits,
+                opens,
+                does,
+                then,
+                kitCount,
+                proves,
+                secondPerson,
+                live,
+                follows,
+                undoneBy);
     }
 
     /** The position needed, if one is. */

@@ -9,7 +9,8 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A reading a step asks for: a measured quantity with a band from the type sheet, or an observation with the choice expected.
+ * A reading a step asks for: a measured quantity with a band from the type sheet, or an observation with the choice
+ * expected.
  *
  * @param ask       what is read, in the technician's words
  * @param quantity  what is measured; empty for an observation
@@ -24,13 +25,26 @@ import org.jspecify.annotations.Nullable;
  * @param lab       the instrument of the Lab that works it out
  * @param same      it is to be what was read before: once that is known it decides, not the band or the answer expected
  * @param finds     what an answer means as a finding: it is judged by its rule, and what that replaces joins the job
- * @param identifies what each answer says the valve is, by answer: facts of the configuration. Another answer than the one expected
+ * @param identifies what each answer says the valve is, by answer: facts of the configuration. Another answer than the
+ *     one expected
  *                  means that the record is wrong, and the job waits until it is corrected
  */
-public record Reading(String id, String ask, Optional<Measured> quantity, Optional<String> band, List<String> choices, List<Variant> expected,
-                      boolean critical, String low, String high, String otherwise, Optional<Spreading> spread, Optional<String> lab,
-                      Optional<Same> same, Map<String, Finds> finds,
-                      Map<String, Map<String, String>> identifies) {
+public record Reading(
+        String id,
+        String ask,
+        Optional<Measured> quantity,
+        Optional<String> band,
+        List<String> choices,
+        List<Variant> expected,
+        boolean critical,
+        String low,
+        String high,
+        String otherwise,
+        Optional<Spreading> spread,
+        Optional<String> lab,
+        Optional<Same> same,
+        Map<String, Finds> finds,
+        Map<String, Map<String, String>> identifies) {
 
     /**
      * What was read before and is to be again.
@@ -56,9 +70,15 @@ public record Reading(String id, String ask, Optional<Measured> quantity, Option
 
     /** How a reading is taken at several places. */
     public enum How {
-        /** the torque at every turn of a bolt-up */ @JsonProperty("run") RUN,
-        /** the gap at every bolt */ @JsonProperty("map") MAP,
-        /** all round a part */ @JsonProperty("round") ROUND
+        /** the torque at every turn of a bolt-up */
+        @JsonProperty("run")
+        RUN,
+        /** the gap at every bolt */
+        @JsonProperty("map")
+        MAP,
+        /** all round a part */
+        @JsonProperty("round")
+        ROUND
     }
 
     /**
@@ -79,11 +99,16 @@ public record Reading(String id, String ask, Optional<Measured> quantity, Option
 
     /** The quantities a sheet can ask for. */
     public enum Measured {
-        @JsonProperty("length") LENGTH(Dimension.LENGTH),
-        @JsonProperty("torque") TORQUE(Dimension.TORQUE),
-        @JsonProperty("pressure") PRESSURE(Dimension.PRESSURE),
-        @JsonProperty("temperature") TEMPERATURE(Dimension.TEMPERATURE),
-        @JsonProperty("angle") ANGLE(Dimension.ANGLE);
+        @JsonProperty("length")
+        LENGTH(Dimension.LENGTH),
+        @JsonProperty("torque")
+        TORQUE(Dimension.TORQUE),
+        @JsonProperty("pressure")
+        PRESSURE(Dimension.PRESSURE),
+        @JsonProperty("temperature")
+        TEMPERATURE(Dimension.TEMPERATURE),
+        @JsonProperty("angle")
+        ANGLE(Dimension.ANGLE);
 
         private final Dimension dimension;
 
@@ -96,10 +121,22 @@ public record Reading(String id, String ask, Optional<Measured> quantity, Option
         }
     }
 
-    public Reading(String id, String ask, @Nullable Optional<Measured> quantity, @Nullable Optional<String> band, @Nullable List<String> choices,
-                   @Nullable List<Variant> expected, boolean critical, @Nullable String low, @Nullable String high, @Nullable String otherwise,
-                   @Nullable Optional<Spreading> spread, @Nullable Optional<String> lab, @Nullable Optional<Same> same,
-                   @Nullable Map<String, Finds> finds, @Nullable Map<String, Map<String, String>> identifies) {
+    public Reading(
+            String id,
+            String ask,
+            @Nullable Optional<Measured> quantity,
+            @Nullable Optional<String> band,
+            @Nullable List<String> choices,
+            @Nullable List<Variant> expected,
+            boolean critical,
+            @Nullable String low,
+            @Nullable String high,
+            @Nullable String otherwise,
+            @Nullable Optional<Spreading> spread,
+            @Nullable Optional<String> lab,
+            @Nullable Optional<Same> same,
+            @Nullable Map<String, Finds> finds,
+            @Nullable Map<String, Map<String, String>> identifies) {
         this.id = id;
         this.ask = ask;
         this.quantity = quantity == null ? Optional.empty() : quantity;

@@ -35,18 +35,57 @@ import org.jspecify.annotations.Nullable;
  * @param intervals  months between renewals of the product seals, the first whose condition holds
  * @param schools    questions of practice that the maker settles, by their ids in the table of schools
  */
-public record TypeSheet(@JsonProperty("type") String id, int version, String maker, String name, String size, String anatomy, List<Drive> drives,
-                        Map<String, List<String>> options, Map<String, Quantity> sizes, Optional<Seat> seat, Optional<Seat> upperSeat, Optional<Turning> turning, List<ActuatorData> actuators,
-                        Map<String, Quantity> masses, Map<String, Band> bands, Map<String, BoltedJoint> joints, List<Article> articles, List<Kit> kits, Map<String, GreasedSurface> surfaces,
-                        List<Lubricant> lubricants, Map<String, Quantity> drawing, List<Interval> intervals, Map<String, String> schools) {
+public record TypeSheet(
+        @JsonProperty("type") String id,
+        int version,
+        String maker,
+        String name,
+        String size,
+        String anatomy,
+        List<Drive> drives,
+        Map<String, List<String>> options,
+        Map<String, Quantity> sizes,
+        Optional<Seat> seat,
+        Optional<Seat> upperSeat,
+        Optional<Turning> turning,
+        List<ActuatorData> actuators,
+        Map<String, Quantity> masses,
+        Map<String, Band> bands,
+        Map<String, BoltedJoint> joints,
+        List<Article> articles,
+        List<Kit> kits,
+        Map<String, GreasedSurface> surfaces,
+        List<Lubricant> lubricants,
+        Map<String, Quantity> drawing,
+        List<Interval> intervals,
+        Map<String, String> schools) {
 
     private static final Pattern DN = Pattern.compile("DN ?([0-9]{1,4})");
 
-    public TypeSheet(String id, int version, String maker, String name, String size, String anatomy, List<Drive> drives, Map<String, List<String>> options,
-                     Map<String, Quantity> sizes, @Nullable Optional<Seat> seat, @Nullable Optional<Seat> upperSeat, @Nullable Optional<Turning> turning,
-                     @Nullable List<ActuatorData> actuators, Map<String, Quantity> masses,
-                     Map<String, Band> bands, @Nullable Map<String, BoltedJoint> joints, List<Article> articles, List<Kit> kits,
-                     @Nullable Map<String, GreasedSurface> surfaces, List<Lubricant> lubricants, Map<String, Quantity> drawing, @Nullable List<Interval> intervals, @Nullable Map<String, String> schools) {
+    public TypeSheet(
+            String id,
+            int version,
+            String maker,
+            String name,
+            String size,
+            String anatomy,
+            List<Drive> drives,
+            Map<String, List<String>> options,
+            Map<String, Quantity> sizes,
+            @Nullable Optional<Seat> seat,
+            @Nullable Optional<Seat> upperSeat,
+            @Nullable Optional<Turning> turning,
+            @Nullable List<ActuatorData> actuators,
+            Map<String, Quantity> masses,
+            Map<String, Band> bands,
+            @Nullable Map<String, BoltedJoint> joints,
+            List<Article> articles,
+            List<Kit> kits,
+            @Nullable Map<String, GreasedSurface> surfaces,
+            List<Lubricant> lubricants,
+            Map<String, Quantity> drawing,
+            @Nullable List<Interval> intervals,
+            @Nullable Map<String, String> schools) {
         this.id = id;
         this.version = version;
         this.maker = maker;
@@ -79,17 +118,28 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
      * @param stemDiameter    stem diameter in the body
      * @param sealingLoad     line load the plug seal needs, in newton per millimetre of circumference
      * @param loads           line loads of other seals than the usual one, the first whose condition holds
-     * @param balanceDiameter of a balanced plug: the piston that takes this much of the area away from the pressure, on either side
+     * @param balanceDiameter of a balanced plug: the piston that takes this much of the area away from the pressure, on
+     *     either side
      * @param diaphragmDiameter of a weir diaphragm: pressure on either side of the weir lifts its half of this
      */
-    public record Seat(Quantity seatDiameter, Quantity stemDiameter, Quantity sealingLoad, List<SealLoad> loads, Optional<Quantity> balanceDiameter,
-                       Optional<Quantity> diaphragmDiameter) {
+    public record Seat(
+            Quantity seatDiameter,
+            Quantity stemDiameter,
+            Quantity sealingLoad,
+            List<SealLoad> loads,
+            Optional<Quantity> balanceDiameter,
+            Optional<Quantity> diaphragmDiameter) {
 
         /** The line load a seal needs where it is another than the usual one. */
         public record SealLoad(Condition when, Quantity is) {}
 
-        public Seat(Quantity seatDiameter, Quantity stemDiameter, Quantity sealingLoad, @Nullable List<SealLoad> loads, @Nullable Optional<Quantity> balanceDiameter,
-                    @Nullable Optional<Quantity> diaphragmDiameter) {
+        public Seat(
+                Quantity seatDiameter,
+                Quantity stemDiameter,
+                Quantity sealingLoad,
+                @Nullable List<SealLoad> loads,
+                @Nullable Optional<Quantity> balanceDiameter,
+                @Nullable Optional<Quantity> diaphragmDiameter) {
             this.seatDiameter = seatDiameter;
             this.stemDiameter = stemDiameter;
             this.sealingLoad = sealingLoad;
@@ -100,11 +150,18 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
 
         /** The line load the seal of a valve with these facts needs. */
         public Quantity sealingLoad(Map<String, String> facts) {
-            return loads.stream().filter(l -> l.when().holds(facts)).findFirst().map(SealLoad::is).orElse(sealingLoad);
+            return loads.stream()
+                    .filter(l -> l.when().holds(facts))
+                    .findFirst()
+                    .map(SealLoad::is)
+                    .orElse(sealingLoad);
         }
     }
 
-    /** What it takes to turn a disc or ball out of its seat and into it, by how wet the seat is, and to turn it at the open end; newton metre. */
+    /**
+     * What it takes to turn a disc or ball out of its seat and into it, by how wet the seat is, and to turn it at the
+     * open end; newton metre.
+     */
     public record Turning(Quantity dry, Quantity lubricated, Quantity product, Quantity run) {}
 
     /**
@@ -118,11 +175,20 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
      * @param pistonDiameter bore of the air side
      * @param rodDiameter    of the rod on the side below the piston
      * @param springTorque   rotary: what the spring turns with, at the first end of the travel and at the second
-     * @param airTorque      rotary: what the air alone turns with at the pressure stated, at the first end and at the second
+     * @param airTorque      rotary: what the air alone turns with at the pressure stated, at the first end and at the
+     *     second
      */
-    public record ActuatorData(List<Drive> drives, Optional<String> name, Optional<Quantity> preload, Optional<Quantity> rate, Optional<Quantity> stroke,
-                               Optional<Quantity> friction, Optional<Quantity> pistonDiameter, Optional<Quantity> rodDiameter,
-                               Optional<SpringTorque> springTorque, Optional<AirTorque> airTorque) {
+    public record ActuatorData(
+            List<Drive> drives,
+            Optional<String> name,
+            Optional<Quantity> preload,
+            Optional<Quantity> rate,
+            Optional<Quantity> stroke,
+            Optional<Quantity> friction,
+            Optional<Quantity> pistonDiameter,
+            Optional<Quantity> rodDiameter,
+            Optional<SpringTorque> springTorque,
+            Optional<AirTorque> airTorque) {
 
         /** What a rotary actuator's spring turns with, newton metre, at the first and second end of the travel. */
         public record SpringTorque(Quantity closed, Quantity open) {}
@@ -130,10 +196,17 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
         /** What the air turns with at the pressure it is stated for, before any spring. */
         public record AirTorque(Quantity closed, Quantity open, Quantity at) {}
 
-        public ActuatorData(List<Drive> drives, @Nullable Optional<String> name, @Nullable Optional<Quantity> preload, @Nullable Optional<Quantity> rate,
-                            @Nullable Optional<Quantity> stroke, @Nullable Optional<Quantity> friction, @Nullable Optional<Quantity> pistonDiameter,
-                            @Nullable Optional<Quantity> rodDiameter, @Nullable Optional<SpringTorque> springTorque,
-                            @Nullable Optional<AirTorque> airTorque) {
+        public ActuatorData(
+                List<Drive> drives,
+                @Nullable Optional<String> name,
+                @Nullable Optional<Quantity> preload,
+                @Nullable Optional<Quantity> rate,
+                @Nullable Optional<Quantity> stroke,
+                @Nullable Optional<Quantity> friction,
+                @Nullable Optional<Quantity> pistonDiameter,
+                @Nullable Optional<Quantity> rodDiameter,
+                @Nullable Optional<SpringTorque> springTorque,
+                @Nullable Optional<AirTorque> airTorque) {
             this.drives = List.copyOf(drives);
             this.name = name == null ? Optional.empty() : name;
             this.preload = preload == null ? Optional.empty() : preload;
@@ -167,7 +240,9 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
         }
     }
 
-    /** The grease for a use named in the anatomy's parts ({@code film}). {@code registration} is its food contact class. */
+    /**
+     * The grease for a use named in the anatomy's parts ({@code film}). {@code registration} is its food contact class.
+     */
     public record Lubricant(@JsonProperty("for") String use, Condition when, String name, String registration) {
         public Lubricant(String use, @Nullable Condition when, String name, String registration) {
             this.use = use;
@@ -187,7 +262,11 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
 
     /** Months between renewals of the product seals; a year where the sheet does not say. */
     public int serviceMonths(ValveConfiguration configuration) {
-        return intervals.stream().filter(i -> i.when().holds(configuration.facts())).findFirst().map(Interval::months).orElse(12);
+        return intervals.stream()
+                .filter(i -> i.when().holds(configuration.facts()))
+                .findFirst()
+                .map(Interval::months)
+                .orElse(12);
     }
 
     /** The nominal diameter, where the size on the plate is one. */
@@ -199,17 +278,26 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
     /** Whether this type is made in the configuration. */
     public boolean madeAs(ValveConfiguration configuration) {
         return drives.contains(configuration.drive())
-                && configuration.options().entrySet().stream().allMatch(o -> options.getOrDefault(o.getKey(), List.of()).contains(o.getValue()));
+                && configuration.options().entrySet().stream().allMatch(o -> options.getOrDefault(o.getKey(), List.of())
+                        .contains(o.getValue()));
     }
 
-    /** The limits of a reading with these facts: a torque of treated threads is another one. Empty if the sheet does not give them. */
+    /**
+     * The limits of a reading with these facts: a torque of treated threads is another one. Empty if the sheet does not
+     * give them.
+     */
     public Optional<Band> band(String name, Map<String, String> facts) {
-        return Optional.ofNullable(bands.get(name)).map(stated -> joints.values().stream().filter(j -> j.torque().equals(name)).findFirst()
-                .map(j -> j.inUse(stated, facts)).orElse(stated));
+        return Optional.ofNullable(bands.get(name)).map(stated -> joints.values().stream()
+                .filter(j -> j.torque().equals(name))
+                .findFirst()
+                .map(j -> j.inUse(stated, facts))
+                .orElse(stated));
     }
 
     public Optional<Article> article(String part, Map<String, String> facts) {
-        return articles.stream().filter(a -> a.part().equals(part) && a.when().holds(facts)).findFirst();
+        return articles.stream()
+                .filter(a -> a.part().equals(part) && a.when().holds(facts))
+                .findFirst();
     }
 
     public Optional<ActuatorData> actuator(Drive drive) {
@@ -217,6 +305,8 @@ public record TypeSheet(@JsonProperty("type") String id, int version, String mak
     }
 
     public Optional<Lubricant> lubricant(String use, Map<String, String> facts) {
-        return lubricants.stream().filter(l -> l.use().equals(use) && l.when().holds(facts)).findFirst();
+        return lubricants.stream()
+                .filter(l -> l.use().equals(use) && l.when().holds(facts))
+                .findFirst();
     }
 }

@@ -29,7 +29,10 @@ public record ValveConfiguration(Drive drive, Map<String, String> options) {
         ValveConfiguration changed = this;
         for (Map.Entry<String, String> change : changes.entrySet()) {
             changed = change.getKey().equals("drive")
-                    ? new ValveConfiguration(Drive.of(change.getValue()).orElseThrow(() -> new IllegalArgumentException(change.getValue())), changed.options)
+                    ? new ValveConfiguration(
+                            Drive.of(change.getValue())
+                                    .orElseThrow(() -> new IllegalArgumentException(change.getValue())),
+                            changed.options)
                     : changed.with(change.getKey(), change.getValue());
         }
         return changed;

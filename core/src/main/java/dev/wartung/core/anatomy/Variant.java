@@ -7,7 +7,10 @@ import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** One of several texts or values; the first whose condition holds is meant. In a sheet a bare text is one that always holds. */
+/**
+ * One of several texts or values; the first whose condition holds is meant. In a sheet a bare text is one that always
+ * holds.
+ */
 public record Variant(Condition when, String is) {
 
     @JsonCreator

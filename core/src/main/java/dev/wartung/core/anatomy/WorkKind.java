@@ -16,11 +16,22 @@ import org.jspecify.annotations.Nullable;
  * @param reaches operations it must get to even where nothing is renewed
  * @param becomes what the configuration is afterwards, where the work changes it: option to value
  * @param when    the valves it is offered for
- * @param live    what stays live while it is done, in words: then the line is neither shut nor emptied, and nothing of it opened; empty where it is
+ * @param live    what stays live while it is done, in words: then the line is neither shut nor emptied, and nothing of
+ *     it opened; empty where it is
  * @param newValve it is done on a new valve, before that goes into its line: a job of its own
  * @param offers  other works worth doing in the same job: what they need is open then
  */
-public record WorkKind(String id, String name, String about, Renewal renews, List<String> reaches, Map<String, String> becomes, Condition when, String live, boolean newValve, List<String> offers) {
+public record WorkKind(
+        String id,
+        String name,
+        String about,
+        Renewal renews,
+        List<String> reaches,
+        Map<String, String> becomes,
+        Condition when,
+        String live,
+        boolean newValve,
+        List<String> offers) {
 
     /** Between the ids of works that are done together, and of parts chosen together. */
     private static final String AND = "+";
@@ -43,9 +54,17 @@ public record WorkKind(String id, String name, String about, Renewal renews, Lis
         }
     }
 
-    public WorkKind(String id, String name, String about, @Nullable Renewal renews, @Nullable List<String> reaches,
-                    @Nullable Map<String, String> becomes, @Nullable Condition when, @Nullable String live, boolean newValve,
-                    @Nullable List<String> offers) {
+    public WorkKind(
+            String id,
+            String name,
+            String about,
+            @Nullable Renewal renews,
+            @Nullable List<String> reaches,
+            @Nullable Map<String, String> becomes,
+            @Nullable Condition when,
+            @Nullable String live,
+            boolean newValve,
+            @Nullable List<String> offers) {
         this.id = id;
         this.name = name;
         this.about = about;
@@ -69,10 +88,23 @@ public record WorkKind(String id, String name, String about, Renewal renews, Lis
         }
         Map<String, String> becomes = new HashMap<>();
         works.forEach(w -> becomes.putAll(w.becomes));
-        Renewal renewal = new Renewal(all(works, w -> w.renews.kinds()), all(works, w -> w.renews.parts()), works.stream().flatMap(w -> w.renews.choose().stream()).findFirst());
-        return new WorkKind(joined(works.stream().map(WorkKind::id).toList()), works.stream().map(WorkKind::name).collect(Collectors.joining("; ")),
-                works.stream().map(WorkKind::about).collect(Collectors.joining("; ")), renewal, all(works, WorkKind::reaches), becomes, null,
-                works.stream().allMatch(WorkKind::leavesLive) ? works.stream().map(WorkKind::live).distinct().collect(Collectors.joining(" ")) : "", false, all(works, WorkKind::offers));
+        Renewal renewal = new Renewal(
+                all(works, w -> w.renews.kinds()),
+                all(works, w -> w.renews.parts()),
+                works.stream().flatMap(w -> w.renews.choose().stream()).findFirst());
+        return new WorkKind(
+                joined(works.stream().map(WorkKind::id).toList()),
+                works.stream().map(WorkKind::name).collect(Collectors.joining("; ")),
+                works.stream().map(WorkKind::about).collect(Collectors.joining("; ")),
+                renewal,
+                all(works, WorkKind::reaches),
+                becomes,
+                null,
+                works.stream().allMatch(WorkKind::leavesLive)
+                        ? works.stream().map(WorkKind::live).distinct().collect(Collectors.joining(" "))
+                        : "",
+                false,
+                all(works, WorkKind::offers));
     }
 
     /** Whether these can be one job: a new valve's is one of its own. */

@@ -17,7 +17,10 @@ public record BoltPattern(List<Place> places) {
         }
     }
 
-    /** Two differences that are smaller than this part of the pattern's size are the same: coordinates are typed with few digits. */
+    /**
+     * Two differences that are smaller than this part of the pattern's size are the same: coordinates are typed with
+     * few digits.
+     */
     private static final double SAME = 1e-6;
 
     public BoltPattern {
@@ -28,7 +31,8 @@ public record BoltPattern(List<Place> places) {
         for (int i = 0; i < places.size(); i++) {
             for (int j = 0; j < i; j++) {
                 if (places.get(i).to(places.get(j)) < 1e-6) {
-                    throw new IllegalArgumentException("bolts " + (j + 1) + " and " + (i + 1) + " stand on the same spot");
+                    throw new IllegalArgumentException(
+                            "bolts " + (j + 1) + " and " + (i + 1) + " stand on the same spot");
                 }
             }
         }
@@ -67,7 +71,9 @@ public record BoltPattern(List<Place> places) {
     }
 
     public Place centre() {
-        return new Place(places.stream().mapToDouble(Place::rightM).average().orElseThrow(), places.stream().mapToDouble(Place::upM).average().orElseThrow());
+        return new Place(
+                places.stream().mapToDouble(Place::rightM).average().orElseThrow(),
+                places.stream().mapToDouble(Place::upM).average().orElseThrow());
     }
 
     /** The largest distance of a bolt from the centre, metre. */
@@ -77,10 +83,13 @@ public record BoltPattern(List<Place> places) {
     }
 
     /**
-     * The order to tighten in, as indexes from 0: the next bolt is the one that keeps the resultant of the clamped bolts nearest the centre of the pattern;
-     * among equals the one after which the second moment of the clamped bolts is most even in all directions; among equals the lowest number.
+     * The order to tighten in, as indexes from 0: the next bolt is the one that keeps the resultant of the clamped
+     * bolts nearest the centre of the pattern;
+     * among equals the one after which the second moment of the clamped bolts is most even in all directions; among
+     * equals the lowest number.
      *
-     * <p>Source: equilibrium of the half-tightened joint. On circles it gives the customary crosses: 1-3-2-4, 1-5-3-7-2-6-4-8.
+     * <p>Source: equilibrium of the half-tightened joint. On circles it gives the customary crosses: 1-3-2-4,
+     * 1-5-3-7-2-6-4-8.
      */
     public List<Integer> order() {
         List<Integer> order = new ArrayList<>();
@@ -105,7 +114,10 @@ public record BoltPattern(List<Place> places) {
         return a[0] < b[0] - SAME || (Math.abs(a[0] - b[0]) <= SAME && a[1] < b[1] - SAME);
     }
 
-    /** Distance of the resultant from the centre, and how uneven the second moment is, of the clamped bolts with one more; both in parts of the reach. */
+    /**
+     * Distance of the resultant from the centre, and how uneven the second moment is, of the clamped bolts with one
+     * more; both in parts of the reach.
+     */
     private double[] rank(List<Integer> clamped, int next) {
         Place centre = centre();
         double reach = reachM();

@@ -3,9 +3,17 @@ package dev.wartung.core.bolting;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/** Metric screws with coarse thread: diameter and pitch after ISO 261, stress area after ISO 898-1, nut height after ISO 4032, width across flats after ISO 272. */
+/**
+ * Metric screws with coarse thread: diameter and pitch after ISO 261, stress area after ISO 898-1, nut height after ISO
+ * 4032, width across flats after ISO 272.
+ */
 public enum BoltSize {
-    M4(4, 0.7, 8.78, 3.2, 7), M5(5, 0.8, 14.2, 4.7, 8), M6(6, 1.0, 20.1, 5.2, 10), M8(8, 1.25, 36.6, 6.8, 13), M10(10, 1.5, 58.0, 8.4, 16), M12(12, 1.75, 84.3, 10.8, 18);
+    M4(4, 0.7, 8.78, 3.2, 7),
+    M5(5, 0.8, 14.2, 4.7, 8),
+    M6(6, 1.0, 20.1, 5.2, 10),
+    M8(8, 1.25, 36.6, 6.8, 13),
+    M10(10, 1.5, 58.0, 8.4, 16),
+    M12(12, 1.75, 84.3, 10.8, 18);
 
     private final double diameterMm;
     private final double pitchMm;

@@ -5,19 +5,28 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * What a stated torque means on the thread in hand, and what it does to the bolt. T = K·F·d, with K by thread condition.
+ * What a stated torque means on the thread in hand, and what it does to the bolt. T = K·F·d, with K by thread
+ * condition.
  *
- * <p>Worked: 12 N·m stated for dry M8 threads, anti-seize in use: 12·0.16/0.30 = 6.4 N·m; the preload stays 12/(0.30·8 mm) = 5000 N, 30 % of the proof
+ * <p>Worked: 12 N·m stated for dry M8 threads, anti-seize in use: 12·0.16/0.30 = 6.4 N·m; the preload stays 12/(0.30·8
+ * mm) = 5000 N, 30 % of the proof
  * load 450 MPa·36.6 mm² = 16 470 N.
  *
  * @param size         of the bolt
  * @param material     its property class
  * @param statedNm     torque of the type sheet, above 0
- * @param statedFor    the thread condition the sheet states it for; empty if it states none: then it cannot be converted
+ * @param statedFor    the thread condition the sheet states it for; empty if it states none: then it cannot be
+ *     converted
  * @param used         the thread condition in use
  * @param prevailingNm what a lock nut takes before it clamps, 0 or more
  */
-public record BoltTorque(BoltSize size, BoltClass material, double statedNm, Optional<ThreadCondition> statedFor, ThreadCondition used, double prevailingNm) {
+public record BoltTorque(
+        BoltSize size,
+        BoltClass material,
+        double statedNm,
+        Optional<ThreadCondition> statedFor,
+        ThreadCondition used,
+        double prevailingNm) {
 
     /** Preload up to this share of the proof load is usual in joints that are opened again. */
     public static final double HIGHEST_SHARE = 0.7;
@@ -30,7 +39,10 @@ public record BoltTorque(BoltSize size, BoltClass material, double statedNm, Opt
         }
     }
 
-    /** The torque for the thread in use, newton metre: converted where the sheet states its condition, and with the lock nut's share. */
+    /**
+     * The torque for the thread in use, newton metre: converted where the sheet states its condition, and with the lock
+     * nut's share.
+     */
     public double torqueNm() {
         return clampingNm() + prevailingNm;
     }
@@ -73,16 +85,22 @@ public record BoltTorque(BoltSize size, BoltClass material, double statedNm, Opt
     public List<String> warnings() {
         List<String> warnings = new ArrayList<>();
         if (statedFor.isEmpty()) {
-            warnings.add("The sheet does not say for which thread condition its torque holds, so it is not converted. Ask the maker before you trust it on a thread that is "
-                    + used.words() + ".");
+            warnings.add(
+                    "The sheet does not say for which thread condition its torque holds, so it is not converted. Ask the maker before you trust it on a thread that is "
+                            + used.words() + ".");
         }
         if (factor(statedFor, used) > GALLS) {
-            warnings.add("This thread takes " + Math.round(factor(statedFor, used) * 10) / 10.0 + " times the stated torque for the same clamping force. Stainless galls on the way: treat the thread instead.");
+            warnings.add(
+                    "This thread takes " + Math.round(factor(statedFor, used) * 10) / 10.0
+                            + " times the stated torque for the same clamping force. Stainless galls on the way: treat the thread instead.");
         }
         if (shareOfProof() > HIGHEST_SHARE) {
-            warnings.add("The expected preload is " + Math.round(shareOfProof() * 100) + " % of the bolt's proof load; more than 70 % leaves nothing for scatter. Do not tighten to this.");
+            warnings.add(
+                    "The expected preload is " + Math.round(shareOfProof() * 100)
+                            + " % of the bolt's proof load; more than 70 % leaves nothing for scatter. Do not tighten to this.");
         } else if (mostPreloadN() > HIGHEST_SHARE * proofN()) {
-            warnings.add("With low friction the preload may reach " + Math.round(mostPreloadN() / proofN() * 100) + " % of the proof load. Use the stages, and stop when a bolt turns easily.");
+            warnings.add("With low friction the preload may reach " + Math.round(mostPreloadN() / proofN() * 100)
+                    + " % of the proof load. Use the stages, and stop when a bolt turns easily.");
         }
         return List.copyOf(warnings);
     }

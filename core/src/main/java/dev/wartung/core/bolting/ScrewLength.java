@@ -5,10 +5,13 @@ import java.util.Locale;
 import java.util.Optional;
 
 /**
- * How long a screw must be. Into a thread: flange + washer + engagement, the engagement at least 1.0 d in steel, 1.25 d in stainless, 2.0 d in aluminium, and
- * at most the depth of the hole less two pitches. Through with a nut: grip + washers + nut + two pitches. The next standard length is taken.
+ * How long a screw must be. Into a thread: flange + washer + engagement, the engagement at least 1.0 d in steel, 1.25 d
+ * in stainless, 2.0 d in aluminium, and
+ * at most the depth of the hole less two pitches. Through with a nut: grip + washers + nut + two pitches. The next
+ * standard length is taken.
  *
- * <p>Source: usual practice for equal strength of thread and bolt. Worked: M8, flange 12 mm, washer 1.6 mm, stainless, hole 18 mm: at least 12 + 1.6 + 10 =
+ * <p>Source: usual practice for equal strength of thread and bolt. Worked: M8, flange 12 mm, washer 1.6 mm, stainless,
+ * hole 18 mm: at least 12 + 1.6 + 10 =
  * 23.6 mm, at most 13.6 + 18 − 2.5 = 29.1 mm, so 25 mm with 11.4 mm in the thread.
  *
  * @param lengthM     the standard length to take; empty where none fits
@@ -17,14 +20,18 @@ import java.util.Optional;
  * @param engagementM what stands in the thread or past the flange with the length taken
  * @param reason      why this length, or why none
  */
-public record ScrewLength(Optional<Double> lengthM, double leastM, Optional<Double> mostM, double engagementM, String reason) {
+public record ScrewLength(
+        Optional<Double> lengthM, double leastM, Optional<Double> mostM, double engagementM, String reason) {
 
     /** Lengths kept in stock, mm. */
-    public static final List<Integer> STANDARD_MM = List.of(6, 8, 10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 55, 60, 65, 70, 80, 90, 100);
+    public static final List<Integer> STANDARD_MM =
+            List.of(6, 8, 10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 55, 60, 65, 70, 80, 90, 100);
 
     /** What the screw goes into. */
     public enum Into {
-        STEEL(1.0), STAINLESS(1.25), ALUMINIUM(2.0);
+        STEEL(1.0),
+        STAINLESS(1.25),
+        ALUMINIUM(2.0);
 
         private final double diameters;
 
@@ -52,16 +59,33 @@ public record ScrewLength(Optional<Double> lengthM, double leastM, Optional<Doub
         double grip = flangeM + washerM;
         double least = grip + into.diameters() * size.diameterM();
         double most = grip + depthM - 2 * size.pitchM();
-        String needs = "at least " + mm(least - grip) + " in the thread (" + into.diameters() + " d in " + into.name().toLowerCase(Locale.ROOT) + ")";
+        String needs = "at least " + mm(least - grip) + " in the thread (" + into.diameters() + " d in "
+                + into.name().toLowerCase(Locale.ROOT) + ")";
         if (most < least) {
-            return new ScrewLength(Optional.empty(), least, Optional.of(most), 0, "No screw fits: it needs " + needs + ", but the hole takes only " + mm(Math.max(0, most - grip))
-                    + " of screw before it bottoms out. A deeper hole, a smaller screw or a stronger material is a question for the maker.");
+            return new ScrewLength(
+                    Optional.empty(),
+                    least,
+                    Optional.of(most),
+                    0,
+                    "No screw fits: it needs " + needs + ", but the hole takes only " + mm(Math.max(0, most - grip))
+                            + " of screw before it bottoms out. A deeper hole, a smaller screw or a stronger material is a question for the maker.");
         }
-        return next(least).filter(length -> length <= most + 1e-9)
-                .map(length -> new ScrewLength(Optional.of(length), least, Optional.of(most), length - grip, mm(length - grip) + " stand in the thread: " + needs + ", at most "
-                        + mm(most - grip) + " before it bottoms out"))
-                .orElseGet(() -> new ScrewLength(Optional.empty(), least, Optional.of(most), 0, "No standard length lies between " + mm(least) + " and " + mm(most)
-                        + ". Another washer thickness moves both limits."));
+        return next(least)
+                .filter(length -> length <= most + 1e-9)
+                .map(length -> new ScrewLength(
+                        Optional.of(length),
+                        least,
+                        Optional.of(most),
+                        length - grip,
+                        mm(length - grip) + " stand in the thread: " + needs + ", at most " + mm(most - grip)
+                                + " before it bottoms out"))
+                .orElseGet(() -> new ScrewLength(
+                        Optional.empty(),
+                        least,
+                        Optional.of(most),
+                        0,
+                        "No standard length lies between " + mm(least) + " and " + mm(most)
+                                + ". Another washer thickness moves both limits."));
     }
 
     /**
@@ -75,13 +99,27 @@ public record ScrewLength(Optional<Double> lengthM, double leastM, Optional<Doub
             throw new IllegalArgumentException("thickness above zero, washers not negative");
         }
         double least = gripM + washersM + size.nutM() + 2 * size.pitchM();
-        return next(least).map(length -> new ScrewLength(Optional.of(length), least, Optional.empty(), length - gripM - washersM,
-                        "Nut " + mm(size.nutM()) + " and two pitches stand past the flange; " + mm(length - least) + " more by the next standard length"))
-                .orElseGet(() -> new ScrewLength(Optional.empty(), least, Optional.empty(), 0, "Longer than any standard length (" + mm(least) + "). Take a stud."));
+        return next(least)
+                .map(length -> new ScrewLength(
+                        Optional.of(length),
+                        least,
+                        Optional.empty(),
+                        length - gripM - washersM,
+                        "Nut " + mm(size.nutM()) + " and two pitches stand past the flange; " + mm(length - least)
+                                + " more by the next standard length"))
+                .orElseGet(() -> new ScrewLength(
+                        Optional.empty(),
+                        least,
+                        Optional.empty(),
+                        0,
+                        "Longer than any standard length (" + mm(least) + "). Take a stud."));
     }
 
     private static Optional<Double> next(double leastM) {
-        return STANDARD_MM.stream().map(mm -> mm / 1000.0).filter(m -> m >= leastM - 1e-9).findFirst();
+        return STANDARD_MM.stream()
+                .map(mm -> mm / 1000.0)
+                .filter(m -> m >= leastM - 1e-9)
+                .findFirst();
     }
 
     private static String mm(double metres) {

@@ -4,13 +4,17 @@ import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.Locale;
 
 /**
- * How a thread is treated, with the nut factor K of T = K·F·d for a stainless pair. The factors and their scatter are demo values of our invented plant;
+ * How a thread is treated, with the nut factor K of T = K·F·d for a stainless pair. The factors and their scatter are
+ * demo values of our invented plant;
  * they depend on the paste and the finish, and a plant enters its own.
  */
 public enum ThreadCondition {
-    @JsonProperty("dry") DRY(0.30, 0.25),
-    @JsonProperty("oiled") OILED(0.18, 0.20),
-    @JsonProperty("anti-seize") ANTI_SEIZE(0.16, 0.15);
+    @JsonProperty("dry")
+    DRY(0.30, 0.25),
+    @JsonProperty("oiled")
+    OILED(0.18, 0.20),
+    @JsonProperty("anti-seize")
+    ANTI_SEIZE(0.16, 0.15);
 
     private final double k;
     private final double scatter;

@@ -1,10 +1,13 @@
 package dev.wartung.core.bolting;
 
 /**
- * A torque wrench with an attachment. A crowfoot or a tool with an offset socket moves the point of turning away from the drive by e, at an angle θ to the
- * arm: T_set = T·L/(L + e·cos θ). An extension along the axis of the bolt changes nothing, and at 90° neither does a crowfoot.
+ * A torque wrench with an attachment. A crowfoot or a tool with an offset socket moves the point of turning away from
+ * the drive by e, at an angle θ to the
+ * arm: T_set = T·L/(L + e·cos θ). An extension along the axis of the bolt changes nothing, and at 90° neither does a
+ * crowfoot.
  *
- * <p>Source: moment equilibrium of the wrench. Worked: 40 N·m, L = 400 mm, e = 50 mm straight on: 40·400/450 = 35.6 N·m.
+ * <p>Source: moment equilibrium of the wrench. Worked: 40 N·m, L = 400 mm, e = 50 mm straight on: 40·400/450 = 35.6
+ * N·m.
  *
  * @param lengthM  from the middle of the hand to the drive, above 0
  * @param offsetM  from the drive to the bolt, 0 or more, less than the length

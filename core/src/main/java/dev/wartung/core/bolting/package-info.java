@@ -1,5 +1,6 @@
 /**
- * Bolts: the order they are tightened in, stages, what a wrench with an extension is set to, what a torque does to a bolt, and how long a screw must be.
+ * Bolts: the order they are tightened in, stages, what a wrench with an extension is set to, what a torque does to a
+ * bolt, and how long a screw must be.
  */
 @NullMarked
 package dev.wartung.core.bolting;

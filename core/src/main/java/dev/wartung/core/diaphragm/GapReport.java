@@ -14,7 +14,10 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 
-/** A gap map said and drawn for whoever holds the spanner: what is found, which bolt is turned which way, and what will come of it. */
+/**
+ * A gap map said and drawn for whoever holds the spanner: what is found, which bolt is turned which way, and what will
+ * come of it.
+ */
 public final class GapReport {
 
     private final GapMap map;
@@ -33,12 +36,14 @@ public final class GapReport {
 
     /** Whether some bolt has compressed the diaphragm beyond what it survives. */
     public boolean spoilt() {
-        return criterion instanceof Compression band && map.gapsM().stream().anyMatch(g -> band.compression(g) > band.damage() + 1e-9);
+        return criterion instanceof Compression band
+                && map.gapsM().stream().anyMatch(g -> band.compression(g) > band.damage() + 1e-9);
     }
 
     /** Whether it is compressed too much on the whole, so that bolts have to be slackened. */
     public boolean overCompressed() {
-        return criterion instanceof Compression band && band.compression(map.plane().meanM()) > band.most() + 1e-9;
+        return criterion instanceof Compression band
+                && band.compression(map.plane().meanM()) > band.most() + 1e-9;
     }
 
     /** The gaps after the turns. */
@@ -47,7 +52,9 @@ public final class GapReport {
     }
 
     public String headline() {
-        return meets() ? "within its limits" : spoilt() ? "spoilt: new diaphragm" : overCompressed() ? "too tight" : "not yet right";
+        return meets()
+                ? "within its limits"
+                : spoilt() ? "spoilt: new diaphragm" : overCompressed() ? "too tight" : "not yet right";
     }
 
     /** What was found, with the figures. */
@@ -55,7 +62,8 @@ public final class GapReport {
         if (criterion instanceof Compression band) {
             double least = band.compression(Collections.max(map.gapsM()));
             double most = band.compression(Collections.min(map.gapsM()));
-            return "Compressed " + percent(least) + " to " + percent(most) + " %, allowed " + percent(band.least()) + " to " + percent(band.most()) + " %";
+            return "Compressed " + percent(least) + " to " + percent(most) + " %, allowed " + percent(band.least())
+                    + " to " + percent(band.most()) + " %";
         }
         return "Gaps differ by " + mm(map.differenceM()) + ", allowed " + mm(((Parallel) criterion).differenceM());
     }
@@ -75,10 +83,15 @@ public final class GapReport {
             }
         }
         if (words.isEmpty()) {
-            return map.isBent() ? "No bolt mends this: measure again, then look at the flange." : "Go round once more and measure again.";
+            return map.isBent()
+                    ? "No bolt mends this: measure again, then look at the flange."
+                    : "Go round once more and measure again.";
         }
         String first = overCompressed() ? "Too tight. Slacken in this order: " : "Turn in this order: ";
-        return first + String.join(", ", words) + ". " + (map.needsAnotherPass(criterion) ? "Then measure again; one pass does not reach." : "Then measure again.");
+        return first + String.join(", ", words) + ". "
+                + (map.needsAnotherPass(criterion)
+                        ? "Then measure again; one pass does not reach."
+                        : "Then measure again.");
     }
 
     /** For instance "tighten 20°"; "leave" for a bolt that stays. */
@@ -94,13 +107,18 @@ public final class GapReport {
             marks.add(new Mark(within(map.gapsM().get(i)) ? State.DONE : State.OFF, ""));
         }
         double tilt = map.plane().tiltM(map.pattern());
-        Optional<Tilt> arrow = tilt < GapMap.READING_M ? Optional.empty()
-                : Optional.of(new Tilt(map.plane().widestRad(), "wider by " + units.shown(new Quantity(tilt, Dimension.LENGTH))));
-        return FlangeDrawing.svg(map.pattern(), marks, map.pattern().order(), arrow, "Flange from above. " + finding() + ". " + next());
+        Optional<Tilt> arrow = tilt < GapMap.READING_M
+                ? Optional.empty()
+                : Optional.of(new Tilt(
+                        map.plane().widestRad(), "wider by " + units.shown(new Quantity(tilt, Dimension.LENGTH))));
+        return FlangeDrawing.svg(
+                map.pattern(), marks, map.pattern().order(), arrow, "Flange from above. " + finding() + ". " + next());
     }
 
     private boolean within(double gap) {
-        return criterion instanceof Compression band ? band.isMetBy(List.of(gap)) : meets() || gap < Collections.min(map.gapsM()) + ((Parallel) criterion).differenceM();
+        return criterion instanceof Compression band
+                ? band.isMetBy(List.of(gap))
+                : meets() || gap < Collections.min(map.gapsM()) + ((Parallel) criterion).differenceM();
     }
 
     private static String percent(double share) {

@@ -9,7 +9,8 @@ import org.hipparchus.linear.QRDecomposition;
 import org.hipparchus.linear.RealVector;
 
 /**
- * A plane laid through values at bolts by least squares, about the centre of the pattern: value = mean + right·x + up·y.
+ * A plane laid through values at bolts by least squares, about the centre of the pattern: value = mean + right·x +
+ * up·y.
  *
  * @param meanM     at the centre, metre
  * @param rightward rise per metre to the right
@@ -28,13 +29,15 @@ public record Plane(double meanM, double rightward, double upward) {
         double[][] rows = new double[pattern.size()][];
         for (int i = 0; i < rows.length; i++) {
             Place place = pattern.places().get(i);
-            rows[i] = new double[] {1, (place.rightM() - centre.rightM()) / reach, (place.upM() - centre.upM()) / reach};
+            rows[i] =
+                    new double[] {1, (place.rightM() - centre.rightM()) / reach, (place.upM() - centre.upM()) / reach};
         }
         QRDecomposition qr = new QRDecomposition(new Array2DRowRealMatrix(rows), 1e-9);
         if (!qr.getSolver().isNonSingular()) {
             throw new IllegalArgumentException("the bolts stand in one line");
         }
-        RealVector found = qr.getSolver().solve(new ArrayRealVector(valuesM.stream().mapToDouble(v -> v).toArray()));
+        RealVector found = qr.getSolver()
+                .solve(new ArrayRealVector(valuesM.stream().mapToDouble(v -> v).toArray()));
         return new Plane(found.getEntry(0), found.getEntry(1) / reach, found.getEntry(2) / reach);
     }
 

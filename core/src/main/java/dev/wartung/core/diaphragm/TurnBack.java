@@ -1,7 +1,8 @@
 package dev.wartung.core.diaphragm;
 
 /**
- * A diaphragm screwed in to its stop (or clear friction) is turned back to the nearest position in which the bolt holes match and the bead lies along the
+ * A diaphragm screwed in to its stop (or clear friction) is turned back to the nearest position in which the bolt holes
+ * match and the bead lies along the
  * weir. There are two such positions a turn, so it is never more than half a turn.
  *
  * @param backRad how far back, 0 to less than π

@@ -14,6 +14,7 @@ final class CallOutLayout {
     private static final double MARGIN = 14;
     /** where a leader starts, beyond the text; a bold letter's mean width tells how far a long title reaches */
     private static final double LEADER = 110;
+
     private static final double LETTER = 7.3;
     private static final int LONGEST_LINE = 16;
 
@@ -47,12 +48,19 @@ final class CallOutLayout {
         return at < 0 ? List.of(title) : List.of(title.substring(0, at), title.substring(at + 1));
     }
 
-    /** @param anchors by part: x and y on the canvas, and −1 for the left column, +1 for the right; labels without one are left out */
+    /**
+     * @param anchors by part: x and y on the canvas, and −1 for the left column, +1 for the right; labels without one
+     * are left out
+     */
     void write(List<CallOut> callOuts, Map<String, double[]> anchors, StringBuilder out) {
         for (int side : new int[] {-1, 1}) {
-            List<Placed> column = new ArrayList<>(callOuts.stream().flatMap(c -> Optional.ofNullable(anchors.get(c.part())).filter(anchor -> anchor[2] == side)
-                    .map(anchor -> new Placed(c, anchor, anchor[1] - LINE / 2)).stream())
-                    .sorted(Comparator.comparingDouble(Placed::top)).toList());
+            List<Placed> column = new ArrayList<>(callOuts.stream()
+                    .flatMap(c -> Optional.ofNullable(anchors.get(c.part()))
+                            .filter(anchor -> anchor[2] == side)
+                            .map(anchor -> new Placed(c, anchor, anchor[1] - LINE / 2))
+                            .stream())
+                    .sorted(Comparator.comparingDouble(Placed::top))
+                    .toList());
             spread(column);
             column.forEach(placed -> write(placed, side, out));
         }
@@ -83,12 +91,27 @@ final class CallOutLayout {
         double reach = Math.max(LEADER, LETTER * title.get(0).length() + 6);
         double lineFrom = side < 0 ? MARGIN + reach : width - MARGIN - reach;
         double ay = placed.anchor()[1];
-        out.append("<g class=\"call-out ").append(callOut.style()).append("\">")
-                .append("<path class=\"leader\" d=\"M ").append(DrawingTemplate.rounded(lineFrom)).append(' ').append(DrawingTemplate.rounded(y - 4))
-                .append(" L ").append(DrawingTemplate.rounded(lineFrom - side * 12)).append(' ').append(DrawingTemplate.rounded(y - 4))
-                .append(" L ").append(DrawingTemplate.rounded(placed.anchor()[0])).append(' ').append(DrawingTemplate.rounded(ay)).append("\"/>")
-                .append("<circle class=\"leader-end\" r=\"2.5\" cx=\"").append(DrawingTemplate.rounded(placed.anchor()[0]))
-                .append("\" cy=\"").append(DrawingTemplate.rounded(ay)).append("\"/>");
+        out.append("<g class=\"call-out ")
+                .append(callOut.style())
+                .append("\">")
+                .append("<path class=\"leader\" d=\"M ")
+                .append(DrawingTemplate.rounded(lineFrom))
+                .append(' ')
+                .append(DrawingTemplate.rounded(y - 4))
+                .append(" L ")
+                .append(DrawingTemplate.rounded(lineFrom - side * 12))
+                .append(' ')
+                .append(DrawingTemplate.rounded(y - 4))
+                .append(" L ")
+                .append(DrawingTemplate.rounded(placed.anchor()[0]))
+                .append(' ')
+                .append(DrawingTemplate.rounded(ay))
+                .append("\"/>")
+                .append("<circle class=\"leader-end\" r=\"2.5\" cx=\"")
+                .append(DrawingTemplate.rounded(placed.anchor()[0]))
+                .append("\" cy=\"")
+                .append(DrawingTemplate.rounded(ay))
+                .append("\"/>");
         for (int i = 0; i < title.size(); i++) {
             line(out, "title", textX, y + i * LINE, anchor, title.get(i));
         }
@@ -99,7 +122,16 @@ final class CallOutLayout {
     }
 
     private static void line(StringBuilder out, String style, double x, double y, String anchor, String text) {
-        out.append("<text class=\"").append(style).append("\" x=\"").append(DrawingTemplate.rounded(x)).append("\" y=\"").append(DrawingTemplate.rounded(y))
-                .append("\" text-anchor=\"").append(anchor).append("\">").append(Xml.text(text)).append("</text>");
+        out.append("<text class=\"")
+                .append(style)
+                .append("\" x=\"")
+                .append(DrawingTemplate.rounded(x))
+                .append("\" y=\"")
+                .append(DrawingTemplate.rounded(y))
+                .append("\" text-anchor=\"")
+                .append(anchor)
+                .append("\">")
+                .append(Xml.text(text))
+                .append("</text>");
     }
 }

@@ -1,8 +1,8 @@
 package dev.wartung.core.drawing;
 
+import com.ezylang.evalex.BaseException;
 import com.ezylang.evalex.Expression;
 import com.ezylang.evalex.config.ExpressionConfiguration;
-import com.ezylang.evalex.BaseException;
 import com.ezylang.evalex.data.DataAccessorIfc;
 import com.ezylang.evalex.data.EvaluationValue;
 import java.io.IOException;
@@ -16,8 +16,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javax.xml.XMLConstants;
@@ -32,8 +32,10 @@ import org.xml.sax.InputSource;
 import org.xml.sax.SAXException;
 
 /**
- * A family's section drawing: an SVG whose numbers are expressions of a type sheet's drawing sizes. Expressions stand in braces in
- * attributes; {@code w:include} puts another drawing in, {@code w:let} names intermediate ones, {@code w:spring} draws a coil and {@code w:anchor} marks where a call-out points.
+ * A family's section drawing: an SVG whose numbers are expressions of a type sheet's drawing sizes. Expressions stand
+ * in braces in
+ * attributes; {@code w:include} puts another drawing in, {@code w:let} names intermediate ones, {@code w:spring} draws
+ * a coil and {@code w:anchor} marks where a call-out points.
  * Thread-safe.
  */
 public final class DrawingTemplate {
@@ -88,7 +90,11 @@ public final class DrawingTemplate {
                     children.add(of(inner));
                 }
             }
-            return new Written(element.getLocalName(), OWN.equals(element.getNamespaceURI()), Collections.unmodifiableMap(attributes), List.copyOf(children));
+            return new Written(
+                    element.getLocalName(),
+                    OWN.equals(element.getNamespaceURI()),
+                    Collections.unmodifiableMap(attributes),
+                    List.copyOf(children));
         }
 
         String attribute(String key) {
@@ -100,7 +106,8 @@ public final class DrawingTemplate {
         for (Node child = parent.getFirstChild(); child != null; ) {
             Node next = child.getNextSibling();
             if (child instanceof Element element) {
-                if (OWN.equals(element.getNamespaceURI()) && element.getLocalName().equals("include")) {
+                if (OWN.equals(element.getNamespaceURI())
+                        && element.getLocalName().equals("include")) {
                     String part = element.getAttribute("name");
                     String text = depth > 3 ? null : parts.apply(part).orElse(null);
                     if (text == null) {
@@ -166,7 +173,10 @@ public final class DrawingTemplate {
 
         private final Map<String, Double> names;
         /** Expressions look their names up here; handed to each of them, all names would be copied for every one. */
-        private final ExpressionConfiguration precision = ExpressionConfiguration.builder().mathContext(MathContext.DECIMAL32).dataAccessorSupplier(() -> this).build();
+        private final ExpressionConfiguration precision = ExpressionConfiguration.builder()
+                .mathContext(MathContext.DECIMAL32)
+                .dataAccessorSupplier(() -> this)
+                .build();
 
         Drafting(Map<String, Double> sizes) {
             names = new LinkedHashMap<>(sizes);
@@ -196,8 +206,11 @@ public final class DrawingTemplate {
                     children.add(shape(inner));
                 }
             }
-            attributes.replaceAll((key, text) -> BRACES.matcher(text).replaceAll(m -> Matcher.quoteReplacement(rounded(value(m.group(1))))));
-            return element.own() && element.tag().equals("spring") ? coil(attributes) : new Shape(element.tag(), attributes, children);
+            attributes.replaceAll((key, text) ->
+                    BRACES.matcher(text).replaceAll(m -> Matcher.quoteReplacement(rounded(value(m.group(1))))));
+            return element.own() && element.tag().equals("spring")
+                    ? coil(attributes)
+                    : new Shape(element.tag(), attributes, children);
         }
 
         /** A coil in section view: a zigzag between two heights, as wide as given to both sides. */
@@ -208,16 +221,24 @@ public final class DrawingTemplate {
             int coils = Integer.parseInt(attributes.getOrDefault("coils", "4"));
             StringBuilder path = new StringBuilder();
             for (int i = 0; i <= 2 * coils; i++) {
-                path.append(i == 0 ? "M " : " L ").append(rounded(i % 2 == 0 ? -x : x)).append(' ').append(rounded(from + (to - from) * i / (2 * coils)));
+                path.append(i == 0 ? "M " : " L ")
+                        .append(rounded(i % 2 == 0 ? -x : x))
+                        .append(' ')
+                        .append(rounded(from + (to - from) * i / (2 * coils)));
             }
-            return new Shape("path", Map.of("class", attributes.getOrDefault("class", ""), "d", path.toString()), List.of());
+            return new Shape(
+                    "path", Map.of("class", attributes.getOrDefault("class", ""), "d", path.toString()), List.of());
         }
 
         private double value(String expression) {
             try {
-                return new Expression(expression, precision).evaluate().getNumberValue().doubleValue();
+                return new Expression(expression, precision)
+                        .evaluate()
+                        .getNumberValue()
+                        .doubleValue();
             } catch (BaseException e) {
-                throw new IllegalArgumentException(name + ": “" + expression + "” cannot be worked out: " + e.getMessage(), e);
+                throw new IllegalArgumentException(
+                        name + ": “" + expression + "” cannot be worked out: " + e.getMessage(), e);
             }
         }
     }

@@ -5,7 +5,10 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
 
-/** What drives a valve over its travel, from closed on the left to open on the right: spring with its scatter, air, and what the ends take. Forces or torques. */
+/**
+ * What drives a valve over its travel, from closed on the left to open on the right: spring with its scatter, air, and
+ * what the ends take. Forces or torques.
+ */
 public final class DriveChart {
 
     private static final double LEFT = 70;
@@ -29,23 +32,30 @@ public final class DriveChart {
         svg.line(LEFT, BOTTOM, RIGHT, BOTTOM, "frame").line(LEFT, BOTTOM, LEFT, BOTTOM - HEIGHT, "frame");
         for (int i = 0; i <= steps; i++) {
             double y = y(this.most * i / steps);
-            svg.line(LEFT, y, RIGHT, y, "grid").text(LEFT - 8, y + 5, Quantity.rounded(step * i, step < 1 ? 1 : 0), "label", "end");
+            svg.line(LEFT, y, RIGHT, y, "grid")
+                    .text(LEFT - 8, y + 5, Quantity.rounded(step * i, step < 1 ? 1 : 0), "label", "end");
         }
-        svg.text(LEFT, 26, unit.symbol(), "label strong", "start").text(LEFT, BOTTOM + 22, "closed", "label", "start").text(RIGHT, BOTTOM + 22, "open, " + open, "label", "end")
+        svg.text(LEFT, 26, unit.symbol(), "label strong", "start")
+                .text(LEFT, BOTTOM + 22, "closed", "label", "start")
+                .text(RIGHT, BOTTOM + 22, "open, " + open, "label", "end")
                 .text((LEFT + RIGHT) / 2, BOTTOM + 48, title, "label strong", "middle");
     }
 
     /** @param scatter share it may be off by either way */
     public DriveChart spring(double closed, double open, double scatter) {
-        svg.path("M " + LEFT + " " + y(closed * (1 + scatter)) + " L " + RIGHT + " " + y(open * (1 + scatter)) + " L " + RIGHT + " " + y(open * (1 - scatter)) + " L " + LEFT + " "
-                + y(closed * (1 - scatter)) + " Z", "scatter");
-        svg.line(LEFT, y(closed), RIGHT, y(open), "fit").text(RIGHT - 6, y(open * (1 - scatter)) + 19, "spring", "label strong", "end");
+        svg.path(
+                "M " + LEFT + " " + y(closed * (1 + scatter)) + " L " + RIGHT + " " + y(open * (1 + scatter)) + " L "
+                        + RIGHT + " " + y(open * (1 - scatter)) + " L " + LEFT + " " + y(closed * (1 - scatter)) + " Z",
+                "scatter");
+        svg.line(LEFT, y(closed), RIGHT, y(open), "fit")
+                .text(RIGHT - 6, y(open * (1 - scatter)) + 19, "spring", "label strong", "end");
         return this;
     }
 
     /** @param style "set" for the usual air, "limit" for the lowest */
     public DriveChart air(double closed, double open, String style, String name) {
-        svg.line(LEFT, y(closed), RIGHT, y(open), style).text(RIGHT - 6, y((closed + 3 * open) / 4) - 7, name, "label", "end");
+        svg.line(LEFT, y(closed), RIGHT, y(open), style)
+                .text(RIGHT - 6, y((closed + 3 * open) / 4) - 7, name, "label", "end");
         return this;
     }
 
@@ -57,18 +67,24 @@ public final class DriveChart {
     public DriveChart over(double[] travel, double[] values, String style, String name) {
         StringBuilder path = new StringBuilder();
         for (int i = 0; i < travel.length; i++) {
-            path.append(i == 0 ? "M " : " L ").append(LEFT + travel[i] * (RIGHT - LEFT)).append(' ').append(y(values[i]));
+            path.append(i == 0 ? "M " : " L ")
+                    .append(LEFT + travel[i] * (RIGHT - LEFT))
+                    .append(' ')
+                    .append(y(values[i]));
         }
         // the name stands over the right half of the line, whichever way it slopes
         int last = values.length - 1;
-        double middle = values[last - 1] + (values[last] - values[last - 1]) * (0.45 - travel[last - 1]) / (travel[last] - travel[last - 1]);
-        svg.path(path.toString(), style).text(RIGHT - 6, y(Math.max(middle, values[last])) - 8, name, "label strong", "end");
+        double middle = values[last - 1]
+                + (values[last] - values[last - 1]) * (0.45 - travel[last - 1]) / (travel[last] - travel[last - 1]);
+        svg.path(path.toString(), style)
+                .text(RIGHT - 6, y(Math.max(middle, values[last])) - 8, name, "label strong", "end");
         return this;
     }
 
     public DriveChart needed(boolean closedEnd, double value, String name) {
         double x = closedEnd ? LEFT : RIGHT;
-        svg.circle(x, y(value), 6, "point").text(closedEnd ? x + 12 : x - 12, y(value) + 5, name, "label", closedEnd ? "start" : "end");
+        svg.circle(x, y(value), 6, "point")
+                .text(closedEnd ? x + 12 : x - 12, y(value) + 5, name, "label", closedEnd ? "start" : "end");
         return this;
     }
 

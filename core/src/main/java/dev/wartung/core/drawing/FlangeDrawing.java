@@ -11,6 +11,7 @@ public final class FlangeDrawing {
 
     /** Width and height of the picture. */
     public static final double SIZE = 420;
+
     private static final double MIDDLE = SIZE / 2;
     private static final double REACH = 104;
     private static final double BESIDE = 1.56;
@@ -19,7 +20,10 @@ public final class FlangeDrawing {
 
     /** What a bolt is at: not yet turned, being turned, done, or out of its limits. */
     public enum State {
-        TODO, RUNNING, DONE, OFF;
+        TODO,
+        RUNNING,
+        DONE,
+        OFF;
 
         String style() {
             return name().toLowerCase(java.util.Locale.ROOT);
@@ -43,7 +47,8 @@ public final class FlangeDrawing {
 
     /** Where a field or note beside a bolt stands, in the picture's coordinates: across. */
     public static double besideX(BoltPattern pattern, int bolt) {
-        return MIDDLE + (pattern.places().get(bolt).rightM() - pattern.centre().rightM()) / pattern.reachM() * REACH * BESIDE;
+        return MIDDLE
+                + (pattern.places().get(bolt).rightM() - pattern.centre().rightM()) / pattern.reachM() * REACH * BESIDE;
     }
 
     /** Down. */
@@ -56,7 +61,8 @@ public final class FlangeDrawing {
         return pattern.places().stream().map(p -> new Mark(State.TODO, "")).toList();
     }
 
-    public static String svg(BoltPattern pattern, List<Mark> marks, List<Integer> order, Optional<Tilt> tilt, String title) {
+    public static String svg(
+            BoltPattern pattern, List<Mark> marks, List<Integer> order, Optional<Tilt> tilt, String title) {
         Svg svg = new Svg(SIZE, SIZE, "flange", title);
         outline(svg);
         cross(svg, pattern, order);
@@ -73,8 +79,11 @@ public final class FlangeDrawing {
     }
 
     private static void outline(Svg svg) {
-        svg.circle(MIDDLE, MIDDLE, REACH + 26, "plate").circle(MIDDLE, MIDDLE, REACH - 28, "bead").circle(MIDDLE, MIDDLE, REACH - 44, "bore");
-        svg.line(MIDDLE - REACH - 34, MIDDLE, MIDDLE + REACH + 34, MIDDLE, "axis").line(MIDDLE, MIDDLE - REACH - 34, MIDDLE, MIDDLE + REACH + 34, "axis");
+        svg.circle(MIDDLE, MIDDLE, REACH + 26, "plate")
+                .circle(MIDDLE, MIDDLE, REACH - 28, "bead")
+                .circle(MIDDLE, MIDDLE, REACH - 44, "bore");
+        svg.line(MIDDLE - REACH - 34, MIDDLE, MIDDLE + REACH + 34, MIDDLE, "axis")
+                .line(MIDDLE, MIDDLE - REACH - 34, MIDDLE, MIDDLE + REACH + 34, "axis");
     }
 
     /** The way from bolt to bolt, thin, so that the cross can be followed. */
@@ -96,7 +105,10 @@ public final class FlangeDrawing {
         StringBuilder hexagon = new StringBuilder();
         for (int corner = 0; corner < 6; corner++) {
             double angle = Math.PI / 3 * corner;
-            hexagon.append(corner == 0 ? "M " : " L ").append(Svg.number(x + 17 * Math.cos(angle))).append(' ').append(Svg.number(y + 17 * Math.sin(angle)));
+            hexagon.append(corner == 0 ? "M " : " L ")
+                    .append(Svg.number(x + 17 * Math.cos(angle)))
+                    .append(' ')
+                    .append(Svg.number(y + 17 * Math.sin(angle)));
         }
         svg.path(hexagon + " Z", "bolt " + mark.state().style());
         svg.text(x, y + 5.5, String.valueOf(bolt + 1), "number " + mark.state().style(), "middle");

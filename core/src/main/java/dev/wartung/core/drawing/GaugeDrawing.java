@@ -28,21 +28,32 @@ public final class GaugeDrawing {
         double from = min - spread * 0.8;
         double to = max + spread * 0.8;
         StringBuilder out = new StringBuilder(1000);
-        out.append("<svg class=\"gauge-drawing\" viewBox=\"0 0 ").append(WIDTH).append(" 66\" role=\"img\" xmlns=\"http://www.w3.org/2000/svg\"><title>Limits ")
-                .append(Xml.text(band.shownIn(unit))).append(reading.map(r -> ", read " + r.shownIn(unit)).map(Xml::text).orElse("")).append("</title>");
+        out.append("<svg class=\"gauge-drawing\" viewBox=\"0 0 ")
+                .append(WIDTH)
+                .append(" 66\" role=\"img\" xmlns=\"http://www.w3.org/2000/svg\"><title>Limits ")
+                .append(Xml.text(band.shownIn(unit)))
+                .append(reading.map(r -> ", read " + r.shownIn(unit))
+                        .map(Xml::text)
+                        .orElse(""))
+                .append("</title>");
         bar(out, "out", LEFT, RIGHT);
         bar(out, "in", x(min, from, to), x(max, from, to));
         label(out, x(min, from, to), band.min().numberIn(unit));
         label(out, x(max, from, to), band.max().numberIn(unit) + " " + unit.symbol());
         band.target().ifPresent(t -> {
             double x = x(t.in(unit), from, to);
-            out.append("<path class=\"target\" d=\"M ").append(DrawingTemplate.rounded(x)).append(" 24 v 18\"/>");
+            out.append("<path class=\"target\" d=\"M ")
+                    .append(DrawingTemplate.rounded(x))
+                    .append(" 24 v 18\"/>");
             label(out, x, t.numberIn(unit));
         });
         reading.ifPresent(r -> {
             double x = x(Math.max(from, Math.min(to, r.in(unit))), from, to);
             boolean in = band.judge(r) == Verdict.Outcome.WITHIN;
-            out.append("<path class=\"pointer ").append(in ? "ok" : "off").append("\" d=\"M ").append(DrawingTemplate.rounded(x))
+            out.append("<path class=\"pointer ")
+                    .append(in ? "ok" : "off")
+                    .append("\" d=\"M ")
+                    .append(DrawingTemplate.rounded(x))
                     .append(" 22 l -8 -14 h 16 Z\"/>");
         });
         return out.append("</svg>").toString();
@@ -53,11 +64,20 @@ public final class GaugeDrawing {
     }
 
     private static void bar(StringBuilder out, String style, double from, double to) {
-        out.append("<rect class=\"").append(style).append("\" x=\"").append(DrawingTemplate.rounded(from)).append("\" y=\"26\" height=\"14\" width=\"")
-                .append(DrawingTemplate.rounded(to - from)).append("\"/>");
+        out.append("<rect class=\"")
+                .append(style)
+                .append("\" x=\"")
+                .append(DrawingTemplate.rounded(from))
+                .append("\" y=\"26\" height=\"14\" width=\"")
+                .append(DrawingTemplate.rounded(to - from))
+                .append("\"/>");
     }
 
     private static void label(StringBuilder out, double x, String text) {
-        out.append("<text x=\"").append(DrawingTemplate.rounded(x)).append("\" y=\"58\" text-anchor=\"middle\">").append(Xml.text(text)).append("</text>");
+        out.append("<text x=\"")
+                .append(DrawingTemplate.rounded(x))
+                .append("\" y=\"58\" text-anchor=\"middle\">")
+                .append(Xml.text(text))
+                .append("</text>");
     }
 }

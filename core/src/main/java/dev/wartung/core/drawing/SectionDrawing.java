@@ -19,11 +19,15 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
-/** One valve's section drawing. What it shows is read off the bench: parts that are off are not drawn, the stem stands where it stands. */
+/**
+ * One valve's section drawing. What it shows is read off the bench: parts that are off are not drawn, the stem stands
+ * where it stands.
+ */
 public final class SectionDrawing {
 
     /** Canvas in pixels; the bench view gives it this room. */
     public static final int WIDTH = 560;
+
     public static final int HEIGHT = 524;
     private static final double LABEL_ROOM = 150;
 
@@ -32,7 +36,8 @@ public final class SectionDrawing {
     private final ValveConfiguration configuration;
     private final AnatomySheet anatomy;
 
-    public SectionDrawing(DrawingTemplate template, AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration) {
+    public SectionDrawing(
+            DrawingTemplate template, AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration) {
         this.template = template;
         this.type = type;
         this.configuration = configuration;
@@ -47,7 +52,8 @@ public final class SectionDrawing {
      * @param callOuts what is written beside the drawing, by part
      * @param movedFrom the position before the last step, to show the motion; empty for none
      */
-    public record View(Collection<String> renews, List<String> marks, List<CallOut> callOuts, Optional<String> movedFrom) {
+    public record View(
+            Collection<String> renews, List<String> marks, List<CallOut> callOuts, Optional<String> movedFrom) {
         /** Nothing marked, nothing written. */
         public static final View PLAIN = new View(Set.of(), List.of(), List.of(), Optional.empty());
     }
@@ -58,12 +64,19 @@ public final class SectionDrawing {
      * @param title read out in place of the picture
      */
     public String svg(Bench bench, View view, String title) {
-        return new Rendering(bench, view, template.draw(sizes(bench.energies().position(), bench.energies().driverPosition()))).svg(title);
+        return new Rendering(
+                        bench,
+                        view,
+                        template.draw(sizes(
+                                bench.energies().position(), bench.energies().driverPosition())))
+                .svg(title);
     }
 
     /**
-     * What expressions may refer to: the type's drawing sizes in millimetres, {@code lift} in millimetres, {@code travel}
-     * from 0 to 1 and {@code turn} in degrees of the closure member, {@code driver} (the travel of what drives it), and for every choice of the configuration
+     * What expressions may refer to: the type's drawing sizes in millimetres, {@code lift} in millimetres,
+     * {@code travel}
+     * from 0 to 1 and {@code turn} in degrees of the closure member, {@code driver} (the travel of what drives it), and
+     * for every choice of the configuration
      * (and the drive) 1 or 0 under its name, for instance {@code head_fitted} and {@code drive_NO}.
      */
     private Map<String, Double> sizes(String position, String driverPosition) {
@@ -74,7 +87,8 @@ public final class SectionDrawing {
         sizes.put("turn", 90 * anatomy.build().travel(position));
         sizes.put("driver", anatomy.build().travel(driverPosition));
         Map<String, String> facts = configuration.facts();
-        anatomy.options().forEach((id, option) -> option.choices().values().forEach(value -> choice(sizes, id, value, facts)));
+        anatomy.options()
+                .forEach((id, option) -> option.choices().values().forEach(value -> choice(sizes, id, value, facts)));
         // a part of a drawing serves families that have fewer drives
         Arrays.stream(Drive.values()).forEach(drive -> choice(sizes, "drive", drive.code(), facts));
         return sizes;
@@ -85,7 +99,11 @@ public final class SectionDrawing {
     }
 
     private double liftMm(String position) {
-        return anatomy.build().travel(position) * type.actuator(configuration.drive()).flatMap(a -> a.stroke()).map(s -> s.in(Unit.MILLIMETRE)).orElse(0.0);
+        return anatomy.build().travel(position)
+                * type.actuator(configuration.drive())
+                        .flatMap(a -> a.stroke())
+                        .map(s -> s.in(Unit.MILLIMETRE))
+                        .orElse(0.0);
     }
 
     private final class Rendering {
@@ -129,16 +147,29 @@ public final class SectionDrawing {
 
         /** A carrier is a part with others in or on it; off the valve it is drawn apart, with what is still in it. */
         private boolean isOff(Shape shape) {
-            return shape.attribute("data-carrier").filter(c -> bench.place(c) != Place.ON_VALVE && bench.build().part(c).isPresent()).isPresent();
+            return shape.attribute("data-carrier")
+                    .filter(c -> bench.place(c) != Place.ON_VALVE
+                            && bench.build().part(c).isPresent())
+                    .isPresent();
         }
 
         String svg(String title) {
-            out.append("<svg class=\"section\" viewBox=\"0 0 ").append(WIDTH).append(' ').append(HEIGHT)
-                    .append("\" role=\"img\" xmlns=\"http://www.w3.org/2000/svg\"><title>").append(Xml.text(title)).append("</title>");
+            out.append("<svg class=\"section\" viewBox=\"0 0 ")
+                    .append(WIDTH)
+                    .append(' ')
+                    .append(HEIGHT)
+                    .append("\" role=\"img\" xmlns=\"http://www.w3.org/2000/svg\"><title>")
+                    .append(Xml.text(title))
+                    .append("</title>");
             hatch("hatch", 45);
             hatch("hatch-other", -45);
-            out.append("<g transform=\"translate(").append(DrawingTemplate.rounded(originX)).append(' ').append(DrawingTemplate.rounded(originY))
-                    .append(") scale(").append(scale).append(")\">");
+            out.append("<g transform=\"translate(")
+                    .append(DrawingTemplate.rounded(originX))
+                    .append(' ')
+                    .append(DrawingTemplate.rounded(originY))
+                    .append(") scale(")
+                    .append(scale)
+                    .append(")\">");
             drawing.children().forEach(this::emit);
             out.append("</g>");
             new CallOutLayout(WIDTH, HEIGHT).write(view.callOuts(), anchors, out);
@@ -146,9 +177,14 @@ public final class SectionDrawing {
         }
 
         private void hatch(String id, int angle) {
-            out.append("<defs><pattern id=\"").append(id).append("\" width=\"6\" height=\"6\" patternUnits=\"userSpaceOnUse\" patternTransform=\"scale(")
-                    .append(1 / scale).append(") rotate(").append(angle)
-                    .append(")\"><rect class=\"hatch-ground\" width=\"6\" height=\"6\"/><path class=\"hatch-line\" d=\"M0 0v6\"/></pattern></defs>");
+            out.append("<defs><pattern id=\"")
+                    .append(id)
+                    .append("\" width=\"6\" height=\"6\" patternUnits=\"userSpaceOnUse\" patternTransform=\"scale(")
+                    .append(1 / scale)
+                    .append(") rotate(")
+                    .append(angle)
+                    .append(
+                            ")\"><rect class=\"hatch-ground\" width=\"6\" height=\"6\"/><path class=\"hatch-line\" d=\"M0 0v6\"/></pattern></defs>");
         }
 
         private void emit(Shape shape) {
@@ -156,8 +192,11 @@ public final class SectionDrawing {
                 return;
             }
             if (shape.tag().equals("anchor")) {
-                anchors.put(shape.attributes().get("part"), new double[] {originX + (shape.number("x") + shiftX) * scale,
-                        originY + (shape.number("y") + shiftY) * scale, shiftX <= 0 && "left".equals(shape.attributes().get("side")) ? -1 : 1});
+                anchors.put(shape.attributes().get("part"), new double[] {
+                    originX + (shape.number("x") + shiftX) * scale,
+                    originY + (shape.number("y") + shiftY) * scale,
+                    shiftX <= 0 && "left".equals(shape.attributes().get("side")) ? -1 : 1
+                });
                 return;
             }
             boolean off = isOff(shape);
@@ -169,12 +208,20 @@ public final class SectionDrawing {
             classes(shape).ifPresent(c -> out.append(" class=\"").append(c).append('"'));
             shape.attributes().forEach((key, value) -> {
                 if (key.equals("data-part") || (!key.startsWith("data-") && !key.equals("class"))) {
-                    out.append(' ').append(key).append("=\"").append(Xml.text(value)).append('"');
+                    out.append(' ')
+                            .append(key)
+                            .append("=\"")
+                            .append(Xml.text(value))
+                            .append('"');
                 }
             });
             if (off) {
                 offCarriers.push(shape.attribute("data-carrier").orElse(""));
-                out.append(" transform=\"translate(").append(DrawingTemplate.rounded(x)).append(' ').append(DrawingTemplate.rounded(y)).append(")\"");
+                out.append(" transform=\"translate(")
+                        .append(DrawingTemplate.rounded(x))
+                        .append(' ')
+                        .append(DrawingTemplate.rounded(y))
+                        .append(")\"");
             }
             out.append('>');
             if ("moving".equals(shape.attributes().get("class"))) {
@@ -191,24 +238,45 @@ public final class SectionDrawing {
 
         /** The stem is seen to move from where it was. */
         private void animate() {
-            view.movedFrom().filter(from -> !from.equals(bench.energies().position())).ifPresent(from -> {
-                double stroke = liftMm(from) - liftMm(bench.energies().position());
-                out.append("<animateTransform attributeName=\"transform\" type=\"translate\" dur=\"0.7s\" from=\"0 ").append(-stroke).append("\" to=\"0 0\"/>");
-            });
+            view.movedFrom()
+                    .filter(from -> !from.equals(bench.energies().position()))
+                    .ifPresent(from -> {
+                        double stroke = liftMm(from) - liftMm(bench.energies().position());
+                        out.append(
+                                        "<animateTransform attributeName=\"transform\" type=\"translate\" dur=\"0.7s\" from=\"0 ")
+                                .append(-stroke)
+                                .append("\" to=\"0 0\"/>");
+                    });
         }
 
         private boolean isDrawn(Shape shape) {
-            boolean here = shape.attribute("data-part").map(p -> bench.place(p) == Place.ON_VALVE || offCarriers.contains(p) || (isUnknown(p) && shape.attribute("data-else").isPresent())).orElse(true)
-                    && shape.attribute("data-carrier").map(c -> bench.place(c) != Place.BIN && bench.place(c) != Place.BAG).orElse(true);
+            boolean here = shape.attribute("data-part")
+                            .map(p -> bench.place(p) == Place.ON_VALVE
+                                    || offCarriers.contains(p)
+                                    || (isUnknown(p)
+                                            && shape.attribute("data-else").isPresent()))
+                            .orElse(true)
+                    && shape.attribute("data-carrier")
+                            .map(c -> bench.place(c) != Place.BIN && bench.place(c) != Place.BAG)
+                            .orElse(true);
             boolean air = shape.attribute("data-air").map(this::airIn).orElse(true);
-            boolean product = shape.attribute("data-flow").isEmpty() || !bench.energies().lineEmpty();
-            boolean with = shape.attribute("data-with").map(p -> bench.place(p) == Place.ON_VALVE).orElse(true);
-            boolean aid = shape.attribute("data-aid").map(bench.aids()::contains).orElse(true);
-            boolean borne = shape.attribute("data-gone-with").map(p -> bench.build().part(p).isEmpty() || bench.place(p) == Place.ON_VALVE).orElse(true);
+            boolean product =
+                    shape.attribute("data-flow").isEmpty() || !bench.energies().lineEmpty();
+            boolean with = shape.attribute("data-with")
+                    .map(p -> bench.place(p) == Place.ON_VALVE)
+                    .orElse(true);
+            boolean aid =
+                    shape.attribute("data-aid").map(bench.aids()::contains).orElse(true);
+            boolean borne = shape.attribute("data-gone-with")
+                    .map(p -> bench.build().part(p).isEmpty() || bench.place(p) == Place.ON_VALVE)
+                    .orElse(true);
             return here && isMade(shape) && air && product && aid && with && borne;
         }
 
-        /** Sheets kept with older records do not tell every part apart that is drawn today; what was always there is drawn all the same. */
+        /**
+         * Sheets kept with older records do not tell every part apart that is drawn today; what was always there is
+         * drawn all the same.
+         */
         private boolean isUnknown(String part) {
             return anatomy.build().parts().stream().noneMatch(p -> p.id().equals(part));
         }
@@ -220,14 +288,17 @@ public final class SectionDrawing {
         /** "drive=NC drive=NO head=fitted": for each fact one of its values. */
         private boolean holds(String condition) {
             Map<String, List<String>> wanted = new HashMap<>();
-            Arrays.stream(condition.split(" ")).map(w -> w.split("=", 2)).forEach(w -> wanted.computeIfAbsent(w[0], k -> new ArrayList<>()).add(w[1]));
+            Arrays.stream(condition.split(" ")).map(w -> w.split("=", 2)).forEach(w -> wanted.computeIfAbsent(
+                            w[0], k -> new ArrayList<>())
+                    .add(w[1]));
             Map<String, String> facts = configuration.facts();
             return wanted.entrySet().stream().allMatch(e -> e.getValue().contains(facts.getOrDefault(e.getKey(), "")));
         }
 
         /** Air lifts the stem from below the piston and lowers it from above. */
         private boolean airIn(String side) {
-            return bench.energies().airOn() && (side.equals("on") || side.equals(bench.energies().driverLifted() ? "below" : "above"));
+            return bench.energies().airOn()
+                    && (side.equals("on") || side.equals(bench.energies().driverLifted() ? "below" : "above"));
         }
 
         private Optional<String> classes(Shape shape) {

@@ -13,7 +13,8 @@ public final class Svg {
 
     /** @param title what the picture shows, for those who do not see it */
     public Svg(double width, double height, String style, String title) {
-        this.head = "<svg class=\"figure " + style + "\" viewBox=\"0 0 " + number(width) + " " + number(height) + "\" xmlns=\"http://www.w3.org/2000/svg\" role=\"";
+        this.head = "<svg class=\"figure " + style + "\" viewBox=\"0 0 " + number(width) + " " + number(height)
+                + "\" xmlns=\"http://www.w3.org/2000/svg\" role=\"";
         this.title = Xml.text(title);
     }
 
@@ -22,26 +23,55 @@ public final class Svg {
     }
 
     public Svg path(String d, String style) {
-        out.append("<path class=\"").append(style).append("\" d=\"").append(Xml.text(d)).append("\"/>");
+        out.append("<path class=\"")
+                .append(style)
+                .append("\" d=\"")
+                .append(Xml.text(d))
+                .append("\"/>");
         return this;
     }
 
     public Svg circle(double x, double y, double radius, String style) {
-        out.append("<circle class=\"").append(style).append("\" cx=\"").append(number(x)).append("\" cy=\"").append(number(y)).append("\" r=\"")
-                .append(number(radius)).append("\"/>");
+        out.append("<circle class=\"")
+                .append(style)
+                .append("\" cx=\"")
+                .append(number(x))
+                .append("\" cy=\"")
+                .append(number(y))
+                .append("\" r=\"")
+                .append(number(radius))
+                .append("\"/>");
         return this;
     }
 
     public Svg rect(double x, double y, double width, double height, String style) {
-        out.append("<rect class=\"").append(style).append("\" x=\"").append(number(x)).append("\" y=\"").append(number(y)).append("\" width=\"")
-                .append(number(Math.max(0, width))).append("\" height=\"").append(number(Math.max(0, height))).append("\"/>");
+        out.append("<rect class=\"")
+                .append(style)
+                .append("\" x=\"")
+                .append(number(x))
+                .append("\" y=\"")
+                .append(number(y))
+                .append("\" width=\"")
+                .append(number(Math.max(0, width)))
+                .append("\" height=\"")
+                .append(number(Math.max(0, height)))
+                .append("\"/>");
         return this;
     }
 
     /** @param anchor start, middle or end */
     public Svg text(double x, double y, String text, String style, String anchor) {
-        out.append("<text class=\"").append(style).append("\" x=\"").append(number(x)).append("\" y=\"").append(number(y)).append("\" text-anchor=\"")
-                .append(anchor).append("\">").append(Xml.text(text)).append("</text>");
+        out.append("<text class=\"")
+                .append(style)
+                .append("\" x=\"")
+                .append(number(x))
+                .append("\" y=\"")
+                .append(number(y))
+                .append("\" text-anchor=\"")
+                .append(anchor)
+                .append("\">")
+                .append(Xml.text(text))
+                .append("</text>");
         return this;
     }
 
@@ -50,8 +80,11 @@ public final class Svg {
         line(x1, y1, x2, y2, style);
         double angle = Math.atan2(y2 - y1, x2 - x1);
         double head = 9;
-        return path("M " + number(x2) + " " + number(y2) + " L " + number(x2 - head * Math.cos(angle - 0.4)) + " " + number(y2 - head * Math.sin(angle - 0.4))
-                + " L " + number(x2 - head * Math.cos(angle + 0.4)) + " " + number(y2 - head * Math.sin(angle + 0.4)) + " Z", style + " head");
+        return path(
+                "M " + number(x2) + " " + number(y2) + " L " + number(x2 - head * Math.cos(angle - 0.4)) + " "
+                        + number(y2 - head * Math.sin(angle - 0.4)) + " L " + number(x2 - head * Math.cos(angle + 0.4))
+                        + " " + number(y2 - head * Math.sin(angle + 0.4)) + " Z",
+                style + " head");
     }
 
     /** A dimension: a line with arrows at both ends and its text over the middle. */
@@ -66,7 +99,11 @@ public final class Svg {
     /** What is drawn from here to {@link #endLink} leads to an address. */
     public Svg link(String href, String label) {
         links = true;
-        out.append("<a href=\"").append(Xml.text(href)).append("\" aria-label=\"").append(Xml.text(label)).append("\">");
+        out.append("<a href=\"")
+                .append(Xml.text(href))
+                .append("\" aria-label=\"")
+                .append(Xml.text(label))
+                .append("\">");
         return this;
     }
 

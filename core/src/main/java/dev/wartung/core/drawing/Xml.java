@@ -8,6 +8,10 @@ final class Xml {
     private Xml() {}
 
     static String text(String text) {
-        return PlainText.shown(text).replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;").replace("\"", "&quot;");
+        return PlainText.shown(text)
+                .replace("&", "&amp;")
+                .replace("<", "&lt;")
+                .replace(">", "&gt;")
+                .replace("\"", "&quot;");
     }
 }

@@ -8,10 +8,12 @@ import java.util.OptionalInt;
 import java.util.stream.Stream;
 
 /**
- * How long product seals stay in: so many months, cycles or sterilisations since they were renewed, whichever is reached first. Cycles and sterilisations to come are taken to come
+ * How long product seals stay in: so many months, cycles or sterilisations since they were renewed, whichever is
+ * reached first. Cycles and sterilisations to come are taken to come
  * as fast as those since the renewal.
  *
- * <p>Worked: renewed on 1 January, 12 months, 100 000 cycles. On 11 April, 100 days later, it has made 40 000: 400 a day. The 60 000 left take 150 days: due on 8 September, by its
+ * <p>Worked: renewed on 1 January, 12 months, 100 000 cycles. On 11 April, 100 days later, it has made 40 000: 400 a
+ * day. The 60 000 left take 150 days: due on 8 September, by its
  * cycles.
  *
  * @param months         above 0; empty for no limit
@@ -22,7 +24,9 @@ public record ServiceRule(OptionalInt months, OptionalInt cycles, OptionalInt st
 
     /** What makes it due. */
     public enum By {
-        MONTHS("its months"), CYCLES("its cycles"), STERILISATIONS("its sterilisations");
+        MONTHS("its months"),
+        CYCLES("its cycles"),
+        STERILISATIONS("its sterilisations");
 
         private final String words;
 
@@ -63,9 +67,18 @@ public record ServiceRule(OptionalInt months, OptionalInt cycles, OptionalInt st
      */
     public Due due(LocalDate renewed, long cyclesSince, long sterilisedSince, LocalDate today) {
         Stream<Optional<Due>> each = Stream.of(
-                months.isPresent() ? Optional.of(new Due(renewed.plusMonths(months.getAsInt()), By.MONTHS, ChronoUnit.MONTHS.between(renewed, today), months.getAsInt())) : Optional.empty(),
-                counted(By.CYCLES, cycles, cyclesSince, renewed, today), counted(By.STERILISATIONS, sterilisations, sterilisedSince, renewed, today));
-        return each.flatMap(Optional::stream).min(Comparator.comparing(Due::on).thenComparing(Due::by)).orElseGet(() -> new Due(LocalDate.MAX, By.CYCLES, cyclesSince, cycles.orElse(1)));
+                months.isPresent()
+                        ? Optional.of(new Due(
+                                renewed.plusMonths(months.getAsInt()),
+                                By.MONTHS,
+                                ChronoUnit.MONTHS.between(renewed, today),
+                                months.getAsInt()))
+                        : Optional.empty(),
+                counted(By.CYCLES, cycles, cyclesSince, renewed, today),
+                counted(By.STERILISATIONS, sterilisations, sterilisedSince, renewed, today));
+        return each.flatMap(Optional::stream)
+                .min(Comparator.comparing(Due::on).thenComparing(Due::by))
+                .orElseGet(() -> new Due(LocalDate.MAX, By.CYCLES, cyclesSince, cycles.orElse(1)));
     }
 
     /** Empty where nothing has been counted yet: there is no rate to go by. */

@@ -23,11 +23,20 @@ public record Cure(Work work, Procedure procedure) {
      * @param derive writes a work out for the valve as it stands
      * @return empty where nothing on the bench gets at the part
      */
-    public static Optional<Cure> smallest(String part, List<WorkKind> offered, Build build, Function<Work, Procedure> derive) {
-        Stream<Work> chosen = offered.stream().filter(kind -> kind.renews().choose().isPresent() && build.part(part).map(p -> p.kind().equals(kind.renews().choose().get())).orElse(false))
+    public static Optional<Cure> smallest(
+            String part, List<WorkKind> offered, Build build, Function<Work, Procedure> derive) {
+        Stream<Work> chosen = offered.stream()
+                .filter(kind -> kind.renews().choose().isPresent()
+                        && build.part(part)
+                                .map(p -> p.kind().equals(kind.renews().choose().get()))
+                                .orElse(false))
                 .map(kind -> new Work(kind, List.of(part)));
-        Stream<Work> whole = offered.stream().filter(kind -> kind.renews().choose().isEmpty() && !kind.converts()).map(Work::of);
-        Optional<Cure> best = Stream.concat(chosen, whole).map(work -> new Cure(work, derive.apply(work))).filter(c -> c.procedure().renews().contains(part))
+        Stream<Work> whole = offered.stream()
+                .filter(kind -> kind.renews().choose().isEmpty() && !kind.converts())
+                .map(Work::of);
+        Optional<Cure> best = Stream.concat(chosen, whole)
+                .map(work -> new Cure(work, derive.apply(work)))
+                .filter(c -> c.procedure().renews().contains(part))
                 .min(Comparator.comparingDouble(c -> c.procedure().minutes()));
         return best.or(() -> alone(part, build, derive));
     }

@@ -28,7 +28,12 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
      * @param shownBy parts of which a valve that can show it has one; empty for all valves
      */
     public record Symptom(String id, String name, List<Drive> drives, List<String> shownBy, List<Question> questions) {
-        public Symptom(String id, String name, @Nullable List<Drive> drives, @Nullable List<String> shownBy, List<Question> questions) {
+        public Symptom(
+                String id,
+                String name,
+                @Nullable List<Drive> drives,
+                @Nullable List<String> shownBy,
+                List<Question> questions) {
             this.id = id;
             this.name = name;
             this.drives = drives == null ? List.of() : List.copyOf(drives);
@@ -37,7 +42,9 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
         }
 
         private boolean canShow(Build build, Drive drive) {
-            return (drives.isEmpty() || drives.contains(drive)) && (shownBy.isEmpty() || shownBy.stream().anyMatch(p -> build.part(p).isPresent()));
+            return (drives.isEmpty() || drives.contains(drive))
+                    && (shownBy.isEmpty()
+                            || shownBy.stream().anyMatch(p -> build.part(p).isPresent()));
         }
 
         /** Every cause any answer names, in the order of the sheet. */
@@ -75,9 +82,26 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
      * @param notOn   parts of which a valve that can have it has none
      * @param drives  the drives that can have it; empty for all
      */
-    public record Cause(String id, String name, List<String> parts, String confirm, String because, String todo, List<String> on, List<String> notOn, List<Drive> drives) {
-        public Cause(String id, String name, List<String> parts, String confirm, String because, @Nullable String todo, @Nullable List<String> on, @Nullable List<String> notOn,
-                     @Nullable List<Drive> drives) {
+    public record Cause(
+            String id,
+            String name,
+            List<String> parts,
+            String confirm,
+            String because,
+            String todo,
+            List<String> on,
+            List<String> notOn,
+            List<Drive> drives) {
+        public Cause(
+                String id,
+                String name,
+                List<String> parts,
+                String confirm,
+                String because,
+                @Nullable String todo,
+                @Nullable List<String> on,
+                @Nullable List<String> notOn,
+                @Nullable List<Drive> drives) {
             this.id = id;
             this.name = name;
             this.parts = List.copyOf(parts);
@@ -89,16 +113,24 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
             this.drives = drives == null ? List.of() : List.copyOf(drives);
         }
 
-        /** Whether such a valve can have it, and something can be done: a part of it renewed, or what stands in {@code todo}. */
+        /**
+         * Whether such a valve can have it, and something can be done: a part of it renewed, or what stands in
+         * {@code todo}.
+         */
         private boolean canBe(Build build, Drive drive) {
-            boolean has = on.isEmpty() || on.stream().anyMatch(p -> build.part(p).isPresent());
-            return has && notOn.stream().allMatch(p -> build.part(p).isEmpty()) && (drives.isEmpty() || drives.contains(drive))
+            boolean has =
+                    on.isEmpty() || on.stream().anyMatch(p -> build.part(p).isPresent());
+            return has
+                    && notOn.stream().allMatch(p -> build.part(p).isEmpty())
+                    && (drives.isEmpty() || drives.contains(drive))
                     && (partOn(build).isPresent() || !todo.isEmpty());
         }
 
         /** The part a valve would renew for it; empty where it has none of them, or they stay in it for good. */
         public Optional<String> partOn(Build build) {
-            return parts.stream().filter(p -> build.part(p).filter(part -> !part.fixed()).isPresent()).findFirst();
+            return parts.stream()
+                    .filter(p -> build.part(p).filter(part -> !part.fixed()).isPresent())
+                    .findFirst();
         }
     }
 
@@ -116,13 +148,26 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
         }
     }
 
-    /** What is left of it for one valve: the symptoms it can show, with the answers and causes that there can be on it. */
+    /**
+     * What is left of it for one valve: the symptoms it can show, with the answers and causes that there can be on it.
+     */
     public FaultFinder on(Build build, Drive drive) {
-        List<Cause> possible = causes.stream().filter(c -> c.canBe(build, drive)).toList();
+        List<Cause> possible =
+                causes.stream().filter(c -> c.canBe(build, drive)).toList();
         Set<String> ids = possible.stream().map(Cause::id).collect(Collectors.toSet());
-        List<Symptom> shown = symptoms.stream().filter(s -> s.canShow(build, drive))
-                .map(s -> new Symptom(s.id(), s.name(), s.drives(), s.shownBy(), s.questions().stream().map(q -> q.among(ids)).filter(q -> !q.answers().isEmpty()).toList()))
-                .filter(s -> !s.questions().isEmpty()).toList();
+        List<Symptom> shown = symptoms.stream()
+                .filter(s -> s.canShow(build, drive))
+                .map(s -> new Symptom(
+                        s.id(),
+                        s.name(),
+                        s.drives(),
+                        s.shownBy(),
+                        s.questions().stream()
+                                .map(q -> q.among(ids))
+                                .filter(q -> !q.answers().isEmpty())
+                                .toList()))
+                .filter(s -> !s.questions().isEmpty())
+                .toList();
         return new FaultFinder(shown, possible);
     }
 
@@ -133,18 +178,29 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
     /** The questions worth asking after some answers: those that still tell causes apart. */
     public List<Question> open(Symptom symptom, Map<String, String> answers) {
         Set<String> left = new LinkedHashSet<>();
-        suspects(symptom, answers).stream().filter(Suspect::open).forEach(s -> left.add(s.cause().id()));
-        return symptom.questions().stream().filter(q -> !answers.containsKey(q.id()))
-                .filter(q -> q.answers().values().stream().anyMatch(named -> left.stream().anyMatch(named::contains) && !named.containsAll(left))).toList();
+        suspects(symptom, answers).stream()
+                .filter(Suspect::open)
+                .forEach(s -> left.add(s.cause().id()));
+        return symptom.questions().stream()
+                .filter(q -> !answers.containsKey(q.id()))
+                .filter(q -> q.answers().values().stream()
+                        .anyMatch(named -> left.stream().anyMatch(named::contains) && !named.containsAll(left)))
+                .toList();
     }
 
-    /** Causes by how many of the answers speak for them, most first; those that no answer speaks for are left out once one was given. */
+    /**
+     * Causes by how many of the answers speak for them, most first; those that no answer speaks for are left out once
+     * one was given.
+     */
     public List<Suspect> suspects(Symptom symptom, Map<String, String> answers) {
         List<Suspect> suspects = new ArrayList<>();
-        List<List<String>> given = symptom.questions().stream().filter(q -> q.answers().containsKey(answers.getOrDefault(q.id(), "")))
-                .map(q -> q.answers().get(answers.get(q.id()))).toList();
+        List<List<String>> given = symptom.questions().stream()
+                .filter(q -> q.answers().containsKey(answers.getOrDefault(q.id(), "")))
+                .map(q -> q.answers().get(answers.get(q.id())))
+                .toList();
         for (String id : symptom.causes()) {
-            int speaksFor = (int) given.stream().filter(named -> named.contains(id)).count();
+            int speaksFor =
+                    (int) given.stream().filter(named -> named.contains(id)).count();
             if (given.isEmpty() || speaksFor > 0) {
                 suspects.add(new Suspect(cause(id), speaksFor, given.size()));
             }
@@ -154,6 +210,9 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
     }
 
     public Cause cause(String id) {
-        return causes.stream().filter(c -> c.id().equals(id)).findFirst().orElseThrow(() -> new IllegalArgumentException("no cause " + id));
+        return causes.stream()
+                .filter(c -> c.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("no cause " + id));
     }
 }

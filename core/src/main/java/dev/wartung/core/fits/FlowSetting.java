@@ -4,7 +4,8 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * The flow a valve lets through by how far it is open, from the maker's table, straight between its rows: Q = Kv·√(Δp/SG), Q in m³/h, Δp in bar, SG the
+ * The flow a valve lets through by how far it is open, from the maker's table, straight between its rows: Q =
+ * Kv·√(Δp/SG), Q in m³/h, Δp in bar, SG the
  * density relative to water.
  *
  * <p>Source: definition of Kv (IEC 60534-1). Worked: Kv 12 at 6 mm, Δp 0.25 bar, water: 12·0.5 = 6 m³/h.
@@ -26,7 +27,9 @@ public record FlowSetting(List<Row> table) {
         }
         for (int i = 0; i < table.size(); i++) {
             Row row = table.get(i);
-            boolean rises = i == 0 || (row.openM() > table.get(i - 1).openM() && row.kv() > table.get(i - 1).kv());
+            boolean rises = i == 0
+                    || (row.openM() > table.get(i - 1).openM()
+                            && row.kv() > table.get(i - 1).kv());
             if (!(row.openM() >= 0) || !(row.kv() >= 0) || !rises) {
                 throw new IllegalArgumentException("opening and Kv rise from row to row and are not negative");
             }

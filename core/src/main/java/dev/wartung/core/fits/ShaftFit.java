@@ -5,7 +5,8 @@ import java.util.List;
 import java.util.Locale;
 
 /**
- * Whether a gearbox or actuator fits a valve's shaft and flange: the same form, the shaft smaller than the bore by a little, the same bolt circle and thread.
+ * Whether a gearbox or actuator fits a valve's shaft and flange: the same form, the shaft smaller than the bore by a
+ * little, the same bolt circle and thread.
  *
  * @param shaft of the valve
  * @param bore  of the gearbox or actuator
@@ -19,7 +20,9 @@ public record ShaftFit(End shaft, End bore) {
 
     /** Form of a shaft end, and what its size is measured across. */
     public enum Form {
-        SQUARE("across the flats"), ROUND_WITH_KEY("diameter"), FLATS("across the flats");
+        SQUARE("across the flats"),
+        ROUND_WITH_KEY("diameter"),
+        FLATS("across the flats");
 
         private final String measured;
 
@@ -60,14 +63,18 @@ public record ShaftFit(End shaft, End bore) {
     public List<String> obstacles() {
         List<String> found = new ArrayList<>();
         if (shaft.form() != bore.form()) {
-            found.add("The shaft is " + shaft.form().words() + ", the bore " + bore.form().words() + ". An adapter from the maker, or another gearbox.");
+            found.add("The shaft is " + shaft.form().words() + ", the bore "
+                    + bore.form().words() + ". An adapter from the maker, or another gearbox.");
         } else if (playM() < 0) {
-            found.add("The shaft is " + mm(-playM()) + " larger than the bore. Do not drive it on: measure both again, then ask for the right insert.");
+            found.add("The shaft is " + mm(-playM())
+                    + " larger than the bore. Do not drive it on: measure both again, then ask for the right insert.");
         } else if (playM() > MOST_PLAY_M) {
-            found.add("Play of " + mm(playM()) + ", more than " + mm(MOST_PLAY_M) + ": the disc knocks and the position is lost. A reducing insert from the maker.");
+            found.add("Play of " + mm(playM()) + ", more than " + mm(MOST_PLAY_M)
+                    + ": the disc knocks and the position is lost. A reducing insert from the maker.");
         }
         if (Math.abs(shaft.circleM() - bore.circleM()) > SAME_CIRCLE_M) {
-            found.add("Bolt circles " + mm(shaft.circleM()) + " and " + mm(bore.circleM()) + " differ. Turn to the other hole pattern, if there is one.");
+            found.add("Bolt circles " + mm(shaft.circleM()) + " and " + mm(bore.circleM())
+                    + " differ. Turn to the other hole pattern, if there is one.");
         }
         if (shaft.bolts() != bore.bolts()) {
             found.add(shaft.bolts() + " bolts on the valve, " + bore.bolts() + " on the gearbox.");

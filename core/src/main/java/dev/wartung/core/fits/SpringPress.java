@@ -1,9 +1,11 @@
 package dev.wartung.core.fits;
 
 /**
- * A spring that is held down in a press while its ring comes out, then let go slowly. F = k·(L_free − L), energy ½·k·(L_free − L)².
+ * A spring that is held down in a press while its ring comes out, then let go slowly. F = k·(L_free − L), energy
+ * ½·k·(L_free − L)².
  *
- * <p>Source: linear spring. Worked: 40 N/mm, free 210 mm, fitted 150 mm, pushed down 14 mm further: fitted 2400 N and 72 J; pushed down 2960 N and 109.5 J;
+ * <p>Source: linear spring. Worked: 40 N/mm, free 210 mm, fitted 150 mm, pushed down 14 mm further: fitted 2400 N and
+ * 72 J; pushed down 2960 N and 109.5 J;
  * the press travels 14 + 60 = 74 mm until it is fully relieved.
  *
  * @param rateNPerM   above 0

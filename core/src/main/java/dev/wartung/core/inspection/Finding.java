@@ -26,8 +26,22 @@ import java.util.Optional;
  * @param reason    why
  * @param replaces  id of the part that is replaced; empty where none is
  */
-public record Finding(String id, String part, String partName, String point, String pointName, String kind, String kindName, String where, Optional<Double> sizeM,
-                      Optional<Direction> direction, String note, Optional<String> photo, Decision decision, String reason, Optional<Replaced> replaces) {
+public record Finding(
+        String id,
+        String part,
+        String partName,
+        String point,
+        String pointName,
+        String kind,
+        String kindName,
+        String where,
+        Optional<Double> sizeM,
+        Optional<Direction> direction,
+        String note,
+        Optional<String> photo,
+        Decision decision,
+        String reason,
+        Optional<Replaced> replaces) {
 
     /**
      * The part that is replaced.

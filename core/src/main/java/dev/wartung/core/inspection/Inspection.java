@@ -16,7 +16,10 @@ public record Inspection(List<Point> points) {
 
     /** What becomes of a part. */
     public enum Decision {
-        FIT, REWORK, REPLACE, STOP;
+        FIT,
+        REWORK,
+        REPLACE,
+        STOP;
 
         public String words() {
             return switch (this) {
@@ -30,7 +33,8 @@ public record Inspection(List<Point> points) {
 
     /** Which way a mark runs, seen from the seal. */
     public enum Direction {
-        ALONG, ACROSS;
+        ALONG,
+        ACROSS;
 
         public String words() {
             return this == ALONG ? "along the seal's path" : "across it";
@@ -44,8 +48,15 @@ public record Inspection(List<Point> points) {
      * @param on   ids of the parts that have it
      * @param when a family it is only offered for; empty for all
      */
-    public record Point(String id, String name, String look, List<String> on, Optional<String> when, List<Kind> findings) {
-        public Point(String id, String name, String look, List<String> on, @Nullable Optional<String> when, List<Kind> findings) {
+    public record Point(
+            String id, String name, String look, List<String> on, Optional<String> when, List<Kind> findings) {
+        public Point(
+                String id,
+                String name,
+                String look,
+                List<String> on,
+                @Nullable Optional<String> when,
+                List<Kind> findings) {
             this.id = id;
             this.name = name;
             this.look = look;
@@ -69,13 +80,26 @@ public record Inspection(List<Point> points) {
      * @param upToMm holds up to this size; empty: any
      * @param part   what is replaced, where it is not the part looked at
      */
-    public record Rule(Optional<Direction> direction, Optional<Double> upToMm, Decision decision, String reason, Optional<String> part) {
+    public record Rule(
+            Optional<Direction> direction,
+            Optional<Double> upToMm,
+            Decision decision,
+            String reason,
+            Optional<String> part) {
 
         @JsonCreator
-        static Rule of(@JsonProperty("direction") @Nullable String direction, @JsonProperty("up-to") @Nullable Double upToMm,
-                       @JsonProperty("decision") String decision, @JsonProperty("reason") String reason, @JsonProperty("part") @Nullable String part) {
-            return new Rule(Optional.ofNullable(direction).map(d -> Direction.valueOf(d.toUpperCase(Locale.ROOT))), Optional.ofNullable(upToMm),
-                    Decision.valueOf(decision.toUpperCase(Locale.ROOT)), reason, Optional.ofNullable(part));
+        static Rule of(
+                @JsonProperty("direction") @Nullable String direction,
+                @JsonProperty("up-to") @Nullable Double upToMm,
+                @JsonProperty("decision") String decision,
+                @JsonProperty("reason") String reason,
+                @JsonProperty("part") @Nullable String part) {
+            return new Rule(
+                    Optional.ofNullable(direction).map(d -> Direction.valueOf(d.toUpperCase(Locale.ROOT))),
+                    Optional.ofNullable(upToMm),
+                    Decision.valueOf(decision.toUpperCase(Locale.ROOT)),
+                    reason,
+                    Optional.ofNullable(part));
         }
     }
 
@@ -88,11 +112,19 @@ public record Inspection(List<Point> points) {
      * @param family id of the anatomy
      */
     public List<Point> pointsOf(String part, String family) {
-        return points.stream().filter(p -> p.on().isEmpty() || (p.on().contains(part) && p.when().map(family::equals).orElse(true))).toList();
+        return points.stream()
+                .filter(p -> p.on().isEmpty()
+                        || (p.on().contains(part)
+                                && p.when().map(family::equals).orElse(true)))
+                .toList();
     }
 
     public Optional<Kind> kind(String point, String finding) {
-        return points.stream().filter(p -> p.id().equals(point)).flatMap(p -> p.findings().stream()).filter(k -> k.id().equals(finding)).findFirst();
+        return points.stream()
+                .filter(p -> p.id().equals(point))
+                .flatMap(p -> p.findings().stream())
+                .filter(k -> k.id().equals(finding))
+                .findFirst();
     }
 
     /**
@@ -107,8 +139,11 @@ public record Inspection(List<Point> points) {
         }
         Direction runs = direction.orElse(Direction.ACROSS);
         double size = sizeMm.orElse(kind.sized() ? Double.MAX_VALUE : 0);
-        return kind.rules().stream().filter(r -> r.direction().map(d -> d == runs).orElse(true) && r.upToMm().map(u -> size <= u + 1e-9).orElse(true))
-                .findFirst().map(r -> new Decided(r.decision(), r.reason(), r.part()))
+        return kind.rules().stream()
+                .filter(r -> r.direction().map(d -> d == runs).orElse(true)
+                        && r.upToMm().map(u -> size <= u + 1e-9).orElse(true))
+                .findFirst()
+                .map(r -> new Decided(r.decision(), r.reason(), r.part()))
                 .orElseThrow(() -> new IllegalStateException("no rule decides " + kind.id()));
     }
 }

@@ -24,7 +24,11 @@ import java.util.stream.Collectors;
 /** Order, stages, wrench settings and preload of a bolted joint. */
 final class BoltUp implements Instrument {
 
-    private static final Plate PLATE = new Plate("bolt-up", "Bolt-up", "In which order, in which stages, and what to set this wrench to on this thread.", Drawer.BOLTS,
+    private static final Plate PLATE = new Plate(
+            "bolt-up",
+            "Bolt-up",
+            "In which order, in which stages, and what to set this wrench to on this thread.",
+            Drawer.BOLTS,
             "T = K·F·d, K 0.30 dry, 0.18 oiled, 0.16 anti-seize. T_set = T·L/(L + e·cos θ). Preload at most 70 % of the proof load. Next bolt: resultant nearest the centre, then second moment most even, then the lowest number.",
             "Nut factor model of bolt tightening; K and its scatter are demo values of our plant. Proof stress: ISO 3506-1. Stress areas: ISO 898-1. Wrench: moment equilibrium.");
 
@@ -39,18 +43,33 @@ final class BoltUp implements Instrument {
         fields.add(Field.measure("torque", "Torque of the sheet", Unit.NEWTON_METRE, "12 N·m", 0.1, 500));
         fields.add(Field.choice("stated", "The sheet states it for", conditions("not-said", "does not say")));
         fields.add(Field.choice("thread", "Thread in use", conditions()).starting("dry"));
-        fields.add(Field.choice("size", "Bolt", Field.options(Arrays.stream(BoltSize.values()).map(Enum::name).toList())).starting("M8"));
-        fields.add(Field.choice("class", "Stamped on its head", Field.options(Arrays.stream(BoltClass.values()).map(BoltClass::symbol).toList())).starting("A2-70"));
-        fields.add(Field.measure("lock-nut", "Lock nut takes", Unit.NEWTON_METRE, "0 N·m", 0, 50).hinted("Torque to turn the nut on before it clamps"));
+        fields.add(Field.choice(
+                        "size",
+                        "Bolt",
+                        Field.options(
+                                Arrays.stream(BoltSize.values()).map(Enum::name).toList()))
+                .starting("M8"));
+        fields.add(Field.choice(
+                        "class",
+                        "Stamped on its head",
+                        Field.options(Arrays.stream(BoltClass.values())
+                                .map(BoltClass::symbol)
+                                .toList()))
+                .starting("A2-70"));
+        fields.add(Field.measure("lock-nut", "Lock nut takes", Unit.NEWTON_METRE, "0 N·m", 0, 50)
+                .hinted("Torque to turn the nut on before it clamps"));
         fields.add(Field.measure("wrench", "Wrench, hand to drive", Unit.MILLIMETRE, "300 mm", 50, 2000));
-        fields.add(Field.measure("attachment", "Attachment, drive to bolt", Unit.MILLIMETRE, "0 mm", 0, 1000).hinted("Crowfoot or offset tool; an extension along the bolt counts as 0"));
-        fields.add(Field.measure("angle", "Angle of the attachment", Unit.DEGREE, "0 °", 0, 180).hinted("0° straight on, 90° square, 180° back"));
+        fields.add(Field.measure("attachment", "Attachment, drive to bolt", Unit.MILLIMETRE, "0 mm", 0, 1000)
+                .hinted("Crowfoot or offset tool; an extension along the bolt counts as 0"));
+        fields.add(Field.measure("angle", "Angle of the attachment", Unit.DEGREE, "0 °", 0, 180)
+                .hinted("0° straight on, 90° square, 180° back"));
         fields.add(Field.count("done", "Turns done", 0, 0, 200).hinted("To see which bolt is next"));
         return fields;
     }
 
     private static Map<String, String> conditions(String... first) {
-        Map<String, String> options = Field.options("dry", "dry threads", "oiled", "oiled threads", "anti-seize", "threads with anti-seize");
+        Map<String, String> options =
+                Field.options("dry", "dry threads", "oiled", "oiled threads", "anti-seize", "threads with anti-seize");
         if (first.length > 0) {
             options.put(first[0], first[1]);
         }
@@ -58,19 +77,33 @@ final class BoltUp implements Instrument {
     }
 
     private static Optional<ThreadCondition> condition(String text) {
-        return Arrays.stream(ThreadCondition.values()).filter(c -> c.words().equals(text)).findFirst();
+        return Arrays.stream(ThreadCondition.values())
+                .filter(c -> c.words().equals(text))
+                .findFirst();
     }
 
     @Override
     public Optional<Result> work(Inputs in) {
         Optional<BoltPattern> pattern = Patterns.read(in);
-        in.refuseIf(in.number("attachment") >= in.number("wrench"), "attachment", "Longer than the wrench itself: that cannot be right. Measure from the drive to the bolt.");
+        in.refuseIf(
+                in.number("attachment") >= in.number("wrench"),
+                "attachment",
+                "Longer than the wrench itself: that cannot be right. Measure from the drive to the bolt.");
         if (!in.understood() || pattern.isEmpty()) {
             return Optional.empty();
         }
         BoltSize size = BoltSize.valueOf(in.text("size"));
-        BoltClass material = Arrays.stream(BoltClass.values()).filter(c -> c.symbol().equals(in.text("class"))).findFirst().orElseThrow();
-        BoltTorque torque = new BoltTorque(size, material, in.number("torque"), condition(in.text("stated")), condition(in.text("thread")).orElseThrow(), in.number("lock-nut"));
+        BoltClass material = Arrays.stream(BoltClass.values())
+                .filter(c -> c.symbol().equals(in.text("class")))
+                .findFirst()
+                .orElseThrow();
+        BoltTorque torque = new BoltTorque(
+                size,
+                material,
+                in.number("torque"),
+                condition(in.text("stated")),
+                condition(in.text("thread")).orElseThrow(),
+                in.number("lock-nut"));
         Wrench wrench = new Wrench(in.number("wrench"), in.number("attachment"), in.number("angle"));
         Tightening tightening = new Tightening(pattern.get(), Tightening.USUAL);
         Result.Builder result = new Result.Builder();
@@ -86,10 +119,12 @@ final class BoltUp implements Instrument {
             result.good("Even with low friction the bolt stays below 70 % of its proof load.");
         }
         if (in.number("attachment") > 0 && Math.abs(set - torque.torqueNm()) > 0.01 * torque.torqueNm()) {
-            result.note("The attachment changes the lever: the bolt gets " + Quantity.rounded(torque.torqueNm(), 1) + " N·m when the wrench shows " + Quantity.rounded(set, 1) + " N·m.");
+            result.note("The attachment changes the lever: the bolt gets " + Quantity.rounded(torque.torqueNm(), 1)
+                    + " N·m when the wrench shows " + Quantity.rounded(set, 1) + " N·m.");
         }
         if (torque.statedFor().isPresent() && torque.statedFor().get() != torque.used()) {
-            result.note("Converted from " + torque.statedFor().get().words() + " to " + torque.used().words() + " threads; the clamping force stays the same.");
+            result.note("Converted from " + torque.statedFor().get().words() + " to "
+                    + torque.used().words() + " threads; the clamping force stays the same.");
         }
         stages(tightening, torque, wrench, result);
         next(in, tightening, torque, wrench, result);
@@ -98,12 +133,18 @@ final class BoltUp implements Instrument {
 
     private static void stages(Tightening tightening, BoltTorque torque, Wrench wrench, Result.Builder result) {
         List<List<String>> rows = new ArrayList<>();
-        String cross = tightening.pattern().order().stream().map(i -> String.valueOf(i + 1)).collect(Collectors.joining("-"));
+        String cross = tightening.pattern().order().stream()
+                .map(i -> String.valueOf(i + 1))
+                .collect(Collectors.joining("-"));
         for (int i = 0; i < tightening.shares().size(); i++) {
             double share = tightening.shares().get(i);
             rows.add(List.of("Stage " + (i + 1), Math.round(share * 100) + " %", set(wrench, torque, share), cross));
         }
-        rows.add(List.of("Round pass", "100 %", set(wrench, torque, 1), "1 to " + tightening.pattern().size() + ", round"));
+        rows.add(List.of(
+                "Round pass",
+                "100 %",
+                set(wrench, torque, 1),
+                "1 to " + tightening.pattern().size() + ", round"));
         result.table("Stages, with this wrench", List.of("Stage", "Share", "Set to", "Order"), rows);
     }
 
@@ -111,23 +152,37 @@ final class BoltUp implements Instrument {
         return Quantity.rounded(wrench.setting(torque.torqueNm() * share), 1) + " N·m";
     }
 
-    private static void next(Inputs in, Tightening tightening, BoltTorque torque, Wrench wrench, Result.Builder result) {
+    private static void next(
+            Inputs in, Tightening tightening, BoltTorque torque, Wrench wrench, Result.Builder result) {
         Optional<Turn> now = tightening.after(in.count("done"));
         List<Turn> turns = tightening.turns();
         List<Mark> marks = new ArrayList<>();
         for (int bolt = 0; bolt < tightening.pattern().size(); bolt++) {
             int here = bolt;
-            boolean turned = now.isEmpty() || turns.subList(0, in.count("done")).stream().anyMatch(t -> t.bolt() == here && t.stage() == now.get().stage());
-            marks.add(new Mark(now.filter(t -> t.bolt() == here).isPresent() ? State.RUNNING : turned ? State.DONE : State.TODO, ""));
+            boolean turned = now.isEmpty()
+                    || turns.subList(0, in.count("done")).stream()
+                            .anyMatch(t ->
+                                    t.bolt() == here && t.stage() == now.get().stage());
+            marks.add(new Mark(
+                    now.filter(t -> t.bolt() == here).isPresent() ? State.RUNNING : turned ? State.DONE : State.TODO,
+                    ""));
         }
         if (now.isPresent()) {
             Turn turn = now.get();
             String stage = turn.stage() > tightening.shares().size() ? "Round pass" : "Stage " + turn.stage();
-            result.words("next", "Next", stage + ", bolt " + (turn.bolt() + 1) + " at " + set(wrench, torque, turn.share()));
+            result.words(
+                    "next", "Next", stage + ", bolt " + (turn.bolt() + 1) + " at " + set(wrench, torque, turn.share()));
         } else {
             result.words("next", "Next", "All turns done");
         }
-        result.picture(FlangeDrawing.svg(tightening.pattern(), marks, tightening.pattern().order(), Optional.empty(),
-                "Flange from above. Tightening order " + tightening.pattern().order().stream().map(i -> String.valueOf(i + 1)).collect(Collectors.joining(", "))));
+        result.picture(FlangeDrawing.svg(
+                tightening.pattern(),
+                marks,
+                tightening.pattern().order(),
+                Optional.empty(),
+                "Flange from above. Tightening order "
+                        + tightening.pattern().order().stream()
+                                .map(i -> String.valueOf(i + 1))
+                                .collect(Collectors.joining(", "))));
     }
 }

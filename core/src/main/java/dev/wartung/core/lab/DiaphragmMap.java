@@ -20,7 +20,11 @@ import java.util.Optional;
 /** Gaps at every bolt: compression, tilt, what to turn, and what will come of it. */
 final class DiaphragmMap implements Instrument {
 
-    private static final Plate PLATE = new Plate("diaphragm-map", "Diaphragm map", "From the gap at every bolt: how far to turn which bolt, in which order.", Drawer.DIAPHRAGM,
+    private static final Plate PLATE = new Plate(
+            "diaphragm-map",
+            "Diaphragm map",
+            "From the gap at every bolt: how far to turn which bolt, in which order.",
+            Drawer.DIAPHRAGM,
             "Compression = (t0 − gap)/t0. Plane through the gaps by least squares. Turn = (plane − aim)/pitch·360°, capped for one pass, in the cross order. After it: the rigid flange sinks with the plane through the turns.",
             "Geometry. Compression band: the diaphragm's sheet; 17 to 21 % is a demo value.");
 
@@ -34,8 +38,17 @@ final class DiaphragmMap implements Instrument {
     @Override
     public List<Field> fields(Map<String, String> typed) {
         List<Field> fields = new ArrayList<>(Patterns.fields(typed, 4));
-        fields.add(Field.choice("size", "Bolts", Field.options(Arrays.stream(BoltSize.values()).map(Enum::name).toList())).starting("M8"));
-        fields.add(Field.choice("criterion", "Right when", Field.options("band", "compressed within a band", "flat", "flat and parallel")).shaping());
+        fields.add(Field.choice(
+                        "size",
+                        "Bolts",
+                        Field.options(
+                                Arrays.stream(BoltSize.values()).map(Enum::name).toList()))
+                .starting("M8"));
+        fields.add(Field.choice(
+                        "criterion",
+                        "Right when",
+                        Field.options("band", "compressed within a band", "flat", "flat and parallel"))
+                .shaping());
         if (Instrument.chosen(typed, "criterion", "band").equals("flat")) {
             fields.add(Field.measure("parallel", "Gaps differ at most by", Unit.MILLIMETRE, "0.2 mm", 0.01, 5));
         } else {
@@ -47,7 +60,13 @@ final class DiaphragmMap implements Instrument {
         fields.add(Field.measure("pass", "Turn at most, in one pass", Unit.DEGREE, "40 °", 5, 180));
         BoltPattern sketch = Patterns.sketch(typed, 4);
         for (int i = 0; i < sketch.size(); i++) {
-            fields.add(Field.measure("gap." + (i + 1), "Gap at bolt " + (i + 1), Unit.MILLIMETRE, EXAMPLE.get(i % EXAMPLE.size()), 0, 60)
+            fields.add(Field.measure(
+                            "gap." + (i + 1),
+                            "Gap at bolt " + (i + 1),
+                            Unit.MILLIMETRE,
+                            EXAMPLE.get(i % EXAMPLE.size()),
+                            0,
+                            60)
                     .at(FlangeDrawing.besideX(sketch, i), FlangeDrawing.besideY(sketch, i)));
         }
         return fields;
@@ -68,17 +87,24 @@ final class DiaphragmMap implements Instrument {
         for (int i = 1; i <= pattern.get().size(); i++) {
             gaps.add(in.number("gap." + i));
         }
-        criterion.filter(c -> c instanceof Compression).map(c -> (Compression) c).ifPresent(band -> {
-            for (int i = 0; i < gaps.size(); i++) {
-                in.refuseIf(gaps.get(i) > band.freeM() + 1e-9, "gap." + (i + 1), "More than the free thickness: nothing would be clamped there. Measure again.");
-            }
-        });
+        criterion
+                .filter(c -> c instanceof Compression)
+                .map(c -> (Compression) c)
+                .ifPresent(band -> {
+                    for (int i = 0; i < gaps.size(); i++) {
+                        in.refuseIf(
+                                gaps.get(i) > band.freeM() + 1e-9,
+                                "gap." + (i + 1),
+                                "More than the free thickness: nothing would be clamped there. Measure again.");
+                    }
+                });
         if (!in.understood() || criterion.isEmpty()) {
             return Optional.empty();
         }
         GapMap map;
         try {
-            map = new GapMap(pattern.get(), gaps, BoltSize.valueOf(in.text("size")).pitchM(), in.number("pass"));
+            map = new GapMap(
+                    pattern.get(), gaps, BoltSize.valueOf(in.text("size")).pitchM(), in.number("pass"));
             map.plane();
         } catch (IllegalArgumentException e) {
             in.refuse("places", "The bolts stand in one line; no plane can be laid through them.");
@@ -93,7 +119,13 @@ final class DiaphragmMap implements Instrument {
         }
         in.refuseIf(in.number("most") <= in.number("least"), "most", "Not above the least.");
         in.refuseIf(in.number("damage") < in.number("most"), "damage", "Below the most that is allowed.");
-        return in.understood() ? Optional.of(new Compression(in.number("free"), in.number("least") / 100, in.number("most") / 100, in.number("damage") / 100)) : Optional.empty();
+        return in.understood()
+                ? Optional.of(new Compression(
+                        in.number("free"),
+                        in.number("least") / 100,
+                        in.number("most") / 100,
+                        in.number("damage") / 100))
+                : Optional.empty();
     }
 
     private static Optional<Result> show(Inputs in, GapMap map, Criterion criterion) {
@@ -101,15 +133,25 @@ final class DiaphragmMap implements Instrument {
         Result.Builder result = new Result.Builder();
         result.words("verdict", "Verdict", report.headline());
         if (criterion instanceof Compression band) {
-            result.number("compression", "Compressed in the middle", band.compression(map.plane().meanM()) * 100, 1, " %");
+            result.number(
+                    "compression",
+                    "Compressed in the middle",
+                    band.compression(map.plane().meanM()) * 100,
+                    1,
+                    " %");
         }
         result.figure("mean", "Mean gap", map.plane().meanM(), Dimension.LENGTH)
                 .figure("difference", "Widest less smallest", map.differenceM(), Dimension.LENGTH)
                 .figure("tilt", "Tilt of the plane", map.plane().tiltM(map.pattern()), Dimension.LENGTH)
                 .figure("beside", "Largest distance from the plane", map.besideThePlaneM(), Dimension.LENGTH);
-        result.finding(report.meets() ? Result.Tone.GOOD : report.spoilt() ? Result.Tone.STOP : Result.Tone.CARE, report.finding(), report.next());
+        result.finding(
+                report.meets() ? Result.Tone.GOOD : report.spoilt() ? Result.Tone.STOP : Result.Tone.CARE,
+                report.finding(),
+                report.next());
         if (map.isBent()) {
-            result.care("The gaps do not lie on a plane: a bent flange or a misreading. Bolts cannot mend that.", "Measure again; if it stays, check the flange with a straight-edge.");
+            result.care(
+                    "The gaps do not lie on a plane: a bent flange or a misreading. Bolts cannot mend that.",
+                    "Measure again; if it stays, check the flange with a straight-edge.");
         }
         result.table("By bolt", List.of("Bolt", "Gap", "Squeezed", "Turn", "After it"), rows(map, criterion, report));
         return result.picture(report.picture(in.units())).done();
@@ -118,9 +160,14 @@ final class DiaphragmMap implements Instrument {
     private static List<List<String>> rows(GapMap map, Criterion criterion, GapReport report) {
         List<List<String>> rows = new ArrayList<>();
         for (int i : map.pattern().order()) {
-            rows.add(List.of(String.valueOf(i + 1), Quantity.rounded(map.gapsM().get(i) * 1000, 2) + " mm",
-                    criterion instanceof Compression band ? Quantity.rounded(band.compression(map.gapsM().get(i)) * 100, 1) + " %" : "–",
-                    report.turnInWords(i), Quantity.rounded(report.after().gapsM().get(i) * 1000, 2) + " mm"));
+            rows.add(List.of(
+                    String.valueOf(i + 1),
+                    Quantity.rounded(map.gapsM().get(i) * 1000, 2) + " mm",
+                    criterion instanceof Compression band
+                            ? Quantity.rounded(band.compression(map.gapsM().get(i)) * 100, 1) + " %"
+                            : "–",
+                    report.turnInWords(i),
+                    Quantity.rounded(report.after().gapsM().get(i) * 1000, 2) + " mm"));
         }
         return rows;
     }

@@ -16,8 +16,13 @@ import java.util.Optional;
 /** From a symptom to the part at fault. */
 final class FaultFinding implements Instrument {
 
-    private static final Plate PLATE = new Plate("fault-finder", "Fault finder", "From what is wrong, by a few questions, to the part and how to make sure.", Drawer.JUDGEMENT,
-            "Each answer speaks for some causes; the one most answers speak for comes first.", "Trade practice.");
+    private static final Plate PLATE = new Plate(
+            "fault-finder",
+            "Fault finder",
+            "From what is wrong, by a few questions, to the part and how to make sure.",
+            Drawer.JUDGEMENT,
+            "Each answer speaks for some causes; the one most answers speak for comes first.",
+            "Trade practice.");
     private static final FaultFinder FINDER = Knowledge.faults();
     private static final String UNKNOWN = "not known";
 
@@ -32,7 +37,8 @@ final class FaultFinding implements Instrument {
         FINDER.symptoms().forEach(s -> symptoms.put(s.id(), s.name()));
         List<Field> fields = new ArrayList<>();
         fields.add(Field.choice("symptom", "What is wrong", symptoms).shaping());
-        Symptom symptom = symptom(Instrument.chosen(typed, "symptom", FINDER.symptoms().get(0).id()));
+        Symptom symptom = symptom(
+                Instrument.chosen(typed, "symptom", FINDER.symptoms().get(0).id()));
         for (Question question : symptom.questions()) {
             Map<String, String> answers = new LinkedHashMap<>();
             answers.put(UNKNOWN, UNKNOWN);
@@ -59,10 +65,21 @@ final class FaultFinding implements Instrument {
         Result.Builder result = new Result.Builder();
         result.words("likely", "Most likely", suspects.get(0).cause().name());
         result.note("To make sure: " + suspects.get(0).cause().confirm());
-        suspects.forEach(s -> result.finding(s.open() && s.answered() > 0 ? Result.Tone.CARE : Result.Tone.NOTE, s.cause().name() + ". " + s.cause().because(),
-                s.cause().todo().isEmpty() ? "Renew it. “What is wrong?” on the valve's page starts the smallest job for it." : s.cause().todo()));
-        result.table("What speaks for what", List.of("Cause", "Answers for it", "Make sure by"),
-                suspects.stream().map(s -> List.of(s.cause().name(), s.speaksFor() + " of " + s.answered(), s.cause().confirm())).toList());
+        suspects.forEach(s -> result.finding(
+                s.open() && s.answered() > 0 ? Result.Tone.CARE : Result.Tone.NOTE,
+                s.cause().name() + ". " + s.cause().because(),
+                s.cause().todo().isEmpty()
+                        ? "Renew it. “What is wrong?” on the valve's page starts the smallest job for it."
+                        : s.cause().todo()));
+        result.table(
+                "What speaks for what",
+                List.of("Cause", "Answers for it", "Make sure by"),
+                suspects.stream()
+                        .map(s -> List.of(
+                                s.cause().name(),
+                                s.speaksFor() + " of " + s.answered(),
+                                s.cause().confirm()))
+                        .toList());
         return result.picture(picture(symptom, suspects)).done();
     }
 
@@ -73,8 +90,15 @@ final class FaultFinding implements Instrument {
         for (int i = 0; i < suspects.size(); i++) {
             Suspect suspect = suspects.get(i);
             double y = 48 + i * 52.0;
-            double share = suspect.answered() == 0 ? 1.0 / suspects.size() : suspect.speaksFor() / (double) suspect.answered();
-            svg.rect(14, y + 20, 532, 16, "cell").rect(14, y + 20, 532 * share, 16, suspect.open() && suspect.answered() > 0 ? "cell care full" : "cell plain");
+            double share =
+                    suspect.answered() == 0 ? 1.0 / suspects.size() : suspect.speaksFor() / (double) suspect.answered();
+            svg.rect(14, y + 20, 532, 16, "cell")
+                    .rect(
+                            14,
+                            y + 20,
+                            532 * share,
+                            16,
+                            suspect.open() && suspect.answered() > 0 ? "cell care full" : "cell plain");
             svg.text(14, y + 14, suspect.cause().name(), i == 0 ? "label strong" : "label", "start");
         }
         return svg.svg();

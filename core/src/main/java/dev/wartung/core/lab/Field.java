@@ -23,36 +23,119 @@ import java.util.Optional;
  * @param beginsRow begins a new row of the form, so that pairs stand side by side
  * @param hint     what it means or how it is read
  */
-public record Field(String id, String label, Kind kind, Optional<Unit> unit, String initial, double least, double most, Map<String, String> options,
-                    boolean optional, boolean shapes, Optional<Spot> place, boolean beginsRow, String hint) {
+public record Field(
+        String id,
+        String label,
+        Kind kind,
+        Optional<Unit> unit,
+        String initial,
+        double least,
+        double most,
+        Map<String, String> options,
+        boolean optional,
+        boolean shapes,
+        Optional<Spot> place,
+        boolean beginsRow,
+        String hint) {
 
-    public enum Kind { MEASURE, NUMBER, COUNT, CHOICE, TEXT }
+    public enum Kind {
+        MEASURE,
+        NUMBER,
+        COUNT,
+        CHOICE,
+        TEXT
+    }
 
     /** Where on the picture, in its own coordinates. */
     public record Spot(double x, double y) {}
 
     /** @param initial with its unit, for instance "12 N·m" */
     public static Field measure(String id, String label, Unit unit, String initial, double least, double most) {
-        return new Field(id, label, Kind.MEASURE, Optional.of(unit), initial, least, most, Map.of(), false, false, Optional.empty(), false, "");
+        return new Field(
+                id,
+                label,
+                Kind.MEASURE,
+                Optional.of(unit),
+                initial,
+                least,
+                most,
+                Map.of(),
+                false,
+                false,
+                Optional.empty(),
+                false,
+                "");
     }
 
     /** A bare number. */
     public static Field number(String id, String label, String initial, double least, double most) {
-        return new Field(id, label, Kind.NUMBER, Optional.empty(), initial, least, most, Map.of(), false, false, Optional.empty(), false, "");
+        return new Field(
+                id,
+                label,
+                Kind.NUMBER,
+                Optional.empty(),
+                initial,
+                least,
+                most,
+                Map.of(),
+                false,
+                false,
+                Optional.empty(),
+                false,
+                "");
     }
 
     /** A whole number. */
     public static Field count(String id, String label, int initial, int least, int most) {
-        return new Field(id, label, Kind.COUNT, Optional.empty(), String.valueOf(initial), least, most, Map.of(), false, false, Optional.empty(), false, "");
+        return new Field(
+                id,
+                label,
+                Kind.COUNT,
+                Optional.empty(),
+                String.valueOf(initial),
+                least,
+                most,
+                Map.of(),
+                false,
+                false,
+                Optional.empty(),
+                false,
+                "");
     }
 
     /** One of several; the first is taken unless another is said. */
     public static Field choice(String id, String label, Map<String, String> options) {
-        return new Field(id, label, Kind.CHOICE, Optional.empty(), options.keySet().iterator().next(), 0, 0, options, false, false, Optional.empty(), false, "");
+        return new Field(
+                id,
+                label,
+                Kind.CHOICE,
+                Optional.empty(),
+                options.keySet().iterator().next(),
+                0,
+                0,
+                options,
+                false,
+                false,
+                Optional.empty(),
+                false,
+                "");
     }
 
     public static Field text(String id, String label, String initial) {
-        return new Field(id, label, Kind.TEXT, Optional.empty(), initial, 0, 0, Map.of(), false, false, Optional.empty(), false, "");
+        return new Field(
+                id,
+                label,
+                Kind.TEXT,
+                Optional.empty(),
+                initial,
+                0,
+                0,
+                Map.of(),
+                false,
+                false,
+                Optional.empty(),
+                false,
+                "");
     }
 
     /** Pairs of value and words, in order. */
@@ -84,11 +167,25 @@ public record Field(String id, String label, Kind kind, Optional<Unit> unit, Str
     }
 
     public Field at(double x, double y) {
-        return new Field(id, label, kind, unit, initial, least, most, options, optional, shapes, Optional.of(new Spot(x, y)), beginsRow, hint);
+        return new Field(
+                id,
+                label,
+                kind,
+                unit,
+                initial,
+                least,
+                most,
+                options,
+                optional,
+                shapes,
+                Optional.of(new Spot(x, y)),
+                beginsRow,
+                hint);
     }
 
     public Field hinted(String text) {
-        return new Field(id, label, kind, unit, initial, least, most, options, optional, shapes, place, beginsRow, text);
+        return new Field(
+                id, label, kind, unit, initial, least, most, options, optional, shapes, place, beginsRow, text);
     }
 
     public Field inANewRow() {

@@ -23,7 +23,11 @@ import java.util.Set;
 /** Whether a grease may go to a position, and how much of it. */
 final class GreaseChoice implements Instrument {
 
-    private static final Plate PLATE = new Plate("grease", "Grease for a position", "May this grease go here, and how much of it?", Drawer.GREASE,
+    private static final Plate PLATE = new Plate(
+            "grease",
+            "Grease for a position",
+            "May this grease go here, and how much of it?",
+            Drawer.GREASE,
             "Oil and thickener on the seal's polymer, registration, site rules, heat: the worst counts. Film volume = π²·(d + c)·c × film thickness.",
             "Solubility (like dissolves like) and trade practice, each reason with its basis; film of 8 µm is a demo value.");
     private static final LubricationMatrix MATRIX = Knowledge.lubrication();
@@ -46,8 +50,10 @@ final class GreaseChoice implements Instrument {
         MATRIX.registrations().forEach(r -> registrations.put(r.id(), r.name()));
         fields.add(Field.choice("registration", "Registered", registrations));
         MATRIX.claims().forEach(c -> {
-            fields.add(Field.choice("claim." + c.id(), "Its maker says: " + c.name(), Field.options("no", "no", "yes", "yes")));
-            fields.add(Field.choice("demand." + c.id(), "The area asks for: " + c.name(), Field.options("no", "no", "yes", "yes")));
+            fields.add(Field.choice(
+                    "claim." + c.id(), "Its maker says: " + c.name(), Field.options("no", "no", "yes", "yes")));
+            fields.add(Field.choice(
+                    "demand." + c.id(), "The area asks for: " + c.name(), Field.options("no", "no", "yes", "yes")));
         });
         fields.add(Field.measure("hottest", "Hottest in the line", Unit.CELSIUS, "85 °C", -40, 300));
         fields.add(Field.measure("stands", "Grease stands", Unit.CELSIUS, "160 °C", 0, 400));
@@ -87,21 +93,36 @@ final class GreaseChoice implements Instrument {
                 demands.add(c.id());
             }
         });
-        Grease grease = new Grease("this grease", in.text("oil"), in.text("thickener"), in.text("registration"), claims, in.number("stands"));
+        Grease grease = new Grease(
+                "this grease",
+                in.text("oil"),
+                in.text("thickener"),
+                in.text("registration"),
+                claims,
+                in.number("stands"));
         MATRIX.contradictions(grease).forEach(c -> in.refuse("claim.silicone-free", c));
         if (!in.understood()) {
             return Optional.empty();
         }
         Position position = MATRIX.position(in.text("position")).orElseThrow();
-        Suitability judged = MATRIX.judge(grease, new Use(position.id(), Set.of(Polymer.named(in.text("polymer")).orElseThrow()), demands, in.number("hottest")));
+        Suitability judged = MATRIX.judge(
+                grease,
+                new Use(
+                        position.id(),
+                        Set.of(Polymer.named(in.text("polymer")).orElseThrow()),
+                        demands,
+                        in.number("hottest")));
         Result.Builder result = new Result.Builder();
         result.words("verdict", "Verdict", judged.level().words());
         if (!position.takesNone()) {
             double volume = Film.volumeM3(Film.areaM2(in.number("inside"), in.number("cord")), in.number("film"));
-            result.figure("volume", "For one seal", volume, Dimension.VOLUME).words("by-eye", "That is about", Film.byEye(volume));
+            result.figure("volume", "For one seal", volume, Dimension.VOLUME)
+                    .words("by-eye", "That is about", Film.byEye(volume));
         }
         tell(judged, result);
-        return result.note(position.rule()).picture(picture(in, position, judged)).done();
+        return result.note(position.rule())
+                .picture(picture(in, position, judged))
+                .done();
     }
 
     /** Where the film lies on the seal in its groove, and how much that is, to scale beside a rice grain and a pea. */
@@ -116,22 +137,34 @@ final class GreaseChoice implements Instrument {
         }
         svg.circle(210, 130, 40, "rubber");
         if (position.takesNone()) {
-            return svg.path("M 175 95 L 245 165 M 245 95 L 175 165", "film harms").text(210, 250, "no grease here", "label strong", "middle").svg();
+            return svg.path("M 175 95 L 245 165 M 245 95 L 175 165", "film harms")
+                    .text(210, 250, "no grease here", "label strong", "middle")
+                    .svg();
         }
         double volume = Film.volumeM3(Film.areaM2(in.number("inside"), in.number("cord")), in.number("film"));
         double drop = Math.cbrt(volume * 6 / Math.PI) * 1000;
         double scale = 60 / Math.max(8, drop);
-        svg.circle(90, 330, Math.max(1.5, drop / 2 * scale), "grease").text(90, 392, "this film", "label strong", "middle");
-        svg.path("M " + (210 - 3.2 * scale) + " 330 Q 210 " + (330 - 1.7 * scale) + " " + (210 + 3.2 * scale) + " 330 Q 210 " + (330 + 1.7 * scale) + " " + (210 - 3.2 * scale) + " 330 Z", "washer")
+        svg.circle(90, 330, Math.max(1.5, drop / 2 * scale), "grease")
+                .text(90, 392, "this film", "label strong", "middle");
+        svg.path(
+                        "M " + (210 - 3.2 * scale) + " 330 Q 210 " + (330 - 1.7 * scale) + " " + (210 + 3.2 * scale)
+                                + " 330 Q 210 " + (330 + 1.7 * scale) + " " + (210 - 3.2 * scale) + " 330 Z",
+                        "washer")
                 .text(210, 392, "a rice grain", "label", "middle");
-        return svg.circle(330, 330, 4 * scale, "washer").text(330, 392, "a pea", "label", "middle").svg();
+        return svg.circle(330, 330, 4 * scale, "washer")
+                .text(330, 392, "a pea", "label", "middle")
+                .svg();
     }
 
     static void tell(Suitability judged, Result.Builder result) {
-        judged.reasons().forEach(r -> result.finding(switch (r.level()) {
-            case SUITS -> Result.Tone.GOOD;
-            case CARE -> Result.Tone.CARE;
-            case HARMS -> Result.Tone.STOP;
-        }, r.text(), "Basis: " + r.basis() + "."));
+        judged.reasons()
+                .forEach(r -> result.finding(
+                        switch (r.level()) {
+                            case SUITS -> Result.Tone.GOOD;
+                            case CARE -> Result.Tone.CARE;
+                            case HARMS -> Result.Tone.STOP;
+                        },
+                        r.text(),
+                        "Basis: " + r.basis() + "."));
     }
 }

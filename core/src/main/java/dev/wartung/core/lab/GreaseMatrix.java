@@ -1,8 +1,8 @@
 package dev.wartung.core.lab;
 
+import dev.wartung.core.drawing.Svg;
 import dev.wartung.core.lubrication.LubricationMatrix;
 import dev.wartung.core.lubrication.Suitability;
-import dev.wartung.core.drawing.Svg;
 import dev.wartung.core.sealing.Polymer;
 import dev.wartung.core.sheet.Knowledge;
 import java.util.ArrayList;
@@ -13,8 +13,13 @@ import java.util.Optional;
 /** The whole matrix of oils on polymers, for one thickener. */
 final class GreaseMatrix implements Instrument {
 
-    private static final Plate PLATE = new Plate("grease-matrix", "Grease matrix", "Base oil × thickener × seal material at one look, each with its reason.", Drawer.GREASE,
-            "The worse of oil and thickener on the polymer.", "Solubility (like dissolves like) and trade practice; the table says which.");
+    private static final Plate PLATE = new Plate(
+            "grease-matrix",
+            "Grease matrix",
+            "Base oil × thickener × seal material at one look, each with its reason.",
+            Drawer.GREASE,
+            "The worse of oil and thickener on the polymer.",
+            "Solubility (like dissolves like) and trade practice; the table says which.");
     private static final LubricationMatrix MATRIX = Knowledge.lubrication();
 
     @Override
@@ -33,26 +38,42 @@ final class GreaseMatrix implements Instrument {
         Polymer chosen = Polymer.named(in.text("polymer")).orElseThrow();
         Suitability here = MATRIX.of(in.text("oil"), thickener, chosen);
         Result.Builder result = new Result.Builder();
-        result.words("verdict", MATRIX.oil(in.text("oil")).name() + " on " + chosen.symbol(), here.level().words());
+        result.words(
+                "verdict",
+                MATRIX.oil(in.text("oil")).name() + " on " + chosen.symbol(),
+                here.level().words());
         GreaseChoice.tell(here, result);
-        result.note(MATRIX.thickener(thickener).name() + ": " + MATRIX.thickener(thickener).note());
+        result.note(MATRIX.thickener(thickener).name() + ": "
+                + MATRIX.thickener(thickener).note());
         LubricationMatrix.Oil oil = MATRIX.oil(in.text("oil"));
         List<List<String>> rows = new ArrayList<>();
         for (Polymer polymer : Polymer.values()) {
             Suitability cell = MATRIX.of(oil.id(), thickener, polymer);
-            rows.add(List.of(polymer.symbol(), cell.level().words(), cell.inWords() + " (" + cell.reasons().get(0).basis() + ")"));
+            rows.add(List.of(
+                    polymer.symbol(),
+                    cell.level().words(),
+                    cell.inWords() + " (" + cell.reasons().get(0).basis() + ")"));
         }
         result.table(oil.name() + " on every seal", List.of("Seal", "Verdict", "Why"), rows);
         return result.picture(picture(in.text("oil"), thickener, chosen)).done();
     }
 
     private static String picture(String chosenOil, String thickener, Polymer chosen) {
-        Svg svg = new Svg(560, 420, "matrix", "Base oils in rows, seal materials in columns; a tick suits, a wave with care, a cross does harm");
+        Svg svg = new Svg(
+                560,
+                420,
+                "matrix",
+                "Base oils in rows, seal materials in columns; a tick suits, a wave with care, a cross does harm");
         Polymer[] polymers = Polymer.values();
         double left = 196;
         double cell = 52;
         for (int c = 0; c < polymers.length; c++) {
-            svg.text(left + cell * c + cell / 2, 34, polymers[c].symbol(), polymers[c] == chosen ? "label strong" : "label", "middle");
+            svg.text(
+                    left + cell * c + cell / 2,
+                    34,
+                    polymers[c].symbol(),
+                    polymers[c] == chosen ? "label strong" : "label",
+                    "middle");
         }
         for (int r = 0; r < MATRIX.oils().size(); r++) {
             LubricationMatrix.Oil oil = MATRIX.oils().get(r);
@@ -60,8 +81,11 @@ final class GreaseMatrix implements Instrument {
             svg.text(left - 10, y + 27, oil.name(), oil.id().equals(chosenOil) ? "label strong" : "label", "end");
             for (int c = 0; c < polymers.length; c++) {
                 double x = left + cell * c;
-                Suitability.Level level = MATRIX.of(oil.id(), thickener, polymers[c]).level();
-                svg.link("/lab/grease-matrix?oil=" + oil.id() + "&thickener=" + thickener + "&polymer=" + polymers[c].symbol(),
+                Suitability.Level level =
+                        MATRIX.of(oil.id(), thickener, polymers[c]).level();
+                svg.link(
+                        "/lab/grease-matrix?oil=" + oil.id() + "&thickener=" + thickener + "&polymer="
+                                + polymers[c].symbol(),
                         oil.name() + " on " + polymers[c].symbol() + ": " + level.words());
                 svg.rect(x + 1, y + 1, cell - 2, 42, "cell " + level.name().toLowerCase(java.util.Locale.ROOT));
                 double mx = x + cell / 2;
@@ -69,7 +93,9 @@ final class GreaseMatrix implements Instrument {
                 switch (level) {
                     case SUITS -> svg.path("M " + (mx - 9) + " " + my + " l 6 7 l 12 -14", "sign");
                     case CARE -> svg.path("M " + (mx - 12) + " " + my + " q 6 -10 12 0 t 12 0", "sign");
-                    default -> svg.path("M " + (mx - 8) + " " + (my - 8) + " l 16 16 M " + (mx + 8) + " " + (my - 8) + " l -16 16", "sign");
+                    default -> svg.path(
+                            "M " + (mx - 8) + " " + (my - 8) + " l 16 16 M " + (mx + 8) + " " + (my - 8) + " l -16 16",
+                            "sign");
                 }
                 svg.endLink();
                 if (oil.id().equals(chosenOil) && polymers[c] == chosen) {

@@ -11,7 +11,11 @@ import java.util.Optional;
 /** How full a groove is, cold and hot, and how much of the rest grease may take. */
 final class GrooveFill implements Instrument {
 
-    private static final Plate PLATE = new Plate("groove-fill", "Groove fill", "Does the hot seal still have room, with the grease in its groove?", Drawer.GREASE,
+    private static final Plate PLATE = new Plate(
+            "groove-fill",
+            "Groove fill",
+            "Does the hot seal still have room, with the grease in its groove?",
+            Drawer.GREASE,
             "Fill = seal area ÷ groove area. Hot: × (1 + β·ΔT)/(1 + 3·α_steel·ΔT). Above 95 % hot, or with the free space packed with grease, the seal is pushed out.",
             "Volumetric expansion of cured compounds (handbook values), steel 1.6e-5 /K.");
 
@@ -22,15 +26,22 @@ final class GrooveFill implements Instrument {
 
     @Override
     public List<Field> fields(Map<String, String> typed) {
-        return List.of(GreaseChoice.polymer(), Field.measure("cord", "Seal, thickness", Unit.MILLIMETRE, "5.3 mm", 0.5, 60),
-                Field.measure("depth", "Groove depth, joint closed", Unit.MILLIMETRE, "4.2 mm", 0.2, 60), Field.measure("width", "Groove width", Unit.MILLIMETRE, "6.6 mm", 0.5, 80),
-                Field.measure("cold", "Measured at", Unit.CELSIUS, "20 °C", -30, 60), Field.measure("hot", "Hottest", Unit.CELSIUS, "121 °C", -30, 300),
+        return List.of(
+                GreaseChoice.polymer(),
+                Field.measure("cord", "Seal, thickness", Unit.MILLIMETRE, "5.3 mm", 0.5, 60),
+                Field.measure("depth", "Groove depth, joint closed", Unit.MILLIMETRE, "4.2 mm", 0.2, 60),
+                Field.measure("width", "Groove width", Unit.MILLIMETRE, "6.6 mm", 0.5, 80),
+                Field.measure("cold", "Measured at", Unit.CELSIUS, "20 °C", -30, 60),
+                Field.measure("hot", "Hottest", Unit.CELSIUS, "121 °C", -30, 300),
                 Field.number("grease", "Grease in the free space, %", "20", 0, 100));
     }
 
     @Override
     public Optional<Result> work(Inputs in) {
-        in.refuseIf(in.number("depth") >= in.number("cord"), "depth", "As deep as the seal is thick: it would not be squeezed.");
+        in.refuseIf(
+                in.number("depth") >= in.number("cord"),
+                "depth",
+                "As deep as the seal is thick: it would not be squeezed.");
         in.refuseIf(in.number("width") < in.number("cord"), "width", "Narrower than the seal: it does not go in.");
         in.refuseIf(in.number("hot") < in.number("cold"), "hot", "Below the temperature it was measured at.");
         if (!in.understood()) {
@@ -43,14 +54,23 @@ final class GrooveFill implements Instrument {
         double room = groove.roomForGrease(polymer, warmer) * 100;
         double packed = hot + (1 - groove.fill()) * in.number("grease") / 100;
         Result.Builder result = new Result.Builder();
-        result.number("hot", "Fill, hot", hot * 100, 1, " %").number("cold", "Fill, cold", groove.fill() * 100, 1, " %").number("squeeze", "Squeezed by", groove.squeeze() * 100, 1, " %")
-                .number("room", "Grease may take, of the free space", room, 0, " %").number("packed", "Seal and grease together, hot", packed * 100, 1, " %");
+        result.number("hot", "Fill, hot", hot * 100, 1, " %")
+                .number("cold", "Fill, cold", groove.fill() * 100, 1, " %")
+                .number("squeeze", "Squeezed by", groove.squeeze() * 100, 1, " %")
+                .number("room", "Grease may take, of the free space", room, 0, " %")
+                .number("packed", "Seal and grease together, hot", packed * 100, 1, " %");
         if (groove.fill() > 1) {
-            result.stop("The seal is larger than its groove even cold.", "Wrong seal or wrong groove. Do not close the joint on it.");
+            result.stop(
+                    "The seal is larger than its groove even cold.",
+                    "Wrong seal or wrong groove. Do not close the joint on it.");
         } else if (hot > Groove.MOST_FILL) {
-            result.stop("Hot, the seal fills more than 95 % of its groove: it is pushed out.", "A thinner seal, or another material.");
+            result.stop(
+                    "Hot, the seal fills more than 95 % of its groove: it is pushed out.",
+                    "A thinner seal, or another material.");
         } else if (packed > Groove.MOST_FILL) {
-            result.care("The seal has room, but not with so much grease: grease cannot be compressed and pushes it out.", "A thin film only; wipe the rest off.");
+            result.care(
+                    "The seal has room, but not with so much grease: grease cannot be compressed and pushes it out.",
+                    "A thin film only; wipe the rest off.");
         } else {
             result.good("The hot seal still has room, with this grease.");
         }
@@ -71,15 +91,25 @@ final class GrooveFill implements Instrument {
         double depth = groove.depthM() * scale;
         double left = x + (240 - width) / 2;
         double top = 80;
-        svg.rect(x, 40, 240, 40, "plate other").rect(x, 80, 240, depth + 50, "plate").rect(left, top, width, depth, "void");
+        svg.rect(x, 40, 240, 40, "plate other")
+                .rect(x, 80, 240, depth + 50, "plate")
+                .rect(left, top, width, depth, "void");
         double free = Math.max(0, 1 - fill);
         double filled = Math.min(1, fill);
-        svg.rect(left, top + depth * (1 - Math.min(1, grease)), width, depth * Math.min(1, grease), free > 0 ? "grease" : "void");
+        svg.rect(
+                left,
+                top + depth * (1 - Math.min(1, grease)),
+                width,
+                depth * Math.min(1, grease),
+                free > 0 ? "grease" : "void");
         double seal = width * filled;
         double round = Math.min(seal, depth) / 2 * 0.9;
         double sx = left + (width - seal) / 2;
-        svg.path("M " + (sx + round) + " " + top + " H " + (sx + seal - round) + " A " + round + " " + (depth / 2) + " 0 0 1 " + (sx + seal - round) + " " + (top + depth) + " H " + (sx + round)
-                + " A " + round + " " + (depth / 2) + " 0 0 1 " + (sx + round) + " " + top + " Z", fill > Groove.MOST_FILL ? "rubber off" : "rubber");
+        svg.path(
+                "M " + (sx + round) + " " + top + " H " + (sx + seal - round) + " A " + round + " " + (depth / 2)
+                        + " 0 0 1 " + (sx + seal - round) + " " + (top + depth) + " H " + (sx + round) + " A " + round
+                        + " " + (depth / 2) + " 0 0 1 " + (sx + round) + " " + top + " Z",
+                fill > Groove.MOST_FILL ? "rubber off" : "rubber");
         svg.text(x + 120, 26, what + ": " + Math.round(fill * 100) + " % full", "label strong", "middle");
     }
 }

@@ -12,7 +12,8 @@ import java.util.NoSuchElementException;
 import java.util.Optional;
 
 /**
- * What was typed at an instrument, read: numbers in SI, choices, and for every field that makes no sense the reason. Within one working-out, an instrument
+ * What was typed at an instrument, read: numbers in SI, choices, and for every field that makes no sense the reason.
+ * Within one working-out, an instrument
  * may refuse more ({@link #refuse}), for what only makes no sense together.
  */
 public final class Inputs {
@@ -38,7 +39,11 @@ public final class Inputs {
     /** In the reader's units, and without the unit that stands behind the field anyway. */
     private String example(Field field) {
         String text = units.reword(field.initial());
-        return field.unit().map(u -> " " + usual(field).symbol()).filter(text::endsWith).map(u -> text.substring(0, text.length() - u.length())).orElse(text);
+        return field.unit()
+                .map(u -> " " + usual(field).symbol())
+                .filter(text::endsWith)
+                .map(u -> text.substring(0, text.length() - u.length()))
+                .orElse(text);
     }
 
     private void read(Field field, String text) {
@@ -48,7 +53,10 @@ public final class Inputs {
         switch (field.kind()) {
             case CHOICE -> {
                 if (!field.options().containsKey(text)) {
-                    refuse(field.id(), "Choose one of: " + String.join(", ", field.options().values()) + ".");
+                    refuse(
+                            field.id(),
+                            "Choose one of: "
+                                    + String.join(", ", field.options().values()) + ".");
                 }
             }
             case TEXT -> {
@@ -67,13 +75,20 @@ public final class Inputs {
                 if (text.matches("[+-]?(\\d{1,12}([.,]\\d{1,12})?|[.,]\\d{1,12})")) {
                     keep(field, Double.parseDouble(text.replace(',', '.')));
                 } else {
-                    refuse(field.id(), text.isEmpty() ? "Type a number." : "“" + text + "” is not a number. Type for instance 12.5 or 12,5.");
+                    refuse(
+                            field.id(),
+                            text.isEmpty()
+                                    ? "Type a number."
+                                    : "“" + text + "” is not a number. Type for instance 12.5 or 12,5.");
                 }
             }
             case MEASURE -> {
                 Unit usual = usual(field);
                 if (Entry.read(text, usual) instanceof Entry.Understood understood) {
-                    keepWithin(field, understood.quantity().si(), understood.quantity().in(metric(field)));
+                    keepWithin(
+                            field,
+                            understood.quantity().si(),
+                            understood.quantity().in(metric(field)));
                 } else if (Entry.read(text, usual) instanceof Entry.NotUnderstood not) {
                     refuse(field.id(), not.reason());
                 }
@@ -84,7 +99,8 @@ public final class Inputs {
     /** The unit a bare number in a field means. */
     public Unit usual(Field field) {
         Unit metric = metric(field);
-        return Unit.named(units.reword("1 " + metric.symbol()).replaceFirst("^\\S+ ", "")).orElse(metric);
+        return Unit.named(units.reword("1 " + metric.symbol()).replaceFirst("^\\S+ ", ""))
+                .orElse(metric);
     }
 
     private static Unit metric(Field field) {
@@ -97,7 +113,11 @@ public final class Inputs {
 
     private void keepWithin(Field field, double value, double inLimitsUnit) {
         if (inLimitsUnit < field.least() - 1e-9 || inLimitsUnit > field.most() + 1e-9) {
-            refuse(field.id(), inLimitsUnit < field.least() ? "At least " + limit(field, field.least()) + "." : "At most " + limit(field, field.most()) + ".");
+            refuse(
+                    field.id(),
+                    inLimitsUnit < field.least()
+                            ? "At least " + limit(field, field.least()) + "."
+                            : "At most " + limit(field, field.most()) + ".");
         } else {
             numbers.put(field.id(), value);
         }

@@ -19,7 +19,11 @@ import java.util.Optional;
 /** Fit, rework, replace or stop, for one finding. */
 final class InspectionDecision implements Instrument {
 
-    private static final Plate PLATE = new Plate("inspection", "Fit, rework or replace", "A mark on the metal: what becomes of the part?", Drawer.JUDGEMENT,
+    private static final Plate PLATE = new Plate(
+            "inspection",
+            "Fit, rework or replace",
+            "A mark on the metal: what becomes of the part?",
+            Drawer.JUDGEMENT,
             "The first rule of the point that holds for size and direction decides. What is not known counts as large and across.",
             "Usual limits of hygienic service (product side Ra 0.8 µm or finer); the sizes are demo values.");
     private static final Inspection INSPECTION = Knowledge.inspection();
@@ -39,30 +43,59 @@ final class InspectionDecision implements Instrument {
         List<Field> fields = new ArrayList<>();
         fields.add(Field.choice("point", "Looked at", points).shaping());
         fields.add(Field.choice("finding", "Found", kinds).shaping());
-        Kind kind = point.findings().stream().filter(k -> k.id().equals(typed.getOrDefault("finding", ""))).findFirst().orElse(point.findings().get(0));
+        Kind kind = point.findings().stream()
+                .filter(k -> k.id().equals(typed.getOrDefault("finding", "")))
+                .findFirst()
+                .orElse(point.findings().get(0));
         if (kind.sized()) {
-            fields.add(Field.measure("size", kind.id().equals("play") ? "How much" : "Depth or size", Unit.MILLIMETRE, "0.03 mm", 0, 500).leftOut().hinted("Empty: not known, counts as large"));
+            fields.add(Field.measure(
+                            "size",
+                            kind.id().equals("play") ? "How much" : "Depth or size",
+                            Unit.MILLIMETRE,
+                            "0.03 mm",
+                            0,
+                            500)
+                    .leftOut()
+                    .hinted("Empty: not known, counts as large"));
         }
         if (kind.directed()) {
-            fields.add(Field.choice("direction", "It runs", Field.options("across", "across the seal's path", "along", "along the seal's path")));
+            fields.add(Field.choice(
+                    "direction",
+                    "It runs",
+                    Field.options("across", "across the seal's path", "along", "along the seal's path")));
         }
         return fields;
     }
 
     private static Point point(String id) {
-        return INSPECTION.points().stream().filter(p -> p.id().equals(id)).findFirst().orElse(INSPECTION.points().get(0));
+        return INSPECTION.points().stream()
+                .filter(p -> p.id().equals(id))
+                .findFirst()
+                .orElse(INSPECTION.points().get(0));
     }
 
     @Override
     public Optional<Result> work(Inputs in) {
         Point point = point(in.text("point"));
         Kind kind = INSPECTION.kind(point.id(), in.text("finding")).orElseThrow();
-        Optional<Direction> direction = in.text("direction").isEmpty() ? Optional.empty() : Optional.of(Direction.valueOf(in.text("direction").toUpperCase(Locale.ROOT)));
+        Optional<Direction> direction = in.text("direction").isEmpty()
+                ? Optional.empty()
+                : Optional.of(Direction.valueOf(in.text("direction").toUpperCase(Locale.ROOT)));
         Decided decided = Inspection.decide(kind, in.given("size").map(m -> m * 1000), direction);
         Result.Builder result = new Result.Builder();
         result.words("decision", "Decision", decided.decision().words());
-        result.finding(decided.decision() == Decision.FIT ? Result.Tone.GOOD : decided.decision() == Decision.REWORK ? Result.Tone.CARE : Result.Tone.STOP, decided.reason(), "");
+        result.finding(
+                decided.decision() == Decision.FIT
+                        ? Result.Tone.GOOD
+                        : decided.decision() == Decision.REWORK ? Result.Tone.CARE : Result.Tone.STOP,
+                decided.reason(),
+                "");
         result.note("How to look: " + point.look());
-        return result.picture(FindingDrawing.svg(kind.id(), kind.directed() && direction.filter(Direction.ALONG::equals).isPresent(), point.name())).done();
+        return result.picture(FindingDrawing.svg(
+                        kind.id(),
+                        kind.directed()
+                                && direction.filter(Direction.ALONG::equals).isPresent(),
+                        point.name()))
+                .done();
     }
 }

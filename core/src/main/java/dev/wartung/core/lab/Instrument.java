@@ -16,7 +16,9 @@ public interface Instrument {
      */
     List<Field> fields(Map<String, String> typed);
 
-    /** Works it out; empty if it refused something ({@link Inputs#refuse}). Called only when every field was understood. */
+    /**
+     * Works it out; empty if it refused something ({@link Inputs#refuse}). Called only when every field was understood.
+     */
     Optional<Result> work(Inputs in);
 
     /**
@@ -31,7 +33,13 @@ public interface Instrument {
 
     /** Where it lies. */
     enum Drawer {
-        BOLTS("Bolts"), DIAPHRAGM("Diaphragm"), FITS("Fits and flow"), FORCES("Forces and air"), GREASE("Grease"), JUDGEMENT("Judgement"), LEAK("Leak and shelf life");
+        BOLTS("Bolts"),
+        DIAPHRAGM("Diaphragm"),
+        FITS("Fits and flow"),
+        FORCES("Forces and air"),
+        GREASE("Grease"),
+        JUDGEMENT("Judgement"),
+        LEAK("Leak and shelf life");
 
         private final String title;
 

@@ -8,9 +8,27 @@ import java.util.Optional;
 /** All instruments. */
 public final class Lab {
 
-    private static final List<Instrument> INSTRUMENTS = List.of(new BoltUp(), new ScrewLengthFinder(), new DiaphragmMap(), new TurnBackFinder(), new SettlingSeries(),
-            new AllRoundGauge(), new ShaftFitting(), new SpringInPress(), new StrokeAndFlow(), new FailPosition(), new RotaryTorque(), new GreaseChoice(), new GreaseMatrix(), new GrooveFill(), new InspectionDecision(),
-            new OldSealReading(), new FaultFinding(), new LeakDecay(), new BubbleCount(), new ShelfLife());
+    private static final List<Instrument> INSTRUMENTS = List.of(
+            new BoltUp(),
+            new ScrewLengthFinder(),
+            new DiaphragmMap(),
+            new TurnBackFinder(),
+            new SettlingSeries(),
+            new AllRoundGauge(),
+            new ShaftFitting(),
+            new SpringInPress(),
+            new StrokeAndFlow(),
+            new FailPosition(),
+            new RotaryTorque(),
+            new GreaseChoice(),
+            new GreaseMatrix(),
+            new GrooveFill(),
+            new InspectionDecision(),
+            new OldSealReading(),
+            new FaultFinding(),
+            new LeakDecay(),
+            new BubbleCount(),
+            new ShelfLife());
 
     private Lab() {}
 

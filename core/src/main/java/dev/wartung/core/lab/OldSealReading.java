@@ -13,8 +13,13 @@ import java.util.Optional;
 /** What an old seal tells. */
 final class OldSealReading implements Instrument {
 
-    private static final Plate PLATE = new Plate("old-seal", "What the old seal tells", "Before it goes into the bin: look at it, and find the cause.", Drawer.JUDGEMENT,
-            "Appearance to causes, most likely first, with what to look at in this job.", "Chemistry of swelling and ageing, and trade practice; each appearance says which.");
+    private static final Plate PLATE = new Plate(
+            "old-seal",
+            "What the old seal tells",
+            "Before it goes into the bin: look at it, and find the cause.",
+            Drawer.JUDGEMENT,
+            "Appearance to causes, most likely first, with what to look at in this job.",
+            "Chemistry of swelling and ageing, and trade practice; each appearance says which.");
     private static final Autopsy AUTOPSY = Knowledge.oldSeals();
 
     @Override
@@ -41,6 +46,8 @@ final class OldSealReading implements Instrument {
         result.note("How to tell: " + appearance.look());
         appearance.causes().forEach(c -> result.note(c.name() + ": " + c.because()));
         appearance.checks().forEach(c -> result.care(c.say() + (c.say().endsWith("?") ? "" : "."), ""));
-        return result.good(appearance.hint()).picture(OldSealDrawing.svg(appearance.id(), appearance.name())).done();
+        return result.good(appearance.hint())
+                .picture(OldSealDrawing.svg(appearance.id(), appearance.name()))
+                .done();
     }
 }

@@ -20,16 +20,29 @@ final class Patterns {
 
     static List<Field> fields(Map<String, String> typed, int initialBolts) {
         List<Field> fields = new ArrayList<>();
-        fields.add(Field.choice(FORM, "Bolts stand", Field.options("circle", "on a circle", "rectangle", "at the corners of a rectangle", "places", "anywhere")).shaping());
+        fields.add(Field.choice(
+                        FORM,
+                        "Bolts stand",
+                        Field.options(
+                                "circle",
+                                "on a circle",
+                                "rectangle",
+                                "at the corners of a rectangle",
+                                "places",
+                                "anywhere"))
+                .shaping());
         switch (Instrument.chosen(typed, FORM, "circle")) {
             case "rectangle" -> {
                 fields.add(Field.measure("width", "Between bolts, across", Unit.MILLIMETRE, "90 mm", 5, 2000));
                 fields.add(Field.measure("height", "Between bolts, along", Unit.MILLIMETRE, "60 mm", 5, 2000));
             }
-            case PLACES -> fields.add(Field.text(PLACES, "Places in mm, right and up", "0 40; 38 12; 24 -32; -24 -32; -38 12").shaping()
-                    .hinted("One pair for each bolt, pairs parted by semicolons: 0 40; 40 0; …"));
+            case PLACES -> fields.add(
+                    Field.text(PLACES, "Places in mm, right and up", "0 40; 38 12; 24 -32; -24 -32; -38 12")
+                            .shaping()
+                            .hinted("One pair for each bolt, pairs parted by semicolons: 0 40; 40 0; …"));
             default -> {
-                fields.add(Field.count(BOLTS, "Number of bolts", initialBolts, 2, MOST).shaping());
+                fields.add(Field.count(BOLTS, "Number of bolts", initialBolts, 2, MOST)
+                        .shaping());
                 fields.add(Field.measure("circle", "Bolt circle", Unit.MILLIMETRE, "98 mm", 10, 3000));
             }
         }
@@ -40,7 +53,8 @@ final class Patterns {
     static BoltPattern sketch(Map<String, String> typed, int initialBolts) {
         return switch (Instrument.chosen(typed, FORM, "circle")) {
             case "rectangle" -> BoltPattern.rectangle(0.09, 0.06);
-            case PLACES -> places(Instrument.chosen(typed, PLACES, "0 40; 38 12; 24 -32; -24 -32; -38 12")).orElse(BoltPattern.circle(4, 0.1));
+            case PLACES -> places(Instrument.chosen(typed, PLACES, "0 40; 38 12; 24 -32; -24 -32; -38 12"))
+                    .orElse(BoltPattern.circle(4, 0.1));
             default -> BoltPattern.circle(Instrument.count(typed, BOLTS, initialBolts, 2, MOST), 0.098);
         };
     }
@@ -51,7 +65,11 @@ final class Patterns {
             case "rectangle" -> Optional.of(BoltPattern.rectangle(in.number("width"), in.number("height")));
             case PLACES -> {
                 Optional<BoltPattern> pattern = places(in.text(PLACES));
-                in.refuseIf(pattern.isEmpty(), PLACES, "Type 2 to " + MOST + " different places as pairs in mm, parted by semicolons: 0 40; 40 0; 0 -40; -40 0.");
+                in.refuseIf(
+                        pattern.isEmpty(),
+                        PLACES,
+                        "Type 2 to " + MOST
+                                + " different places as pairs in mm, parted by semicolons: 0 40; 40 0; 0 -40; -40 0.");
                 yield pattern;
             }
             default -> Optional.of(BoltPattern.circle(in.count(BOLTS), in.number("circle")));
@@ -65,12 +83,18 @@ final class Patterns {
                 continue;
             }
             String[] numbers = pair.strip().split("\\s+");
-            if (numbers.length != 2 || !numbers[0].matches("-?\\d{1,5}([.,]\\d{1,4})?") || !numbers[1].matches("-?\\d{1,5}([.,]\\d{1,4})?")) {
+            if (numbers.length != 2
+                    || !numbers[0].matches("-?\\d{1,5}([.,]\\d{1,4})?")
+                    || !numbers[1].matches("-?\\d{1,5}([.,]\\d{1,4})?")) {
                 return Optional.empty();
             }
-            places.add(new Place(Double.parseDouble(numbers[0].replace(',', '.')) / 1000, Double.parseDouble(numbers[1].replace(',', '.')) / 1000));
+            places.add(new Place(
+                    Double.parseDouble(numbers[0].replace(',', '.')) / 1000,
+                    Double.parseDouble(numbers[1].replace(',', '.')) / 1000));
         }
         boolean apart = places.stream().distinct().count() == places.size();
-        return places.size() < 2 || places.size() > MOST || !apart ? Optional.empty() : Optional.of(new BoltPattern(places));
+        return places.size() < 2 || places.size() > MOST || !apart
+                ? Optional.empty()
+                : Optional.of(new BoltPattern(places));
     }
 }

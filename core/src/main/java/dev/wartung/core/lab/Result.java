@@ -29,7 +29,10 @@ public record Result(List<Figure> figures, List<Finding> findings, List<Table> t
 
     /** What to make of it. */
     public enum Tone {
-        GOOD, CARE, STOP, NOTE;
+        GOOD,
+        CARE,
+        STOP,
+        NOTE;
 
         /** How a verdict on forces sounds. */
         public static Tone of(Verdict verdict) {
@@ -67,7 +70,8 @@ public record Result(List<Figure> figures, List<Finding> findings, List<Table> t
 
         /** A bare number, with so many decimals and a sign behind it such as " %". */
         public Builder number(String id, String label, double value, int decimals, String sign) {
-            figures.add(new Figure(id, label, Optional.of(value), sign.strip(), Quantity.rounded(value, decimals) + sign));
+            figures.add(
+                    new Figure(id, label, Optional.of(value), sign.strip(), Quantity.rounded(value, decimals) + sign));
             return this;
         }
 

@@ -16,7 +16,11 @@ import java.util.Optional;
 /** Which standard screw length holds without bottoming out. */
 final class ScrewLengthFinder implements Instrument {
 
-    private static final Plate PLATE = new Plate("screw-length", "Screw length", "Which standard length holds, and does not bottom out.", Drawer.BOLTS,
+    private static final Plate PLATE = new Plate(
+            "screw-length",
+            "Screw length",
+            "Which standard length holds, and does not bottom out.",
+            Drawer.BOLTS,
             "Length = flange + washer + engagement. Engagement at least 1.0 d in steel, 1.25 d in stainless, 2.0 d in aluminium; at most hole depth − 2 pitches. Through with a nut: grip + nut + 2 pitches.",
             "Usual practice for a thread as strong as its bolt. Pitches: ISO 261; nut heights: ISO 4032.");
 
@@ -28,8 +32,25 @@ final class ScrewLengthFinder implements Instrument {
     @Override
     public List<Field> fields(Map<String, String> typed) {
         List<Field> fields = new ArrayList<>();
-        fields.add(Field.choice("into", "Screwed into", Field.options("stainless", "stainless steel", "steel", "steel", "aluminium", "aluminium", "nut", "a nut, right through")).shaping());
-        fields.add(Field.choice("size", "Screw", Field.options(Arrays.stream(BoltSize.values()).map(Enum::name).toList())).starting("M8"));
+        fields.add(Field.choice(
+                        "into",
+                        "Screwed into",
+                        Field.options(
+                                "stainless",
+                                "stainless steel",
+                                "steel",
+                                "steel",
+                                "aluminium",
+                                "aluminium",
+                                "nut",
+                                "a nut, right through"))
+                .shaping());
+        fields.add(Field.choice(
+                        "size",
+                        "Screw",
+                        Field.options(
+                                Arrays.stream(BoltSize.values()).map(Enum::name).toList()))
+                .starting("M8"));
         fields.add(Field.measure("flange", "Flange or clamped parts", Unit.MILLIMETRE, "12 mm", 0.5, 200));
         fields.add(Field.measure("washer", "Washers together", Unit.MILLIMETRE, "1.6 mm", 0, 50));
         if (!Instrument.chosen(typed, "into", "stainless").equals("nut")) {
@@ -42,12 +63,26 @@ final class ScrewLengthFinder implements Instrument {
     public Optional<Result> work(Inputs in) {
         BoltSize size = BoltSize.valueOf(in.text("size"));
         boolean through = in.text("into").equals("nut");
-        ScrewLength found = through ? ScrewLength.throughWithNut(size, in.number("flange"), in.number("washer"))
-                : ScrewLength.intoThread(size, in.number("flange"), in.number("washer"), Into.valueOf(in.text("into").toUpperCase(Locale.ROOT)), in.number("depth"));
+        ScrewLength found = through
+                ? ScrewLength.throughWithNut(size, in.number("flange"), in.number("washer"))
+                : ScrewLength.intoThread(
+                        size,
+                        in.number("flange"),
+                        in.number("washer"),
+                        Into.valueOf(in.text("into").toUpperCase(Locale.ROOT)),
+                        in.number("depth"));
         Result.Builder result = new Result.Builder();
         if (found.lengthM().isPresent()) {
-            result.words("screw", "Take", size + " × " + Math.round(found.lengthM().get() * 1000) + " mm")
-                    .figure("length", "Length", found.lengthM().get(), Dimension.LENGTH).figure("engagement", through ? "Past the flange" : "In the thread", found.engagementM(), Dimension.LENGTH)
+            result.words(
+                            "screw",
+                            "Take",
+                            size + " × " + Math.round(found.lengthM().get() * 1000) + " mm")
+                    .figure("length", "Length", found.lengthM().get(), Dimension.LENGTH)
+                    .figure(
+                            "engagement",
+                            through ? "Past the flange" : "In the thread",
+                            found.engagementM(),
+                            Dimension.LENGTH)
                     .good(found.reason() + ".");
         } else {
             result.words("screw", "Take", "no standard length fits").stop(found.reason(), "");
@@ -73,17 +108,23 @@ final class ScrewLengthFinder implements Instrument {
         if (through) {
             svg.rect(210 - half * 1.8, joint, half * 3.6, depth * scale, "bolt-metal");
         } else {
-            svg.rect(90, joint, 240, depth * scale + 40, "plate other").rect(210 - half, joint, 2 * half, depth * scale, "void")
-                    .path("M " + (210 - half) + " " + end + " L 210 " + (end + half * 0.6) + " L " + (210 + half) + " " + end + " Z", "void");
+            svg.rect(90, joint, 240, depth * scale + 40, "plate other")
+                    .rect(210 - half, joint, 2 * half, depth * scale, "void")
+                    .path(
+                            "M " + (210 - half) + " " + end + " L 210 " + (end + half * 0.6) + " L " + (210 + half)
+                                    + " " + end + " Z",
+                            "void");
         }
-        svg.rect(210 - half * 2, top, half * 4, washer, "washer").rect(210 - half * 1.7, top - half * 1.3, half * 3.4, half * 1.3, "bolt-metal");
+        svg.rect(210 - half * 2, top, half * 4, washer, "washer")
+                .rect(210 - half * 1.7, top - half * 1.3, half * 3.4, half * 1.3, "bolt-metal");
         found.lengthM().ifPresent(length -> {
             svg.rect(210 - half, top, 2 * half, length * scale, "bolt-metal");
             svg.dimension(350, top, 350, top + length * scale, in.length(length));
             svg.dimension(60, joint, 60, top + length * scale, "");
             svg.text(56, (joint + top + length * scale) / 2, in.length(found.engagementM()), "label strong", "end");
         });
-        found.mostM().ifPresent(most -> svg.line(150, top + most * scale, 270, top + most * scale, "limit").text(275, top + most * scale + 5, "limit", "label", "start"));
+        found.mostM().ifPresent(most -> svg.line(150, top + most * scale, 270, top + most * scale, "limit")
+                .text(275, top + most * scale + 5, "limit", "label", "start"));
         return svg.svg();
     }
 }

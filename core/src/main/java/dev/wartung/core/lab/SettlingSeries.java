@@ -15,7 +15,11 @@ import java.util.Optional;
 /** How a joint settles, when to look again, and when re-tightening no longer pays. */
 final class SettlingSeries implements Instrument {
 
-    private static final Plate PLATE = new Plate("settling", "Settling", "From the readings at each re-check: loss per tenfold of time, and when to look next.", Drawer.DIAPHRAGM,
+    private static final Plate PLATE = new Plate(
+            "settling",
+            "Settling",
+            "From the readings at each re-check: loss per tenfold of time, and when to look next.",
+            Drawer.DIAPHRAGM,
             "value = at one hour + loss·log10(hours); least squares over the readings. Next look at three times the last, or half-way to the limit.",
             "Relaxation of clamped rubber is linear in the logarithm of time (as ISO 3384-1 reports it).");
     private static final List<String> TIMES = List.of("1 h", "24 h", "7 d", "", "", "");
@@ -32,11 +36,17 @@ final class SettlingSeries implements Instrument {
         boolean gap = Instrument.chosen(typed, "what", "torque").equals("gap");
         Unit unit = gap ? Unit.MILLIMETRE : Unit.NEWTON_METRE;
         List<Field> fields = new ArrayList<>();
-        fields.add(Field.choice("what", "What was read", Field.options("torque", "torque", "gap", "gap")).shaping());
-        fields.add(Field.measure("limit", gap ? "Gap not above" : "Torque not below", unit, gap ? "3.9 mm" : "10 N·m", 0.01, 500));
+        fields.add(Field.choice("what", "What was read", Field.options("torque", "torque", "gap", "gap"))
+                .shaping());
+        fields.add(Field.measure(
+                "limit", gap ? "Gap not above" : "Torque not below", unit, gap ? "3.9 mm" : "10 N·m", 0.01, 500));
         for (int i = 0; i < TIMES.size(); i++) {
-            Field hours = Field.measure("time." + (i + 1), "Look " + (i + 1) + ", after", Unit.HOUR, TIMES.get(i), 0.05, 200_000).inANewRow().hinted(i == 0 ? "Since it was tightened; 7 d for days" : "");
-            Field value = Field.measure("value." + (i + 1), "read", unit, gap ? GAPS.get(i) : TORQUES.get(i), 0.01, 500);
+            Field hours = Field.measure(
+                            "time." + (i + 1), "Look " + (i + 1) + ", after", Unit.HOUR, TIMES.get(i), 0.05, 200_000)
+                    .inANewRow()
+                    .hinted(i == 0 ? "Since it was tightened; 7 d for days" : "");
+            Field value =
+                    Field.measure("value." + (i + 1), "read", unit, gap ? GAPS.get(i) : TORQUES.get(i), 0.01, 500);
             fields.add(i < 2 ? hours : hours.leftOut());
             fields.add(i < 2 ? value : value.leftOut());
         }
@@ -57,30 +67,57 @@ final class SettlingSeries implements Instrument {
                 looks.add(new Look(time.get() / 3600, value.get()));
             }
         }
-        in.refuseIf(looks.stream().map(Look::hours).distinct().count() < 2, "time.2", "Two readings at different times are needed.");
+        in.refuseIf(
+                looks.stream().map(Look::hours).distinct().count() < 2,
+                "time.2",
+                "Two readings at different times are needed.");
         if (!in.understood()) {
             return Optional.empty();
         }
         Settling settling = Settling.of(looks);
         double limit = in.number("limit");
         Result.Builder result = new Result.Builder();
-        result.figure("per-decade", gap ? "Opens per tenfold of time" : "Loses per tenfold of time", Math.abs(settling.changePerDecade()), dimension)
+        result.figure(
+                        "per-decade",
+                        gap ? "Opens per tenfold of time" : "Loses per tenfold of time",
+                        Math.abs(settling.changePerDecade()),
+                        dimension)
                 .words("next", "Look again", Settling.duration(settling.nextLookHours(limit)) + " after tightening");
         judge(settling, limit, gap, result);
-        result.table("Readings", List.of("After", "Read", "By the line"), looks.stream().map(l -> List.of(Settling.duration(l.hours()), new Quantity(l.value(), dimension).shown(),
-                new Quantity(settling.after(l.hours()), dimension).shown())).toList());
-        return result.picture(LogTimeChart.svg(looks.stream().map(l -> new LogTimeChart.Point(l.hours(), new Quantity(l.value(), dimension))).toList(), h -> new Quantity(settling.after(h), dimension),
-                new Quantity(limit, dimension), in.units(), gap ? "gap" : "torque")).done();
+        result.table(
+                "Readings",
+                List.of("After", "Read", "By the line"),
+                looks.stream()
+                        .map(l -> List.of(
+                                Settling.duration(l.hours()),
+                                new Quantity(l.value(), dimension).shown(),
+                                new Quantity(settling.after(l.hours()), dimension).shown()))
+                        .toList());
+        return result.picture(LogTimeChart.svg(
+                        looks.stream()
+                                .map(l -> new LogTimeChart.Point(l.hours(), new Quantity(l.value(), dimension)))
+                                .toList(),
+                        h -> new Quantity(settling.after(h), dimension),
+                        new Quantity(limit, dimension),
+                        in.units(),
+                        gap ? "gap" : "torque"))
+                .done();
     }
 
     private static void judge(Settling settling, double limit, boolean gap, Result.Builder result) {
         Advice advice = settling.advice(limit, gap);
-        settling.reaches(limit).filter(h -> advice == Advice.WATCH).ifPresent(h -> result.words("limit-at", "Reaches its limit", Settling.duration(h) + " after tightening"));
-        result.finding(switch (advice) {
-            case HOLDS -> Result.Tone.GOOD;
-            case WATCH -> Result.Tone.NOTE;
-            case RETIGHTEN, DOUBT -> Result.Tone.CARE;
-            case RENEW -> Result.Tone.STOP;
-        }, advice.says(), advice.next());
+        settling.reaches(limit)
+                .filter(h -> advice == Advice.WATCH)
+                .ifPresent(
+                        h -> result.words("limit-at", "Reaches its limit", Settling.duration(h) + " after tightening"));
+        result.finding(
+                switch (advice) {
+                    case HOLDS -> Result.Tone.GOOD;
+                    case WATCH -> Result.Tone.NOTE;
+                    case RETIGHTEN, DOUBT -> Result.Tone.CARE;
+                    case RENEW -> Result.Tone.STOP;
+                },
+                advice.says(),
+                advice.next());
     }
 }

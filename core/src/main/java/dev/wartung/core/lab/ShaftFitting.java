@@ -17,8 +17,13 @@ import java.util.Optional;
 /** Whether a gearbox goes on a shaft. */
 final class ShaftFitting implements Instrument {
 
-    private static final Plate PLATE = new Plate("shaft-fit", "Shaft, bore and flange", "Before the gearbox is carried to the valve: does it go on?", Drawer.FITS,
-            "Same form; play = bore − shaft, 0 to 0.3 mm; bolt circles within 0.3 mm; same number and thread.", "Geometry; the play is the usual one for a drive that is taken off again.");
+    private static final Plate PLATE = new Plate(
+            "shaft-fit",
+            "Shaft, bore and flange",
+            "Before the gearbox is carried to the valve: does it go on?",
+            Drawer.FITS,
+            "Same form; play = bore − shaft, 0 to 0.3 mm; bolt circles within 0.3 mm; same number and thread.",
+            "Geometry; the play is the usual one for a drive that is taken off again.");
 
     @Override
     public Plate plate() {
@@ -31,12 +36,32 @@ final class ShaftFitting implements Instrument {
         for (String side : List.of("shaft", "bore")) {
             boolean shaft = side.equals("shaft");
             Map<String, String> forms = new LinkedHashMap<>();
-            Arrays.stream(Form.values()).forEach(f -> forms.put(f.name().toLowerCase(java.util.Locale.ROOT), f.words()));
-            fields.add(Field.choice(side + ".form", shaft ? "Shaft of the valve" : "Bore of the gearbox", forms).inANewRow());
-            fields.add(Field.measure(side + ".size", shaft ? "Shaft, across the flats or diameter" : "Bore, across the flats or diameter", Unit.MILLIMETRE, shaft ? "16.9 mm" : "17 mm", 2, 200));
-            fields.add(Field.measure(side + ".circle", shaft ? "Bolt circle, valve" : "Bolt circle, gearbox", Unit.MILLIMETRE, "70 mm", 5, 600));
+            Arrays.stream(Form.values())
+                    .forEach(f -> forms.put(f.name().toLowerCase(java.util.Locale.ROOT), f.words()));
+            fields.add(Field.choice(side + ".form", shaft ? "Shaft of the valve" : "Bore of the gearbox", forms)
+                    .inANewRow());
+            fields.add(Field.measure(
+                    side + ".size",
+                    shaft ? "Shaft, across the flats or diameter" : "Bore, across the flats or diameter",
+                    Unit.MILLIMETRE,
+                    shaft ? "16.9 mm" : "17 mm",
+                    2,
+                    200));
+            fields.add(Field.measure(
+                    side + ".circle",
+                    shaft ? "Bolt circle, valve" : "Bolt circle, gearbox",
+                    Unit.MILLIMETRE,
+                    "70 mm",
+                    5,
+                    600));
             fields.add(Field.count(side + ".bolts", shaft ? "Bolts, valve" : "Bolts, gearbox", 4, 2, 16));
-            fields.add(Field.choice(side + ".thread", shaft ? "Thread, valve" : "Thread, gearbox", Field.options(Arrays.stream(BoltSize.values()).map(Enum::name).toList())).starting("M8"));
+            fields.add(Field.choice(
+                            side + ".thread",
+                            shaft ? "Thread, valve" : "Thread, gearbox",
+                            Field.options(Arrays.stream(BoltSize.values())
+                                    .map(Enum::name)
+                                    .toList()))
+                    .starting("M8"));
         }
         return fields;
     }
@@ -44,7 +69,10 @@ final class ShaftFitting implements Instrument {
     @Override
     public Optional<Result> work(Inputs in) {
         for (String side : List.of("shaft", "bore")) {
-            in.refuseIf(in.number(side + ".circle") <= in.number(side + ".size"), side + ".circle", "The bolt circle is larger than the shaft it stands round.");
+            in.refuseIf(
+                    in.number(side + ".circle") <= in.number(side + ".size"),
+                    side + ".circle",
+                    "The bolt circle is larger than the shaft it stands round.");
         }
         if (!in.understood()) {
             return Optional.empty();
@@ -52,16 +80,22 @@ final class ShaftFitting implements Instrument {
         ShaftFit fit = new ShaftFit(end(in, "shaft"), end(in, "bore"));
         List<String> obstacles = fit.obstacles();
         Result.Builder result = new Result.Builder();
-        result.words("verdict", "Verdict", obstacles.isEmpty() ? "goes on" : "does not go on").figure("play", "Play", fit.playM(), Dimension.LENGTH);
+        result.words("verdict", "Verdict", obstacles.isEmpty() ? "goes on" : "does not go on")
+                .figure("play", "Play", fit.playM(), Dimension.LENGTH);
         obstacles.forEach(o -> result.stop(o, ""));
         if (obstacles.isEmpty()) {
-            result.good("Form, play, bolt circle and thread agree.").note("Turn the handwheel until the holes line up. Do not turn the disc.");
+            result.good("Form, play, bolt circle and thread agree.")
+                    .note("Turn the handwheel until the holes line up. Do not turn the disc.");
         }
         return result.picture(picture(fit)).done();
     }
 
     private static End end(Inputs in, String side) {
-        return new End(Form.valueOf(in.text(side + ".form").toUpperCase(java.util.Locale.ROOT)), in.number(side + ".size"), in.number(side + ".circle"), in.count(side + ".bolts"),
+        return new End(
+                Form.valueOf(in.text(side + ".form").toUpperCase(java.util.Locale.ROOT)),
+                in.number(side + ".size"),
+                in.number(side + ".circle"),
+                in.count(side + ".bolts"),
                 in.text(side + ".thread"));
     }
 
@@ -73,19 +107,24 @@ final class ShaftFitting implements Instrument {
         end(svg, fit.shaft(), scale, "bolt-metal");
         holes(svg, fit.shaft(), scale, "hole");
         holes(svg, fit.bore(), scale, "hole dashed");
-        return svg.text(210, 412, "solid: valve, dashed: gearbox", "label", "middle").svg();
+        return svg.text(210, 412, "solid: valve, dashed: gearbox", "label", "middle")
+                .svg();
     }
 
     private static void end(Svg svg, End end, double scale, String style) {
         double half = end.sizeM() / 2 * scale;
         switch (end.form()) {
             case SQUARE -> svg.rect(210 - half, 210 - half, 2 * half, 2 * half, style);
-            case ROUND_WITH_KEY -> svg.circle(210, 210, half, style).rect(210 - half * 0.25, 210 - half * 1.22, half * 0.5, half * 0.5, style);
+            case ROUND_WITH_KEY -> svg.circle(210, 210, half, style)
+                    .rect(210 - half * 0.25, 210 - half * 1.22, half * 0.5, half * 0.5, style);
             default -> {
                 double round = half * 1.35;
                 double side = Math.sqrt(round * round - half * half);
-                svg.path("M " + (210 - half) + " " + (210 - side) + " A " + round + " " + round + " 0 0 1 " + (210 + half) + " " + (210 - side) + " L " + (210 + half) + " " + (210 + side)
-                        + " A " + round + " " + round + " 0 0 1 " + (210 - half) + " " + (210 + side) + " Z", style);
+                svg.path(
+                        "M " + (210 - half) + " " + (210 - side) + " A " + round + " " + round + " 0 0 1 "
+                                + (210 + half) + " " + (210 - side) + " L " + (210 + half) + " " + (210 + side) + " A "
+                                + round + " " + round + " 0 0 1 " + (210 - half) + " " + (210 + side) + " Z",
+                        style);
             }
         }
     }

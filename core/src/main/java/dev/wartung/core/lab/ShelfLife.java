@@ -12,8 +12,13 @@ import java.util.Optional;
 /** Whether a seal is still within its shelf life on the day it is fitted. */
 final class ShelfLife implements Instrument {
 
-    private static final Plate PLATE = new Plate("shelf-life", "Shelf life", "Is this seal still good on the day it will be fitted?", Drawer.LEAK,
-            "Cure date + years of the polymer's group (+ one extension after inspection), on the planned day of fitting.", "Groups after ISO 2230; PTFE with an elastomer backing or bonded rubber takes its elastomer's life.");
+    private static final Plate PLATE = new Plate(
+            "shelf-life",
+            "Shelf life",
+            "Is this seal still good on the day it will be fitted?",
+            Drawer.LEAK,
+            "Cure date + years of the polymer's group (+ one extension after inspection), on the planned day of fitting.",
+            "Groups after ISO 2230; PTFE with an elastomer backing or bonded rubber takes its elastomer's life.");
 
     @Override
     public Plate plate() {
@@ -22,8 +27,11 @@ final class ShelfLife implements Instrument {
 
     @Override
     public List<Field> fields(Map<String, String> typed) {
-        return List.of(GreaseChoice.polymer(), Field.text("cured", "Cure date on the bag", "2020-03-01").hinted("Year, month, day: 2020-03-01"),
-                Field.text("fitted", "Planned day of fitting", "2027-01-15").hinted("Year, month, day"), Field.choice("inspected", "Extended after inspection", Field.options("no", "no", "yes", "yes, once")));
+        return List.of(
+                GreaseChoice.polymer(),
+                Field.text("cured", "Cure date on the bag", "2020-03-01").hinted("Year, month, day: 2020-03-01"),
+                Field.text("fitted", "Planned day of fitting", "2027-01-15").hinted("Year, month, day"),
+                Field.choice("inspected", "Extended after inspection", Field.options("no", "no", "yes", "yes, once")));
     }
 
     @Override
@@ -39,19 +47,29 @@ final class ShelfLife implements Instrument {
         Polymer polymer = Polymer.named(in.text("polymer")).orElseThrow();
         Result.Builder result = new Result.Builder();
         if (polymer.shelfYears().isEmpty()) {
-            return result.words("until", "Good until", "without limit").good("PTFE does not age on the shelf. With an elastomer backing, the backing's life counts.").done();
+            return result.words("until", "Good until", "without limit")
+                    .good("PTFE does not age on the shelf. With an elastomer backing, the backing's life counts.")
+                    .done();
         }
         LocalDate plain = cured.get().plusYears(polymer.shelfYears().get());
         LocalDate until = in.text("inspected").equals("yes") ? plain.plusYears(polymer.extensionYears()) : plain;
-        result.words("until", "Good until", until.toString()).words("extended", "With an extension", plain.plusYears(polymer.extensionYears()).toString());
+        result.words("until", "Good until", until.toString())
+                .words(
+                        "extended",
+                        "With an extension",
+                        plain.plusYears(polymer.extensionYears()).toString());
         if (!fitted.get().isAfter(until)) {
             result.good("Within its shelf life on the day of fitting.");
-        } else if (!fitted.get().isAfter(plain.plusYears(polymer.extensionYears())) && in.text("inspected").equals("no")) {
-            result.care("Past its shelf life on that day.", "It may be extended once, after an inspection: no cracks, not sticky, right hardness. Otherwise a fresh one.");
+        } else if (!fitted.get().isAfter(plain.plusYears(polymer.extensionYears()))
+                && in.text("inspected").equals("no")) {
+            result.care(
+                    "Past its shelf life on that day.",
+                    "It may be extended once, after an inspection: no cracks, not sticky, right hardness. Otherwise a fresh one.");
         } else {
             result.stop("Past its shelf life on that day.", "Do not fit it.");
         }
-        return result.picture(picture(cured.get(), plain, plain.plusYears(polymer.extensionYears()), fitted.get())).done();
+        return result.picture(picture(cured.get(), plain, plain.plusYears(polymer.extensionYears()), fitted.get()))
+                .done();
     }
 
     private static String picture(LocalDate cured, LocalDate plain, LocalDate extended, LocalDate fitted) {
@@ -60,10 +78,17 @@ final class ShelfLife implements Instrument {
         double end = at(cured, plain, days);
         double longest = at(cured, extended, days);
         double fit = at(cured, fitted, days);
-        svg.rect(30, 100, end - 30, 34, "cell suits").rect(end, 100, longest - end, 34, "cell care").line(30, 134, 400, 134, "frame");
-        svg.text(30, 156, "cured " + cured, "label", "start").text(Math.min(end, 340), 178, "good until " + plain, "label", "middle").line(end, 134, end, 164, "grid");
-        svg.text(Math.min(longest, 400), 200, "extended " + extended, "label", "end").line(longest, 134, longest, 186, "grid");
-        return svg.arrow(fit, 54, fit, 98, "dim").text(Math.max(80, Math.min(340, fit)), 44, "fitted " + fitted, "label strong", "middle").svg();
+        svg.rect(30, 100, end - 30, 34, "cell suits")
+                .rect(end, 100, longest - end, 34, "cell care")
+                .line(30, 134, 400, 134, "frame");
+        svg.text(30, 156, "cured " + cured, "label", "start")
+                .text(Math.min(end, 340), 178, "good until " + plain, "label", "middle")
+                .line(end, 134, end, 164, "grid");
+        svg.text(Math.min(longest, 400), 200, "extended " + extended, "label", "end")
+                .line(longest, 134, longest, 186, "grid");
+        return svg.arrow(fit, 54, fit, 98, "dim")
+                .text(Math.max(80, Math.min(340, fit)), 44, "fitted " + fitted, "label strong", "middle")
+                .svg();
     }
 
     private static double at(LocalDate from, LocalDate day, double days) {

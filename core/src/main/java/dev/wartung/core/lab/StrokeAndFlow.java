@@ -14,8 +14,13 @@ import java.util.Optional;
 /** The opening for a wanted flow, and the turns of the limiter to get there. */
 final class StrokeAndFlow implements Instrument {
 
-    private static final Plate PLATE = new Plate("stroke-flow", "Stroke and flow", "Where the stroke limiter must stand for a flow, and how many turns that is.", Drawer.FITS,
-            "Q = Kv·√(Δp/SG), Kv straight between the rows of the table; turns = Δh/pitch.", "Kv: IEC 60534-1. The table is the maker's.");
+    private static final Plate PLATE = new Plate(
+            "stroke-flow",
+            "Stroke and flow",
+            "Where the stroke limiter must stand for a flow, and how many turns that is.",
+            Drawer.FITS,
+            "Q = Kv·√(Δp/SG), Kv straight between the rows of the table; turns = Δh/pitch.",
+            "Kv: IEC 60534-1. The table is the maker's.");
     private static final List<String> OPEN = List.of("0 mm", "4 mm", "8 mm", "12 mm", "16 mm");
     private static final List<String> KV = List.of("0", "6", "15", "24", "30");
 
@@ -33,7 +38,9 @@ final class StrokeAndFlow implements Instrument {
         fields.add(Field.measure("now", "Stands open now", Unit.MILLIMETRE, "16 mm", 0, 300));
         fields.add(Field.measure("pitch", "Pitch of the limiter", Unit.MILLIMETRE, "1.5 mm", 0.2, 10));
         for (int i = 0; i < OPEN.size(); i++) {
-            fields.add(Field.measure("open." + (i + 1), "Row " + (i + 1) + ", open", Unit.MILLIMETRE, OPEN.get(i), 0, 300).inANewRow());
+            fields.add(
+                    Field.measure("open." + (i + 1), "Row " + (i + 1) + ", open", Unit.MILLIMETRE, OPEN.get(i), 0, 300)
+                            .inANewRow());
             fields.add(Field.number("kv." + (i + 1), "Kv", KV.get(i), 0, 10_000));
         }
         return fields;
@@ -45,7 +52,10 @@ final class StrokeAndFlow implements Instrument {
         for (int i = 1; i <= OPEN.size(); i++) {
             rows.add(new Row(in.number("open." + i), in.number("kv." + i)));
             if (i > 1) {
-                in.refuseIf(in.number("open." + i) <= in.number("open." + (i - 1)), "open." + i, "Openings rise from row to row.");
+                in.refuseIf(
+                        in.number("open." + i) <= in.number("open." + (i - 1)),
+                        "open." + i,
+                        "Openings rise from row to row.");
                 in.refuseIf(in.number("kv." + i) <= in.number("kv." + (i - 1)), "kv." + i, "Kv rises from row to row.");
             }
         }
@@ -63,13 +73,27 @@ final class StrokeAndFlow implements Instrument {
         if (open.isPresent()) {
             double turns = FlowSetting.turns(in.number("now"), open.get(), in.number("pitch"));
             result.figure("opening", "Set it open by", open.get(), Dimension.LENGTH)
-                    .words("turns", "Turn the limiter", Quantity.rounded(Math.abs(turns), 1) + " turns " + (turns < 0 ? "to close" : "to open"))
+                    .words(
+                            "turns",
+                            "Turn the limiter",
+                            Quantity.rounded(Math.abs(turns), 1) + " turns " + (turns < 0 ? "to close" : "to open"))
                     .good("Then read the flow and lock the nut. The table is for a clean valve.");
         } else {
-            result.words("opening", "Set it open by", "not reached").stop("The table does not reach this flow at this pressure drop.", "A larger valve, or more pressure drop.");
+            result.words("opening", "Set it open by", "not reached")
+                    .stop(
+                            "The table does not reach this flow at this pressure drop.",
+                            "A larger valve, or more pressure drop.");
         }
-        result.figure("flow-now", "Flow as it stands", setting.flowM3PerH(in.number("now"), bar, density) / 3600, Dimension.FLOW)
-                .figure("flow-most", "Flow fully open", setting.flowM3PerH(setting.mostOpenM(), bar, density) / 3600, Dimension.FLOW);
+        result.figure(
+                        "flow-now",
+                        "Flow as it stands",
+                        setting.flowM3PerH(in.number("now"), bar, density) / 3600,
+                        Dimension.FLOW)
+                .figure(
+                        "flow-most",
+                        "Flow fully open",
+                        setting.flowM3PerH(setting.mostOpenM(), bar, density) / 3600,
+                        Dimension.FLOW);
         return result.picture(picture(in, setting, open)).done();
     }
 
@@ -83,11 +107,21 @@ final class StrokeAndFlow implements Instrument {
             double x = 64 + 336 * row.openM() / most;
             double y = 350 - 300 * row.kv() / top;
             path.append(path.isEmpty() ? "M " : " L ").append(x).append(' ').append(y);
-            svg.circle(x, y, 4, "point").text(x, 372, Quantity.rounded(new Quantity(row.openM(), Dimension.LENGTH).in(in.units().unit(Dimension.LENGTH)), 2), "label", "middle")
+            svg.circle(x, y, 4, "point")
+                    .text(
+                            x,
+                            372,
+                            Quantity.rounded(
+                                    new Quantity(row.openM(), Dimension.LENGTH)
+                                            .in(in.units().unit(Dimension.LENGTH)),
+                                    2),
+                            "label",
+                            "middle")
                     .text(56, y + 5, Quantity.rounded(row.kv(), 1), "label", "end");
         }
         svg.path(path.toString(), "fit");
-        svg.text(64, 26, "Kv, m³/h at 1 bar", "label strong", "start").text(400, 398, "open, " + in.units().unit(Dimension.LENGTH).symbol(), "label strong", "end");
+        svg.text(64, 26, "Kv, m³/h at 1 bar", "label strong", "start")
+                .text(400, 398, "open, " + in.units().unit(Dimension.LENGTH).symbol(), "label strong", "end");
         open.ifPresent(h -> {
             double x = 64 + 336 * h / most;
             double y = 350 - 300 * setting.kvAt(h) / top;

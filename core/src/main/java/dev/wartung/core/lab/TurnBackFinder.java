@@ -11,8 +11,13 @@ import java.util.Optional;
 /** How far a diaphragm is turned back to its holes. */
 final class TurnBackFinder implements Instrument {
 
-    private static final Plate PLATE = new Plate("turn-back", "Turn-back", "Screwed in to its stop: how far back until holes and bead match.", Drawer.DIAPHRAGM,
-            "Two matching positions a turn, so back = angle modulo 180°. Lift = pitch·back/360°.", "Geometry of the screwed-in diaphragm.");
+    private static final Plate PLATE = new Plate(
+            "turn-back",
+            "Turn-back",
+            "Screwed in to its stop: how far back until holes and bead match.",
+            Drawer.DIAPHRAGM,
+            "Two matching positions a turn, so back = angle modulo 180°. Lift = pitch·back/360°.",
+            "Geometry of the screwed-in diaphragm.");
 
     @Override
     public Plate plate() {
@@ -21,7 +26,9 @@ final class TurnBackFinder implements Instrument {
 
     @Override
     public List<Field> fields(Map<String, String> typed) {
-        return List.of(Field.measure("past", "Bead stands past the weir by, clockwise", Unit.DEGREE, "130 °", 0, 3600).hinted("Seen from the diaphragm's face; 0° lies along the weir"),
+        return List.of(
+                Field.measure("past", "Bead stands past the weir by, clockwise", Unit.DEGREE, "130 °", 0, 3600)
+                        .hinted("Seen from the diaphragm's face; 0° lies along the weir"),
                 Field.measure("pitch", "Pitch of its thread", Unit.MILLIMETRE, "2 mm", 0.2, 10));
     }
 
@@ -29,7 +36,8 @@ final class TurnBackFinder implements Instrument {
     public Optional<Result> work(Inputs in) {
         TurnBack back = TurnBack.from(in.number("past"), in.number("pitch"));
         Result.Builder result = new Result.Builder();
-        result.figure("back", "Turn back by", back.backRad(), Dimension.ANGLE).figure("lift", "It comes away by", back.liftM(), Dimension.LENGTH);
+        result.figure("back", "Turn back by", back.backRad(), Dimension.ANGLE)
+                .figure("lift", "It comes away by", back.liftM(), Dimension.LENGTH);
         if (back.backRad() == 0) {
             result.good("Holes and bead match here. Leave it.");
         } else {
@@ -59,12 +67,15 @@ final class TurnBackFinder implements Instrument {
             svg.path("M " + x1 + " " + y1 + " A " + r + " " + r + " 0 0 0 " + x2 + " " + y2, "sweep");
             svg.arrow(210 + r * Math.sin(ends + 0.12), 210 - r * Math.cos(ends + 0.12), x2, y2, "sweep");
         }
-        return svg.text(210, 216, in.shown(back.backRad(), Dimension.ANGLE) + " back", "label strong", "middle").svg();
+        return svg.text(210, 216, in.shown(back.backRad(), Dimension.ANGLE) + " back", "label strong", "middle")
+                .svg();
     }
 
     private static void bead(Svg svg, double rad, String style) {
         double x = 128 * Math.sin(rad);
         double y = -128 * Math.cos(rad);
-        svg.circle(210, 210, 128, style + " round").line(210 - x, 210 - y, 210 - x * 0.3, 210 - y * 0.3, style).line(210 + x * 0.3, 210 + y * 0.3, 210 + x, 210 + y, style);
+        svg.circle(210, 210, 128, style + " round")
+                .line(210 - x, 210 - y, 210 - x * 0.3, 210 - y * 0.3, style)
+                .line(210 + x * 0.3, 210 + y * 0.3, 210 + x, 210 + y, style);
     }
 }

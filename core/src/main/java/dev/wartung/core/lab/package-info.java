@@ -1,5 +1,6 @@
 /**
- * The Lab: every calculation as a small instrument that says what it needs, works it out, draws it, and gives its formula and source. Pages and the JSON
+ * The Lab: every calculation as a small instrument that says what it needs, works it out, draws it, and gives its
+ * formula and source. Pages and the JSON
  * interface offer the same instruments.
  */
 @NullMarked

@@ -1,7 +1,8 @@
 package dev.wartung.core.leak;
 
 /**
- * Leakage counted in bubbles from a tube held just under water: each about a ball, π/6·d³. Source: geometry. Worked: 4 mm bubbles are 33.5 mm³ each; 10 in
+ * Leakage counted in bubbles from a tube held just under water: each about a ball, π/6·d³. Source: geometry. Worked: 4
+ * mm bubbles are 33.5 mm³ each; 10 in
  * a minute are 5.6 mm³/s.
  *
  * @param count     0 or more

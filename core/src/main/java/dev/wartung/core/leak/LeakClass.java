@@ -6,7 +6,16 @@ import java.util.stream.Stream;
 
 /** Leakage rates of EN 12266-1, mm³/s per millimetre of nominal size. Rate A is "no visible leakage", not a number. */
 public enum LeakClass {
-    A(0, 0), AA(0.006, 0.18), B(0.01, 0.3), C(0.03, 3), CC(0.08, 22.3), D(0.1, 30), E(0.3, 300), EE(0.39, 470), F(1, 3000), G(2, 6000);
+    A(0, 0),
+    AA(0.006, 0.18),
+    B(0.01, 0.3),
+    C(0.03, 3),
+    CC(0.08, 22.3),
+    D(0.1, 30),
+    E(0.3, 300),
+    EE(0.39, 470),
+    F(1, 3000),
+    G(2, 6000);
 
     private final double liquid;
     private final double gas;
@@ -18,7 +27,8 @@ public enum LeakClass {
 
     /** What the valve is tested with. */
     public enum Medium {
-        LIQUID, GAS;
+        LIQUID,
+        GAS;
 
         public String words() {
             return name().toLowerCase(Locale.ROOT);
@@ -36,6 +46,10 @@ public enum LeakClass {
 
     /** The tightest class with a number that a leakage still meets; empty if none. */
     public static Optional<LeakClass> metBy(double m3PerS, Medium medium, double nominalMm) {
-        return Stream.of(values()).filter(c -> c.limitM3PerS(medium, nominalMm).filter(l -> m3PerS <= l * (1 + 1e-12)).isPresent()).findFirst();
+        return Stream.of(values())
+                .filter(c -> c.limitM3PerS(medium, nominalMm)
+                        .filter(l -> m3PerS <= l * (1 + 1e-12))
+                        .isPresent())
+                .findFirst();
     }
 }

@@ -4,10 +4,12 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 
 /**
- * The interval at which renewing by plan costs least in the long run: planned renewals at an age T cost one amount, failures before it another. Cost per day
+ * The interval at which renewing by plan costs least in the long run: planned renewals at an age T cost one amount,
+ * failures before it another. Cost per day
  * C(T) = (planned·R(T) + failure·F(T)) / ∫₀ᵀ R(t) dt.
  *
- * <p>Source: age replacement after Barlow and Proschan. Worked: β = 2, η = 365 days, planned 1, failure 10: best at 0.336 η, 123 days.
+ * <p>Source: age replacement after Barlow and Proschan. Worked: β = 2, η = 365 days, planned 1, failure 10: best at
+ * 0.336 η, 123 days.
  *
  * @param life    of the seal
  * @param planned cost of a planned renewal, above 0
@@ -40,7 +42,10 @@ public record AgeReplacement(Weibull life, double planned, double failure) {
         return sum * step / 3;
     }
 
-    /** The best age in days; empty where renewing by plan never pays, because failures do not come with age, or failing costs too little more. */
+    /**
+     * The best age in days; empty where renewing by plan never pays, because failures do not come with age, or failing
+     * costs too little more.
+     */
     public OptionalDouble best() {
         if (life.shape() <= 1) {
             return OptionalDouble.empty();
@@ -59,7 +64,9 @@ public record AgeReplacement(Weibull life, double planned, double failure) {
             }
         }
         double best = (from + to) / 2;
-        return best > longest * 0.99 || costPerDay(best) > costPerDay(longest) * 0.9999 ? OptionalDouble.empty() : OptionalDouble.of(best);
+        return best > longest * 0.99 || costPerDay(best) > costPerDay(longest) * 0.9999
+                ? OptionalDouble.empty()
+                : OptionalDouble.of(best);
     }
 
     /** How much dearer another age is than the best, as a part of its cost; empty where there is no best. */

@@ -8,8 +8,10 @@ import java.util.stream.Collectors;
 import org.hipparchus.special.Gamma;
 
 /**
- * Whether pieces fail from one cause or from several at once, each with its own life. A piece that one cause took had not failed by the others (competing risks). With one shape for
- * all, the causes together are one Weibull; how much better their own shapes describe them is held against chi-square, with one degree of freedom for each cause but the first.
+ * Whether pieces fail from one cause or from several at once, each with its own life. A piece that one cause took had
+ * not failed by the others (competing risks). With one shape for
+ * all, the causes together are one Weibull; how much better their own shapes describe them is held against chi-square,
+ * with one degree of freedom for each cause but the first.
  *
  * @param each       the fit for each cause that took at least two
  * @param likelihoodRatio twice the gain in log likelihood
@@ -23,21 +25,40 @@ public record Causes(Map<String, Weibull> each, double likelihoodRatio, double c
 
     /** @return empty where there are not two causes with two failures each */
     public static Optional<Causes> of(List<Lifetime> lives) {
-        Map<String, Long> counts = lives.stream().filter(Lifetime::failed).collect(Collectors.groupingBy(Lifetime::cause, LinkedHashMap::new, Collectors.counting()));
-        List<String> causes = counts.entrySet().stream().filter(e -> e.getValue() >= LEAST).map(Map.Entry::getKey).sorted().toList();
+        Map<String, Long> counts = lives.stream()
+                .filter(Lifetime::failed)
+                .collect(Collectors.groupingBy(Lifetime::cause, LinkedHashMap::new, Collectors.counting()));
+        List<String> causes = counts.entrySet().stream()
+                .filter(e -> e.getValue() >= LEAST)
+                .map(Map.Entry::getKey)
+                .sorted()
+                .toList();
         Map<String, Weibull> each = new LinkedHashMap<>();
-        causes.forEach(c -> Weibull.fit(lives.stream().map(l -> l.by(c)).toList()).ifPresent(w -> each.put(c, w)));
+        causes.forEach(
+                c -> Weibull.fit(lives.stream().map(l -> l.by(c)).toList()).ifPresent(w -> each.put(c, w)));
         if (each.size() < 2) {
             return Optional.empty();
         }
         // those of the causes that are compared; the rest had not failed by them
-        List<Lifetime> compared = lives.stream().map(l -> new Lifetime(l.days(), l.failed() && each.containsKey(l.cause()), l.cause())).toList();
+        List<Lifetime> compared = lives.stream()
+                .map(l -> new Lifetime(l.days(), l.failed() && each.containsKey(l.cause()), l.cause()))
+                .toList();
         Optional<Weibull> together = Weibull.fit(compared);
         if (together.isEmpty()) {
             return Optional.empty();
         }
-        double shares = each.values().stream().mapToDouble(w -> w.failures() * Math.log(w.failures() / (double) together.get().failures())).sum();
-        double ratio = Math.max(0, 2 * (each.values().stream().mapToDouble(Weibull::logLikelihood).sum() - together.get().logLikelihood() - shares));
+        double shares = each.values().stream()
+                .mapToDouble(w -> w.failures()
+                        * Math.log(w.failures() / (double) together.get().failures()))
+                .sum();
+        double ratio = Math.max(
+                0,
+                2
+                        * (each.values().stream()
+                                        .mapToDouble(Weibull::logLikelihood)
+                                        .sum()
+                                - together.get().logLikelihood()
+                                - shares));
         return Optional.of(new Causes(each, ratio, Gamma.regularizedGammaQ((each.size() - 1) / 2.0, ratio / 2)));
     }
 

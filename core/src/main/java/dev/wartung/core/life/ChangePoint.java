@@ -6,10 +6,13 @@ import java.util.Optional;
 import java.util.function.DoubleSupplier;
 
 /**
- * Whether readings of one valve, taken one job after the other, changed at some point: the two means before and after it differ by more than their scatter explains.
+ * Whether readings of one valve, taken one job after the other, changed at some point: the two means before and after
+ * it differ by more than their scatter explains.
  *
- * <p>Source: the largest t-like statistic |mean after − mean before|·√(k(n−k)/n)/s over all places k, with s the scatter about both means; how rare it is comes from the same readings in
- * other orders (a permutation test), so that no law of scatter is assumed. Worked: 5, 5, 5, 9, 9, 9 with a little scatter changes after the third, which chance does in about 2 of 20 orders
+ * <p>Source: the largest t-like statistic |mean after − mean before|·√(k(n−k)/n)/s over all places k, with s the
+ * scatter about both means; how rare it is comes from the same readings in
+ * other orders (a permutation test), so that no law of scatter is assumed. Worked: 5, 5, 5, 9, 9, 9 with a little
+ * scatter changes after the third, which chance does in about 2 of 20 orders
  * at the most.
  *
  * @param after  how many readings lie before the change
@@ -23,6 +26,7 @@ public record ChangePoint(int after, double before, double since, double chance)
     public static final int FEWEST = 6;
     /** Below this it is taken to have changed. */
     public static final double RARE = 0.05;
+
     private static final int ORDERS = 999;
     private static final int SHORTEST = 2;
 
@@ -46,7 +50,8 @@ public record ChangePoint(int after, double before, double since, double chance)
             shuffle(mixed, chance);
             asMuch += statistic(mixed, place(mixed)) >= seen - 1e-12 ? 1 : 0;
         }
-        return Optional.of(new ChangePoint(at, mean(values, 0, at), mean(values, at, values.length), asMuch / (double) (ORDERS + 1)));
+        return Optional.of(new ChangePoint(
+                at, mean(values, 0, at), mean(values, at, values.length), asMuch / (double) (ORDERS + 1)));
     }
 
     /** Whether it is more than chance. */
@@ -82,7 +87,8 @@ public record ChangePoint(int after, double before, double since, double chance)
             double off = values[i] - (i < k ? before : since);
             squares += off * off;
         }
-        // readings that agree to the last digit have no scatter: the instrument's is taken to be a thousandth of what it shows
+        // readings that agree to the last digit have no scatter: the instrument's is taken to be a thousandth of what
+        // it shows
         double scatter = Math.sqrt(squares / (n - 2)) + 1e-3 * Math.max(Math.abs(before), Math.abs(since)) + 1e-12;
         return Math.abs(since - before) * Math.sqrt(k * (n - k) / (double) n) / scatter;
     }

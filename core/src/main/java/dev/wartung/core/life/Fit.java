@@ -5,7 +5,8 @@ import java.util.List;
 import java.util.function.DoubleSupplier;
 
 /**
- * Whether a Weibull describes the data: the correlation of the points of its plot, held against that of data drawn from the fit itself with the same pieces still in at the same days
+ * Whether a Weibull describes the data: the correlation of the points of its plot, held against that of data drawn from
+ * the fit itself with the same pieces still in at the same days
  * (a parametric bootstrap).
  *
  * @param correlation of ln days against ln(−ln R) at the Kaplan-Meier points
@@ -48,7 +49,9 @@ public record Fit(double correlation, double chance) {
     }
 
     private static double correlation(List<Lifetime> lives) {
-        List<double[]> points = Survival.points(lives).stream().map(p -> new double[] {Math.log(p.days()), Math.log(-Math.log(p.good()))}).toList();
+        List<double[]> points = Survival.points(lives).stream()
+                .map(p -> new double[] {Math.log(p.days()), Math.log(-Math.log(p.good()))})
+                .toList();
         if (points.size() < 3) {
             return Double.NaN;
         }

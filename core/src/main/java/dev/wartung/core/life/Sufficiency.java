@@ -4,7 +4,8 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * Whether the data say enough to go by: the limits of the shape may be no wider than a factor {@value #WIDEST}. The width goes with one over the root of the number of failures, so that
+ * Whether the data say enough to go by: the limits of the shape may be no wider than a factor {@value #WIDEST}. The
+ * width goes with one over the root of the number of failures, so that
  * how many more it takes follows from how wide it is.
  *
  * @param enough whether they do
@@ -16,7 +17,8 @@ public record Sufficiency(boolean enough, int more) {
     private static final int FEWEST = 5;
 
     public static Sufficiency of(Optional<Weibull> life, List<Lifetime> lives) {
-        int failures = life.map(Weibull::failures).orElse((int) lives.stream().filter(Lifetime::failed).count());
+        int failures = life.map(Weibull::failures)
+                .orElse((int) lives.stream().filter(Lifetime::failed).count());
         if (life.isEmpty() || failures < FEWEST) {
             return new Sufficiency(false, Math.max(1, FEWEST - failures));
         }

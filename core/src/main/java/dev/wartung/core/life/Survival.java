@@ -4,7 +4,9 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 
-/** The points of a life plot: the part still good after each failure, by Kaplan and Meier, whatever law there may be. */
+/**
+ * The points of a life plot: the part still good after each failure, by Kaplan and Meier, whatever law there may be.
+ */
 public final class Survival {
 
     private Survival() {}
@@ -18,9 +20,14 @@ public final class Survival {
         }
     }
 
-    /** One point for every day at which something failed, in order; drawn half way down its step. Pieces that end on the same day as a failure were still there then. */
+    /**
+     * One point for every day at which something failed, in order; drawn half way down its step. Pieces that end on the
+     * same day as a failure were still there then.
+     */
     public static List<Point> points(List<Lifetime> lives) {
-        List<Lifetime> sorted = lives.stream().sorted(Comparator.comparingDouble(Lifetime::days)).toList();
+        List<Lifetime> sorted = lives.stream()
+                .sorted(Comparator.comparingDouble(Lifetime::days))
+                .toList();
         List<Point> points = new ArrayList<>();
         double good = 1;
         for (int i = 0; i < sorted.size(); ) {

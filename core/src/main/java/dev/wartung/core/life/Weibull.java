@@ -8,10 +8,13 @@ import org.hipparchus.analysis.solvers.BrentSolver;
 /**
  * A Weibull life fitted by maximum likelihood to failures and pieces censored on the right: R(t) = exp(−(t/η)^β).
  *
- * <p>Source: the score equation of the shape, Σtᵝ ln t / Σtᵝ − 1/β − mean of ln t over the failures = 0 (sums over all pieces), and ηᵝ = Σtᵝ / r; for instance in textbooks of life data
- * analysis. Limits are those of the profile likelihood: what lies within χ²(1)/2 of its highest point. Times are scaled by the longest, so that nothing overflows.
+ * <p>Source: the score equation of the shape, Σtᵝ ln t / Σtᵝ − 1/β − mean of ln t over the failures = 0 (sums over all
+ * pieces), and ηᵝ = Σtᵝ / r; for instance in textbooks of life data
+ * analysis. Limits are those of the profile likelihood: what lies within χ²(1)/2 of its highest point. Times are scaled
+ * by the longest, so that nothing overflows.
  *
- * <p>Worked: the 23 ball bearings of Lieblein and Zelen (million revolutions): β = 2.1018, η = 81.875. 38 shock absorbers, 11 failed (kilometres; published with μ = ln η = 10.23, σ = 1/β = 0.3164): β = 3.1605, η = 27 719.
+ * <p>Worked: the 23 ball bearings of Lieblein and Zelen (million revolutions): β = 2.1018, η = 81.875. 38 shock
+ * absorbers, 11 failed (kilometres; published with μ = ln η = 10.23, σ = 1/β = 0.3164): β = 3.1605, η = 27 719.
  *
  * @param shape    β, above 0: under 1 failures early on, about 1 by chance, over 1 by wear
  * @param scale    η in days: by then 63.2 % have failed
@@ -23,6 +26,7 @@ public record Weibull(double shape, double scale, int failures, int pieces, doub
 
     /** Half of the 95 % point of chi-square with one degree of freedom. */
     static final double DROP_95 = 3.841458820694124 / 2;
+
     private static final double FLATTEST = 1e-3;
     private static final double STEEPEST = 500;
     private static final double PRECISE = 1e-13;
@@ -39,7 +43,8 @@ public record Weibull(double shape, double scale, int failures, int pieces, doub
     /**
      * Fits it.
      *
-     * @return empty where there is nothing to fit: no failure, or all failures at the longest time of all, where the likelihood grows without end
+     * @return empty where there is nothing to fit: no failure, or all failures at the longest time of all, where the
+     *     likelihood grows without end
      */
     public static Optional<Weibull> fit(List<Lifetime> lives) {
         Sums sums = new Sums(lives);
@@ -68,7 +73,9 @@ public record Weibull(double shape, double scale, int failures, int pieces, doub
     public Limits shapeLimits(List<Lifetime> lives) {
         Sums sums = new Sums(lives);
         double wanted = logLikelihood - DROP_95;
-        return new Limits(below(b -> sums.profile(b) - wanted, shape, FLATTEST), above(b -> sums.profile(b) - wanted, shape, STEEPEST));
+        return new Limits(
+                below(b -> sums.profile(b) - wanted, shape, FLATTEST),
+                above(b -> sums.profile(b) - wanted, shape, STEEPEST));
     }
 
     /**
@@ -119,8 +126,13 @@ public record Weibull(double shape, double scale, int failures, int pieces, doub
             logLongest = Math.log(longest);
             logs = lives.stream().mapToDouble(l -> Math.log(l.days() / longest)).toArray();
             failures = (int) lives.stream().filter(Lifetime::failed).count();
-            failedLogs = lives.stream().filter(Lifetime::failed).mapToDouble(l -> Math.log(l.days() / longest)).sum();
-            atTheEnd = (int) lives.stream().filter(l -> l.failed() && l.days() == longest).count();
+            failedLogs = lives.stream()
+                    .filter(Lifetime::failed)
+                    .mapToDouble(l -> Math.log(l.days() / longest))
+                    .sum();
+            atTheEnd = (int) lives.stream()
+                    .filter(l -> l.failed() && l.days() == longest)
+                    .count();
         }
 
         boolean endless() {
@@ -160,10 +172,17 @@ public record Weibull(double shape, double scale, int failures, int pieces, doub
             for (double log : logs) {
                 hazards += Math.exp(shape * (log + logLongest - logScale));
             }
-            return failures * Math.log(shape) + shape * (failedLogs + failures * (logLongest - logScale)) - failedLogs - failures * logLongest - hazards;
+            return failures * Math.log(shape)
+                    + shape * (failedLogs + failures * (logLongest - logScale))
+                    - failedLogs
+                    - failures * logLongest
+                    - hazards;
         }
 
-        /** Highest log likelihood along a line of shapes, each with its scale: golden section on the logarithm of the shape, which it is unimodal in. */
+        /**
+         * Highest log likelihood along a line of shapes, each with its scale: golden section on the logarithm of the
+         * shape, which it is unimodal in.
+         */
         double best(UnivariateFunction logScaleOf) {
             double golden = (Math.sqrt(5) - 1) / 2;
             double from = Math.log(0.02);

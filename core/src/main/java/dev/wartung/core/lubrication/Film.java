@@ -1,7 +1,8 @@
 package dev.wartung.core.lubrication;
 
 /**
- * How much grease a seal takes: its surface times the thickness of the film. Source: geometry of a ring of round section, surface π²·(d + c)·c. Worked: a
+ * How much grease a seal takes: its surface times the thickness of the film. Source: geometry of a ring of round
+ * section, surface π²·(d + c)·c. Worked: a
  * ring of 50 mm inside and 5 mm cord has 2714 mm²; 8 µm on it are 22 mm³, the head of a match.
  */
 public final class Film {

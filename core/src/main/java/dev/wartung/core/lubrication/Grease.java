@@ -12,7 +12,8 @@ import java.util.Set;
  * @param claims       ids of further statements its maker gives
  * @param hottestK     used up to, kelvin
  */
-public record Grease(String name, String oil, String thickener, String registration, Set<String> claims, double hottestK) {
+public record Grease(
+        String name, String oil, String thickener, String registration, Set<String> claims, double hottestK) {
 
     public Grease {
         claims = Set.copyOf(claims);

@@ -41,9 +41,13 @@ public record GreaseShelf(LubricationMatrix matrix, List<Tin> tins, Set<String> 
 
     /** The tin to use: one that suits, the maker's own first; only with care if none suits; none that does harm. */
     public Optional<Chosen> choose(Use use, String namedByMaker) {
-        return tins.stream().map(tin -> new Chosen(tin, judge(tin.grease(), use), tin.grease().name().equals(namedByMaker)))
+        return tins.stream()
+                .map(tin -> new Chosen(
+                        tin, judge(tin.grease(), use), tin.grease().name().equals(namedByMaker)))
                 .filter(c -> c.suitability().level() != Level.HARMS)
-                .min(Comparator.comparing((Chosen c) -> c.suitability().level()).thenComparing(c -> !c.named()).thenComparing(c -> c.tin().grease().name()));
+                .min(Comparator.comparing((Chosen c) -> c.suitability().level())
+                        .thenComparing(c -> !c.named())
+                        .thenComparing(c -> c.tin().grease().name()));
     }
 
     private Use here(Use use) {

@@ -9,7 +9,8 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * What is known of greases and seals, as data: {@code lubrication.yaml}. Every pair of oil and polymer has a rule, which a test checks.
+ * What is known of greases and seals, as data: {@code lubrication.yaml}. Every pair of oil and polymer has a rule,
+ * which a test checks.
  *
  * @param oils           base oils
  * @param thickeners     with how they stand hot caustic
@@ -19,8 +20,14 @@ import java.util.Optional;
  * @param claims         further statements a site may ask for
  * @param positions      where grease goes, and where none does
  */
-public record LubricationMatrix(List<Oil> oils, List<Thickener> thickeners, List<OilRule> oilRules, List<ThickenerRule> thickenerRules,
-                                List<Registration> registrations, List<Claim> claims, List<Position> positions) {
+public record LubricationMatrix(
+        List<Oil> oils,
+        List<Thickener> thickeners,
+        List<OilRule> oilRules,
+        List<ThickenerRule> thickenerRules,
+        List<Registration> registrations,
+        List<Claim> claims,
+        List<Position> positions) {
 
     private static final String SILICONE = "silicone";
     private static final String SILICONE_FREE = "silicone-free";
@@ -33,7 +40,8 @@ public record LubricationMatrix(List<Oil> oils, List<Thickener> thickeners, List
 
     public record OilRule(List<String> oils, List<Polymer> polymers, String verdict, String reason, String basis) {}
 
-    public record ThickenerRule(List<String> thickeners, List<Polymer> polymers, String verdict, String reason, String basis) {}
+    public record ThickenerRule(
+            List<String> thickeners, List<Polymer> polymers, String verdict, String reason, String basis) {}
 
     /** @param product whether it may be used where product comes */
     public record Registration(String id, String name, boolean product) {}
@@ -60,28 +68,44 @@ public record LubricationMatrix(List<Oil> oils, List<Thickener> thickeners, List
      * @throws IllegalArgumentException for an oil or thickener that is not in the matrix
      */
     public Suitability of(String oil, String thickener, Polymer polymer) {
-        OilRule rule = oilRules.stream().filter(r -> r.oils().contains(oil) && r.polymers().contains(polymer)).findFirst()
+        OilRule rule = oilRules.stream()
+                .filter(r -> r.oils().contains(oil) && r.polymers().contains(polymer))
+                .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException("no rule for " + oil + " on " + polymer));
-        List<Reason> reasons = new ArrayList<>(List.of(new Reason(Level.named(rule.verdict()), rule.reason(), rule.basis())));
+        List<Reason> reasons =
+                new ArrayList<>(List.of(new Reason(Level.named(rule.verdict()), rule.reason(), rule.basis())));
         thickener(thickener);
-        thickenerRules.stream().filter(r -> r.thickeners().contains(thickener) && r.polymers().contains(polymer)).findFirst()
+        thickenerRules.stream()
+                .filter(r -> r.thickeners().contains(thickener) && r.polymers().contains(polymer))
+                .findFirst()
                 .ifPresent(r -> reasons.add(new Reason(Level.named(r.verdict()), r.reason(), r.basis())));
         return worst(reasons);
     }
 
-    /** A grease for a use: its oil and thickener on every seal it touches, its registration, what the site asks for, and the heat. */
+    /**
+     * A grease for a use: its oil and thickener on every seal it touches, its registration, what the site asks for, and
+     * the heat.
+     */
     public Suitability judge(Grease grease, Use use) {
         List<Reason> reasons = new ArrayList<>();
-        Position position = position(use.position()).orElseThrow(() -> new IllegalArgumentException("no position " + use.position()));
+        Position position = position(use.position())
+                .orElseThrow(() -> new IllegalArgumentException("no position " + use.position()));
         if (position.takesNone()) {
             reasons.add(new Reason(Level.HARMS, position.rule(), "maker"));
         }
-        use.polymers().stream().sorted().forEach(polymer -> of(grease.oil(), grease.thickener(), polymer).reasons()
-                .forEach(r -> reasons.add(new Reason(r.level(), (r.text().startsWith(polymer.symbol()) ? "" : polymer.symbol() + ": ") + r.text(), r.basis()))));
+        use.polymers().stream().sorted().forEach(polymer -> of(grease.oil(), grease.thickener(), polymer)
+                .reasons()
+                .forEach(r -> reasons.add(new Reason(
+                        r.level(),
+                        (r.text().startsWith(polymer.symbol()) ? "" : polymer.symbol() + ": ") + r.text(),
+                        r.basis()))));
         if (position.productWetted()) {
             Registration registration = registration(grease.registration());
             if (!registration.product()) {
-                reasons.add(new Reason(Level.HARMS, "Product comes here; " + grease.name() + " is " + registration.name() + ".", "standard"));
+                reasons.add(new Reason(
+                        Level.HARMS,
+                        "Product comes here; " + grease.name() + " is " + registration.name() + ".",
+                        "standard"));
             }
             Thickener thickener = thickener(grease.thickener());
             if (!thickener.caustic().equals("suits")) {
@@ -90,34 +114,55 @@ public record LubricationMatrix(List<Oil> oils, List<Thickener> thickeners, List
         }
         for (Claim claim : claims) {
             if (use.demands().contains(claim.id()) && !grease.claims().contains(claim.id())) {
-                reasons.add(new Reason(Level.HARMS, "This area only takes grease that is " + claim.name() + "; " + grease.name() + " is not, or does not say so.", "site rule"));
+                reasons.add(new Reason(
+                        Level.HARMS,
+                        "This area only takes grease that is " + claim.name() + "; " + grease.name()
+                                + " is not, or does not say so.",
+                        "site rule"));
             }
         }
         if (use.hottestK() > grease.hottestK()) {
-            reasons.add(new Reason(Level.HARMS, "It gets hotter here than " + grease.name() + " stands (" + Math.round(grease.hottestK() - 273.15) + " °C).", "maker"));
+            reasons.add(new Reason(
+                    Level.HARMS,
+                    "It gets hotter here than " + grease.name() + " stands (" + Math.round(grease.hottestK() - 273.15)
+                            + " °C).",
+                    "maker"));
         }
         return worst(reasons);
     }
 
     /** Contradictions in what is said of a grease itself; empty when there are none. */
     public List<String> contradictions(Grease grease) {
-        return grease.oil().equals(SILICONE) && grease.claims().contains(SILICONE_FREE) ? List.of("A silicone grease cannot be free of silicone.") : List.of();
+        return grease.oil().equals(SILICONE) && grease.claims().contains(SILICONE_FREE)
+                ? List.of("A silicone grease cannot be free of silicone.")
+                : List.of();
     }
 
     private static Suitability worst(List<Reason> reasons) {
-        List<Reason> sorted = reasons.stream().sorted(Comparator.comparing(Reason::level).reversed()).toList();
+        List<Reason> sorted = reasons.stream()
+                .sorted(Comparator.comparing(Reason::level).reversed())
+                .toList();
         return new Suitability(sorted.isEmpty() ? Level.SUITS : sorted.get(0).level(), sorted);
     }
 
     public Oil oil(String id) {
-        return oils.stream().filter(o -> o.id().equals(id)).findFirst().orElseThrow(() -> new IllegalArgumentException("no oil " + id));
+        return oils.stream()
+                .filter(o -> o.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("no oil " + id));
     }
 
     public Thickener thickener(String id) {
-        return thickeners.stream().filter(t -> t.id().equals(id)).findFirst().orElseThrow(() -> new IllegalArgumentException("no thickener " + id));
+        return thickeners.stream()
+                .filter(t -> t.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("no thickener " + id));
     }
 
     public Registration registration(String id) {
-        return registrations.stream().filter(r -> r.id().equals(id)).findFirst().orElseThrow(() -> new IllegalArgumentException("no registration " + id));
+        return registrations.stream()
+                .filter(r -> r.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("no registration " + id));
     }
 }

@@ -13,7 +13,9 @@ public record Suitability(Level level, List<Reason> reasons) {
 
     /** From good to bad. */
     public enum Level {
-        SUITS, CARE, HARMS;
+        SUITS,
+        CARE,
+        HARMS;
 
         public String words() {
             return switch (this) {
@@ -41,6 +43,10 @@ public record Suitability(Level level, List<Reason> reasons) {
 
     /** The worst reason first, as one text. */
     public String inWords() {
-        return reasons.stream().filter(r -> r.level() == level).map(Reason::text).reduce((a, b) -> a + " " + b).orElse("");
+        return reasons.stream()
+                .filter(r -> r.level() == level)
+                .map(Reason::text)
+                .reduce((a, b) -> a + " " + b)
+                .orElse("");
     }
 }

@@ -1,5 +1,6 @@
 /**
- * Which grease goes where: the matrix of oil, thickener and seal material, what each position takes, and how much of it.
+ * Which grease goes where: the matrix of oil, thickener and seal material, what each position takes, and how much of
+ * it.
  */
 @NullMarked
 package dev.wartung.core.lubrication;

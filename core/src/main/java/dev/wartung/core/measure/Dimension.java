@@ -2,5 +2,17 @@ package dev.wartung.core.measure;
 
 /** What kind of thing a quantity measures. Quantities of different dimensions are never compared. */
 public enum Dimension {
-    LENGTH, TORQUE, PRESSURE, FORCE, STIFFNESS, ENERGY, MASS, TEMPERATURE, TIME, ANGLE, VOLUME, AREA, FLOW
+    LENGTH,
+    TORQUE,
+    PRESSURE,
+    FORCE,
+    STIFFNESS,
+    ENERGY,
+    MASS,
+    TEMPERATURE,
+    TIME,
+    ANGLE,
+    VOLUME,
+    AREA,
+    FLOW
 }

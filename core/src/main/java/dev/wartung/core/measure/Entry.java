@@ -4,7 +4,10 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** What somebody typed (or an instrument in keyboard mode sent) into a reading field: understood, or not with the reason. */
+/**
+ * What somebody typed (or an instrument in keyboard mode sent) into a reading field: understood, or not with the
+ * reason.
+ */
 public sealed interface Entry {
 
     /** A number with its unit. {@code unit} is the one it was typed in. */
@@ -16,7 +19,8 @@ public sealed interface Entry {
     Pattern NUMBER_AND_UNIT = Pattern.compile("([+-]?)((?:\\d+[ -])?\\d+/\\d+|\\d+(?:[.,]\\d+)?|[.,]\\d+)\\s*(.*)");
 
     /**
-     * Reads a number with an optional unit: "13", "13,2", "9.6 Nm", "115 lbf·in", "3/32 in", "1 1/2 in". A comma is a decimal comma.
+     * Reads a number with an optional unit: "13", "13,2", "9.6 Nm", "115 lbf·in", "3/32 in", "1 1/2 in". A comma is a
+     * decimal comma.
      *
      * @param typed what stands in the field
      * @param usual the unit meant when none is typed; also says which dimension is asked for
@@ -33,12 +37,14 @@ public sealed interface Entry {
         String tail = matcher.group(3).strip();
         Optional<Unit> unit = tail.isEmpty() ? Optional.of(usual) : Unit.named(tail, usual.dimension());
         if (unit.isEmpty()) {
-            return new NotUnderstood(tail.matches("[.,\\d].*")
-                    ? "“" + text + "” has two decimal signs. Type thousands without a separator."
-                    : "“" + tail + "” is not a unit known here. Leave it out to mean " + usual.symbol() + ".");
+            return new NotUnderstood(
+                    tail.matches("[.,\\d].*")
+                            ? "“" + text + "” has two decimal signs. Type thousands without a separator."
+                            : "“" + tail + "” is not a unit known here. Leave it out to mean " + usual.symbol() + ".");
         }
         if (unit.get().dimension() != usual.dimension()) {
-            return new NotUnderstood(unit.get().symbol() + " does not measure this. It is read in " + usual.symbol() + ".");
+            return new NotUnderstood(
+                    unit.get().symbol() + " does not measure this. It is read in " + usual.symbol() + ".");
         }
         double value = (matcher.group(1).equals("-") ? -1 : 1) * number(matcher.group(2));
         if (!Double.isFinite(value)) {
@@ -52,10 +58,14 @@ public sealed interface Entry {
         }
         Quantity quantity = Quantity.of(value, unit.get());
         return quantity.dimension() == Dimension.TEMPERATURE && quantity.si() < 0
-                ? new NotUnderstood("“" + text + "” is below absolute zero.") : new Understood(quantity, unit.get());
+                ? new NotUnderstood("“" + text + "” is below absolute zero.")
+                : new Understood(quantity, unit.get());
     }
 
-    /** A decimal with point or comma, a fraction "3/32", or a mixed number "1 1/2"; infinite when the fraction divides by zero. */
+    /**
+     * A decimal with point or comma, a fraction "3/32", or a mixed number "1 1/2"; infinite when the fraction divides
+     * by zero.
+     */
     private static double number(String text) {
         int slash = text.indexOf('/');
         if (slash < 0) {

@@ -22,7 +22,10 @@ public record Quantity(double si, Dimension dimension) implements Comparable<Qua
         return new Quantity(unit.toSi(value), unit.dimension());
     }
 
-    /** Reads a stated amount, number and unit both required and with a decimal point, as sheets write it: "2300 N", "1.4 mm". */
+    /**
+     * Reads a stated amount, number and unit both required and with a decimal point, as sheets write it: "2300 N", "1.4
+     * mm".
+     */
     public static Optional<Quantity> stated(String text) {
         int gap = text.indexOf(' ');
         if (gap < 1) {
@@ -61,7 +64,10 @@ public record Quantity(double si, Dimension dimension) implements Comparable<Qua
         return Double.compare(si, other.si);
     }
 
-    /** As read at the bench: metric, with the decimals that make sense, for instance "13 N·m". Forces from 1000 N on are shown in kN. */
+    /**
+     * As read at the bench: metric, with the decimals that make sense, for instance "13 N·m". Forces from 1000 N on are
+     * shown in kN.
+     */
     public String shown() {
         Unit unit = dimension == Dimension.FORCE && Math.abs(si) >= 1000 ? Unit.KILONEWTON : Unit.metric(dimension);
         return shownIn(unit);
@@ -71,7 +77,10 @@ public record Quantity(double si, Dimension dimension) implements Comparable<Qua
         return numberIn(unit) + " " + unit.symbol();
     }
 
-    /** The bare number in the given unit, rounded half up to the decimals that make sense for it, without trailing zeros. */
+    /**
+     * The bare number in the given unit, rounded half up to the decimals that make sense for it, without trailing
+     * zeros.
+     */
     public String numberIn(Unit unit) {
         return rounded(in(unit), unit.decimals());
     }

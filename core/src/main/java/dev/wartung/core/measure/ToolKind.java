@@ -5,7 +5,10 @@ import java.util.stream.Stream;
 
 /** What a measuring tool measures. */
 public enum ToolKind {
-    TORQUE_WRENCH("Torque wrench", Dimension.TORQUE), CALIPER("Caliper or feeler gauge", Dimension.LENGTH), GAUGE("Pressure gauge", Dimension.PRESSURE), THERMOMETER("Thermometer", Dimension.TEMPERATURE);
+    TORQUE_WRENCH("Torque wrench", Dimension.TORQUE),
+    CALIPER("Caliper or feeler gauge", Dimension.LENGTH),
+    GAUGE("Pressure gauge", Dimension.PRESSURE),
+    THERMOMETER("Thermometer", Dimension.TEMPERATURE);
 
     private final String words;
     private final Dimension measures;

@@ -19,8 +19,28 @@ public enum Unit {
     METRE(Dimension.LENGTH, "m", 1, 0, 3),
     INCH(Dimension.LENGTH, "in", 0.0254, 0, 3, "inch", "\""),
     NEWTON_METRE(Dimension.TORQUE, "N·m", 1, 0, 1, "nm", "n m", "n*m", "n.m"),
-    POUND_FORCE_INCH(Dimension.TORQUE, "lbf·in", 0.45359237 * 9.80665 * 0.0254, 0, 0, "lbfin", "lbf in", "lb in", "in lb", "in lbf"),
-    POUND_FORCE_FOOT(Dimension.TORQUE, "lbf·ft", 0.45359237 * 9.80665 * 0.3048, 0, 1, "lbfft", "lbf ft", "lb ft", "ft lb", "ft lbf"),
+    POUND_FORCE_INCH(
+            Dimension.TORQUE,
+            "lbf·in",
+            0.45359237 * 9.80665 * 0.0254,
+            0,
+            0,
+            "lbfin",
+            "lbf in",
+            "lb in",
+            "in lb",
+            "in lbf"),
+    POUND_FORCE_FOOT(
+            Dimension.TORQUE,
+            "lbf·ft",
+            0.45359237 * 9.80665 * 0.3048,
+            0,
+            1,
+            "lbfft",
+            "lbf ft",
+            "lb ft",
+            "ft lb",
+            "ft lbf"),
     BAR(Dimension.PRESSURE, "bar", 1e5, 0, 2),
     PASCAL(Dimension.PRESSURE, "Pa", 1, 0, 0),
     KILOPASCAL(Dimension.PRESSURE, "kPa", 1e3, 0, 0),
@@ -95,7 +115,9 @@ public enum Unit {
         return UnitSystem.METRIC.unit(dimension);
     }
 
-    /** Finds a unit by symbol or a common way of typing it; case, middle dots, hyphens and doubled spaces do not matter. */
+    /**
+     * Finds a unit by symbol or a common way of typing it; case, middle dots, hyphens and doubled spaces do not matter.
+     */
     public static Optional<Unit> named(String text) {
         return known(text).findFirst();
     }
@@ -107,7 +129,9 @@ public enum Unit {
 
     private static Stream<Unit> known(String text) {
         String wanted = plain(text);
-        return Arrays.stream(values()).filter(unit -> plain(unit.symbol).equals(wanted) || unit.aliases.stream().map(Unit::plain).anyMatch(wanted::equals));
+        return Arrays.stream(values())
+                .filter(unit -> plain(unit.symbol).equals(wanted)
+                        || unit.aliases.stream().map(Unit::plain).anyMatch(wanted::equals));
     }
 
     private static String plain(String text) {

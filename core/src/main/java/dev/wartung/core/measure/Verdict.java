@@ -10,7 +10,12 @@ package dev.wartung.core.measure;
 public record Verdict(Outcome outcome, String finding, String next) {
 
     /** Where a reading lies; an observation that is not the expected one is {@link #DIFFERENT}. */
-    public enum Outcome { WITHIN, LOW, HIGH, DIFFERENT }
+    public enum Outcome {
+        WITHIN,
+        LOW,
+        HIGH,
+        DIFFERENT
+    }
 
     public boolean passed() {
         return outcome == Outcome.WITHIN;

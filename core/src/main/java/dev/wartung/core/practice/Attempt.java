@@ -15,7 +15,10 @@ import java.util.Optional;
 import java.util.TreeSet;
 import java.util.stream.Stream;
 
-/** An exercise with all a learner did in it, carried out on the bench. Worked out anew from what was done: nothing else is kept. */
+/**
+ * An exercise with all a learner did in it, carried out on the bench. Worked out anew from what was done: nothing else
+ * is kept.
+ */
 public final class Attempt {
 
     private static final int TOOLS_OFFERED = 4;
@@ -49,7 +52,11 @@ public final class Attempt {
         switch (made.what()) {
             case MOVE -> exercise.move(made.key()).ifPresent(move -> move(made, move));
             case LOOK -> came.add(new Came(made, List.of(), List.of(), look(made.key())));
-            case HINT -> came.add(new Came(made, List.of(), List.of(), next().map(s -> s.say() + ". " + s.why()).orElse("Everything the work has was done.")));
+            case HINT -> came.add(new Came(
+                    made,
+                    List.of(),
+                    List.of(),
+                    next().map(s -> s.say() + ". " + s.why()).orElse("Everything the work has was done.")));
             case NAME -> name(made);
         }
     }
@@ -58,15 +65,22 @@ public final class Attempt {
         before = bench.energies().position();
         List<String> slips = new ArrayList<>();
         Step step = here(move);
-        rightTool(step).filter(right -> !right.equals(made.tool())).ifPresent(right -> slips.add((made.tool().isEmpty() ? "Bare hands" : made.tool()) + " for “" + step.say() + "”: it takes " + right + "."));
+        rightTool(step)
+                .filter(right -> !right.equals(made.tool()))
+                .ifPresent(right -> slips.add((made.tool().isEmpty() ? "Bare hands" : made.tool()) + " for “"
+                        + step.say() + "”: it takes " + right + "."));
         List<Act> acts = step.acts();
         if (!step.films().isEmpty() && !made.grease().equals(rightGrease(step))) {
             if (made.grease().isEmpty() || made.grease().equals(Made.DRY)) {
                 acts = acts.stream().filter(a -> a.verb() != Verb.GREASE).toList();
             } else {
                 Step.Film film = step.films().get(0);
-                slips.add(made.grease() + " on " + Part.inSentence(film.name()) + (film.polymers().isEmpty() ? "" : " (" + String.join(", ", film.polymers()) + ")") + ": its sheet names " + film.grease()
-                        + (made.grease().equals(WRONG_GREASE) ? ". Mineral oil swells EPDM, and has no place near product." : "."));
+                slips.add(made.grease() + " on " + Part.inSentence(film.name())
+                        + (film.polymers().isEmpty() ? "" : " (" + String.join(", ", film.polymers()) + ")")
+                        + ": its sheet names " + film.grease()
+                        + (made.grease().equals(WRONG_GREASE)
+                                ? ". Mineral oil swells EPDM, and has no place near product."
+                                : "."));
             }
         }
         List<Incident> incidents = bench.carryOut(acts);
@@ -75,25 +89,37 @@ public final class Attempt {
     }
 
     private String look(String part) {
-        Optional<Part> there = bench.exposed().stream().filter(p -> p.id().equals(part)).findFirst();
+        Optional<Part> there =
+                bench.exposed().stream().filter(p -> p.id().equals(part)).findFirst();
         if (there.isEmpty()) {
             return "It cannot be seen from here.";
         }
-        boolean faulty = exercise.trap().kind() == Trap.Kind.HIDDEN_FAULT && exercise.trap().what().equals(part) && !bench.isNew(part);
+        boolean faulty = exercise.trap().kind() == Trap.Kind.HIDDEN_FAULT
+                && exercise.trap().what().equals(part)
+                && !bench.isNew(part);
         return there.get().name() + ": " + (faulty ? exercise.trap().is() + "." : "nothing to be seen.");
     }
 
     private void name(Made made) {
         Trap trap = exercise.trap();
-        boolean right = switch (trap.kind()) {
-            case NONE -> false;
-            case WRONG_RECORD -> trap.what().equals(made.key()) && trap.is().equals(made.value());
-            case HIDDEN_FAULT -> trap.what().equals(made.key());
-        };
+        boolean right =
+                switch (trap.kind()) {
+                    case NONE -> false;
+                    case WRONG_RECORD -> trap.what().equals(made.key())
+                            && trap.is().equals(made.value());
+                    case HIDDEN_FAULT -> trap.what().equals(made.key());
+                };
         found |= right;
         wronglyNamed += right ? 0 : 1;
-        came.add(new Came(made, List.of(), List.of(), right ? trap.kind() == Trap.Kind.WRONG_RECORD ? "That is it. From here on the work follows what the valve really is." : "That is it: it is replaced, not put back."
-                : "No. That is as it should be."));
+        came.add(new Came(
+                made,
+                List.of(),
+                List.of(),
+                right
+                        ? trap.kind() == Trap.Kind.WRONG_RECORD
+                                ? "That is it. From here on the work follows what the valve really is."
+                                : "That is it: it is replaced, not put back."
+                        : "No. That is as it should be."));
     }
 
     /** The work as it would have been derived: for what the valve really is, once that is known. */
@@ -104,17 +130,24 @@ public final class Attempt {
     /** The next step of the derived work that was not done yet. */
     public Optional<Step> next() {
         Map<String, Integer> left = new HashMap<>(done);
-        return derived().steps().stream().filter(s -> left.merge(Move.keyOf(s), -1, Integer::sum) < 0).findFirst();
+        return derived().steps().stream()
+                .filter(s -> left.merge(Move.keyOf(s), -1, Integer::sum) < 0)
+                .findFirst();
     }
 
     /** The step a move stands for, as the work has it now: once the record is put right it may take another tool. */
     public Step here(Move move) {
-        return derived().steps().stream().filter(s -> Move.keyOf(s).equals(move.key())).findFirst().orElse(move.step());
+        return derived().steps().stream()
+                .filter(s -> Move.keyOf(s).equals(move.key()))
+                .findFirst()
+                .orElse(move.step());
     }
 
     /** What can still be chosen: everything but what was done as often as the work has it. */
     public List<Move> moves() {
-        return exercise.moves().stream().filter(m -> m.again() || done.getOrDefault(m.key(), 0) < Math.max(1, m.times())).toList();
+        return exercise.moves().stream()
+                .filter(m -> m.again() || done.getOrDefault(m.key(), 0) < Math.max(1, m.times()))
+                .toList();
     }
 
     /** Of the tools of a step the one that matters; empty where it takes none. */
@@ -122,15 +155,28 @@ public final class Attempt {
         return step.tools().stream().findFirst();
     }
 
-    /** The tools to choose from for a move: the right one among others of the work, in alphabetical order; none where it takes none. */
+    /**
+     * The tools to choose from for a move: the right one among others of the work, in alphabetical order; none where it
+     * takes none.
+     */
     public List<String> tools(Step step) {
-        return rightTool(step).map(right -> {
-            List<String> others = exercise.moves().stream().flatMap(m -> m.step().tools().stream()).filter(t -> !step.tools().contains(t)).distinct().sorted().toList();
-            int from = Math.floorMod(step.say().hashCode(), Math.max(1, others.size()));
-            TreeSet<String> offered = new TreeSet<>(Stream.concat(others.stream().skip(from), others.stream()).limit(TOOLS_OFFERED - 1).toList());
-            offered.add(right);
-            return List.copyOf(offered);
-        }).orElse(List.of());
+        return rightTool(step)
+                .map(right -> {
+                    List<String> others = exercise.moves().stream()
+                            .flatMap(m -> m.step().tools().stream())
+                            .filter(t -> !step.tools().contains(t))
+                            .distinct()
+                            .sorted()
+                            .toList();
+                    int from = Math.floorMod(step.say().hashCode(), Math.max(1, others.size()));
+                    TreeSet<String> offered =
+                            new TreeSet<>(Stream.concat(others.stream().skip(from), others.stream())
+                                    .limit(TOOLS_OFFERED - 1)
+                                    .toList());
+                    offered.add(right);
+                    return List.copyOf(offered);
+                })
+                .orElse(List.of());
     }
 
     /** The grease a step takes by the type sheet; {@link Made#DRY} where it takes none. */
@@ -143,7 +189,10 @@ public final class Attempt {
         if (step.films().isEmpty()) {
             return List.of();
         }
-        TreeSet<String> offered = new TreeSet<>(exercise.moves().stream().flatMap(m -> m.step().films().stream()).map(Step.Film::grease).toList());
+        TreeSet<String> offered = new TreeSet<>(exercise.moves().stream()
+                .flatMap(m -> m.step().films().stream())
+                .map(Step.Film::grease)
+                .toList());
         offered.add(WRONG_GREASE);
         return List.copyOf(offered);
     }

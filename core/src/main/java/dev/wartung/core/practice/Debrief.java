@@ -38,8 +38,17 @@ public record Debrief(int score, List<Lost> lost, List<Line> order, double minut
         }
     }
 
-    private static final Set<Kind> HURTS = EnumSet.of(Kind.EJECTION, Kind.PINCH, Kind.CLOSED_UNDER_LOAD, Kind.LINE_UNDER_PRESSURE, Kind.SCALD, Kind.PRODUCT_SPILLED, Kind.LIVE_CONTACT, Kind.UNSUPPORTED_WEIGHT);
-    private static final Set<Kind> ONLY_TRIED = EnumSet.of(Kind.IN_THE_WAY, Kind.NOT_THERE, Kind.NO_AIR, Kind.NOTHING_MOVED);
+    private static final Set<Kind> HURTS = EnumSet.of(
+            Kind.EJECTION,
+            Kind.PINCH,
+            Kind.CLOSED_UNDER_LOAD,
+            Kind.LINE_UNDER_PRESSURE,
+            Kind.SCALD,
+            Kind.PRODUCT_SPILLED,
+            Kind.LIVE_CONTACT,
+            Kind.UNSUPPORTED_WEIGHT);
+    private static final Set<Kind> ONLY_TRIED =
+            EnumSet.of(Kind.IN_THE_WAY, Kind.NOT_THERE, Kind.NO_AIR, Kind.NOTHING_MOVED);
     private static final int HURT = 20;
     private static final int SPOILT = 8;
     private static final int TRIED = 3;
@@ -62,26 +71,42 @@ public record Debrief(int score, List<Lost> lost, List<Line> order, double minut
             c.slips().forEach(s -> lost.add(new Lost(s, SLIP)));
         });
         attempt.bench().finish(derived.renews()).forEach(i -> lost.add(new Lost(i.text(), SPOILT)));
-        long hints = attempt.came().stream().filter(c -> c.made().what() == Made.What.HINT).count();
+        long hints = attempt.came().stream()
+                .filter(c -> c.made().what() == Made.What.HINT)
+                .count();
         if (hints > 0) {
             lost.add(new Lost(hints + (hints == 1 ? " hint" : " hints"), (int) hints * HINT));
         }
         if (exercise.trap().kind() != Trap.Kind.NONE && !attempt.found()) {
-            lost.add(new Lost(exercise.trap().kind() == Trap.Kind.WRONG_RECORD ? "The record was wrong (" + exercise.trap().what() + " is " + exercise.trap().is() + "), and nobody said so." : "A part had a fault (" + exercise.trap().is() + "), and nobody said so.", NOT_FOUND));
+            lost.add(new Lost(
+                    exercise.trap().kind() == Trap.Kind.WRONG_RECORD
+                            ? "The record was wrong (" + exercise.trap().what() + " is "
+                                    + exercise.trap().is() + "), and nobody said so."
+                            : "A part had a fault (" + exercise.trap().is() + "), and nobody said so.",
+                    NOT_FOUND));
         }
         if (attempt.wronglyNamed() > 0) {
-            lost.add(new Lost(attempt.wronglyNamed() + " times something was said to be wrong that was not", attempt.wronglyNamed() * WRONGLY_NAMED));
+            lost.add(new Lost(
+                    attempt.wronglyNamed() + " times something was said to be wrong that was not",
+                    attempt.wronglyNamed() * WRONGLY_NAMED));
         }
-        List<Step> made = attempt.came().stream().filter(c -> c.made().what() == Made.What.MOVE).flatMap(c -> exercise.move(c.made().key()).stream()).map(Move::step).toList();
+        List<Step> made = attempt.came().stream()
+                .filter(c -> c.made().what() == Made.What.MOVE)
+                .flatMap(c -> exercise.move(c.made().key()).stream())
+                .map(Move::step)
+                .toList();
         List<Line> order = compare(made, derived.steps());
         int out = (int) order.stream().filter(l -> !l.same()).count();
         if (out > 0) {
-            lost.add(new Lost(out + " moves out of order, missing or not needed", Math.min(MOST_FOR_ORDER, (out + 1) / 2 * OUT_OF_ORDER)));
+            lost.add(new Lost(
+                    out + " moves out of order, missing or not needed",
+                    Math.min(MOST_FOR_ORDER, (out + 1) / 2 * OUT_OF_ORDER)));
         }
         double minutes = made.stream().mapToDouble(Step::minutes).sum();
         double over = derived.minutes() == 0 ? 0 : minutes / derived.minutes() - 1;
         if (over > 0.02) {
-            lost.add(new Lost(Math.round(over * 100) + " % more minutes of work than it takes", (int) Math.min(MOST_FOR_TIME, Math.ceil(over * 20))));
+            lost.add(new Lost(Math.round(over * 100) + " % more minutes of work than it takes", (int)
+                    Math.min(MOST_FOR_TIME, Math.ceil(over * 20))));
         }
         int score = Math.max(0, 100 - lost.stream().mapToInt(Lost::points).sum());
         return new Debrief(score, List.copyOf(lost), order, minutes, derived.minutes());
@@ -98,7 +123,9 @@ public record Debrief(int score, List<Lost> lost, List<Line> order, double minut
         int[][] longest = new int[a.size() + 1][b.size() + 1];
         for (int i = a.size() - 1; i >= 0; i--) {
             for (int k = b.size() - 1; k >= 0; k--) {
-                longest[i][k] = a.get(i).equals(b.get(k)) ? longest[i + 1][k + 1] + 1 : Math.max(longest[i + 1][k], longest[i][k + 1]);
+                longest[i][k] = a.get(i).equals(b.get(k))
+                        ? longest[i + 1][k + 1] + 1
+                        : Math.max(longest[i + 1][k], longest[i][k + 1]);
             }
         }
         List<Line> lines = new ArrayList<>();

@@ -10,7 +10,6 @@ import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.simulation.Bench;
-import java.util.Objects;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
@@ -18,6 +17,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.random.RandomGenerator;
@@ -33,10 +33,24 @@ import java.util.stream.Stream;
  * @param asReal the same for what it is
  * @param moves  everything that can be chosen, in no telling order
  */
-public record Exercise(AnatomySheet anatomy, TypeSheet type, ValveConfiguration told, ValveConfiguration real, Work work, Procedure asTold, Procedure asReal, List<Move> moves, Trap trap) {
+public record Exercise(
+        AnatomySheet anatomy,
+        TypeSheet type,
+        ValveConfiguration told,
+        ValveConfiguration real,
+        Work work,
+        Procedure asTold,
+        Procedure asReal,
+        List<Move> moves,
+        Trap trap) {
 
     private static final int DISTRACTORS = 6;
-    private static final List<String> FAULTS = List.of("cracked all round", "swollen and soft", "a scratch across the sealing path", "hard, and a piece of its lip is missing", "pressed flat on one side");
+    private static final List<String> FAULTS = List.of(
+            "cracked all round",
+            "swollen and soft",
+            "a scratch across the sealing path",
+            "hard, and a piece of its lip is missing",
+            "pressed flat on one side");
 
     /**
      * Makes one.
@@ -46,7 +60,14 @@ public record Exercise(AnatomySheet anatomy, TypeSheet type, ValveConfiguration 
      * @param random  where its chances come from
      * @throws IllegalArgumentException if the family has no such configuration
      */
-    public static Exercise of(AnatomySheet anatomy, TypeSheet type, ValveConfiguration told, Work work, Trap.Kind wanted, Derivation derives, RandomGenerator random) {
+    public static Exercise of(
+            AnatomySheet anatomy,
+            TypeSheet type,
+            ValveConfiguration told,
+            Work work,
+            Trap.Kind wanted,
+            Derivation derives,
+            RandomGenerator random) {
         Procedure asTold = derives.derive(work, told);
         ValveConfiguration real = told;
         Procedure asReal = asTold;
@@ -57,24 +78,52 @@ public record Exercise(AnatomySheet anatomy, TypeSheet type, ValveConfiguration 
                 real = others.get(random.nextInt(others.size()));
                 asReal = derives.derive(work, real);
                 String option = differs(told, real).orElseThrow();
-                trap = new Trap(Trap.Kind.WRONG_RECORD, option, option.equals(Trap.DRIVE) ? real.drive().code() : Objects.requireNonNull(real.options().get(option)));
+                trap = new Trap(
+                        Trap.Kind.WRONG_RECORD,
+                        option,
+                        option.equals(Trap.DRIVE)
+                                ? real.drive().code()
+                                : Objects.requireNonNull(real.options().get(option)));
             }
         } else if (wanted == Trap.Kind.HIDDEN_FAULT) {
             List<Part> seen = seen(anatomy, told, asTold);
             if (!seen.isEmpty()) {
-                trap = new Trap(Trap.Kind.HIDDEN_FAULT, seen.get(random.nextInt(seen.size())).id(), FAULTS.get(random.nextInt(FAULTS.size())));
+                trap = new Trap(
+                        Trap.Kind.HIDDEN_FAULT,
+                        seen.get(random.nextInt(seen.size())).id(),
+                        FAULTS.get(random.nextInt(FAULTS.size())));
             }
         }
-        return new Exercise(anatomy, type, told, real, work, asTold, asReal, moves(anatomy, type, told, work, asTold, asReal, derives, random), trap);
+        return new Exercise(
+                anatomy,
+                type,
+                told,
+                real,
+                work,
+                asTold,
+                asReal,
+                moves(anatomy, type, told, work, asTold, asReal, derives, random),
+                trap);
     }
 
     /** Configurations that differ in one thing only, and on which the same work can be done. */
-    private static List<ValveConfiguration> others(AnatomySheet anatomy, TypeSheet type, ValveConfiguration told, Work work) {
-        return anatomy.configurations(type).stream().filter(c -> differs(told, c).isPresent())
-                .filter(c -> anatomy.worksFor(c, type).stream().map(WorkKind::id).anyMatch(work.kind().id()::equals))
-                .filter(c -> work.chosen().stream().allMatch(part -> anatomy.build().resolve(c.facts()).part(part).isPresent()))
+    private static List<ValveConfiguration> others(
+            AnatomySheet anatomy, TypeSheet type, ValveConfiguration told, Work work) {
+        return anatomy.configurations(type).stream()
+                .filter(c -> differs(told, c).isPresent())
+                .filter(c -> anatomy.worksFor(c, type).stream()
+                        .map(WorkKind::id)
+                        .anyMatch(work.kind().id()::equals))
+                .filter(c -> work.chosen().stream()
+                        .allMatch(part ->
+                                anatomy.build().resolve(c.facts()).part(part).isPresent()))
                 // what nobody could see is no trap: the build must be another
-                .filter(c -> c.drive() != told.drive() || !anatomy.build().resolve(c.facts()).parts().equals(anatomy.build().resolve(told.facts()).parts())).toList();
+                .filter(c -> c.drive() != told.drive()
+                        || !anatomy.build()
+                                .resolve(c.facts())
+                                .parts()
+                                .equals(anatomy.build().resolve(told.facts()).parts()))
+                .toList();
     }
 
     /** The one thing two configurations differ in; empty where it is none or more. */
@@ -97,12 +146,22 @@ public record Exercise(AnatomySheet anatomy, TypeSheet type, ValveConfiguration 
         Set<Part> seen = new LinkedHashSet<>();
         for (Step step : procedure.steps()) {
             bench.carryOut(step.acts());
-            bench.exposed().stream().filter(p -> !bench.isNew(p.id()) && !p.kind().equals("fastener")).forEach(seen::add);
+            bench.exposed().stream()
+                    .filter(p -> !bench.isNew(p.id()) && !p.kind().equals("fastener"))
+                    .forEach(seen::add);
         }
         return List.copyOf(seen);
     }
 
-    private static List<Move> moves(AnatomySheet anatomy, TypeSheet type, ValveConfiguration told, Work work, Procedure asTold, Procedure asReal, Derivation derives, RandomGenerator random) {
+    private static List<Move> moves(
+            AnatomySheet anatomy,
+            TypeSheet type,
+            ValveConfiguration told,
+            Work work,
+            Procedure asTold,
+            Procedure asReal,
+            Derivation derives,
+            RandomGenerator random) {
         Map<String, Step> steps = new LinkedHashMap<>();
         Map<String, Integer> times = new HashMap<>();
         for (Procedure procedure : asReal.equals(asTold) ? List.of(asTold) : List.of(asTold, asReal)) {
@@ -116,13 +175,19 @@ public record Exercise(AnatomySheet anatomy, TypeSheet type, ValveConfiguration 
         List<Step> foreign = new ArrayList<>();
         for (WorkKind kind : anatomy.worksFor(told, type)) {
             if (!kind.id().equals(work.kind().id()) && kind.renews().choose().isEmpty()) {
-                derives.derive(Work.of(kind), told).steps().stream().filter(s -> !steps.containsKey(Move.keyOf(s))).forEach(foreign::add);
+                derives.derive(Work.of(kind), told).steps().stream()
+                        .filter(s -> !steps.containsKey(Move.keyOf(s)))
+                        .forEach(foreign::add);
             }
         }
         shuffle(foreign, random);
-        Map<String, Step> distractors = foreign.stream().collect(Collectors.toMap(Move::keyOf, s -> s, (a, b) -> a, LinkedHashMap::new));
-        List<Move> moves = new ArrayList<>(Stream.concat(steps.entrySet().stream(), distractors.entrySet().stream().limit(DISTRACTORS))
-                .map(e -> new Move(e.getKey(), e.getValue(), times.getOrDefault(e.getKey(), 0))).toList());
+        Map<String, Step> distractors =
+                foreign.stream().collect(Collectors.toMap(Move::keyOf, s -> s, (a, b) -> a, LinkedHashMap::new));
+        List<Move> moves = new ArrayList<>(Stream.concat(
+                        steps.entrySet().stream(),
+                        distractors.entrySet().stream().limit(DISTRACTORS))
+                .map(e -> new Move(e.getKey(), e.getValue(), times.getOrDefault(e.getKey(), 0)))
+                .toList());
         shuffle(moves, random);
         return List.copyOf(moves);
     }

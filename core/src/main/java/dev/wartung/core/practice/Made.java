@@ -13,7 +13,14 @@ public record Made(What what, String key, String tool, String grease, String val
 
     /** What can be done. */
     public enum What {
-        /** a move carried out */ MOVE, /** a part looked at closely */ LOOK, /** a hint asked for */ HINT, /** what is not as it seems named */ NAME
+        /** a move carried out */
+        MOVE,
+        /** a part looked at closely */
+        LOOK,
+        /** a hint asked for */
+        HINT,
+        /** what is not as it seems named */
+        NAME
     }
 
     /** No grease at all. */

@@ -18,7 +18,12 @@ public record Move(String key, Step step, int times) {
 
     /** What sort of thing it is: moves are offered by these, for their order is what is to be learned. */
     public enum Sort {
-        LINE("Job and line"), POSITION("Air and position"), OFF("Take off and open"), RENEW("Look and renew"), ON("Put back and close"), PROVE("Prove");
+        LINE("Job and line"),
+        POSITION("Air and position"),
+        OFF("Take off and open"),
+        RENEW("Look and renew"),
+        ON("Put back and close"),
+        PROVE("Prove");
 
         private final String words;
 

@@ -11,7 +11,9 @@ public record Trap(Kind kind, String what, String is) {
 
     /** Sorts of traps. */
     public enum Kind {
-        NONE("Everything is as the record says"), WRONG_RECORD("The record may be wrong"), HIDDEN_FAULT("A part may have a fault");
+        NONE("Everything is as the record says"),
+        WRONG_RECORD("The record may be wrong"),
+        HIDDEN_FAULT("A part may have a fault");
 
         private final String words;
 

@@ -30,11 +30,27 @@ import java.util.Optional;
  * @param lab       the instrument of the Lab that works it out
  * @param same      it is to be what was read before in the same job
  * @param finds     what an answer means as a finding
- * @param identifies it tells what the valve is, by answer: another answer than the expected one means that the record is wrong
+ * @param identifies it tells what the valve is, by answer: another answer than the expected one means that the record
+ *     is wrong
  */
-public record Ask(String id, String ask, Optional<Dimension> dimension, Optional<Band> band, List<String> choices, Optional<String> expected,
-                  boolean critical, String low, String high, String otherwise, Optional<Spread> spread, String note, double toolOffsetM, Optional<String> lab, Optional<Same> same,
-                  Map<String, Finds> finds, Map<String, Map<String, String>> identifies) {
+public record Ask(
+        String id,
+        String ask,
+        Optional<Dimension> dimension,
+        Optional<Band> band,
+        List<String> choices,
+        Optional<String> expected,
+        boolean critical,
+        String low,
+        String high,
+        String otherwise,
+        Optional<Spread> spread,
+        String note,
+        double toolOffsetM,
+        Optional<String> lab,
+        Optional<Same> same,
+        Map<String, Finds> finds,
+        Map<String, Map<String, String>> identifies) {
 
     /**
      * What was read before and is to be again.
@@ -51,15 +67,39 @@ public record Ask(String id, String ask, Optional<Dimension> dimension, Optional
         choices = List.copyOf(choices);
     }
 
-    /** Held against itself: the limits are what was read before, once it is known. Until then, and where nothing was to be the same, those of the sheet stay. */
+    /**
+     * Held against itself: the limits are what was read before, once it is known. Until then, and where nothing was to
+     * be the same, those of the sheet stay.
+     */
     Ask knowing(Map<String, Known> read) {
         Optional<Known> before = same.map(Same::as).map(read::get);
-        Optional<Band> around = before.flatMap(Known::measured).flatMap(q -> same.flatMap(Same::within).map(within ->
-                new Band(new Quantity(q.si() - within.si(), q.dimension()), new Quantity(q.si() + within.si(), q.dimension()), Optional.of(q))));
+        Optional<Band> around = before.flatMap(Known::measured).flatMap(q -> same.flatMap(Same::within)
+                .map(within -> new Band(
+                        new Quantity(q.si() - within.si(), q.dimension()),
+                        new Quantity(q.si() + within.si(), q.dimension()),
+                        Optional.of(q))));
         Optional<String> seen = before.flatMap(Known::seen).filter(choices::contains);
         Optional<String> was = around.flatMap(Band::target).map(Quantity::shown).or(() -> seen);
-        return was.isEmpty() ? this : new Ask(id, ask, dimension, around.or(() -> band), choices, seen.or(() -> expected), critical, low, high, otherwise, spread,
-                "It was " + was.get() + " before.", toolOffsetM, lab, same, finds, identifies);
+        return was.isEmpty()
+                ? this
+                : new Ask(
+                        id,
+                        ask,
+                        dimension,
+                        around.or(() -> band),
+                        choices,
+                        seen.or(() -> expected),
+                        critical,
+                        low,
+                        high,
+                        otherwise,
+                        spread,
+                        "It was " + was.get() + " before.",
+                        toolOffsetM,
+                        lab,
+                        same,
+                        finds,
+                        identifies);
     }
 
     /**
@@ -93,7 +133,8 @@ public record Ask(String id, String ask, Optional<Dimension> dimension, Optional
      * @throws IllegalStateException for a reading taken once
      */
     public Verdict judge(List<Quantity> readings) {
-        return spread.orElseThrow(() -> new IllegalStateException(id + " is read once")).judge(readings, band, low, high);
+        return spread.orElseThrow(() -> new IllegalStateException(id + " is read once"))
+                .judge(readings, band, low, high);
     }
 
     /**

@@ -1,9 +1,9 @@
 package dev.wartung.core.procedure;
 
 import dev.wartung.core.anatomy.BoltedJoint;
+import dev.wartung.core.anatomy.Reading;
 import dev.wartung.core.anatomy.Reading.How;
 import dev.wartung.core.anatomy.Reading.Spreading;
-import dev.wartung.core.anatomy.Reading;
 import dev.wartung.core.bolting.BoltPattern;
 import dev.wartung.core.bolting.BoltTorque;
 import dev.wartung.core.diaphragm.Criterion.Compression;
@@ -11,14 +11,17 @@ import dev.wartung.core.diaphragm.Criterion.Parallel;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
-import java.util.Objects;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/** Writes a reading of the anatomy out for one valve: limits from its type sheet, converted where its threads are treated, and the places it is taken at. */
+/**
+ * Writes a reading of the anatomy out for one valve: limits from its type sheet, converted where its threads are
+ * treated, and the places it is taken at.
+ */
 final class AskedHere {
 
     private final Stage stage;
@@ -36,17 +39,39 @@ final class AskedHere {
      * @throws Figures.MissingFigure if the type sheet does not give what it needs
      */
     Ask ask(String id) {
-        Reading reading = stage.anatomy().reading(id).orElseThrow(() -> new IllegalStateException("no reading “" + id + "”"));
+        Reading reading =
+                stage.anatomy().reading(id).orElseThrow(() -> new IllegalStateException("no reading “" + id + "”"));
         Figures figures = stage.figures();
-        Optional<BoltedJoint> joint = reading.spread().flatMap(Spreading::joint).map(this::joint)
-                .or(() -> reading.band().flatMap(band -> stage.type().joints().values().stream().filter(j -> j.torque().equals(band)).findFirst()));
-        return new Ask(reading.id(), reading.ask(), reading.quantity().map(Reading.Measured::dimension),
-                reading.band().map(name -> stage.type().band(name, facts).orElseThrow(() -> new Figures.MissingFigure("band " + name))),
-                reading.choices(), reading.expectedFor(facts), reading.critical(),
-                figures.into(reading.low()), figures.into(reading.high()), figures.into(reading.otherwise()), reading.spread().map(this::spread),
-                reading.quantity().filter(q -> q == Reading.Measured.TORQUE).flatMap(q -> joint).map(this::torqueNote).orElse(""),
-                joint.flatMap(BoltedJoint::toolOffset).map(Quantity::si).orElse(0.0), reading.lab(),
-                reading.same().map(s -> new Ask.Same(s.as(), s.within().map(this::size))), reading.finds(), reading.identifies());
+        Optional<BoltedJoint> joint = reading.spread()
+                .flatMap(Spreading::joint)
+                .map(this::joint)
+                .or(() -> reading.band().flatMap(band -> stage.type().joints().values().stream()
+                        .filter(j -> j.torque().equals(band))
+                        .findFirst()));
+        return new Ask(
+                reading.id(),
+                reading.ask(),
+                reading.quantity().map(Reading.Measured::dimension),
+                reading.band().map(name -> stage.type()
+                        .band(name, facts)
+                        .orElseThrow(() -> new Figures.MissingFigure("band " + name))),
+                reading.choices(),
+                reading.expectedFor(facts),
+                reading.critical(),
+                figures.into(reading.low()),
+                figures.into(reading.high()),
+                figures.into(reading.otherwise()),
+                reading.spread().map(this::spread),
+                reading.quantity()
+                        .filter(q -> q == Reading.Measured.TORQUE)
+                        .flatMap(q -> joint)
+                        .map(this::torqueNote)
+                        .orElse(""),
+                joint.flatMap(BoltedJoint::toolOffset).map(Quantity::si).orElse(0.0),
+                reading.lab(),
+                reading.same().map(s -> new Ask.Same(s.as(), s.within().map(this::size))),
+                reading.finds(),
+                reading.identifies());
     }
 
     private Quantity size(String name) {
@@ -54,31 +79,59 @@ final class AskedHere {
     }
 
     private BoltedJoint joint(String name) {
-        return Optional.ofNullable(stage.type().joints().get(name)).orElseThrow(() -> new Figures.MissingFigure("joint " + name));
+        return Optional.ofNullable(stage.type().joints().get(name))
+                .orElseThrow(() -> new Figures.MissingFigure("joint " + name));
     }
 
     private Spread spread(Spreading spreading) {
         if (spreading.how() == How.ROUND) {
             double uneven = spreading.uneven().map(this::size).map(Quantity::si).orElse(1.0);
-            List<String> names = spreading.places() == 4 ? List.of("the top", "the right", "the bottom", "the left")
-                    : IntStream.rangeClosed(1, spreading.places()).mapToObj(i -> "place " + i).toList();
-            return new Spread(How.ROUND, BoltPattern.circle(spreading.places(), 0.1), names, 0, Optional.empty(), Optional.empty(), uneven);
+            List<String> names = spreading.places() == 4
+                    ? List.of("the top", "the right", "the bottom", "the left")
+                    : IntStream.rangeClosed(1, spreading.places())
+                            .mapToObj(i -> "place " + i)
+                            .toList();
+            return new Spread(
+                    How.ROUND,
+                    BoltPattern.circle(spreading.places(), 0.1),
+                    names,
+                    0,
+                    Optional.empty(),
+                    Optional.empty(),
+                    uneven);
         }
-        String name = spreading.joint().orElseThrow(() -> new IllegalStateException("a reading at bolts names its joint"));
+        String name =
+                spreading.joint().orElseThrow(() -> new IllegalStateException("a reading at bolts names its joint"));
         BoltedJoint joint = joint(name);
         BoltPattern pattern = joint.pattern().orElseThrow(() -> new Figures.MissingFigure("bolt circle of " + name));
-        return new Spread(spreading.how(), pattern, IntStream.rangeClosed(1, pattern.size()).mapToObj(i -> "bolt " + i).toList(), joint.thread().pitchM(),
-                joint.compression().map(c -> new Compression(c.free().si(), c.least(), c.most(), c.damage())), joint.parallel().map(p -> new Parallel(p.si())), 0);
+        return new Spread(
+                spreading.how(),
+                pattern,
+                IntStream.rangeClosed(1, pattern.size())
+                        .mapToObj(i -> "bolt " + i)
+                        .toList(),
+                joint.thread().pitchM(),
+                joint.compression().map(c -> new Compression(c.free().si(), c.least(), c.most(), c.damage())),
+                joint.parallel().map(p -> new Parallel(p.si())),
+                0);
     }
 
     /** What lies behind a torque: whether it was converted, and what it does to the bolt. */
     private String torqueNote(BoltedJoint joint) {
         Band stated = Objects.requireNonNull(stage.type().bands().get(joint.torque()), joint.torque());
         BoltTorque torque = joint.torque(stated, facts);
-        String from = joint.statedFor().isEmpty() ? "Not converted: the sheet does not say which thread condition its torque is for."
-                : joint.statedFor().get() == joint.used(facts) ? "Stated for " + joint.used(facts).words() + " threads, as they are here."
-                : "Converted from " + stated.target().orElse(stated.max()).shown() + " (" + joint.statedFor().get().words() + ") to " + joint.used(facts).words() + " threads.";
-        String warning = joint.statedFor().isEmpty() ? "" : torque.warnings().stream().map(w -> " " + w).collect(Collectors.joining());
-        return from + " Preload about " + new Quantity(torque.preloadN(), Dimension.FORCE).shown() + ", " + Math.round(torque.shareOfProof() * 100) + " % of the proof load." + warning;
+        String from = joint.statedFor().isEmpty()
+                ? "Not converted: the sheet does not say which thread condition its torque is for."
+                : joint.statedFor().get() == joint.used(facts)
+                        ? "Stated for " + joint.used(facts).words() + " threads, as they are here."
+                        : "Converted from "
+                                + stated.target().orElse(stated.max()).shown() + " ("
+                                + joint.statedFor().get().words() + ") to "
+                                + joint.used(facts).words() + " threads.";
+        String warning = joint.statedFor().isEmpty()
+                ? ""
+                : torque.warnings().stream().map(w -> " " + w).collect(Collectors.joining());
+        return from + " Preload about " + new Quantity(torque.preloadN(), Dimension.FORCE).shown() + ", "
+                + Math.round(torque.shareOfProof() * 100) + " % of the proof load." + warning;
     }
 }

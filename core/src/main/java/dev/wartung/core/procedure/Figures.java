@@ -18,7 +18,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * The figures of one valve that texts refer to as {@code {name}}: sizes, masses and bands from the type sheet, forces, energy and air
+ * The figures of one valve that texts refer to as {@code {name}}: sizes, masses and bands from the type sheet, forces,
+ * energy and air
  * computed from it, and how its plant works.
  *
  * @param values name to figure with unit, ready to be read
@@ -36,8 +37,19 @@ public record Figures(Map<String, String> values) {
     static Figures of(TypeSheet type, Build build, ValveConfiguration configuration, Map<String, String> facts) {
         Map<String, String> values = new TreeMap<>();
         type.sizes().forEach((name, size) -> values.put(name, size.shown()));
-        type.masses().forEach((part, mass) -> values.put("mass." + part, new Quantity(mass.si() + build.parts().stream().filter(p -> build.hangsOn(p, part))
-                .map(p -> type.masses().get(p.id())).filter(Objects::nonNull).mapToDouble(Quantity::si).sum(), Dimension.MASS).shown()));
+        type.masses()
+                .forEach((part, mass) -> values.put(
+                        "mass." + part,
+                        new Quantity(
+                                        mass.si()
+                                                + build.parts().stream()
+                                                        .filter(p -> build.hangsOn(p, part))
+                                                        .map(p -> type.masses().get(p.id()))
+                                                        .filter(Objects::nonNull)
+                                                        .mapToDouble(Quantity::si)
+                                                        .sum(),
+                                        Dimension.MASS)
+                                .shown()));
         type.bands().keySet().forEach(name -> {
             Band band = type.band(name, facts).orElseThrow();
             values.put("band." + name + ".range", band.shown());
@@ -53,17 +65,19 @@ public record Figures(Map<String, String> values) {
             values.put("press.energy", new Quantity(spring.pressEnergyJ(), Dimension.ENERGY).shown());
             values.put("press.travel", new Quantity(spring.pressTravelM(), Dimension.LENGTH).shown());
         });
-        Actuators.of(type, drive).ifPresent(actuator -> Actuators.closure(type, facts).ifPresent(closure -> {
-            values.put("air.open", air(actuator.airToOpenPa(closure, LinePressure.NONE)));
-            values.put("air.close", air(actuator.airToClosePa(closure, LinePressure.NONE)));
-        }));
+        Actuators.of(type, drive)
+                .ifPresent(actuator -> Actuators.closure(type, facts).ifPresent(closure -> {
+                    values.put("air.open", air(actuator.airToOpenPa(closure, LinePressure.NONE)));
+                    values.put("air.close", air(actuator.airToClosePa(closure, LinePressure.NONE)));
+                }));
         return new Figures(values);
     }
 
     /** The same with the answers to questions of practice in words, as {@code {school.name}}. */
     Figures with(Map<String, Settled> schools) {
         Map<String, String> more = new TreeMap<>(values);
-        schools.forEach((id, settled) -> more.put("school." + id, settled.school().words(settled.answer())));
+        schools.forEach(
+                (id, settled) -> more.put("school." + id, settled.school().words(settled.answer())));
         return new Figures(more);
     }
 
@@ -90,7 +104,10 @@ public record Figures(Map<String, String> values) {
         });
     }
 
-    /** A text refers to a figure that the type sheet does not give. Found when a sheet is read, by deriving all its works. */
+    /**
+     * A text refers to a figure that the type sheet does not give. Found when a sheet is read, by deriving all its
+     * works.
+     */
     public static final class MissingFigure extends IllegalStateException {
         private static final long serialVersionUID = 1;
 

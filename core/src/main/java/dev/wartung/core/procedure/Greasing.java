@@ -24,11 +24,19 @@ public record Greasing(Step.Film film, Optional<Tin> tin, String reason, boolean
     /** Chooses for a film from a shelf. */
     public static Greasing of(Step.Film film, GreaseShelf shelf) {
         if (!shelf.keepsAList()) {
-            return new Greasing(film, Optional.empty(), "As the type sheet names it; this site keeps no list of its tins.", false);
+            return new Greasing(
+                    film, Optional.empty(), "As the type sheet names it; this site keeps no list of its tins.", false);
         }
         Optional<Chosen> chosen = shelf.choose(use(film), film.grease());
-        return chosen.map(c -> new Greasing(film, Optional.of(c.tin()), (c.named() ? "The maker names it. " : "") + c.suitability().inWords() + replaced(film, shelf, c), false))
-                .orElseGet(() -> new Greasing(film, Optional.empty(), "No tin on site may be used here. " + againstAll(film, shelf), true));
+        return chosen.map(c -> new Greasing(
+                        film,
+                        Optional.of(c.tin()),
+                        (c.named() ? "The maker names it. " : "")
+                                + c.suitability().inWords()
+                                + replaced(film, shelf, c),
+                        false))
+                .orElseGet(() -> new Greasing(
+                        film, Optional.empty(), "No tin on site may be used here. " + againstAll(film, shelf), true));
     }
 
     /** What is said against a tin somebody takes instead; it suits where nothing is. */
@@ -38,11 +46,15 @@ public record Greasing(Step.Film film, Optional<Tin> tin, String reason, boolean
 
     /** Whether the film goes where product comes. */
     public static boolean productWetted(Step.Film film, GreaseShelf shelf) {
-        return shelf.matrix().position(film.position()).map(Position::productWetted).orElse(true);
+        return shelf.matrix()
+                .position(film.position())
+                .map(Position::productWetted)
+                .orElse(true);
     }
 
     private static Use use(Step.Film film) {
-        Set<Polymer> polymers = film.polymers().stream().flatMap(p -> Polymer.named(p).stream()).collect(Collectors.toSet());
+        Set<Polymer> polymers =
+                film.polymers().stream().flatMap(p -> Polymer.named(p).stream()).collect(Collectors.toSet());
         return new Use(film.position(), polymers, Set.of(), 0);
     }
 
@@ -51,19 +63,32 @@ public record Greasing(Step.Film film, Optional<Tin> tin, String reason, boolean
         if (chosen.named()) {
             return "";
         }
-        return " Not " + film.grease() + ", which the maker names: " + (onShelf(film.grease(), shelf).isEmpty() ? "there is none on site." : against(film, shelf));
+        return " Not " + film.grease() + ", which the maker names: "
+                + (onShelf(film.grease(), shelf).isEmpty() ? "there is none on site." : against(film, shelf));
     }
 
     private static String against(Step.Film film, GreaseShelf shelf) {
-        return onShelf(film.grease(), shelf).map(tin -> judge(film, tin, shelf).inWords()).orElse(film.grease() + ", which the maker names, is not on site.");
+        return onShelf(film.grease(), shelf)
+                .map(tin -> judge(film, tin, shelf).inWords())
+                .orElse(film.grease() + ", which the maker names, is not on site.");
     }
 
     private static String againstAll(Step.Film film, GreaseShelf shelf) {
-        String named = onShelf(film.grease(), shelf).isPresent() ? "" : film.grease() + ", which the maker names, is not here. ";
-        return named + shelf.tins().stream().map(Tin::grease).distinct().map(g -> g.name() + ": " + shelf.judge(g, use(film)).reasons().get(0).text()).collect(Collectors.joining(" "));
+        String named = onShelf(film.grease(), shelf).isPresent()
+                ? ""
+                : film.grease() + ", which the maker names, is not here. ";
+        return named
+                + shelf.tins().stream()
+                        .map(Tin::grease)
+                        .distinct()
+                        .map(g -> g.name() + ": "
+                                + shelf.judge(g, use(film)).reasons().get(0).text())
+                        .collect(Collectors.joining(" "));
     }
 
     private static Optional<Tin> onShelf(String grease, GreaseShelf shelf) {
-        return shelf.tins().stream().filter(t -> t.grease().name().equals(grease)).findFirst();
+        return shelf.tins().stream()
+                .filter(t -> t.grease().name().equals(grease))
+                .findFirst();
     }
 }

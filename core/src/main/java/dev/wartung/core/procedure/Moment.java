@@ -16,7 +16,8 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 
 /**
- * A stage with its closure member somewhere, held by something: what conditions are judged against there, and how an operation reads there. Jobs on one valve pass
+ * A stage with its closure member somewhere, held by something: what conditions are judged against there, and how an
+ * operation reads there. Jobs on one valve pass
  * through the same few moments again and again, so each operation is written out once in each. Thread-safe.
  */
 final class Moment {
@@ -38,7 +39,15 @@ final class Moment {
     }
 
     /** An operation in words and figures, as it is met here. */
-    record Worded(String say, String why, String done, List<Step.Warning> warnings, List<String> tools, List<Ask> asks, List<Step.Film> films, List<String> choices) {}
+    record Worded(
+            String say,
+            String why,
+            String done,
+            List<Step.Warning> warnings,
+            List<String> tools,
+            List<Ask> asks,
+            List<Step.Film> films,
+            List<String> choices) {}
 
     Map<String, String> facts() {
         return facts;
@@ -56,11 +65,28 @@ final class Moment {
     private Worded write(Operation operation) {
         Figures figures = stage.figures();
         AskedHere asked = new AskedHere(stage, facts);
-        return new Worded(text(operation.say()), text(operation.why()), text(operation.done()),
-                operation.cautions().stream().filter(c -> c.when().holds(facts)).map(c -> new Step.Warning(figures.into(c.lead()), figures.into(c.text()))).toList(),
-                operation.tools().stream().filter(t -> t.when().holds(facts)).map(t -> figures.into(t.is())).toList(),
-                operation.asks().stream().filter(a -> a.when().holds(facts)).map(a -> asked.ask(a.is())).toList(), films(operation),
-                operation.follows().stream().filter(f -> f.when().holds(facts)).map(f -> stage.schools().get(f.is())).map(Settled::inWords).toList());
+        return new Worded(
+                text(operation.say()),
+                text(operation.why()),
+                text(operation.done()),
+                operation.cautions().stream()
+                        .filter(c -> c.when().holds(facts))
+                        .map(c -> new Step.Warning(figures.into(c.lead()), figures.into(c.text())))
+                        .toList(),
+                operation.tools().stream()
+                        .filter(t -> t.when().holds(facts))
+                        .map(t -> figures.into(t.is()))
+                        .toList(),
+                operation.asks().stream()
+                        .filter(a -> a.when().holds(facts))
+                        .map(a -> asked.ask(a.is()))
+                        .toList(),
+                films(operation),
+                operation.follows().stream()
+                        .filter(f -> f.when().holds(facts))
+                        .map(f -> stage.schools().get(f.is()))
+                        .map(Settled::inWords)
+                        .toList());
     }
 
     private String text(List<Variant> variants) {
@@ -68,16 +94,33 @@ final class Moment {
     }
 
     private List<Step.Film> films(Operation operation) {
-        return operation.greases().stream().flatMap(id -> stage.build().part(id).stream()).filter(Part::greased).map(part -> film(part, operation)).toList();
+        return operation.greases().stream()
+                .flatMap(id -> stage.build().part(id).stream())
+                .filter(Part::greased)
+                .map(part -> film(part, operation))
+                .toList();
     }
 
     private Step.Film film(Part part, Operation operation) {
-        Lubricant named = stage.type().lubricant(part.film(), facts).orElseThrow(() -> new Figures.MissingFigure("lubricant for " + part.film()));
+        Lubricant named = stage.type()
+                .lubricant(part.film(), facts)
+                .orElseThrow(() -> new Figures.MissingFigure("lubricant for " + part.film()));
         // where schools differ on the place of the film, their answer is the place
-        String position = operation.follows().stream().anyMatch(f -> f.is().equals(FILM_SCHOOL)) ? facts.getOrDefault(FILM_SCHOOL, part.film())
+        String position = operation.follows().stream().anyMatch(f -> f.is().equals(FILM_SCHOOL))
+                ? facts.getOrDefault(FILM_SCHOOL, part.film())
                 : part.kind().equals(Part.ACTUATOR_SEAL) ? ACTUATOR : part.film();
-        String material = stage.type().article(part.id(), facts).map(Article::material).orElse("");
-        double volume = Optional.ofNullable(stage.type().surfaces().get(part.id())).map(s -> Film.volumeM3(s.areaM2(), Film.THIN_M)).orElse(0.0);
-        return new Step.Film(part.id(), part.name(), position, Polymer.in(material).stream().map(Polymer::symbol).sorted().toList(), named.name(), named.registration(), volume);
+        String material =
+                stage.type().article(part.id(), facts).map(Article::material).orElse("");
+        double volume = Optional.ofNullable(stage.type().surfaces().get(part.id()))
+                .map(s -> Film.volumeM3(s.areaM2(), Film.THIN_M))
+                .orElse(0.0);
+        return new Step.Film(
+                part.id(),
+                part.name(),
+                position,
+                Polymer.in(material).stream().map(Polymer::symbol).sorted().toList(),
+                named.name(),
+                named.registration(),
+                volume);
     }
 }

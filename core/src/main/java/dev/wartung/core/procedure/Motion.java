@@ -26,27 +26,31 @@ record Motion(Optional<String> position, String held, boolean driven, Optional<S
     }
 
     private static Motion atRest(Build build, Drive drive, Optional<String> otherwise) {
-        String held = switch (drive) {
-            case NC, NO, FLOW -> SPRING;
-            case DA -> NOTHING;
-            case MANUAL, MOTOR -> HAND;
-        };
+        String held =
+                switch (drive) {
+                    case NC, NO, FLOW -> SPRING;
+                    case DA -> NOTHING;
+                    case MANUAL, MOTOR -> HAND;
+                };
         return new Motion(build.rest(drive).or(() -> otherwise), held, true, Optional.empty());
     }
 
     Motion after(Act act, Build build, Drive drive) {
-        boolean isDriver = build.driver().map(Part::id).filter(act.object()::equals).isPresent();
+        boolean isDriver =
+                build.driver().map(Part::id).filter(act.object()::equals).isPresent();
         return switch (act.verb()) {
             case AIR_ON -> {
                 Optional<String> to = Optional.of(build.underAir(drive, act.object()));
                 yield driven ? new Motion(to, AIR, true, Optional.empty()) : new Motion(position, held, false, to);
             }
-            case AIR_OFF -> driven ? atRest(build, drive, position) : new Motion(position, held, false, Optional.empty());
+            case AIR_OFF -> driven
+                    ? atRest(build, drive, position)
+                    : new Motion(position, held, false, Optional.empty());
             case TURN -> new Motion(Optional.of(act.object()), HAND, driven, driver);
             case DELIVERED -> isDriver ? new Motion(storedAt(build), HAND, false, Optional.empty()) : this;
             case TAKE, BIN -> isDriver ? new Motion(position, HAND, false, Optional.empty()) : this;
             case PUT_BACK, FIT_NEW -> isDriver ? putOn(build, drive) : this;
-            // reversed, the spring holds it at the other end; off the valve its drive is in nobody's way
+                // reversed, the spring holds it at the other end; off the valve its drive is in nobody's way
             case CONVERT -> driven && act.object().startsWith("drive=") ? atRest(build, drive, position) : this;
             default -> this;
         };

@@ -10,7 +10,8 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * Brings a part that was found unfit into a job under way: the old one goes to the bin, a new one is fitted where the old would have gone back, and both are counted.
+ * Brings a part that was found unfit into a job under way: the old one goes to the bin, a new one is fitted where the
+ * old would have gone back, and both are counted.
  */
 public final class Replacement {
 
@@ -67,8 +68,25 @@ public final class Replacement {
     }
 
     private static Step toTheBin(Part part, Phase phase) {
-        return new Step(binning(part), binning(part), Optional.empty(), phase, "Put the old " + Part.inSentence(part.name()) + " in the bin and take the new one from its bag",
-                "It was found unfit. Off the cloth it cannot go back by mistake, and the count stays right. Hold the two side by side: are they alike?", "Old one binned, new one here", "hand", List.of(), List.of(), MINUTES,
-                List.of(), List.of(), List.of(), List.of(Act.of(Verb.BIN, part.id())), false, false, false, List.of());
+        return new Step(
+                binning(part),
+                binning(part),
+                Optional.empty(),
+                phase,
+                "Put the old " + Part.inSentence(part.name()) + " in the bin and take the new one from its bag",
+                "It was found unfit. Off the cloth it cannot go back by mistake, and the count stays right. Hold the two side by side: are they alike?",
+                "Old one binned, new one here",
+                "hand",
+                List.of(),
+                List.of(),
+                MINUTES,
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(Act.of(Verb.BIN, part.id())),
+                false,
+                false,
+                false,
+                List.of());
     }
 }

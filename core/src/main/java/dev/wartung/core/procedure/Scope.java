@@ -17,7 +17,8 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * How far a job reaches: the operations it contains and the parts it renews, closed over access. Getting at a part pulls in what is in
+ * How far a job reaches: the operations it contains and the parts it renews, closed over access. Getting at a part
+ * pulls in what is in
  * the way; opening a joint spends its single-use seals, which are then renewed too.
  */
 final class Scope {
@@ -37,31 +38,54 @@ final class Scope {
      * @param goals      parts to renew
      * @param reaches    operations to get to whatever they renew
      * @param live       the line stays as it is
-     * @param converting operations of the old build that make it this one: they are done by then, and bring others along
+     * @param converting operations of the old build that make it this one: they are done by then, and bring others
+     *     along
      */
-    Scope(Build build, Map<String, Operation> operations, Collection<String> goals, Collection<String> reaches, Collection<String> converting, boolean closesUp, boolean live, Situation start) {
+    Scope(
+            Build build,
+            Map<String, Operation> operations,
+            Collection<String> goals,
+            Collection<String> reaches,
+            Collection<String> converting,
+            boolean closesUp,
+            boolean live,
+            Situation start) {
         this.build = build;
         this.operations = operations;
         this.start = start;
         this.converting = converting;
         this.closesUp = closesUp;
         this.live = live;
-        operations.values().stream().filter(o -> live || !o.live()).sorted(Comparator.comparing(o -> o.live() != live)).forEach(o -> o.takes().forEach(part -> takenBy.putIfAbsent(part, o)));
-        goals.stream().filter(part -> build.part(part).isPresent() && !start.renewed().contains(part)).forEach(renewed::add);
+        operations.values().stream()
+                .filter(o -> live || !o.live())
+                .sorted(Comparator.comparing(o -> o.live() != live))
+                .forEach(o -> o.takes().forEach(part -> takenBy.putIfAbsent(part, o)));
+        goals.stream()
+                .filter(part -> build.part(part).isPresent() && !start.renewed().contains(part))
+                .forEach(renewed::add);
         start.inBin().stream().filter(part -> build.part(part).isPresent()).forEach(renewed::add);
         reaches.stream().filter(operations::containsKey).forEach(included::add);
-        operations.values().stream().filter(start::isOpen).filter(o -> o.live() == live || start.open().contains(o.id())).map(Operation::id).forEach(included::add);
+        operations.values().stream()
+                .filter(start::isOpen)
+                .filter(o -> o.live() == live || start.open().contains(o.id()))
+                .map(Operation::id)
+                .forEach(included::add);
         close();
     }
 
     /** Ids of the operations in the job, in the order of the sheet. */
     Set<String> included() {
-        return operations.keySet().stream().filter(included::contains).collect(Collectors.toCollection(LinkedHashSet::new));
+        return operations.keySet().stream()
+                .filter(included::contains)
+                .collect(Collectors.toCollection(LinkedHashSet::new));
     }
 
     /** Ids of the parts renewed, in the order of the build. */
     Set<String> renewed() {
-        return build.parts().stream().map(Part::id).filter(renewed::contains).collect(Collectors.toCollection(LinkedHashSet::new));
+        return build.parts().stream()
+                .map(Part::id)
+                .filter(renewed::contains)
+                .collect(Collectors.toCollection(LinkedHashSet::new));
     }
 
     private void close() {
@@ -74,9 +98,12 @@ final class Scope {
                 operation.needs().stream().filter(operations::containsKey).forEach(included::add);
                 operation.takes().forEach(part -> spend(part, !start.isOpen(operation)));
             }
-            operations.values().stream().filter(this::comesAlong).map(Operation::id).forEach(included::add);
-            build.joints().stream().filter(joint -> opened(joint, included))
-                    .forEach(joint -> joint.seals().forEach(seal -> spend(seal, !opened(joint, start.open()))));
+            operations.values().stream()
+                    .filter(this::comesAlong)
+                    .map(Operation::id)
+                    .forEach(included::add);
+            build.joints().stream().filter(joint -> opened(joint, included)).forEach(joint -> joint.seals()
+                    .forEach(seal -> spend(seal, !opened(joint, start.open()))));
         } while (included.size() + renewed.size() > before);
     }
 
@@ -87,22 +114,39 @@ final class Scope {
         if ((operation.live() && !live) || operation.unless().stream().anyMatch(included::contains)) {
             return false;
         }
-        boolean always = operation.joins().contains(Operation.ALWAYS) && !(closesUp && !somethingDisturbed()) && (!live || operation.live() || operation.phase() == Phase.PREPARE);
+        boolean always = operation.joins().contains(Operation.ALWAYS)
+                && !(closesUp && !somethingDisturbed())
+                && (!live || operation.live() || operation.phase() == Phase.PREPARE);
         boolean closes = operation.phase().compareTo(Phase.CLOSE) >= 0;
         boolean opened = operation.joins().contains(Operation.OPENED) && somethingDisturbed();
-        boolean openedToProduct = operation.joins().contains(Operation.OPENED_TO_PRODUCT) && build.joints().stream().anyMatch(j -> j.opens().isPresent() && opened(j, included));
-        return always || opened || openedToProduct || operation.joins().stream().anyMatch(id -> included.contains(id) || converting.contains(id) || (closes && start.disturbed().contains(id)));
+        boolean openedToProduct = operation.joins().contains(Operation.OPENED_TO_PRODUCT)
+                && build.joints().stream().anyMatch(j -> j.opens().isPresent() && opened(j, included));
+        return always
+                || opened
+                || openedToProduct
+                || operation.joins().stream()
+                        .anyMatch(id -> included.contains(id)
+                                || converting.contains(id)
+                                || (closes && start.disturbed().contains(id)));
     }
 
     private boolean somethingDisturbed() {
-        return Stream.concat(included.stream(), start.disturbed().stream()).filter(operations::containsKey).map(this::operation)
+        return Stream.concat(included.stream(), start.disturbed().stream())
+                .filter(operations::containsKey)
+                .map(this::operation)
                 .anyMatch(o -> o.phase().compareTo(Phase.OPEN) >= 0 && o.phase().compareTo(Phase.CLOSE) < 0);
     }
 
     /** Whether these operations open the joint. */
     private boolean opened(Joint joint, Set<String> by) {
-        boolean unfastened = !joint.heldBy().isEmpty() && joint.heldBy().stream().allMatch(holder -> takenBy.containsKey(holder) && by.contains(takenBy.get(holder).id()));
-        return unfastened || by.stream().anyMatch(id -> operations.containsKey(id) && operation(id).opens().contains(joint.id()));
+        boolean unfastened = !joint.heldBy().isEmpty()
+                && joint.heldBy().stream()
+                        .allMatch(holder -> takenBy.containsKey(holder)
+                                && by.contains(takenBy.get(holder).id()));
+        return unfastened
+                || by.stream()
+                        .anyMatch(id -> operations.containsKey(id)
+                                && operation(id).opens().contains(joint.id()));
     }
 
     /**
@@ -112,7 +156,9 @@ final class Scope {
      */
     private void spend(String part, boolean again) {
         Optional<Part> found = build.part(part);
-        if (found.isPresent() && found.get().singleUse() && (again || !start.renewed().contains(part))) {
+        if (found.isPresent()
+                && found.get().singleUse()
+                && (again || !start.renewed().contains(part))) {
             renewed.add(part);
         }
     }

@@ -2,7 +2,6 @@ package dev.wartung.core.procedure;
 
 import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Phase;
-import java.util.Objects;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -12,13 +11,16 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.PriorityQueue;
 import java.util.Set;
 
 /**
- * A natural order for operations and their undoings: phase by phase, opening in the order of the sheet and closing in reverse, with every
- * access and every stated precedence kept (a stable topological order). Where an undoing says that it comes {@code after} another that reversal would
+ * A natural order for operations and their undoings: phase by phase, opening in the order of the sheet and closing in
+ * reverse, with every
+ * access and every stated precedence kept (a stable topological order). Where an undoing says that it comes
+ * {@code after} another that reversal would
  * put later, the sheet wins.
  */
 final class Sequence {
@@ -39,7 +41,8 @@ final class Sequence {
         }
     }
 
-    private static final Comparator<Node> NATURAL = Comparator.comparing(Node::phase).thenComparing(Node::rank);
+    private static final Comparator<Node> NATURAL =
+            Comparator.comparing(Node::phase).thenComparing(Node::rank);
 
     private final Map<String, Operation> included = new LinkedHashMap<>();
     private final Map<String, Node> nodes = new LinkedHashMap<>();
@@ -66,7 +69,8 @@ final class Sequence {
      * Orders operations and undoings.
      *
      * @param forward  operations to do, in the order of the sheet
-     * @param backward operations whose undoing is to be done, in the order of the sheet; in a conversion they are those of what it becomes
+     * @param backward operations whose undoing is to be done, in the order of the sheet; in a conversion they are those
+     *     of what it becomes
      * @throws IllegalStateException on a circle
      */
     static List<Node> of(List<Operation> forward, List<Operation> backward) {
@@ -79,14 +83,22 @@ final class Sequence {
         node.operation().before().forEach(later -> precede(node.id(), later));
         if (!node.undoes().isEmpty()) {
             precede(node.undoes(), node.id());
-            // what gave access is closed later than what it gave access to, unless the sheet says that it is the other way round
-            access(node.undoes()).stream().map(included::get).flatMap(opened -> opened.undoneBy().stream()).filter(undo -> !node.operation().after().contains(undo.id()))
+            // what gave access is closed later than what it gave access to, unless the sheet says that it is the other
+            // way round
+            access(node.undoes()).stream()
+                    .map(included::get)
+                    .flatMap(opened -> opened.undoneBy().stream())
+                    .filter(undo -> !node.operation().after().contains(undo.id()))
                     .forEach(undo -> precede(node.id(), undo.id()));
         }
     }
 
     private void precede(String earlier, String later) {
-        if (nodes.containsKey(earlier) && nodes.containsKey(later) && followers.computeIfAbsent(earlier, k -> new LinkedHashSet<>()).add(later)) {
+        if (nodes.containsKey(earlier)
+                && nodes.containsKey(later)
+                && followers
+                        .computeIfAbsent(earlier, k -> new LinkedHashSet<>())
+                        .add(later)) {
             waitingFor.merge(later, 1, Integer::sum);
         }
     }

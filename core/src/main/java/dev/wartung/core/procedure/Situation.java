@@ -27,8 +27,17 @@ import java.util.Set;
  * @param motion    where the closure member is and what holds it
  * @param delivered parts that a new valve, not in its line yet, was delivered without; none for a valve in its line
  */
-public record Situation(ValveConfiguration configuration, Set<String> open, Set<String> repeated, Set<String> disturbed, Set<String> off, Set<String> inBin, Set<String> renewed, Set<String> aids, Motion motion,
-                        Set<String> delivered) {
+public record Situation(
+        ValveConfiguration configuration,
+        Set<String> open,
+        Set<String> repeated,
+        Set<String> disturbed,
+        Set<String> off,
+        Set<String> inBin,
+        Set<String> renewed,
+        Set<String> aids,
+        Motion motion,
+        Set<String> delivered) {
 
     /** A closed valve in its line, nothing done yet. The position of a valve without a spring is not known. */
     public static Situation untouched(AnatomySheet anatomy, ValveConfiguration configuration) {
@@ -37,27 +46,58 @@ public record Situation(ValveConfiguration configuration, Set<String> open, Set<
 
     /** @param build of that configuration */
     static Situation untouched(Build build, ValveConfiguration configuration) {
-        return new Situation(configuration, Set.of(), Set.of(), Set.of(), Set.of(), Set.of(), Set.of(), Set.of(),
-                Motion.atStart(build, configuration.drive()), Set.of());
+        return new Situation(
+                configuration,
+                Set.of(),
+                Set.of(),
+                Set.of(),
+                Set.of(),
+                Set.of(),
+                Set.of(),
+                Set.of(),
+                Motion.atStart(build, configuration.drive()),
+                Set.of());
     }
 
-    /** A new valve as it is delivered, if the steps of its work say so: what would have taken these parts off a valve in its line is in effect, though nobody did it. */
+    /**
+     * A new valve as it is delivered, if the steps of its work say so: what would have taken these parts off a valve in
+     * its line is in effect, though nobody did it.
+     */
     Situation delivered(Collection<String> parts, Build build, Collection<Operation> operations) {
         if (parts.isEmpty()) {
             return this;
         }
         Set<String> apart = union(delivered, parts);
-        Set<String> inEffect = union(open, operations.stream().filter(o -> isTakenBy(o, apart, build)).map(Operation::id).toList());
+        Set<String> inEffect = union(
+                open,
+                operations.stream()
+                        .filter(o -> isTakenBy(o, apart, build))
+                        .map(Operation::id)
+                        .toList());
         Motion now = motion;
         for (String part : parts) {
             now = now.after(Act.of(Act.Verb.DELIVERED, part), build, configuration.drive());
         }
-        Set<String> fresh = union(renewed, build.parts().stream().filter(Part::singleUse).map(Part::id).toList());
-        return new Situation(configuration, inEffect, repeated, union(disturbed, inEffect), union(off, parts), inBin, fresh, aids, now, apart);
+        Set<String> fresh = union(
+                renewed,
+                build.parts().stream().filter(Part::singleUse).map(Part::id).toList());
+        return new Situation(
+                configuration,
+                inEffect,
+                repeated,
+                union(disturbed, inEffect),
+                union(off, parts),
+                inBin,
+                fresh,
+                aids,
+                now,
+                apart);
     }
 
     private static boolean isTakenBy(Operation operation, Set<String> parts, Build build) {
-        List<String> takes = operation.takes().stream().filter(id -> build.part(id).isPresent()).toList();
+        List<String> takes = operation.takes().stream()
+                .filter(id -> build.part(id).isPresent())
+                .toList();
         return !takes.isEmpty() && parts.containsAll(takes);
     }
 
@@ -77,7 +117,8 @@ public record Situation(ValveConfiguration configuration, Set<String> open, Set<
         return after(anatomy, configuration, confirmed, false);
     }
 
-    private static Situation after(AnatomySheet anatomy, ValveConfiguration start, List<Step> confirmed, boolean sameJob) {
+    private static Situation after(
+            AnatomySheet anatomy, ValveConfiguration start, List<Step> confirmed, boolean sameJob) {
         ValveConfiguration configuration = start;
         Set<String> open = new LinkedHashSet<>();
         Set<String> repeated = new LinkedHashSet<>();
@@ -126,16 +167,19 @@ public record Situation(ValveConfiguration configuration, Set<String> open, Set<
                         off.addAll(now.exchangedFor(before));
                         inBin.addAll(now.exchangedFor(before));
                     }
-                    default -> { }
+                    default -> {}
                 }
                 motion = motion.after(act, anatomy.build().resolve(configuration.facts()), configuration.drive());
             }
             if (step.acts().stream().anyMatch(a -> a.verb() == Act.Verb.DELIVERED)) {
                 Build build = anatomy.build().resolve(configuration.facts());
-                anatomy.operations().stream().filter(o -> isTakenBy(o, delivered, build)).map(Operation::id).forEach(o -> {
-                    open.add(o);
-                    disturbed.add(o);
-                });
+                anatomy.operations().stream()
+                        .filter(o -> isTakenBy(o, delivered, build))
+                        .map(Operation::id)
+                        .forEach(o -> {
+                            open.add(o);
+                            disturbed.add(o);
+                        });
                 build.parts().stream().filter(Part::singleUse).map(Part::id).forEach(renewed::add);
             }
         }

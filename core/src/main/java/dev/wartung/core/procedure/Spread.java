@@ -23,7 +23,8 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 
 /**
- * A reading taken at several places of this valve: at every turn of a bolt-up, at every bolt of a map, or all round a part.
+ * A reading taken at several places of this valve: at every turn of a bolt-up, at every bolt of a map, or all round a
+ * part.
  *
  * @param pattern     where
  * @param names       of the places
@@ -32,7 +33,14 @@ import java.util.stream.IntStream;
  * @param parallel    the criterion of a map that goes by parallel flanges
  * @param unevenM     for readings all round: widest less smallest, at most; else 0
  */
-public record Spread(How how, BoltPattern pattern, List<String> names, double pitchM, Optional<Compression> compression, Optional<Parallel> parallel, double unevenM) {
+public record Spread(
+        How how,
+        BoltPattern pattern,
+        List<String> names,
+        double pitchM,
+        Optional<Compression> compression,
+        Optional<Parallel> parallel,
+        double unevenM) {
 
     /** How many readings it takes. */
     public int count() {
@@ -50,14 +58,18 @@ public record Spread(How how, BoltPattern pattern, List<String> names, double pi
      * @param gaps one for each bolt
      */
     public GapReport report(List<Quantity> gaps) {
-        Criterion criterion = compression.isPresent() ? compression.get() : parallel.orElseThrow(() -> new IllegalStateException("no criterion"));
+        Criterion criterion = compression.isPresent()
+                ? compression.get()
+                : parallel.orElseThrow(() -> new IllegalStateException("no criterion"));
         return new GapReport(new GapMap(pattern, si(gaps), pitchM, GapMap.USUAL_PASS), criterion);
     }
 
     /** Why one reading makes no sense where it was read; empty when it may be one. */
     public Optional<String> nonsense(Quantity reading) {
-        return compression.filter(c -> reading.si() > c.freeM() + 1e-9)
-                .map(c -> "More than the free thickness of " + new Quantity(c.freeM(), Dimension.LENGTH).shown() + ": nothing would be clamped there. Measure again.");
+        return compression
+                .filter(c -> reading.si() > c.freeM() + 1e-9)
+                .map(c -> "More than the free thickness of " + new Quantity(c.freeM(), Dimension.LENGTH).shown()
+                        + ": nothing would be clamped there. Measure again.");
     }
 
     /** Whether one turn's torque is what its stage asks for. */
@@ -71,17 +83,25 @@ public record Spread(How how, BoltPattern pattern, List<String> names, double pi
         return band.target().orElse(band.max()).si() * turn.share();
     }
 
-    /** The readings that would be exactly right: what one tightens or sets to. Parallel flanges may have any even gap; 3 mm is taken. */
+    /**
+     * The readings that would be exactly right: what one tightens or sets to. Parallel flanges may have any even gap; 3
+     * mm is taken.
+     */
     public List<Quantity> intended(Optional<Band> band) {
         return switch (how) {
-            case RUN -> tightening().turns().stream().map(t -> new Quantity(asked(t, band.orElseThrow()), Dimension.TORQUE)).toList();
+            case RUN -> tightening().turns().stream()
+                    .map(t -> new Quantity(asked(t, band.orElseThrow()), Dimension.TORQUE))
+                    .toList();
             case MAP -> even(compression.map(c -> c.aimM(0)).orElse(3e-3));
-            case ROUND -> even(band.orElseThrow().target().orElse(band.orElseThrow().max()).si());
+            case ROUND -> even(
+                    band.orElseThrow().target().orElse(band.orElseThrow().max()).si());
         };
     }
 
     private List<Quantity> even(double metres) {
-        return IntStream.range(0, count()).mapToObj(i -> new Quantity(metres, Dimension.LENGTH)).toList();
+        return IntStream.range(0, count())
+                .mapToObj(i -> new Quantity(metres, Dimension.LENGTH))
+                .toList();
     }
 
     private static Quantity times(Quantity quantity, double share) {
@@ -102,13 +122,16 @@ public record Spread(How how, BoltPattern pattern, List<String> names, double pi
         return switch (how) {
             case MAP -> map(readings);
             case ROUND -> new AllRound(band.orElseThrow(), unevenM).judge(si(readings), names);
-            case RUN -> run(readings.subList(readings.size() - pattern.size(), readings.size()), band.orElseThrow(), low, high);
+            case RUN -> run(
+                    readings.subList(readings.size() - pattern.size(), readings.size()), band.orElseThrow(), low, high);
         };
     }
 
     private Verdict map(List<Quantity> gaps) {
         GapReport report = report(gaps);
-        Outcome outcome = report.meets() ? Outcome.WITHIN : report.overCompressed() || report.spoilt() ? Outcome.LOW : Outcome.HIGH;
+        Outcome outcome = report.meets()
+                ? Outcome.WITHIN
+                : report.overCompressed() || report.spoilt() ? Outcome.LOW : Outcome.HIGH;
         return new Verdict(outcome, report.finding(), report.next());
     }
 
@@ -118,17 +141,21 @@ public record Spread(How how, BoltPattern pattern, List<String> names, double pi
         List<String> tight = off(last, band, Outcome.HIGH);
         double least = si(last).stream().mapToDouble(v -> v).min().orElseThrow();
         double most = si(last).stream().mapToDouble(v -> v).max().orElseThrow();
-        String found = pattern.size() + " bolts, " + new Quantity(least, Dimension.TORQUE).numberIn(Unit.NEWTON_METRE) + " to "
-                + new Quantity(most, Dimension.TORQUE).shown() + ", limits " + band.shown();
+        String found = pattern.size() + " bolts, " + new Quantity(least, Dimension.TORQUE).numberIn(Unit.NEWTON_METRE)
+                + " to " + new Quantity(most, Dimension.TORQUE).shown() + ", limits " + band.shown();
         if (!tight.isEmpty()) {
             return new Verdict(Outcome.HIGH, found, "Bolt " + String.join(", ", tight) + ": " + high);
         }
-        return loose.isEmpty() ? new Verdict(Outcome.WITHIN, found, "") : new Verdict(Outcome.LOW, found, "Bolt " + String.join(", ", loose) + ": " + low);
+        return loose.isEmpty()
+                ? new Verdict(Outcome.WITHIN, found, "")
+                : new Verdict(Outcome.LOW, found, "Bolt " + String.join(", ", loose) + ": " + low);
     }
 
     private static List<String> off(List<Quantity> last, Band band, Outcome outcome) {
         List<String> bolts = new ArrayList<>();
-        IntStream.range(0, last.size()).filter(i -> band.judge(last.get(i)) == outcome).forEach(i -> bolts.add(String.valueOf(i + 1)));
+        IntStream.range(0, last.size())
+                .filter(i -> band.judge(last.get(i)) == outcome)
+                .forEach(i -> bolts.add(String.valueOf(i + 1)));
         return bolts;
     }
 

@@ -21,7 +21,10 @@ import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 
-/** One configuration of a valve with all that follows from it: build, operations, figures, settled schools. A conversion has two. */
+/**
+ * One configuration of a valve with all that follows from it: build, operations, figures, settled schools. A conversion
+ * has two.
+ */
 final class Stage {
 
     private final AnatomySheet anatomy;
@@ -50,21 +53,30 @@ final class Stage {
         this.figures = Figures.of(type, build, configuration, facts).with(schools);
         anatomy.operations().stream().filter(o -> o.when().holds(facts)).forEach(o -> operations.put(o.id(), o));
         operations.replaceAll((id, operation) -> operation.withNeeds(access(operation)));
-        operations.values().forEach(o -> o.needs().forEach(need -> needing.computeIfAbsent(need, n -> new ArrayList<>()).add(o)));
+        operations.values().forEach(o -> o.needs().forEach(need -> needing.computeIfAbsent(need, n -> new ArrayList<>())
+                .add(o)));
     }
 
     /** What the sheet says gives access, and what takes away whatever the build says is in the way. */
     private List<String> access(Operation operation) {
         Set<String> access = new LinkedHashSet<>(operation.needs());
-        operation.takes().stream().flatMap(part -> build.part(part).stream()).flatMap(part -> part.behind().stream()).filter(inTheWay -> !clears(operation, inTheWay))
-                .flatMap(inTheWay -> operations.values().stream().filter(o -> !o.live() && clears(o, inTheWay))).map(Operation::id)
-                .filter(id -> !id.equals(operation.id())).forEach(access::add);
+        operation.takes().stream()
+                .flatMap(part -> build.part(part).stream())
+                .flatMap(part -> part.behind().stream())
+                .filter(inTheWay -> !clears(operation, inTheWay))
+                .flatMap(inTheWay -> operations.values().stream().filter(o -> !o.live() && clears(o, inTheWay)))
+                .map(Operation::id)
+                .filter(id -> !id.equals(operation.id()))
+                .forEach(access::add);
         return List.copyOf(access);
     }
 
     private boolean clears(Operation operation, String inTheWay) {
-        return operation.takes().contains(inTheWay) || operation.opens().contains(inTheWay)
-                || build.joint(inTheWay).filter(j -> j.heldBy().stream().anyMatch(operation.takes()::contains)).isPresent();
+        return operation.takes().contains(inTheWay)
+                || operation.opens().contains(inTheWay)
+                || build.joint(inTheWay)
+                        .filter(j -> j.heldBy().stream().anyMatch(operation.takes()::contains))
+                        .isPresent();
     }
 
     AnatomySheet anatomy() {
@@ -115,6 +127,7 @@ final class Stage {
 
     /** Whether the operation makes the valve another one. */
     boolean converts(String operation) {
-        return operations.containsKey(operation) && operations.get(operation).does().stream().anyMatch(a -> a.verb() == Verb.CONVERT);
+        return operations.containsKey(operation)
+                && operations.get(operation).does().stream().anyMatch(a -> a.verb() == Verb.CONVERT);
     }
 }

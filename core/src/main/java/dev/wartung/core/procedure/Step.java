@@ -25,20 +25,73 @@ import java.util.stream.Stream;
  * @param secondPerson a second person must agree
  * @param choices   the schools the step follows, each in words with its reason
  */
-public record Step(String id, String operation, Optional<String> undoes, Phase phase, String say, String why, String done, String held,
-                   List<Warning> cautions, List<String> tools, double minutes, List<Ask> asks, List<Film> films, List<String> marks, List<Act> acts,
-                   boolean kitCount, boolean proves, boolean secondPerson, List<String> choices) {
+public record Step(
+        String id,
+        String operation,
+        Optional<String> undoes,
+        Phase phase,
+        String say,
+        String why,
+        String done,
+        String held,
+        List<Warning> cautions,
+        List<String> tools,
+        double minutes,
+        List<Ask> asks,
+        List<Film> films,
+        List<String> marks,
+        List<Act> acts,
+        boolean kitCount,
+        boolean proves,
+        boolean secondPerson,
+        List<String> choices) {
 
     /** The same step under another id, for a procedure that goes on where another was left. */
     public Step renamed(String newId) {
-        return new Step(newId, operation, undoes, phase, say, why, done, held, cautions, tools, minutes, asks, films, marks, acts, kitCount, proves,
-                secondPerson, choices);
+        return new Step(
+                newId,
+                operation,
+                undoes,
+                phase,
+                say,
+                why,
+                done,
+                held,
+                cautions,
+                tools,
+                minutes,
+                asks,
+                films,
+                marks,
+                acts,
+                kitCount,
+                proves,
+                secondPerson,
+                choices);
     }
 
     /** The same step, carried out otherwise. */
     Step with(List<Act> otherActs) {
-        return new Step(id, operation, undoes, phase, say, why, done, held, cautions, tools, minutes, asks, films, marks, List.copyOf(otherActs), kitCount, proves,
-                secondPerson, choices);
+        return new Step(
+                id,
+                operation,
+                undoes,
+                phase,
+                say,
+                why,
+                done,
+                held,
+                cautions,
+                tools,
+                minutes,
+                asks,
+                films,
+                marks,
+                List.copyOf(otherActs),
+                kitCount,
+                proves,
+                secondPerson,
+                choices);
     }
 
     /**
@@ -47,14 +100,53 @@ public record Step(String id, String operation, Optional<String> undoes, Phase p
      * @param read by reading
      */
     public Step knowing(Map<String, Ask.Known> read) {
-        return asks.stream().allMatch(a -> a.same().isEmpty()) ? this : new Step(id, operation, undoes, phase, say, why, done, held, cautions, tools, minutes,
-                asks.stream().map(a -> a.knowing(read)).toList(), films, marks, acts, kitCount, proves, secondPerson, choices);
+        return asks.stream().allMatch(a -> a.same().isEmpty())
+                ? this
+                : new Step(
+                        id,
+                        operation,
+                        undoes,
+                        phase,
+                        say,
+                        why,
+                        done,
+                        held,
+                        cautions,
+                        tools,
+                        minutes,
+                        asks.stream().map(a -> a.knowing(read)).toList(),
+                        films,
+                        marks,
+                        acts,
+                        kitCount,
+                        proves,
+                        secondPerson,
+                        choices);
     }
 
     /** The same step with one caution more. */
     Step warnedOf(String lead, String text) {
-        return new Step(id, operation, undoes, phase, say, why, done, held, Stream.concat(cautions.stream(), Stream.of(new Warning(lead, text))).toList(), tools, minutes, asks, films, marks, acts, kitCount,
-                proves, secondPerson, choices);
+        return new Step(
+                id,
+                operation,
+                undoes,
+                phase,
+                say,
+                why,
+                done,
+                held,
+                Stream.concat(cautions.stream(), Stream.of(new Warning(lead, text)))
+                        .toList(),
+                tools,
+                minutes,
+                asks,
+                films,
+                marks,
+                acts,
+                kitCount,
+                proves,
+                secondPerson,
+                choices);
     }
 
     /** A caution in the figures of this valve. */
@@ -70,7 +162,14 @@ public record Step(String id, String operation, Optional<String> undoes, Phase p
      * @param registration its food contact class
      * @param volumeM3     how much a thin film takes; 0 where the sheet does not give the part's size
      */
-    public record Film(String part, String name, String position, List<String> polymers, String grease, String registration, double volumeM3) {
+    public record Film(
+            String part,
+            String name,
+            String position,
+            List<String> polymers,
+            String grease,
+            String registration,
+            double volumeM3) {
 
         public Film {
             polymers = List.copyOf(polymers);

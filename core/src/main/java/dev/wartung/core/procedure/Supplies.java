@@ -38,22 +38,33 @@ public record Supplies(Optional<Kit> kit, List<Piece> inKit, List<Piece> notInKi
         }
     }
 
-    public static Supplies of(TypeSheet type, Build build, ValveConfiguration configuration, Collection<String> renewed) {
+    public static Supplies of(
+            TypeSheet type, Build build, ValveConfiguration configuration, Collection<String> renewed) {
         Map<String, String> facts = configuration.facts();
         Optional<Kit> kit = type.kits().stream()
                 .filter(k -> k.when().holds(facts) && k.contains().stream().anyMatch(renewed::contains))
-                .max(Comparator.comparingLong(k -> k.contains().stream().filter(renewed::contains).count()));
-        List<String> contents = kit.map(Kit::contains).orElse(List.of()).stream().filter(p -> build.part(p).isPresent()).toList();
+                .max(Comparator.comparingLong(
+                        k -> k.contains().stream().filter(renewed::contains).count()));
+        List<String> contents = kit.map(Kit::contains).orElse(List.of()).stream()
+                .filter(p -> build.part(p).isPresent())
+                .toList();
         List<Piece> inKit = new ArrayList<>();
         contents.forEach(part -> inKit.add(piece(part, type, build, facts, renewed.contains(part))));
-        List<Piece> loose = renewed.stream().filter(part -> !contents.contains(part)).map(part -> piece(part, type, build, facts, true)).toList();
+        List<Piece> loose = renewed.stream()
+                .filter(part -> !contents.contains(part))
+                .map(part -> piece(part, type, build, facts, true))
+                .toList();
         return new Supplies(kit, List.copyOf(inKit), loose);
     }
 
     private static Piece piece(String part, TypeSheet type, Build build, Map<String, String> facts, boolean used) {
         Optional<Article> article = type.article(part, facts);
-        return new Piece(part, build.part(part).map(p -> p.name()).orElse(part), article.map(Article::number).orElse(""),
-                article.map(Article::material).orElse(""), used);
+        return new Piece(
+                part,
+                build.part(part).map(p -> p.name()).orElse(part),
+                article.map(Article::number).orElse(""),
+                article.map(Article::material).orElse(""),
+                used);
     }
 
     /** All pieces that have to be counted in: the kit's and the loose ones. */
@@ -64,7 +75,8 @@ public record Supplies(Optional<Kit> kit, List<Piece> inKit, List<Piece> notInKi
     }
 
     /**
-     * Why a kit in hand is not the one this job takes; empty where it is, where no kit is taken, or no number was read off it.
+     * Why a kit in hand is not the one this job takes; empty where it is, where no kit is taken, or no number was read
+     * off it.
      *
      * @param type   the valve's own
      * @param build  of what the valve is or becomes, for the names of its parts
@@ -75,17 +87,26 @@ public record Supplies(Optional<Kit> kit, List<Piece> inKit, List<Piece> notInKi
         if (kit.isEmpty() || read.isEmpty() || read.equalsIgnoreCase(kit.get().id())) {
             return Optional.empty();
         }
-        Optional<Kit> other = type.kits().stream().filter(k -> k.id().equalsIgnoreCase(read)).findFirst();
+        Optional<Kit> other =
+                type.kits().stream().filter(k -> k.id().equalsIgnoreCase(read)).findFirst();
         if (other.isEmpty()) {
-            return Optional.of("No kit of this type has the number “" + read + "”. This job takes " + kit.get().id() + ".");
+            return Optional.of("No kit of this type has the number “" + read + "”. This job takes "
+                    + kit.get().id() + ".");
         }
         String lacks = inWords(kit.get().contains(), other.get().contains(), build);
         String more = inWords(other.get().contains(), kit.get().contains(), build);
-        return Optional.of(other.get().id() + " (" + Part.inSentence(other.get().name()) + ") is not for this job: " + (lacks.isEmpty() ? more.isEmpty() ? "its parts are of another material" : "it is packed for another build" : "it lacks " + lacks)
+        return Optional.of(other.get().id() + " (" + Part.inSentence(other.get().name()) + ") is not for this job: "
+                + (lacks.isEmpty()
+                        ? more.isEmpty() ? "its parts are of another material" : "it is packed for another build"
+                        : "it lacks " + lacks)
                 + ". Put it back and take " + kit.get().id() + ".");
     }
 
     private static String inWords(List<String> these, List<String> without, Build build) {
-        return these.stream().filter(p -> !without.contains(p)).flatMap(p -> build.part(p).stream()).map(p -> "the " + Part.inSentence(p.name())).collect(Collectors.joining(", "));
+        return these.stream()
+                .filter(p -> !without.contains(p))
+                .flatMap(p -> build.part(p).stream())
+                .map(p -> "the " + Part.inSentence(p.name()))
+                .collect(Collectors.joining(", "));
     }
 }

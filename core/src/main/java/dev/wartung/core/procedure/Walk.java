@@ -1,18 +1,18 @@
 package dev.wartung.core.procedure;
 
-import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Act;
+import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.procedure.Sequence.Node;
-import java.util.Objects;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -41,7 +41,8 @@ final class Walk {
      * @param to        what it becomes; the same where nothing is converted
      * @param binned    parts that go to the bin when they come off
      * @param fittedNew parts that are fitted from the bag
-     * @param fromBag   parts of what it becomes that come with the conversion, whatever of the old ones was taken off one by one
+     * @param fromBag   parts of what it becomes that come with the conversion, whatever of the old ones was taken off
+     *     one by one
      */
     Walk(Stage from, Stage to, Set<String> binned, Set<String> fittedNew, Set<String> fromBag, Situation start) {
         this.from = from;
@@ -71,33 +72,68 @@ final class Walk {
     private boolean isStillToDo(Node node) {
         if (!node.undoes().isEmpty()) {
             Operation undone = Objects.requireNonNull(to.operations().get(node.undoes()));
-            return used.containsKey(node.undoes()) || start.isOpen(undone) || !from.operations().containsKey(node.undoes())
+            return used.containsKey(node.undoes())
+                    || start.isOpen(undone)
+                    || !from.operations().containsKey(node.undoes())
                     || undone.takes().stream().anyMatch(fromBag::contains);
         }
         boolean inEffect = start.isOpen(node.operation());
-        boolean repeatable = node.operation().takes().isEmpty() && node.operation().opens().isEmpty() && node.phase() == Phase.MAKE_SAFE;
-        boolean nothingLeft = !node.operation().does().isEmpty() && node.operation().does().stream().noneMatch(this::isLeftToDo) && node.operation().takes().isEmpty();
-        return !nothingLeft && !itsPlaceIsPast(node.operation()) && !start.repeated().contains(node.id()) && !(inEffect && !repeatable) && !ledToWhatIsOpen(node.operation());
+        boolean repeatable = node.operation().takes().isEmpty()
+                && node.operation().opens().isEmpty()
+                && node.phase() == Phase.MAKE_SAFE;
+        boolean nothingLeft = !node.operation().does().isEmpty()
+                && node.operation().does().stream().noneMatch(this::isLeftToDo)
+                && node.operation().takes().isEmpty();
+        return !nothingLeft
+                && !itsPlaceIsPast(node.operation())
+                && !start.repeated().contains(node.id())
+                && !(inEffect && !repeatable)
+                && !ledToWhatIsOpen(node.operation());
     }
 
-    /** What was to be done before something was closed that an earlier job has closed: the diaphragm is not turned back any more once it is on the body. */
+    /**
+     * What was to be done before something was closed that an earlier job has closed: the diaphragm is not turned back
+     * any more once it is on the body.
+     */
     private boolean itsPlaceIsPast(Operation operation) {
-        return !start.disturbed().isEmpty() && to.operations().values().stream().filter(o -> o.undoneBy().filter(undo -> undo.after().contains(operation.id())).isPresent())
-                .anyMatch(o -> start.disturbed().contains(o.id()) && !start.isOpen(o) && !used.containsKey(o.id()));
+        return !start.disturbed().isEmpty()
+                && to.operations().values().stream()
+                        .filter(o -> o.undoneBy()
+                                .filter(undo -> undo.after().contains(operation.id()))
+                                .isPresent())
+                        .anyMatch(o ->
+                                start.disturbed().contains(o.id()) && !start.isOpen(o) && !used.containsKey(o.id()));
     }
 
-    /** Whether what a closing step takes out once more is put back by a later one; where nothing is left to put it back to, it stays in. */
+    /**
+     * Whether what a closing step takes out once more is put back by a later one; where nothing is left to put it back
+     * to, it stays in.
+     */
     private boolean isPutBack(Node node, List<Node> order) {
         List<String> taken = node.undoes().isEmpty() && node.phase() == Phase.CLOSE
-                ? node.operation().does().stream().filter(a -> a.verb() == Verb.TAKE).map(Act::object).toList() : List.of();
-        return taken.isEmpty() || order.stream().filter(n -> !n.undoes().isEmpty() && isStillToDo(n))
-                .flatMap(n -> fitted(n.operation(), Objects.requireNonNull(to.operations().get(n.undoes()))).stream()).toList().containsAll(taken);
+                ? node.operation().does().stream()
+                        .filter(a -> a.verb() == Verb.TAKE)
+                        .map(Act::object)
+                        .toList()
+                : List.of();
+        return taken.isEmpty()
+                || order.stream()
+                        .filter(n -> !n.undoes().isEmpty() && isStillToDo(n))
+                        .flatMap(n ->
+                                fitted(
+                                        n.operation(),
+                                        Objects.requireNonNull(to.operations().get(n.undoes())))
+                                        .stream())
+                        .toList()
+                        .containsAll(taken);
     }
 
     /** A step on the way in that leaves nothing to undo: with all it leads to open already, it is behind us. */
     private boolean ledToWhatIsOpen(Operation operation) {
         List<Operation> next = from.needing(operation.id());
-        return operation.phase() == Phase.OPEN && !next.isEmpty() && next.stream().allMatch(start::isOpen);
+        return operation.phase() == Phase.OPEN
+                && !next.isEmpty()
+                && next.stream().allMatch(start::isOpen);
     }
 
     private void bringTo(Optional<String> wanted, Phase phase) {
@@ -108,15 +144,19 @@ final class Walk {
             return;
         }
         Optional<String> rest = stage.build().rest(stage.configuration().drive());
-        String target = wanted.filter(w -> !motion.driven() || !rest.equals(Optional.of(w))).orElse(Operation.REST);
+        String target = wanted.filter(w -> !motion.driven() || !rest.equals(Optional.of(w)))
+                .orElse(Operation.REST);
         // air is taken away at the end of what it was needed for, brought at the beginning
-        Phase belongs = wanted.isPresent() || steps.isEmpty() ? phase : steps.get(steps.size() - 1).phase();
+        Phase belongs = wanted.isPresent() || steps.isEmpty()
+                ? phase
+                : steps.get(steps.size() - 1).phase();
         add(movement(target), "", belongs);
     }
 
     private Operation movement(String target) {
         return stage.anatomy().movements().stream()
-                .filter(m -> m.when().holds(moment.facts()) && m.brings().equals(Optional.of(target))).findFirst()
+                .filter(m -> m.when().holds(moment.facts()) && m.brings().equals(Optional.of(target)))
+                .findFirst()
                 .orElseThrow(() -> new IllegalStateException("no movement brings it to “" + target + "”"));
     }
 
@@ -130,11 +170,26 @@ final class Walk {
         int times = used.merge(operation.id(), 1, Integer::sum);
         List<Act> acts = acts(operation, undoes);
         Moment.Worded worded = moment.worded(operation);
-        steps.add(new Step(times == 1 ? operation.id() : operation.id() + "-" + times, operation.id(),
-                undoes.isEmpty() ? Optional.empty() : Optional.of(undoes), notBefore(phase),
-                worded.say(), worded.why(), agreeing(worded.done(), acts), motion.held(), worded.warnings(), worded.tools(),
-                operation.minutes().at(stage.type().dn()), worded.asks(), worded.films(),
-                operation.marks(), acts, operation.kitCount(), operation.proves().isPresent(), operation.secondPerson(), worded.choices()));
+        steps.add(new Step(
+                times == 1 ? operation.id() : operation.id() + "-" + times,
+                operation.id(),
+                undoes.isEmpty() ? Optional.empty() : Optional.of(undoes),
+                notBefore(phase),
+                worded.say(),
+                worded.why(),
+                agreeing(worded.done(), acts),
+                motion.held(),
+                worded.warnings(),
+                worded.tools(),
+                operation.minutes().at(stage.type().dn()),
+                worded.asks(),
+                worded.films(),
+                operation.marks(),
+                acts,
+                operation.kitCount(),
+                operation.proves().isPresent(),
+                operation.secondPerson(),
+                worded.choices()));
         for (Act act : acts) {
             if (act.verb() == Verb.CONVERT) {
                 stage = to;
@@ -144,7 +199,7 @@ final class Walk {
                 case PUT_BACK, FIT_NEW -> off.remove(act.object());
                 case AID_ON -> aids.add(act.object());
                 case AID_OFF -> aids.remove(act.object());
-                default -> { }
+                default -> {}
             }
             motion = motion.after(act, stage.build(), stage.configuration().drive());
         }
@@ -157,14 +212,22 @@ final class Walk {
         boolean closing = !undoes.isEmpty();
         if (closing) {
             operation.greases().forEach(part -> acts.add(Act.of(Verb.GREASE, part)));
-            operation.does().stream().filter(a -> comesFirst(a) && isLeftToDo(a)).forEach(acts::add);
-            fitted(operation, Objects.requireNonNull(to.operations().get(undoes))).forEach(part -> acts.add(Act.of(fittedNew.contains(part) ? Verb.FIT_NEW : Verb.PUT_BACK, part)));
+            operation.does().stream()
+                    .filter(a -> comesFirst(a) && isLeftToDo(a))
+                    .forEach(acts::add);
+            fitted(operation, Objects.requireNonNull(to.operations().get(undoes)))
+                    .forEach(part -> acts.add(Act.of(fittedNew.contains(part) ? Verb.FIT_NEW : Verb.PUT_BACK, part)));
             operation.does().stream().filter(a -> !comesFirst(a)).forEach(acts::add);
         } else {
             putBackMeanwhile(operation).forEach(part -> acts.add(Act.of(Verb.TAKE, part)));
-            operation.does().stream().filter(this::isLeftToDo).map(this::newIfRenewed).forEach(acts::add);
+            operation.does().stream()
+                    .filter(this::isLeftToDo)
+                    .map(this::newIfRenewed)
+                    .forEach(acts::add);
             operation.opens().forEach(joint -> acts.add(Act.of(Verb.OPEN, joint)));
-            operation.takes().stream().filter(part -> stage.build().part(part).isPresent()).forEach(part -> acts.add(Act.of(binned.contains(part) ? Verb.BIN : Verb.TAKE, part)));
+            operation.takes().stream()
+                    .filter(part -> stage.build().part(part).isPresent())
+                    .forEach(part -> acts.add(Act.of(binned.contains(part) ? Verb.BIN : Verb.TAKE, part)));
         }
         operation.then().stream().filter(this::isLeftToDo).forEach(acts::add);
         lifting(acts).forEach(aid -> {
@@ -174,35 +237,66 @@ final class Walk {
         return List.copyOf(acts);
     }
 
-    /** What a step says is true once it is done is what it does: a part that this job renews is in the bin, where the sheet thinks of it on the cloth. */
+    /**
+     * What a step says is true once it is done is what it does: a part that this job renews is in the bin, where the
+     * sheet thinks of it on the cloth.
+     */
     private String agreeing(String done, List<Act> acts) {
-        List<String> old = acts.stream().filter(a -> a.verb() == Verb.BIN).flatMap(a -> stage.build().part(a.object()).stream()).map(p -> Part.inSentence(p.name())).toList();
+        List<String> old = acts.stream()
+                .filter(a -> a.verb() == Verb.BIN)
+                .flatMap(a -> stage.build().part(a.object()).stream())
+                .map(p -> Part.inSentence(p.name()))
+                .toList();
         if (old.isEmpty() || BIN.matcher(done).find()) {
             return done;
         }
         boolean more = acts.stream().anyMatch(a -> a.verb() == Verb.TAKE);
-        return "Old " + String.join(" and ", old) + (old.size() == 1 ? " is" : " are") + " in the bin" + (more ? ", the rest is on the cloth" : "");
+        return "Old " + String.join(" and ", old) + (old.size() == 1 ? " is" : " are") + " in the bin"
+                + (more ? ", the rest is on the cloth" : "");
     }
 
     /** Aids it takes to lift what is lifted here and that are not on yet: they are lent for this step. */
     private List<String> lifting(List<Act> acts) {
-        return acts.stream().filter(a -> a.verb() == Verb.TAKE || a.verb() == Verb.BIN || a.verb() == Verb.PUT_BACK || a.verb() == Verb.FIT_NEW)
-                .flatMap(a -> stage.build().part(a.object()).stream()).flatMap(p -> p.liftedWith().stream()).distinct().filter(aid -> !aids.contains(aid)).toList();
+        return acts.stream()
+                .filter(a -> a.verb() == Verb.TAKE
+                        || a.verb() == Verb.BIN
+                        || a.verb() == Verb.PUT_BACK
+                        || a.verb() == Verb.FIT_NEW)
+                .flatMap(a -> stage.build().part(a.object()).stream())
+                .flatMap(p -> p.liftedWith().stream())
+                .distinct()
+                .filter(aid -> !aids.contains(aid))
+                .toList();
     }
 
-    /** What an earlier job took out of the way and put back in between, closing: bolts, say, that came out with the actuator and hold the halves again. */
+    /**
+     * What an earlier job took out of the way and put back in between, closing: bolts, say, that came out with the
+     * actuator and hold the halves again.
+     */
     private List<String> putBackMeanwhile(Operation operation) {
-        return operation.takes().stream().flatMap(part -> stage.build().part(part).stream()).flatMap(part -> part.behind().stream()).distinct()
-                .filter(part -> stage.build().part(part).isPresent() && !off.contains(part) && !operation.takes().contains(part))
-                .filter(part -> stage.operations().values().stream().anyMatch(o -> o.takes().contains(part) && start.isOpen(o))).toList();
+        return operation.takes().stream()
+                .flatMap(part -> stage.build().part(part).stream())
+                .flatMap(part -> part.behind().stream())
+                .distinct()
+                .filter(part -> stage.build().part(part).isPresent()
+                        && !off.contains(part)
+                        && !operation.takes().contains(part))
+                .filter(part -> stage.operations().values().stream()
+                        .anyMatch(o -> o.takes().contains(part) && start.isOpen(o)))
+                .toList();
     }
 
     /** A part that a step of its own puts back is the new one where the job renews it. */
     private Act newIfRenewed(Act act) {
-        return act.verb() == Verb.PUT_BACK && fittedNew.contains(act.object()) ? Act.of(Verb.FIT_NEW, act.object()) : act;
+        return act.verb() == Verb.PUT_BACK && fittedNew.contains(act.object())
+                ? Act.of(Verb.FIT_NEW, act.object())
+                : act;
     }
 
-    /** A part that may come off and go on more than once: what is off already is not taken, what is on is not put back, nor an aid lent twice. */
+    /**
+     * A part that may come off and go on more than once: what is off already is not taken, what is on is not put back,
+     * nor an aid lent twice.
+     */
     private boolean isLeftToDo(Act act) {
         if (act.verb() == Verb.AID_ON) {
             return !aids.contains(act.object());
@@ -210,7 +304,8 @@ final class Walk {
         if (act.verb() == Verb.DELIVERED) {
             return stage.build().part(act.object()).isPresent();
         }
-        return (act.verb() != Verb.TAKE && act.verb() != Verb.PUT_BACK) || off.contains(act.object()) == (act.verb() == Verb.PUT_BACK);
+        return (act.verb() != Verb.TAKE && act.verb() != Verb.PUT_BACK)
+                || off.contains(act.object()) == (act.verb() == Verb.PUT_BACK);
     }
 
     /** What makes room, before anything is fitted. */

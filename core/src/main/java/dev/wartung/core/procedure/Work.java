@@ -24,12 +24,25 @@ public record Work(WorkKind kind, List<String> chosen) {
 
     /** The way back to a closed valve, with nothing renewed beyond what is spent. Offered from any state of any job. */
     public static Work closeUp() {
-        return of(new WorkKind(CLOSE_UP, "Close up", "The way back to a closed valve", null, null, null, null, null, false, null));
+        return of(new WorkKind(
+                CLOSE_UP, "Close up", "The way back to a closed valve", null, null, null, null, null, false, null));
     }
 
     /** One part, whatever it is: for what no work of the family renews. */
     public static Work renew(String part) {
-        return new Work(new WorkKind("renew-part", "Renew one part", "Only what is needed to reach that part", null, null, null, null, null, false, null), List.of(part));
+        return new Work(
+                new WorkKind(
+                        "renew-part",
+                        "Renew one part",
+                        "Only what is needed to reach that part",
+                        null,
+                        null,
+                        null,
+                        null,
+                        null,
+                        false,
+                        null),
+                List.of(part));
     }
 
     /** The same work, with more parts to renew: what was found unfit. */
@@ -37,8 +50,22 @@ public record Work(WorkKind kind, List<String> chosen) {
         if (more.isEmpty()) {
             return this;
         }
-        List<String> parts = Stream.concat(kind.renews().parts().stream(), more.stream()).distinct().toList();
-        return new Work(new WorkKind(kind.id(), kind.name(), kind.about(), new Renewal(kind.renews().kinds(), parts, kind.renews().choose()), kind.reaches(), kind.becomes(), kind.when(), kind.live(), kind.newValve(), kind.offers()), chosen);
+        List<String> parts = Stream.concat(kind.renews().parts().stream(), more.stream())
+                .distinct()
+                .toList();
+        return new Work(
+                new WorkKind(
+                        kind.id(),
+                        kind.name(),
+                        kind.about(),
+                        new Renewal(kind.renews().kinds(), parts, kind.renews().choose()),
+                        kind.reaches(),
+                        kind.becomes(),
+                        kind.when(),
+                        kind.live(),
+                        kind.newValve(),
+                        kind.offers()),
+                chosen);
     }
 
     private static final String CLOSE_UP = "close-up";

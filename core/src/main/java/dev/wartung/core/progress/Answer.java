@@ -16,21 +16,41 @@ import java.util.Optional;
  * @param verdict  how it was judged
  * @param accepted why it stands although it failed; empty while it passed
  */
-public record Answer(String ask, String asked, Optional<Quantity> measured, List<Quantity> each, Optional<String> seen, Verdict verdict, Optional<Acceptance> accepted) {
+public record Answer(
+        String ask,
+        String asked,
+        Optional<Quantity> measured,
+        List<Quantity> each,
+        Optional<String> seen,
+        Verdict verdict,
+        Optional<Acceptance> accepted) {
 
     public Answer {
         each = List.copyOf(each);
     }
 
     /** A reading taken once, or an observation. */
-    public static Answer once(String ask, String asked, Optional<Quantity> measured, Optional<String> seen, Verdict verdict, Optional<Acceptance> accepted) {
+    public static Answer once(
+            String ask,
+            String asked,
+            Optional<Quantity> measured,
+            Optional<String> seen,
+            Verdict verdict,
+            Optional<Acceptance> accepted) {
         return new Answer(ask, asked, measured, List.of(), seen, verdict, accepted);
     }
 
     /** Readings taken at several places, at least one. */
     public static Answer each(String ask, String asked, List<Quantity> each, Verdict verdict) {
         double mean = each.stream().mapToDouble(Quantity::si).average().orElseThrow();
-        return new Answer(ask, asked, Optional.of(new Quantity(mean, each.get(0).dimension())), List.copyOf(each), Optional.empty(), verdict, Optional.empty());
+        return new Answer(
+                ask,
+                asked,
+                Optional.of(new Quantity(mean, each.get(0).dimension())),
+                List.copyOf(each),
+                Optional.empty(),
+                verdict,
+                Optional.empty());
     }
 
     /** The same, standing although it failed. */

@@ -11,7 +11,8 @@ package dev.wartung.core.progress;
  * @param fromKit  the number of the kit it came in; empty for one fetched on its own
  * @param instead  why it was taken although the stores' books say otherwise; empty where they agree
  */
-public record CountedIn(String part, String name, String article, String material, String lot, String fromKit, String instead) {
+public record CountedIn(
+        String part, String name, String article, String material, String lot, String fromKit, String instead) {
 
     /** One fetched on its own, as the stores' books have it. */
     public static CountedIn alone(String part, String name, String article, String material, String lot) {

@@ -13,4 +13,5 @@ import java.util.Optional;
  * @param against      what speaks against it here; empty where nothing does
  * @param accepted     why it was used all the same, and who agreed
  */
-public record Greased(String part, String grease, String lot, String registration, String against, Optional<Acceptance> accepted) {}
+public record Greased(
+        String part, String grease, String lot, String registration, String against, Optional<Acceptance> accepted) {}

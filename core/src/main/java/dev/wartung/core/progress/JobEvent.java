@@ -10,7 +10,8 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * Something that happened in a job. Never changed; a later event takes back or corrects. Whoever tells them apart does it by {@link Cases}, so that a new kind
+ * Something that happened in a job. Never changed; a later event takes back or corrects. Whoever tells them apart does
+ * it by {@link Cases}, so that a new kind
  * of event does not compile until everybody says what it means to them.
  */
 public sealed interface JobEvent {
@@ -90,7 +91,13 @@ public sealed interface JobEvent {
      * @param greased what was laid on, from which tin
      * @param tools   numbers of the measuring tools, by kind
      */
-    record Confirmed(List<Answer> answers, List<CountedIn> lots, Optional<String> second, List<Greased> greased, Map<ToolKind, String> tools) implements JobEvent {
+    record Confirmed(
+            List<Answer> answers,
+            List<CountedIn> lots,
+            Optional<String> second,
+            List<Greased> greased,
+            Map<ToolKind, String> tools)
+            implements JobEvent {
 
         public Confirmed {
             answers = List.copyOf(answers);
@@ -191,7 +198,8 @@ public sealed interface JobEvent {
      * @param procedure the job, derived anew for what is there
      * @param reason    what was seen
      */
-    record Corrected(ValveConfiguration before, ValveConfiguration after, Procedure procedure, String reason) implements JobEvent {
+    record Corrected(ValveConfiguration before, ValveConfiguration after, Procedure procedure, String reason)
+            implements JobEvent {
         @Override
         public <R> R in(Cases<R> cases) {
             return cases.corrected(this);
@@ -223,10 +231,16 @@ public sealed interface JobEvent {
      * @param left       what became of the pieces left over
      * @param signatures whoever did it first, then whoever agreed; none for a job that was entered later
      */
-    record Closed(int binCount, int leftInBag, String remark, Left left, List<Signature> signatures) implements JobEvent {
+    record Closed(int binCount, int leftInBag, String remark, Left left, List<Signature> signatures)
+            implements JobEvent {
 
         /** What becomes of pieces left over. */
-        public enum Left { /** back to the stores */ RETURNED, /** thrown away */ SCRAPPED }
+        public enum Left {
+            /** back to the stores */
+            RETURNED,
+            /** thrown away */
+            SCRAPPED
+        }
 
         public Closed {
             signatures = List.copyOf(signatures);

@@ -55,15 +55,23 @@ public record JobLog(ValveConfiguration configuration, Procedure procedure, List
 
     /** As it would be with the last confirmation taken back. */
     public JobLog withoutLast() {
-        return lastConfirmed().map(last -> new JobLog(configuration, procedure, without(inForce(), last))).orElse(this);
+        return lastConfirmed()
+                .map(last -> new JobLog(configuration, procedure, without(inForce(), last)))
+                .orElse(this);
     }
 
-    /** What still holds: a confirmation that was taken back is as if it had not been, with what was counted in at it and the findings that its answers were. */
+    /**
+     * What still holds: a confirmation that was taken back is as if it had not been, with what was counted in at it and
+     * the findings that its answers were.
+     */
     private List<Happened> inForce() {
         List<Happened> holds = new ArrayList<>();
         for (Happened one : happened) {
             if (one.event() instanceof TakenBack) {
-                holds.stream().filter(h -> h.event() instanceof Confirmed).reduce((earlier, later) -> later).ifPresent(last -> holds.retainAll(without(holds, last)));
+                holds.stream()
+                        .filter(h -> h.event() instanceof Confirmed)
+                        .reduce((earlier, later) -> later)
+                        .ifPresent(last -> holds.retainAll(without(holds, last)));
             } else {
                 holds.add(one);
             }
@@ -107,7 +115,15 @@ public record JobLog(ValveConfiguration configuration, Procedure procedure, List
         }
 
         Standing standing() {
-            return new Standing(configuration, procedure, List.copyOf(renews), Map.copyOf(steps), List.copyOf(confirmed), List.copyOf(countedIn), List.copyOf(greased), second,
+            return new Standing(
+                    configuration,
+                    procedure,
+                    List.copyOf(renews),
+                    Map.copyOf(steps),
+                    List.copyOf(confirmed),
+                    List.copyOf(countedIn),
+                    List.copyOf(greased),
+                    second,
                     new Judgement(findings, oldSeals, checked, atHand));
         }
 
@@ -123,7 +139,9 @@ public record JobLog(ValveConfiguration configuration, Procedure procedure, List
 
         @Override
         public Fold confirmed(Confirmed event) {
-            Step done = step.map(steps::get).orElseThrow(() -> new IllegalStateException("the job never had the step " + step.orElse("(none)")));
+            Step done = step.map(steps::get)
+                    .orElseThrow(
+                            () -> new IllegalStateException("the job never had the step " + step.orElse("(none)")));
             confirmed.add(new Confirmation(done, event.answers()));
             countedIn.addAll(event.lots());
             greased.addAll(event.greased());
@@ -137,7 +155,9 @@ public record JobLog(ValveConfiguration configuration, Procedure procedure, List
             event.atHand().ifPresent(this::arrive);
             event.procedure().ifPresent(next -> {
                 goOn(next);
-                renews = Stream.concat(renews.stream(), next.renews().stream()).distinct().toList();
+                renews = Stream.concat(renews.stream(), next.renews().stream())
+                        .distinct()
+                        .toList();
             });
             return this;
         }

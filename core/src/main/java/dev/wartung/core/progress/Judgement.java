@@ -16,14 +16,16 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * What was judged in a job, and what follows from it: what has to be looked at again, what is waited for, which checks the old seals added.
+ * What was judged in a job, and what follows from it: what has to be looked at again, what is waited for, which checks
+ * the old seals added.
  *
  * @param findings in order
  * @param oldSeals in order
  * @param checked  answers to checks that were added, by their ids
  * @param atHand   parts to be replaced of which a new one is here
  */
-public record Judgement(List<Finding> findings, List<OldSeal> oldSeals, Map<String, String> checked, Set<String> atHand) {
+public record Judgement(
+        List<Finding> findings, List<OldSeal> oldSeals, Map<String, String> checked, Set<String> atHand) {
 
     public Judgement {
         findings = List.copyOf(findings);
@@ -37,7 +39,8 @@ public record Judgement(List<Finding> findings, List<OldSeal> oldSeals, Map<Stri
         List<Finding> open = new ArrayList<>();
         for (int i = 0; i < findings.size(); i++) {
             Finding finding = findings.get(i);
-            boolean again = findings.subList(i + 1, findings.size()).stream().anyMatch(f -> f.part().equals(finding.part()) && f.point().equals(finding.point()));
+            boolean again = findings.subList(i + 1, findings.size()).stream()
+                    .anyMatch(f -> f.part().equals(finding.part()) && f.point().equals(finding.point()));
             if (finding.decision() == Decision.REWORK && !again) {
                 open.add(finding);
             }
@@ -47,7 +50,10 @@ public record Judgement(List<Finding> findings, List<OldSeal> oldSeals, Map<Stri
 
     /** Findings whose part has to be replaced and is not here. */
     public List<Finding> waiting() {
-        return findings.stream().filter(f -> f.replaces().filter(r -> !atHand.contains(r.part())).isPresent()).toList();
+        return findings.stream()
+                .filter(f ->
+                        f.replaces().filter(r -> !atHand.contains(r.part())).isPresent())
+                .toList();
     }
 
     /** The finding that takes the valve out of service. */
@@ -58,7 +64,10 @@ public record Judgement(List<Finding> findings, List<OldSeal> oldSeals, Map<Stri
     /** Checks the old seals added that nobody has answered, each once. */
     public List<Check> openChecks() {
         Map<String, Check> open = new LinkedHashMap<>();
-        oldSeals.stream().flatMap(s -> s.checks().stream()).filter(c -> !checked.containsKey(c.id())).forEach(c -> open.putIfAbsent(c.id(), c));
+        oldSeals.stream()
+                .flatMap(s -> s.checks().stream())
+                .filter(c -> !checked.containsKey(c.id()))
+                .forEach(c -> open.putIfAbsent(c.id(), c));
         return List.copyOf(open.values());
     }
 
@@ -75,15 +84,24 @@ public record Judgement(List<Finding> findings, List<OldSeal> oldSeals, Map<Stri
     public Optional<String> blocks(Step step, boolean airHolds) {
         for (Act act : step.acts()) {
             if (act.verb() == Verb.FIT_NEW) {
-                Optional<Finding> missing = waiting().stream().filter(f -> f.replaces().filter(r -> r.part().equals(act.object())).isPresent()).findFirst();
+                Optional<Finding> missing = waiting().stream()
+                        .filter(f -> f.replaces()
+                                .filter(r -> r.part().equals(act.object()))
+                                .isPresent())
+                        .findFirst();
                 if (missing.isPresent()) {
-                    return missing.map(f -> "This job waits for a new " + Part.inSentence(f.replaces().orElseThrow().name()) + ". Take it in under Findings when it is here.");
+                    return missing.map(f -> "This job waits for a new "
+                            + Part.inSentence(f.replaces().orElseThrow().name())
+                            + ". Take it in under Findings when it is here.");
                 }
             }
             if (act.verb() == Verb.PUT_BACK) {
-                Optional<Finding> rework = toLookAtAgain().stream().filter(f -> f.part().equals(act.object())).findFirst();
+                Optional<Finding> rework = toLookAtAgain().stream()
+                        .filter(f -> f.part().equals(act.object()))
+                        .findFirst();
                 if (rework.isPresent()) {
-                    return rework.map(f -> f.inWords() + " was to be reworked. Look at it again under Findings before it goes back.");
+                    return rework.map(f ->
+                            f.inWords() + " was to be reworked. Look at it again under Findings before it goes back.");
                 }
             }
             if ((act.verb() == Verb.FIT_NEW || act.verb() == Verb.PUT_BACK) && !airHolds && stops().isPresent()) {
@@ -98,8 +116,12 @@ public record Judgement(List<Finding> findings, List<OldSeal> oldSeals, Map<Stri
         List<String> found = new ArrayList<>();
         stops().ifPresent(f -> found.add(f.inWords() + ": " + f.reason() + " Stop the job."));
         toLookAtAgain().forEach(f -> found.add(f.inWords() + " was to be reworked and has not been looked at again."));
-        waiting().forEach(f -> found.add("A new " + Part.inSentence(f.replaces().orElseThrow().name()) + " is not here yet."));
-        openChecks().forEach(c -> found.add("Not answered yet: " + c.say() + (c.say().endsWith("?") ? "" : ".")));
+        waiting()
+                .forEach(f -> found.add(
+                        "A new " + Part.inSentence(f.replaces().orElseThrow().name()) + " is not here yet."));
+        openChecks()
+                .forEach(
+                        c -> found.add("Not answered yet: " + c.say() + (c.say().endsWith("?") ? "" : ".")));
         return found;
     }
 }

@@ -19,7 +19,8 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * A job under way. The steps confirmed so far are carried out on the simulated bench, which knows where every part is; the first step
+ * A job under way. The steps confirmed so far are carried out on the simulated bench, which knows where every part is;
+ * the first step
  * not confirmed is the current one. A job that began from a valve left part-way carries the steps that left it so.
  */
 public final class Progress {
@@ -35,17 +36,26 @@ public final class Progress {
      * @param build     the family's build
      * @param configuration what the valve is before any of the steps
      * @param carried   steps of earlier, stopped jobs whose effect the valve still shows
-     * @param procedure what is to be done; its steps may begin with ones already confirmed or be only the rest of the way
+     * @param procedure what is to be done; its steps may begin with ones already confirmed or be only the rest of the
+     *     way
      * @param confirmed in the order they were confirmed
      */
-    public Progress(Build build, ValveConfiguration configuration, List<Step> carried, Procedure procedure, List<Confirmation> confirmed) {
+    public Progress(
+            Build build,
+            ValveConfiguration configuration,
+            List<Step> carried,
+            Procedure procedure,
+            List<Confirmation> confirmed) {
         Map<String, Ask.Known> read = new HashMap<>();
         List<Confirmation> known = new ArrayList<>();
         for (Confirmation confirmation : confirmed) {
             known.add(confirmation.knowing(read));
             confirmation.answers().forEach(a -> read.put(a.ask(), new Ask.Known(a.measured(), a.seen())));
         }
-        this.procedure = new Procedure(procedure.steps().stream().map(s -> s.knowing(read)).toList(), procedure.renews(), procedure.rechecks());
+        this.procedure = new Procedure(
+                procedure.steps().stream().map(s -> s.knowing(read)).toList(),
+                procedure.renews(),
+                procedure.rechecks());
         this.carried = List.copyOf(carried);
         this.confirmed = List.copyOf(known);
         this.bench = new Bench(build, configuration);
@@ -57,7 +67,12 @@ public final class Progress {
         }
         if (carried.isEmpty() && confirmed.isEmpty()) {
             // a new valve lies there as it was delivered before anybody confirms that it does
-            procedure.steps().stream().limit(1).map(Step::acts).forEach(acts -> bench.carryOut(acts.stream().filter(a -> a.verb() == Verb.DELIVERED).toList()));
+            procedure.steps().stream()
+                    .limit(1)
+                    .map(Step::acts)
+                    .forEach(acts -> bench.carryOut(acts.stream()
+                            .filter(a -> a.verb() == Verb.DELIVERED)
+                            .toList()));
         }
         this.positionBeforeLast = Optional.of(before);
     }
@@ -116,20 +131,26 @@ public final class Progress {
     }
 
     private static int times(Verb verb, Stream<Step> steps) {
-        return (int) steps.flatMap(s -> s.acts().stream()).filter(a -> a.verb() == verb).count();
+        return (int) steps.flatMap(s -> s.acts().stream())
+                .filter(a -> a.verb() == verb)
+                .count();
     }
 
     /** All steps the valve's present state comes from: what a later job carries. */
     public List<Step> behind() {
-        return Stream.concat(carried.stream(), confirmed.stream().map(Confirmation::step)).toList();
+        return Stream.concat(carried.stream(), confirmed.stream().map(Confirmation::step))
+                .toList();
     }
 
     /**
-     * Whether the valve is still as it was found: prepared and made safe at most, by this job alone, and no air put on by hand. Until then its record can be corrected and the job
+     * Whether the valve is still as it was found: prepared and made safe at most, by this job alone, and no air put on
+     * by hand. Until then its record can be corrected and the job
      * derived anew; what was confirmed stays done.
      */
     public boolean untouched() {
-        return carried.isEmpty() && !bench.energies().airOnByHand() && confirmed.stream().allMatch(c -> c.step().phase().compareTo(Phase.MAKE_SAFE) <= 0);
+        return carried.isEmpty()
+                && !bench.energies().airOnByHand()
+                && confirmed.stream().allMatch(c -> c.step().phase().compareTo(Phase.MAKE_SAFE) <= 0);
     }
 
     /** Why the valve cannot be left as it stands (a job cannot be stopped here); empty when it can. */
@@ -145,9 +166,12 @@ public final class Progress {
         current().ifPresent(s -> found.add("Not done yet: " + s.say() + "."));
         bench.finish(procedure.renews()).forEach(i -> found.add(i.text()));
         if (!oldOut().complete() || !newIn().complete()) {
-            found.add("The count differs: " + oldOut().done() + " of " + oldOut().of() + " old out, " + newIn().done() + " of " + newIn().of() + " new in.");
+            found.add("The count differs: " + oldOut().done() + " of " + oldOut().of() + " old out, " + newIn().done()
+                    + " of " + newIn().of() + " new in.");
         }
-        confirmed.stream().flatMap(c -> c.answers().stream()).filter(a -> !a.settled())
+        confirmed.stream()
+                .flatMap(c -> c.answers().stream())
+                .filter(a -> !a.settled())
                 .forEach(a -> found.add("“" + a.asked() + "” failed and nobody decided what to do about it."));
         return found;
     }

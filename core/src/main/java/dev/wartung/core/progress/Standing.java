@@ -20,5 +20,13 @@ import java.util.Optional;
  * @param second        who agreed last to a step that takes two people, if anybody had to
  * @param judgement     what was found, and what follows from it
  */
-public record Standing(ValveConfiguration configuration, Procedure procedure, List<String> renews, Map<String, Step> steps, List<Confirmation> confirmed, List<CountedIn> countedIn,
-                       List<Greased> greased, Optional<String> second, Judgement judgement) {}
+public record Standing(
+        ValveConfiguration configuration,
+        Procedure procedure,
+        List<String> renews,
+        Map<String, Step> steps,
+        List<Confirmation> confirmed,
+        List<CountedIn> countedIn,
+        List<Greased> greased,
+        Optional<String> second,
+        Judgement judgement) {}

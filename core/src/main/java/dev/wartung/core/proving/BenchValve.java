@@ -3,18 +3,28 @@ package dev.wartung.core.proving;
 import dev.wartung.core.anatomy.Drive;
 
 /**
- * A valve on a test bench that moves by the forces of its {@link DriveModel}: its actuator fills and empties, and the stem or shaft moves as soon as air and spring
+ * A valve on a test bench that moves by the forces of its {@link DriveModel}: its actuator fills and empties, and the
+ * stem or shaft moves as soon as air and spring
  * outweigh friction. Faults can be set. Not thread-safe.
  *
- * <p>Quasi-static: masses are left out, the speed is what is left of the force over the damping, and at most a full travel in 0.4 s.
+ * <p>Quasi-static: masses are left out, the speed is what is left of the force over the damping, and at most a full
+ * travel in 0.4 s.
  */
 public final class BenchValve {
 
     /** Where the pilot valve puts the air. */
-    public enum Pilot { VENT, OPENING, CLOSING }
+    public enum Pilot {
+        VENT,
+        OPENING,
+        CLOSING
+    }
 
     /** Which seat's own piston has air. */
-    public enum Lift { NONE, UPPER, LOWER }
+    public enum Lift {
+        NONE,
+        UPPER,
+        LOWER
+    }
 
     /**
      * What is wrong with it.
@@ -76,7 +86,12 @@ public final class BenchValve {
     private void move(double seconds, double linePa) {
         double spring = model.spring(travel) * faults.spring * (model.drive() == Drive.NO ? 1 : -1);
         double air = chamberPa * (opens() ? model.openingPerPa() : -model.closingPerPa());
-        double net = (model.drive().sprung() ? spring : 0) + air + linePa * (travel < NEAR_SEAT ? model.line().belowM2() : model.line().stemM2());
+        double net = (model.drive().sprung() ? spring : 0)
+                + air
+                + linePa
+                        * (travel < NEAR_SEAT
+                                ? model.line().belowM2()
+                                : model.line().stemM2());
         double friction = model.friction() * faults.friction;
         if (net > 0 && travel < AT_SEAT) {
             friction += model.breakOut() * faults.friction;
@@ -86,7 +101,8 @@ public final class BenchValve {
         }
         double left = Math.abs(net) - friction;
         if (left > 0) {
-            double damping = SETTLES_IN_S * (Math.abs(model.springOpen() - model.springClosed()) + model.friction() + 1e-9);
+            double damping =
+                    SETTLES_IN_S * (Math.abs(model.springOpen() - model.springClosed()) + model.friction() + 1e-9);
             double way = Math.min(FASTEST_PER_S, left / damping) * seconds;
             travel = Math.max(0, Math.min(1, travel + Math.signum(net) * way));
         }
@@ -108,7 +124,9 @@ public final class BenchValve {
      */
     public double[] lifts(Lift lifting) {
         double mm = lifting == Lift.NONE ? 0 : model.line().liftMm();
-        return new double[] {lifting == Lift.UPPER || faults.seatsHang ? mm : 0, lifting == Lift.LOWER || faults.seatsHang ? mm : 0};
+        return new double[] {
+            lifting == Lift.UPPER || faults.seatsHang ? mm : 0, lifting == Lift.LOWER || faults.seatsHang ? mm : 0
+        };
     }
 
     /** Air in the actuator, pascal. */

@@ -6,14 +6,32 @@ import dev.wartung.core.proving.BenchValve.Pilot;
 import java.util.Optional;
 
 /**
- * A proving run, command by command: the air is raised slowly until the valve has moved all the way, taken away, put on at once and taken away again for the times; where there
- * are two seats each is lifted alone; the line pressure under the closed plug is raised to what it has to hold; and then the pressure on the seat is left alone and watched. It is told every sample, in their order, and says what the bench shall do. Not thread-safe.
+ * A proving run, command by command: the air is raised slowly until the valve has moved all the way, taken away, put on
+ * at once and taken away again for the times; where there
+ * are two seats each is lifted alone; the line pressure under the closed plug is raised to what it has to hold; and
+ * then the pressure on the seat is left alone and watched. It is told every sample, in their order, and says what the
+ * bench shall do. Not thread-safe.
  */
 public final class ProvingSequence {
 
-    /** Where the run is, in no order. The mark goes to the bench and comes back with every sample of that phase; traces are kept with it, so that none may change. */
+    /**
+     * Where the run is, in no order. The mark goes to the bench and comes back with every sample of that phase; traces
+     * are kept with it, so that none may change.
+     */
     public enum Phase {
-        READY, RAMP, HOLD, AWAY, FAST, BACK, FILL, DECAY, DONE, LIFT_UPPER, LIFT_LOWER, SHUT, LINE;
+        READY,
+        RAMP,
+        HOLD,
+        AWAY,
+        FAST,
+        BACK,
+        FILL,
+        DECAY,
+        DONE,
+        LIFT_UPPER,
+        LIFT_LOWER,
+        SHUT,
+        LINE;
 
         public int mark() {
             return ordinal();
@@ -26,9 +44,15 @@ public final class ProvingSequence {
 
     /** How a run ended. */
     public enum Outcome {
-        COMPLETE("complete"), STUCK("the valve did not move all the way"), AIR_LOST("the bench lost its air"), HELD_ON("air stayed on the valve though the bench had vented it"), BENCH_LOST("the bench did not answer any more"),
-        NONSENSE("the bench sent values no bench can measure"), STOPPED("stopped by hand"),
-        UNRECORDED("its record could not be kept"), LEFT_UNDER_AIR("left under air: vent it by hand before anybody reaches in");
+        COMPLETE("complete"),
+        STUCK("the valve did not move all the way"),
+        AIR_LOST("the bench lost its air"),
+        HELD_ON("air stayed on the valve though the bench had vented it"),
+        BENCH_LOST("the bench did not answer any more"),
+        NONSENSE("the bench sent values no bench can measure"),
+        STOPPED("stopped by hand"),
+        UNRECORDED("its record could not be kept"),
+        LEFT_UNDER_AIR("left under air: vent it by hand before anybody reaches in");
 
         private final String words;
 
@@ -49,7 +73,8 @@ public final class ProvingSequence {
      * @param linePa     pressure to bring to the line side; 0: vented; negative: left alone
      * @param linePaPerS how fast; 0: at once
      */
-    public record Command(double targetPa, double paPerS, Pilot pilot, double linePa, double linePaPerS, Lift lift, int mark) {
+    public record Command(
+            double targetPa, double paPerS, Pilot pilot, double linePa, double linePaPerS, Lift lift, int mark) {
 
         /** Air alone, the line side vented. */
         static Command air(double targetPa, double paPerS, Pilot pilot, Phase phase) {
@@ -75,6 +100,7 @@ public final class ProvingSequence {
     private static final double VENTED_PA = 5e4;
     /** Share of what was there that is gone after that time wherever the pilot valve vents at all, however slowly. */
     private static final double FALLS_BY = 0.1;
+
     private static final double LIFT_S = 1.2;
     private static final double LINE_PA_PER_S = 8e4;
     private static final double MOVED_AWAY = 0.985;
@@ -83,8 +109,12 @@ public final class ProvingSequence {
     private final Plan plan;
     private Phase phase = Phase.READY;
     private boolean begun;
-    /** What the bench measured first in this phase; empty as long as the command is on its way. Only from then on does its time run: a slow link is no fault of the valve. */
+    /**
+     * What the bench measured first in this phase; empty as long as the command is on its way. Only from then on does
+     * its time run: a slow link is no fault of the valve.
+     */
     private Optional<Sample> entered = Optional.empty();
+
     private double stillSince = -1;
     private double lastTravel;
     private Optional<Outcome> outcome = Optional.empty();
@@ -127,7 +157,8 @@ public final class ProvingSequence {
         double spent = sample.seconds() - first.seconds();
         boolean still = sample.seconds() - stillSince >= STEADY_S;
         // before the air is gone it need not have moved yet
-        boolean home = spent > LONGEST_STEP_S || (still && spent >= STEADY_S && (!model.drive().sprung() || sample.airPa() <= VENTED_PA));
+        boolean home = spent > LONGEST_STEP_S
+                || (still && spent >= STEADY_S && (!model.drive().sprung() || sample.airPa() <= VENTED_PA));
         switch (phase) {
             case RAMP -> {
                 if (away(sample)) {
@@ -138,7 +169,8 @@ public final class ProvingSequence {
             }
             case HOLD -> after(spent >= SHUT_IN_S, Phase.AWAY);
             case AWAY -> {
-                boolean stays = (spent > STEADY_S && sample.airPa() > first.airPa() * (1 - FALLS_BY)) || spent > LONGEST_STEP_S;
+                boolean stays =
+                        (spent > STEADY_S && sample.airPa() > first.airPa() * (1 - FALLS_BY)) || spent > LONGEST_STEP_S;
                 if (model.drive().sprung() && stays && sample.airPa() > VENTED_PA) {
                     end(Outcome.HELD_ON);
                 }
@@ -154,10 +186,11 @@ public final class ProvingSequence {
             case LIFT_UPPER -> after(spent >= LIFT_S, Phase.LIFT_LOWER);
             case LIFT_LOWER -> after(spent >= LIFT_S, afterLifts());
             case SHUT -> after((still && spent >= STEADY_S) || spent > LONGEST_STEP_S, Phase.LINE);
-            case LINE -> after(sample.travel() > Signature.MOVED || spent > plan.holdPa() / LINE_PA_PER_S + STEADY_S, afterLine());
+            case LINE -> after(
+                    sample.travel() > Signature.MOVED || spent > plan.holdPa() / LINE_PA_PER_S + STEADY_S, afterLine());
             case FILL -> after(spent >= STEADY_S, Phase.DECAY);
             case DECAY -> after(spent >= DECAY_S, Phase.DONE);
-            default -> { }
+            default -> {}
         }
         if (phase == Phase.DONE) {
             outcome = Optional.of(Outcome.COMPLETE);
@@ -198,7 +231,7 @@ public final class ProvingSequence {
             case AWAY, BACK -> Command.air(most, 0, back, phase);
             case LIFT_UPPER -> new Command(most, 0, shut(), 0, 0, Lift.UPPER, phase.mark());
             case LIFT_LOWER -> new Command(most, 0, shut(), 0, 0, Lift.LOWER, phase.mark());
-            // a valve that air closes is held closed by it while its seat is tested
+                // a valve that air closes is held closed by it while its seat is tested
             case SHUT -> Command.air(most, 0, shut(), phase);
             case LINE -> new Command(most, 0, shut(), plan.holdPa(), LINE_PA_PER_S, Lift.NONE, phase.mark());
             case FILL -> new Command(most, 0, shut(), plan.decayPa(), 0, Lift.NONE, phase.mark());

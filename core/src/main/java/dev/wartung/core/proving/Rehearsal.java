@@ -10,7 +10,10 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 
-/** A proving run worked through in no time, on a valve that moves by its forces: what a bench would have measured ten times a second. */
+/**
+ * A proving run worked through in no time, on a valve that moves by its forces: what a bench would have measured ten
+ * times a second.
+ */
 public record Rehearsal(List<Sample> trace, Outcome outcome) {
 
     private static final double STEP_S = 0.02;
@@ -53,22 +56,39 @@ public record Rehearsal(List<Sample> trace, Outcome outcome) {
             }
             boolean lost = seconds > at.airLostAfter();
             double target = lost ? 0 : command.targetPa();
-            supply = command.paPerS() > 0 && target > supply ? Math.min(target, supply + command.paPerS() * STEP_S) : target;
+            supply = command.paPerS() > 0 && target > supply
+                    ? Math.min(target, supply + command.paPerS() * STEP_S)
+                    : target;
             line = lineSide(command, line, at.seatLossPaPerS());
             valve.pass(STEP_S, supply, command.pilot(), line);
             if (i % STEPS_A_SAMPLE == 0) {
-                Sample sample = new Sample(i / STEPS_A_SAMPLE, seconds, valve.chamberPa(), valve.travel(), valve.travel() < SWITCH, valve.travel() > 1 - SWITCH, lost, line, command.mark(), valve.lifts(command.lift())[0], valve.lifts(command.lift())[1]);
+                Sample sample = new Sample(
+                        i / STEPS_A_SAMPLE,
+                        seconds,
+                        valve.chamberPa(),
+                        valve.travel(),
+                        valve.travel() < SWITCH,
+                        valve.travel() > 1 - SWITCH,
+                        lost,
+                        line,
+                        command.mark(),
+                        valve.lifts(command.lift())[0],
+                        valve.lifts(command.lift())[1]);
                 trace.add(sample);
                 coming.addLast(new OnItsWay(sequence.next(sample), seconds + at.wayS()));
             }
         }
-        return new Rehearsal(List.copyOf(trace), sequence.outcome().orElseThrow(() -> new IllegalStateException("the run does not end")));
+        return new Rehearsal(
+                List.copyOf(trace),
+                sequence.outcome().orElseThrow(() -> new IllegalStateException("the run does not end")));
     }
 
     private static double lineSide(Command command, double now, double lossPaPerS) {
         if (command.linePa() < 0) {
             return Math.max(0, now - lossPaPerS * STEP_S);
         }
-        return command.linePaPerS() > 0 && command.linePa() > now ? Math.min(command.linePa(), now + command.linePaPerS() * STEP_S) : command.linePa();
+        return command.linePaPerS() > 0 && command.linePa() > now
+                ? Math.min(command.linePa(), now + command.linePaPerS() * STEP_S)
+                : command.linePa();
     }
 }

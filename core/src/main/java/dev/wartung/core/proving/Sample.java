@@ -15,7 +15,18 @@ package dev.wartung.core.proving;
  * @param upperMm   how far the upper seat of two has lifted alone, millimetres; 0 where there is one seat
  * @param lowerMm   the same of the lower seat
  */
-public record Sample(int seq, double seconds, double airPa, double travel, boolean closedEnd, boolean openEnd, boolean airLost, double linePa, int mark, double upperMm, double lowerMm) {
+public record Sample(
+        int seq,
+        double seconds,
+        double airPa,
+        double travel,
+        boolean closedEnd,
+        boolean openEnd,
+        boolean airLost,
+        double linePa,
+        int mark,
+        double upperMm,
+        double lowerMm) {
 
     private static final double MOST_AIR_PA = 1.6e6;
     private static final double MOST_LINE_PA = 1e7;
@@ -23,6 +34,17 @@ public record Sample(int seq, double seconds, double airPa, double travel, boole
 
     /** Whether a bench can have measured this. A broken transmitter or a foreign device says otherwise. */
     public boolean makesSense() {
-        return airPa >= -2e4 && airPa <= MOST_AIR_PA && travel >= -0.05 && travel <= 1.05 && linePa >= -2e4 && linePa <= MOST_LINE_PA && upperMm >= 0 && upperMm <= MOST_LIFT_MM && lowerMm >= 0 && lowerMm <= MOST_LIFT_MM && !(closedEnd && openEnd) && seconds >= 0;
+        return airPa >= -2e4
+                && airPa <= MOST_AIR_PA
+                && travel >= -0.05
+                && travel <= 1.05
+                && linePa >= -2e4
+                && linePa <= MOST_LINE_PA
+                && upperMm >= 0
+                && upperMm <= MOST_LIFT_MM
+                && lowerMm >= 0
+                && lowerMm <= MOST_LIFT_MM
+                && !(closedEnd && openEnd)
+                && seconds >= 0;
     }
 }

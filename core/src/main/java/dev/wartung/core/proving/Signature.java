@@ -23,8 +23,18 @@ import java.util.function.ToDoubleFunction;
  * @param upperSeat  how far the upper seat of two lifted alone, millimetres
  * @param lowerSeat  the same of the lower seat
  */
-public record Signature(Optional<Double> firstPa, Optional<Double> fullPa, Optional<Double> awayS, Optional<Double> backS, Optional<String> wentTo, Optional<Boolean> switches, Optional<Double> lossPaPerS,
-                        Optional<Double> heldPa, Optional<Boolean> lifted, Optional<SeatLift> upperSeat, Optional<SeatLift> lowerSeat) {
+public record Signature(
+        Optional<Double> firstPa,
+        Optional<Double> fullPa,
+        Optional<Double> awayS,
+        Optional<Double> backS,
+        Optional<String> wentTo,
+        Optional<Boolean> switches,
+        Optional<Double> lossPaPerS,
+        Optional<Double> heldPa,
+        Optional<Boolean> lifted,
+        Optional<SeatLift> upperSeat,
+        Optional<SeatLift> lowerSeat) {
 
     public static final String CLOSED = "closed";
     public static final String OPEN = "open";
@@ -40,6 +50,7 @@ public record Signature(Optional<Double> firstPa, Optional<Double> fullPa, Optio
 
     /** Share of the travel from which on it has moved. */
     static final double MOVED = 0.01;
+
     private static final double AT_END = 0.985;
 
     /** Reads a trace; what it does not show is empty. */
@@ -51,30 +62,56 @@ public record Signature(Optional<Double> firstPa, Optional<Double> fullPa, Optio
         List<Sample> fast = in(trace, Phase.FAST);
         List<Sample> back = in(trace, Phase.BACK);
         List<Sample> decay = in(trace, Phase.DECAY);
-        return new Signature(first(ramp, left).map(Sample::airPa), first(ramp, there).map(Sample::airPa), time(fast, there), time(back, s -> !left.test(s)),
-                away.isEmpty() ? Optional.empty() : Optional.of(place(away.get(away.size() - 1))), in(trace, Phase.HOLD).isEmpty() || away.isEmpty() ? Optional.empty() : Optional.of(answered(trace)),
-                loss(decay), held(trace).map(Sample::linePa), held(trace).map(s -> s.travel() > MOVED), lift(in(trace, Phase.LIFT_UPPER), Sample::upperMm, Sample::lowerMm),
+        return new Signature(
+                first(ramp, left).map(Sample::airPa),
+                first(ramp, there).map(Sample::airPa),
+                time(fast, there),
+                time(back, s -> !left.test(s)),
+                away.isEmpty() ? Optional.empty() : Optional.of(place(away.get(away.size() - 1))),
+                in(trace, Phase.HOLD).isEmpty() || away.isEmpty() ? Optional.empty() : Optional.of(answered(trace)),
+                loss(decay),
+                held(trace).map(Sample::linePa),
+                held(trace).map(s -> s.travel() > MOVED),
+                lift(in(trace, Phase.LIFT_UPPER), Sample::upperMm, Sample::lowerMm),
                 lift(in(trace, Phase.LIFT_LOWER), Sample::lowerMm, Sample::upperMm));
     }
 
     /** Nothing of it is known. */
     public static Signature unread() {
-        return new Signature(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(),
-                Optional.empty(), Optional.empty());
+        return new Signature(
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty());
     }
 
     /** The moment the line had lifted it, or the highest pressure it stayed shut at. */
     private static Optional<Sample> held(List<Sample> trace) {
         List<Sample> line = in(trace, Phase.LINE);
-        return first(line, s -> s.travel() > MOVED).or(() -> line.stream().max(Comparator.comparingDouble(Sample::linePa)));
+        return first(line, s -> s.travel() > MOVED)
+                .or(() -> line.stream().max(Comparator.comparingDouble(Sample::linePa)));
     }
 
-    private static Optional<SeatLift> lift(List<Sample> samples, ToDoubleFunction<Sample> own, ToDoubleFunction<Sample> other) {
-        return samples.isEmpty() ? Optional.empty() : Optional.of(new SeatLift(samples.stream().mapToDouble(own).max().orElse(0), samples.stream().mapToDouble(other).max().orElse(0)));
+    private static Optional<SeatLift> lift(
+            List<Sample> samples, ToDoubleFunction<Sample> own, ToDoubleFunction<Sample> other) {
+        return samples.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new SeatLift(
+                        samples.stream().mapToDouble(own).max().orElse(0),
+                        samples.stream().mapToDouble(other).max().orElse(0)));
     }
 
     private static List<Sample> in(List<Sample> trace, Phase... phases) {
-        return trace.stream().filter(s -> List.of(phases).contains(Phase.marked(s.mark()))).toList();
+        return trace.stream()
+                .filter(s -> List.of(phases).contains(Phase.marked(s.mark())))
+                .toList();
     }
 
     private static Optional<Sample> first(List<Sample> samples, Predicate<Sample> is) {
@@ -93,7 +130,8 @@ public record Signature(Optional<Double> firstPa, Optional<Double> fullPa, Optio
     private static boolean answered(List<Sample> trace) {
         boolean atClosed = trace.stream().anyMatch(s -> s.travel() < MOVED && s.closedEnd());
         boolean atOpen = trace.stream().anyMatch(s -> s.travel() > 1 - MOVED && s.openEnd());
-        boolean wrongly = trace.stream().anyMatch(s -> (s.closedEnd() && s.travel() > 0.2) || (s.openEnd() && s.travel() < 0.8));
+        boolean wrongly =
+                trace.stream().anyMatch(s -> (s.closedEnd() && s.travel() > 0.2) || (s.openEnd() && s.travel() < 0.8));
         return atClosed && atOpen && !wrongly;
     }
 
@@ -106,8 +144,12 @@ public record Signature(Optional<Double> firstPa, Optional<Double> fullPa, Optio
         OptionalDouble meanP = decay.stream().mapToDouble(Sample::linePa).average();
         double t0 = meanT.orElseThrow();
         double p0 = meanP.orElseThrow();
-        double up = decay.stream().mapToDouble(s -> (s.seconds() - t0) * (s.linePa() - p0)).sum();
-        double down = decay.stream().mapToDouble(s -> (s.seconds() - t0) * (s.seconds() - t0)).sum();
+        double up = decay.stream()
+                .mapToDouble(s -> (s.seconds() - t0) * (s.linePa() - p0))
+                .sum();
+        double down = decay.stream()
+                .mapToDouble(s -> (s.seconds() - t0) * (s.seconds() - t0))
+                .sum();
         return Optional.of(Math.max(0, -up / down));
     }
 }

@@ -10,7 +10,9 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.ToDoubleFunction;
 
-/** The trace of a proving run: air and travel over time, and the signature, travel over air, against an earlier run's. */
+/**
+ * The trace of a proving run: air and travel over time, and the signature, travel over air, against an earlier run's.
+ */
 public final class TraceChart {
 
     private static final double WIDTH = 640;
@@ -29,7 +31,8 @@ public final class TraceChart {
     /** Air (left scale) and travel (right scale) over time. */
     public static String overTime(List<Sample> trace, UnitSystem units) {
         double start = trace.isEmpty() ? 0 : trace.get(0).seconds();
-        double seconds = Math.max(LEAST_S, trace.isEmpty() ? 0 : trace.get(trace.size() - 1).seconds() - start);
+        double seconds = Math.max(
+                LEAST_S, trace.isEmpty() ? 0 : trace.get(trace.size() - 1).seconds() - start);
         double most = niceMost(most(trace), units);
         Svg svg = frame("Air and travel over time", most, units);
         for (int i = 0; i <= 6; i++) {
@@ -40,11 +43,29 @@ public final class TraceChart {
             svg.text(RIGHT + 8, y(i / 4.0) + 5, i * 25 + " %", "label", "start");
         }
         svg.text(RIGHT + 8, TOP - 14, "travel", "label strong", "start");
-        path(svg, trace, s -> LEFT + (RIGHT - LEFT) * (s.seconds() - start) / seconds, s -> y(s.airPa() / most), "trace air");
-        path(svg, trace, s -> LEFT + (RIGHT - LEFT) * (s.seconds() - start) / seconds, s -> y(s.travel()), "trace travel");
-        path(svg, trace.stream().filter(s -> ON_THE_SEAT.contains(Phase.marked(s.mark()))).toList(), s -> LEFT + (RIGHT - LEFT) * (s.seconds() - start) / seconds,
-                s -> y(s.linePa() / most), "trace seat");
-        svg.text(LEFT + 110, TOP - 14, "air", "label air", "start").text(LEFT + 160, TOP - 14, "travel", "label travel", "start").text(LEFT + 230, TOP - 14, "pressure on the seat", "label seat", "start");
+        path(
+                svg,
+                trace,
+                s -> LEFT + (RIGHT - LEFT) * (s.seconds() - start) / seconds,
+                s -> y(s.airPa() / most),
+                "trace air");
+        path(
+                svg,
+                trace,
+                s -> LEFT + (RIGHT - LEFT) * (s.seconds() - start) / seconds,
+                s -> y(s.travel()),
+                "trace travel");
+        path(
+                svg,
+                trace.stream()
+                        .filter(s -> ON_THE_SEAT.contains(Phase.marked(s.mark())))
+                        .toList(),
+                s -> LEFT + (RIGHT - LEFT) * (s.seconds() - start) / seconds,
+                s -> y(s.linePa() / most),
+                "trace seat");
+        svg.text(LEFT + 110, TOP - 14, "air", "label air", "start")
+                .text(LEFT + 160, TOP - 14, "travel", "label travel", "start")
+                .text(LEFT + 230, TOP - 14, "pressure on the seat", "label seat", "start");
         return svg.svg();
     }
 
@@ -61,10 +82,18 @@ public final class TraceChart {
         Svg svg = new Svg(WIDTH, HEIGHT, "chart", "Signature: travel over air");
         svg.line(LEFT, BOTTOM, RIGHT, BOTTOM, "frame").line(LEFT, BOTTOM, LEFT, TOP, "frame");
         for (int i = 0; i <= 4; i++) {
-            svg.line(LEFT, y(i / 4.0), RIGHT, y(i / 4.0), "grid").text(LEFT - 8, y(i / 4.0) + 5, i * 25 + " %", "label", "end");
-            svg.text(LEFT + (RIGHT - LEFT) * i / 4, BOTTOM + 18, Quantity.rounded(new Quantity(most * i / 4, Dimension.PRESSURE).in(unit), unit.decimals() == 0 ? 0 : 1), "label", "middle");
+            svg.line(LEFT, y(i / 4.0), RIGHT, y(i / 4.0), "grid")
+                    .text(LEFT - 8, y(i / 4.0) + 5, i * 25 + " %", "label", "end");
+            svg.text(
+                    LEFT + (RIGHT - LEFT) * i / 4,
+                    BOTTOM + 18,
+                    Quantity.rounded(
+                            new Quantity(most * i / 4, Dimension.PRESSURE).in(unit), unit.decimals() == 0 ? 0 : 1),
+                    "label",
+                    "middle");
         }
-        svg.text(LEFT, TOP - 14, "travel", "label strong", "start").text(RIGHT, BOTTOM + 38, "air, " + unit.symbol(), "label strong", "end");
+        svg.text(LEFT, TOP - 14, "travel", "label strong", "start")
+                .text(RIGHT, BOTTOM + 38, "air, " + unit.symbol(), "label strong", "end");
         if (!before.isEmpty()) {
             path(svg, before, s -> LEFT + (RIGHT - LEFT) * s.airPa() / most, s -> y(s.travel()), "trace own");
             svg.text(RIGHT, TOP - 14, "thin: its own earlier run", "label", "end");
@@ -74,11 +103,19 @@ public final class TraceChart {
     }
 
     private static List<Sample> ramp(List<Sample> trace) {
-        return trace.stream().filter(s -> Phase.marked(s.mark()) == Phase.RAMP || Phase.marked(s.mark()) == Phase.HOLD).toList();
+        return trace.stream()
+                .filter(s -> Phase.marked(s.mark()) == Phase.RAMP || Phase.marked(s.mark()) == Phase.HOLD)
+                .toList();
     }
 
     private static double most(List<Sample> trace) {
-        return Math.max(LEAST_PA, trace.stream().mapToDouble(s -> Math.max(s.airPa(), s.linePa())).max().orElse(0)) * 1.08;
+        return Math.max(
+                        LEAST_PA,
+                        trace.stream()
+                                .mapToDouble(s -> Math.max(s.airPa(), s.linePa()))
+                                .max()
+                                .orElse(0))
+                * 1.08;
     }
 
     /** So that four even steps have round numbers. */
@@ -93,9 +130,19 @@ public final class TraceChart {
     private static Svg frame(String title, double most, UnitSystem units) {
         Unit unit = units.unit(Dimension.PRESSURE);
         Svg svg = new Svg(WIDTH, HEIGHT, "chart", title);
-        svg.line(LEFT, BOTTOM, RIGHT, BOTTOM, "frame").line(LEFT, BOTTOM, LEFT, TOP, "frame").line(RIGHT, BOTTOM, RIGHT, TOP, "frame");
+        svg.line(LEFT, BOTTOM, RIGHT, BOTTOM, "frame")
+                .line(LEFT, BOTTOM, LEFT, TOP, "frame")
+                .line(RIGHT, BOTTOM, RIGHT, TOP, "frame");
         for (int i = 0; i <= 4; i++) {
-            svg.line(LEFT, y(i / 4.0), RIGHT, y(i / 4.0), "grid").text(LEFT - 8, y(i / 4.0) + 5, Quantity.rounded(new Quantity(most * i / 4, Dimension.PRESSURE).in(unit), unit.decimals() == 0 ? 0 : 1), "label", "end");
+            svg.line(LEFT, y(i / 4.0), RIGHT, y(i / 4.0), "grid")
+                    .text(
+                            LEFT - 8,
+                            y(i / 4.0) + 5,
+                            Quantity.rounded(
+                                    new Quantity(most * i / 4, Dimension.PRESSURE).in(unit),
+                                    unit.decimals() == 0 ? 0 : 1),
+                            "label",
+                            "end");
         }
         return svg.text(LEFT, TOP - 14, "air, " + unit.symbol(), "label strong", "start");
     }
@@ -104,13 +151,17 @@ public final class TraceChart {
         return BOTTOM - (BOTTOM - TOP) * Math.max(0, Math.min(1, share));
     }
 
-    private static void path(Svg svg, List<Sample> samples, ToDoubleFunction<Sample> x, ToDoubleFunction<Sample> y, String style) {
+    private static void path(
+            Svg svg, List<Sample> samples, ToDoubleFunction<Sample> x, ToDoubleFunction<Sample> y, String style) {
         if (samples.size() < 2) {
             return;
         }
         StringBuilder path = new StringBuilder();
         for (Sample s : samples) {
-            path.append(path.length() == 0 ? "M " : " L ").append(Math.round(x.applyAsDouble(s) * 10) / 10.0).append(' ').append(Math.round(y.applyAsDouble(s) * 10) / 10.0);
+            path.append(path.length() == 0 ? "M " : " L ")
+                    .append(Math.round(x.applyAsDouble(s) * 10) / 10.0)
+                    .append(' ')
+                    .append(Math.round(y.applyAsDouble(s) * 10) / 10.0);
         }
         svg.path(path.toString(), style);
     }

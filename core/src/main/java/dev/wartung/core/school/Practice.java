@@ -16,8 +16,14 @@ public record Practice(SchoolTable table, SiteChoices site) {
      */
     public Map<String, Settled> settled(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration) {
         Map<String, Settled> settled = new LinkedHashMap<>();
-        anatomy.schools().forEach(id -> settled.put(id, table.settle(
-                table.school(id).orElseThrow(() -> new IllegalStateException("no school “" + id + "”")), type, configuration, site)));
+        anatomy.schools()
+                .forEach(id -> settled.put(
+                        id,
+                        table.settle(
+                                table.school(id).orElseThrow(() -> new IllegalStateException("no school “" + id + "”")),
+                                type,
+                                configuration,
+                                site)));
         return settled;
     }
 }

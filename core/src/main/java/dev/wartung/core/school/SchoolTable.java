@@ -29,7 +29,8 @@ public record SchoolTable(List<School> schools, List<SpecialTool> tools) {
 
     /** How a question is settled for a valve: by the maker, else by the plant, else by default. */
     public Settled settle(School school, TypeSheet type, ValveConfiguration configuration, SiteChoices site) {
-        Optional<String> maker = Optional.ofNullable(type.schools().get(school.id())).or(() -> Optional.ofNullable(configuration.options().get(school.id())));
+        Optional<String> maker = Optional.ofNullable(type.schools().get(school.id()))
+                .or(() -> Optional.ofNullable(configuration.options().get(school.id())));
         if (maker.isPresent()) {
             return new Settled(school, maker.get(), By.MAKER);
         }
@@ -45,7 +46,8 @@ public record SchoolTable(List<School> schools, List<SpecialTool> tools) {
                 .filter(d -> d.owns().map(site.tools()::contains).orElse(true)
                         && d.band().map(type.bands()::containsKey).orElse(true)
                         && d.option().map(o -> hasOption(configuration, o)).orElse(true))
-                .map(School.Default::answer).findFirst()
+                .map(School.Default::answer)
+                .findFirst()
                 .orElseGet(() -> school.answers().keySet().iterator().next());
     }
 
@@ -56,13 +58,19 @@ public record SchoolTable(List<School> schools, List<SpecialTool> tools) {
 
     /** Special tools that a list of tools names and the plant does not own: to be borrowed before the job. */
     public List<SpecialTool> toBorrow(List<String> needed, SiteChoices site) {
-        return tools.stream().filter(t -> !site.tools().contains(t.id()) && needed.stream().anyMatch(n -> n.startsWith(t.name()))).toList();
+        return tools.stream()
+                .filter(t -> !site.tools().contains(t.id()) && needed.stream().anyMatch(n -> n.startsWith(t.name())))
+                .toList();
     }
 
     /** What the plant's answers and tools would be refused for; empty when they can be kept. */
     public List<String> troubles(Map<String, String> answers) {
         return answers.entrySet().stream()
-                .filter(a -> school(a.getKey()).filter(s -> !s.byMaker() && s.answers().containsKey(a.getValue())).isEmpty())
-                .map(a -> "“" + a.getValue() + "” is no answer to “" + school(a.getKey()).map(School::question).orElse(a.getKey()) + "”.").toList();
+                .filter(a -> school(a.getKey())
+                        .filter(s -> !s.byMaker() && s.answers().containsKey(a.getValue()))
+                        .isEmpty())
+                .map(a -> "“" + a.getValue() + "” is no answer to “"
+                        + school(a.getKey()).map(School::question).orElse(a.getKey()) + "”.")
+                .toList();
     }
 }

@@ -11,9 +11,12 @@ public record Settled(School school, String answer, By by) {
 
     /** Who settles a question, the strongest first. */
     public enum By {
-        /** the type sheet, or how the valve is made */ MAKER("the maker's sheet says so"),
-        /** the plant */ PLANT("this plant's choice"),
-        /** nobody: the usual way */ DEFAULT("usual");
+        /** the type sheet, or how the valve is made */
+        MAKER("the maker's sheet says so"),
+        /** the plant */
+        PLANT("this plant's choice"),
+        /** nobody: the usual way */
+        DEFAULT("usual");
 
         private final String words;
 
@@ -28,6 +31,7 @@ public record Settled(School school, String answer, By by) {
 
     /** For instance "Housing bolts: tightened to a gap, cycled, then tightened closed (this plant's choice)". */
     public String inWords() {
-        return school.question() + ": " + school.words(answer) + " (" + by.words() + (by == By.DEFAULT ? ": " + school.why() : "") + ")";
+        return school.question() + ": " + school.words(answer) + " (" + by.words()
+                + (by == By.DEFAULT ? ": " + school.why() : "") + ")";
     }
 }

@@ -20,7 +20,8 @@ public record Autopsy(List<Appearance> appearances) {
      * @param hint   for interval or material
      * @param basis  what this rests on
      */
-    public record Appearance(String id, String name, String look, List<Cause> causes, List<Check> checks, String hint, String basis) {}
+    public record Appearance(
+            String id, String name, String look, List<Cause> causes, List<Check> checks, String hint, String basis) {}
 
     /** A probable cause and what speaks for it. */
     public record Cause(String name, String because) {}
@@ -38,6 +39,8 @@ public record Autopsy(List<Appearance> appearances) {
 
     /** The same finding time and again on one valve is no accident. */
     public static String pattern(Appearance appearance, long times) {
-        return times < 2 ? "" : appearance.name() + " " + times + " times on this valve: this is no accident. " + appearance.hint();
+        return times < 2
+                ? ""
+                : appearance.name() + " " + times + " times on this valve: this is no accident. " + appearance.hint();
     }
 }

@@ -1,11 +1,15 @@
 package dev.wartung.core.sealing;
 
 /**
- * A round seal in a rectangular groove, in section. Fill = seal area ÷ free groove area; hot, the seal has grown by volume and the steel by almost nothing. A
- * groove filled above about 95 % hot pushes the seal out, and so does free space packed with grease, which cannot be compressed.
+ * A round seal in a rectangular groove, in section. Fill = seal area ÷ free groove area; hot, the seal has grown by
+ * volume and the steel by almost nothing. A
+ * groove filled above about 95 % hot pushes the seal out, and so does free space packed with grease, which cannot be
+ * compressed.
  *
- * <p>The seal grows in section by the whole of its volumetric growth, since along the ring it is held to the steel's length; steel grows 4.8e-5 /K
- * (three times 1.6e-5, austenitic). Worked: cord 5.3 mm in 4.2 × 6.6 mm: 22.06/27.72 = 79.6 %; EPDM from 20 to 121 °C: 79.6·1.0485/1.0048 = 83.0 %.
+ * <p>The seal grows in section by the whole of its volumetric growth, since along the ring it is held to the steel's
+ * length; steel grows 4.8e-5 /K
+ * (three times 1.6e-5, austenitic). Worked: cord 5.3 mm in 4.2 × 6.6 mm: 22.06/27.72 = 79.6 %; EPDM from 20 to 121 °C:
+ * 79.6·1.0485/1.0048 = 83.0 %.
  *
  * @param cordM  thickness of the seal, above 0
  * @param depthM depth of the groove with the joint closed, above 0, less than the cord: otherwise nothing is squeezed
@@ -36,7 +40,9 @@ public record Groove(double cordM, double depthM, double widthM) {
         return fill() * (1 + polymer.growthPerK() * warmerK) / (1 + STEEL_PER_K * warmerK);
     }
 
-    /** The largest share of the free section grease may take so that the hot seal still has room; 0 where there is none. */
+    /**
+     * The largest share of the free section grease may take so that the hot seal still has room; 0 where there is none.
+     */
     public double roomForGrease(Polymer polymer, double warmerK) {
         double free = 1 - fill();
         double grows = Math.max(0, fillAt(polymer, warmerK) - fill());

@@ -15,7 +15,17 @@ import java.util.List;
  * @param checks     what is looked at in this job because of it
  * @param hint       for interval or material
  */
-public record OldSeal(String part, String name, String article, String material, String appearance, String looked, List<String> causes, List<Check> checks, String hint, String note) {
+public record OldSeal(
+        String part,
+        String name,
+        String article,
+        String material,
+        String appearance,
+        String looked,
+        List<String> causes,
+        List<Check> checks,
+        String hint,
+        String note) {
 
     public OldSeal {
         causes = List.copyOf(causes);
@@ -24,6 +34,16 @@ public record OldSeal(String part, String name, String article, String material,
 
     /** What an appearance tells of a seal. */
     public static OldSeal of(String part, String name, String article, String material, Appearance seen, String note) {
-        return new OldSeal(part, name, article, material, seen.id(), seen.name(), seen.causes().stream().map(Autopsy.Cause::name).toList(), seen.checks(), seen.hint(), note);
+        return new OldSeal(
+                part,
+                name,
+                article,
+                material,
+                seen.id(),
+                seen.name(),
+                seen.causes().stream().map(Autopsy.Cause::name).toList(),
+                seen.checks(),
+                seen.hint(),
+                note);
     }
 }

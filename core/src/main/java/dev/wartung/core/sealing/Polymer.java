@@ -6,12 +6,18 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * Seal materials. Volumetric growth per kelvin: usual handbook values for cured compounds; shelf life: years from cure, and one extension after inspection,
+ * Seal materials. Volumetric growth per kelvin: usual handbook values for cured compounds; shelf life: years from cure,
+ * and one extension after inspection,
  * by the polymer groups of ISO 2230.
  */
 public enum Polymer {
-    EPDM("EPDM", 4.8e-4, 10, 5), HNBR("HNBR", 4.8e-4, 7, 3), NBR("NBR", 4.8e-4, 7, 3), FKM("FKM", 4.5e-4, 10, 5), VMQ("VMQ", 6e-4, 10, 5),
-    FFKM("FFKM", 9e-4, 10, 5), PTFE("PTFE", 3.5e-4, 0, 0);
+    EPDM("EPDM", 4.8e-4, 10, 5),
+    HNBR("HNBR", 4.8e-4, 7, 3),
+    NBR("NBR", 4.8e-4, 7, 3),
+    FKM("FKM", 4.5e-4, 10, 5),
+    VMQ("VMQ", 6e-4, 10, 5),
+    FFKM("FFKM", 9e-4, 10, 5),
+    PTFE("PTFE", 3.5e-4, 0, 0);
 
     private final String symbol;
     private final double growthPerK;
@@ -51,7 +57,9 @@ public enum Polymer {
     /** By the symbol on bag and article; "modified PTFE" and "TFM" are PTFE here. */
     public static Optional<Polymer> named(String material) {
         String wanted = material.strip().toUpperCase(java.util.Locale.ROOT);
-        return Stream.of(values()).filter(p -> wanted.equals(p.symbol) || (p == PTFE && wanted.endsWith("PTFE"))).findFirst();
+        return Stream.of(values())
+                .filter(p -> wanted.equals(p.symbol) || (p == PTFE && wanted.endsWith("PTFE")))
+                .findFirst();
     }
 
     /** All that a material is made of, for instance both of "PTFE/EPDM". */

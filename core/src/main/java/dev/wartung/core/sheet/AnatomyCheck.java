@@ -17,7 +17,10 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 
-/** Whether an anatomy sheet means something to itself: every name it uses is one it defines, and no two active things share an id. */
+/**
+ * Whether an anatomy sheet means something to itself: every name it uses is one it defines, and no two active things
+ * share an id.
+ */
 final class AnatomyCheck {
 
     private final AnatomySheet sheet;
@@ -36,11 +39,15 @@ final class AnatomyCheck {
         parts = ids(sheet.build().parts().stream().map(p -> p.id()));
         joints = ids(sheet.build().joints().stream().map(j -> j.id()));
         operations = ids(sheet.operations().stream().map(Operation::id));
-        undoings = ids(sheet.operations().stream().flatMap(o -> o.undoneBy().stream()).map(Operation::id));
+        undoings = ids(
+                sheet.operations().stream().flatMap(o -> o.undoneBy().stream()).map(Operation::id));
         positions = union(sheet.build().positions(), sheet.build().between().keySet());
         readings = ids(sheet.readings().stream().map(r -> r.id()));
-        aids = ids(sheet.operations().stream().flatMap(o -> Stream.concat(Stream.of(o), o.undoneBy().stream())).flatMap(o -> o.does().stream())
-                .filter(a -> a.verb() == Act.Verb.AID_ON).map(Act::object));
+        aids = ids(sheet.operations().stream()
+                .flatMap(o -> Stream.concat(Stream.of(o), o.undoneBy().stream()))
+                .flatMap(o -> o.does().stream())
+                .filter(a -> a.verb() == Act.Verb.AID_ON)
+                .map(Act::object));
     }
 
     static void check(AnatomySheet sheet, SheetText text) {
@@ -95,8 +102,18 @@ final class AnatomyCheck {
 
     private void readings() {
         for (int i = 0; i < sheet.readings().size(); i++) {
-            known(sheet.readings().get(i).finds().values().stream().map(f -> f.part()).toList(), "/readings/" + i + "/finds", parts, "part");
-            known(sheet.readings().get(i).same().map(s -> s.as()).stream().toList(), "/readings/" + i + "/same/as", readings, "reading");
+            known(
+                    sheet.readings().get(i).finds().values().stream()
+                            .map(f -> f.part())
+                            .toList(),
+                    "/readings/" + i + "/finds",
+                    parts,
+                    "part");
+            known(
+                    sheet.readings().get(i).same().map(s -> s.as()).stream().toList(),
+                    "/readings/" + i + "/same/as",
+                    readings,
+                    "reading");
         }
     }
 
@@ -107,19 +124,29 @@ final class AnatomyCheck {
             operation(operation, at);
             known(operation.needs(), at + "/needs", operations, "operation");
             known(operation.unless(), at + "/unless", operations, "operation");
-            known(operation.joins(), at + "/joins", union(operations, Set.of(Operation.ALWAYS, Operation.OPENED, Operation.OPENED_TO_PRODUCT)), "operation");
+            known(
+                    operation.joins(),
+                    at + "/joins",
+                    union(operations, Set.of(Operation.ALWAYS, Operation.OPENED, Operation.OPENED_TO_PRODUCT)),
+                    "operation");
             operation.undoneBy().ifPresent(undo -> {
                 operation(undo, at + "/undone-by");
                 known(undo.fits(), at + "/undone-by/fits", operation.takes(), "part taken off by this operation");
                 if (undo.phase().compareTo(Phase.RENEW) < 0) {
-                    text.problem(at + "/undone-by/phase", "is before the valve is closed; an undoing renews, closes, proves or returns");
+                    text.problem(
+                            at + "/undone-by/phase",
+                            "is before the valve is closed; an undoing renews, closes, proves or returns");
                 }
             });
         }
         for (int i = 0; i < sheet.movements().size(); i++) {
             String at = "/movements/" + i;
             operation(sheet.movements().get(i), at);
-            known(sheet.movements().get(i).brings().stream().toList(), at + "/brings", union(positions, Set.of(Operation.REST)), "position");
+            known(
+                    sheet.movements().get(i).brings().stream().toList(),
+                    at + "/brings",
+                    union(positions, Set.of(Operation.REST)),
+                    "position");
         }
     }
 
@@ -132,21 +159,32 @@ final class AnatomyCheck {
         known(operation.opens(), at + "/opens", joints, "joint");
         known(operation.marks(), at + "/marks", parts, "part");
         known(operation.at().stream().map(v -> v.is()).toList(), at + "/at", positions, "position");
-        known(operation.follows().stream().map(Variant::is).toList(), at + "/follows", sheet.schools(), "school in this sheet's list");
-        known(operation.hands().stream().toList(), at + "/hands", ids(sheet.build().spaces().stream().map(s -> s.id())), "space");
+        known(
+                operation.follows().stream().map(Variant::is).toList(),
+                at + "/follows",
+                sheet.schools(),
+                "school in this sheet's list");
+        known(
+                operation.hands().stream().toList(),
+                at + "/hands",
+                ids(sheet.build().spaces().stream().map(s -> s.id())),
+                "space");
         acts(operation.does(), at + "/does");
         acts(operation.then(), at + "/then");
     }
 
     private void acts(List<Act> acts, String at) {
         for (int i = 0; i < acts.size(); i++) {
-            List<String> object = acts.get(i).object().isEmpty() ? List.of() : List.of(acts.get(i).object());
+            List<String> object = acts.get(i).object().isEmpty()
+                    ? List.of()
+                    : List.of(acts.get(i).object());
             switch (acts.get(i).verb()) {
                 case OPEN, CLOSE, TIGHTEN -> known(object, at + "/" + i, joints, "joint");
-                case RELEASE_AIR, NOTE, SET, SEAT_LIFT, SEAT_DROP, TAKE, DELIVERED, PUT_BACK, WIPE -> known(object, at + "/" + i, parts, "part");
+                case RELEASE_AIR, NOTE, SET, SEAT_LIFT, SEAT_DROP, TAKE, DELIVERED, PUT_BACK, WIPE -> known(
+                        object, at + "/" + i, parts, "part");
                 case AIR_ON, TURN, SEE_TIGHT -> known(object, at + "/" + i, positions, "position");
                 case CONVERT -> change(acts.get(i).object(), at + "/" + i);
-                default -> { }
+                default -> {}
             }
         }
     }
@@ -154,8 +192,11 @@ final class AnatomyCheck {
     /** "option=value" must be one that a valve of the family can have. */
     private void change(String change, String at) {
         String[] pair = change.split("=", 2);
-        boolean known = pair.length == 2 && (pair[0].equals("drive") ? Drive.of(pair[1]).isPresent()
-                : sheet.options().containsKey(pair[0]) && sheet.options().get(pair[0]).choices().containsValue(pair[1]));
+        boolean known = pair.length == 2
+                && (pair[0].equals("drive")
+                        ? Drive.of(pair[1]).isPresent()
+                        : sheet.options().containsKey(pair[0])
+                                && sheet.options().get(pair[0]).choices().containsValue(pair[1]));
         if (!known) {
             text.problem(at, "a valve of this family cannot become “" + change + "”");
         }
@@ -166,7 +207,9 @@ final class AnatomyCheck {
             String at = "/readings/" + i + "/identifies";
             var reading = sheet.readings().get(i);
             known(reading.identifies().keySet(), at, reading.choices(), "choice");
-            reading.identifies().values().forEach(facts -> facts.forEach((fact, value) -> change(fact + "=" + value, at)));
+            reading.identifies()
+                    .values()
+                    .forEach(facts -> facts.forEach((fact, value) -> change(fact + "=" + value, at)));
         }
     }
 
@@ -181,11 +224,18 @@ final class AnatomyCheck {
         }
         for (int i = 0; i < sheet.rechecks().size(); i++) {
             known(sheet.rechecks().get(i).doneBy(), "/rechecks/" + i + "/done-by", operations, "operation");
-            known(sheet.rechecks().get(i).joins(), "/rechecks/" + i + "/joins", union(operations, Set.of(Operation.ALWAYS)), "operation");
+            known(
+                    sheet.rechecks().get(i).joins(),
+                    "/rechecks/" + i + "/joins",
+                    union(operations, Set.of(Operation.ALWAYS)),
+                    "operation");
         }
     }
 
-    /** Every condition anywhere in the sheet names facts and values that exist: a misspelt one would silently never hold. */
+    /**
+     * Every condition anywhere in the sheet names facts and values that exist: a misspelt one would silently never
+     * hold.
+     */
     private void conditions(JsonNode node, String place) {
         if (node.isArray()) {
             for (int i = 0; i < node.size(); i++) {
@@ -213,14 +263,21 @@ final class AnatomyCheck {
     /** Checks one condition's facts and values against what a family knows. */
     static void facts(AnatomySheet sheet, JsonNode condition, String place, SheetText text) {
         condition.properties().forEach(fact -> {
-            Collection<String> values = switch (fact.getKey()) {
-                // a fragment serves families that have fewer drives
-                case "drive" -> Arrays.stream(Drive.values()).map(Drive::code).toList();
-                case "held" -> List.of("air", "spring", "hand", "nothing");
-                case "driver" -> List.of("on", "off");
-                case "stem" -> union(sheet.build().positions(), sheet.build().between().keySet());
-                default -> sheet.options().containsKey(fact.getKey()) ? sheet.options().get(fact.getKey()).choices().values() : schoolAnswers(sheet, fact.getKey());
-            };
+            Collection<String> values =
+                    switch (fact.getKey()) {
+                            // a fragment serves families that have fewer drives
+                        case "drive" -> Arrays.stream(Drive.values())
+                                .map(Drive::code)
+                                .toList();
+                        case "held" -> List.of("air", "spring", "hand", "nothing");
+                        case "driver" -> List.of("on", "off");
+                        case "stem" -> union(
+                                sheet.build().positions(),
+                                sheet.build().between().keySet());
+                        default -> sheet.options().containsKey(fact.getKey())
+                                ? sheet.options().get(fact.getKey()).choices().values()
+                                : schoolAnswers(sheet, fact.getKey());
+                    };
             if (values.isEmpty()) {
                 text.problem(place + "/" + fact.getKey(), "there is no fact “" + fact.getKey() + "”");
                 return;
@@ -228,23 +285,45 @@ final class AnatomyCheck {
             Iterable<JsonNode> wanted = fact.getValue().isArray() ? fact.getValue() : List.of(fact.getValue());
             wanted.forEach(value -> {
                 if (!values.contains(value.asString())) {
-                    text.problem(place + "/" + fact.getKey(), "“" + value.asString() + "” is none of " + String.join(", ", values));
+                    text.problem(
+                            place + "/" + fact.getKey(),
+                            "“" + value.asString() + "” is none of " + String.join(", ", values));
                 }
             });
         });
     }
 
     private static Collection<String> schoolAnswers(AnatomySheet sheet, String id) {
-        return sheet.schools().contains(id) ? Schools.table().school(id).map(s -> (Collection<String>) s.answers().keySet()).orElse(List.of()) : List.of();
+        return sheet.schools().contains(id)
+                ? Schools.table()
+                        .school(id)
+                        .map(s -> (Collection<String>) s.answers().keySet())
+                        .orElse(List.of())
+                : List.of();
     }
 
     private void uniqueness() {
         for (var configuration : sheet.configurations()) {
             Map<String, String> facts = configuration.facts();
-            once(sheet.build().parts().stream().filter(p -> p.when().holds(facts)).map(p -> p.id()), "/build/parts", "part", configuration);
-            // operations that schools choose between are the alternatives of one place; they are told apart when a job is derived
-            once(sheet.operations().stream().filter(o -> sheet.schools().stream().noneMatch(o.when().allOf()::containsKey)).filter(o -> o.when().holds(facts))
-                    .flatMap(o -> Stream.concat(Stream.of(o.id()), o.undoneBy().stream().map(Operation::id))), "/operations", "operation", configuration);
+            once(
+                    sheet.build().parts().stream()
+                            .filter(p -> p.when().holds(facts))
+                            .map(p -> p.id()),
+                    "/build/parts",
+                    "part",
+                    configuration);
+            // operations that schools choose between are the alternatives of one place; they are told apart when a job
+            // is derived
+            once(
+                    sheet.operations().stream()
+                            .filter(o ->
+                                    sheet.schools().stream().noneMatch(o.when().allOf()::containsKey))
+                            .filter(o -> o.when().holds(facts))
+                            .flatMap(o -> Stream.concat(
+                                    Stream.of(o.id()), o.undoneBy().stream().map(Operation::id))),
+                    "/operations",
+                    "operation",
+                    configuration);
             if (!text.problems().isEmpty()) {
                 return;
             }
@@ -252,7 +331,11 @@ final class AnatomyCheck {
     }
 
     private void schools() {
-        known(sheet.schools(), "/schools", Schools.table().schools().stream().map(s -> s.id()).toList(), "school");
+        known(
+                sheet.schools(),
+                "/schools",
+                Schools.table().schools().stream().map(s -> s.id()).toList(),
+                "school");
     }
 
     private void once(Stream<String> ids, String place, String what, Object configuration) {
@@ -260,17 +343,21 @@ final class AnatomyCheck {
         ids.forEach(id -> counts.merge(id, 1, Integer::sum));
         counts.forEach((id, count) -> {
             if (count > 1) {
-                text.problem(place, what + " “" + id + "” stands twice for " + configuration + "; give the two conditions that exclude each other");
+                text.problem(
+                        place,
+                        what + " “" + id + "” stands twice for " + configuration
+                                + "; give the two conditions that exclude each other");
             }
         });
     }
-
 
     private void known(Collection<String> names, String place, Collection<String> all, String what) {
         int i = 0;
         for (String name : names) {
             if (!all.contains(name)) {
-                text.problem(place + (text.root().at(place).isArray() ? "/" + i : ""), "there is no " + what + " “" + name + "”");
+                text.problem(
+                        place + (text.root().at(place).isArray() ? "/" + i : ""),
+                        "there is no " + what + " “" + name + "”");
             }
             i++;
         }

@@ -5,7 +5,8 @@ import dev.wartung.core.school.SchoolTable;
 /** The questions of practice and the special tools that come with Wartung. */
 public final class Schools {
 
-    private static final SchoolTable TABLE = SheetReader.readOwn("schools.yaml", SheetLibrary.resource("schools.yaml"), SchoolTable.class);
+    private static final SchoolTable TABLE =
+            SheetReader.readOwn("schools.yaml", SheetLibrary.resource("schools.yaml"), SchoolTable.class);
 
     private Schools() {}
 

@@ -29,16 +29,24 @@ public final class SheetLibrary {
         SheetLibrary library = new SheetLibrary();
         SheetReader reader = new SheetReader();
         listed("anatomies").forEach(id -> {
-            AnatomySheet sheet = accepted(reader.readAnatomyAgain(id + ".yaml", resource("anatomies/" + id + ".yaml"), SheetLibrary::fragment));
-            library.add(sheet, new DrawingTemplate(sheet.drawing(), resource("drawings/" + sheet.drawing()), SheetLibrary::drawingPart));
+            AnatomySheet sheet = accepted(reader.readAnatomyAgain(
+                    id + ".yaml", resource("anatomies/" + id + ".yaml"), SheetLibrary::fragment));
+            library.add(
+                    sheet,
+                    new DrawingTemplate(
+                            sheet.drawing(), resource("drawings/" + sheet.drawing()), SheetLibrary::drawingPart));
         });
-        listed("types").forEach(id -> library.add(accepted(reader.readAgain(id + ".yaml", typeText(id), library::anatomy))));
+        listed("types")
+                .forEach(id -> library.add(accepted(reader.readAgain(id + ".yaml", typeText(id), library::anatomy))));
         return library;
     }
 
     /** The names a shipped list holds, one a line. */
     private static List<String> listed(String list) {
-        return resource(list + "/list.txt").lines().filter(line -> !line.isBlank()).toList();
+        return resource(list + "/list.txt")
+                .lines()
+                .filter(line -> !line.isBlank())
+                .toList();
     }
 
     /** Adds a family, or puts a newer sheet in place of an older one. */
@@ -54,12 +62,16 @@ public final class SheetLibrary {
 
     /** What several shipped drawings have in common, by name. */
     public static Optional<String> drawingPart(String name) {
-        return listed("drawings/parts").contains(name) ? Optional.of(resource("drawings/parts/" + name + ".svg")) : Optional.empty();
+        return listed("drawings/parts").contains(name)
+                ? Optional.of(resource("drawings/parts/" + name + ".svg"))
+                : Optional.empty();
     }
 
     /** What several shipped families have in common, by name. */
     public static Optional<String> fragment(String name) {
-        return name.matches("[a-z-]+") && listed("fragments").contains(name) ? Optional.of(resource("fragments/" + name + ".yaml")) : Optional.empty();
+        return name.matches("[a-z-]+") && listed("fragments").contains(name)
+                ? Optional.of(resource("fragments/" + name + ".yaml"))
+                : Optional.empty();
     }
 
     public Optional<AnatomySheet> anatomy(String id) {
@@ -93,7 +105,8 @@ public final class SheetLibrary {
         if (result instanceof SheetResult.Accepted<T> accepted) {
             return accepted.sheet();
         }
-        throw new IllegalStateException(((SheetResult.Refused<T>) result).problems().toString());
+        throw new IllegalStateException(
+                ((SheetResult.Refused<T>) result).problems().toString());
     }
 
     /**

@@ -27,7 +27,8 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.module.SimpleModule;
 
 /**
- * Reads sheets. A sheet is accepted only when it fits the published schema (docs/schemas), means something to itself (every name it uses
+ * Reads sheets. A sheet is accepted only when it fits the published schema (docs/schemas), means something to itself
+ * (every name it uses
  * exists) and every work of every configuration can be derived from it. Thread-safe.
  */
 public final class SheetReader {
@@ -52,16 +53,24 @@ public final class SheetReader {
     }
 
     /** @param fragments finds the text of a fragment that the sheet uses */
-    public SheetResult<AnatomySheet> readAnatomy(String file, String yaml, Function<String, Optional<String>> fragments) {
+    public SheetResult<AnatomySheet> readAnatomy(
+            String file, String yaml, Function<String, Optional<String>> fragments) {
         return read(SheetText.composed(file, yaml, fragments), anatomySchema, AnatomySheet.class, AnatomyCheck::check);
     }
 
-    /** Reads a sheet that was accepted before (a shipped one by the tests, a kept one when it was kept): what its configurations have in common is not looked through again. */
-    public SheetResult<AnatomySheet> readAnatomyAgain(String file, String yaml, Function<String, Optional<String>> fragments) {
-        return read(SheetText.composed(file, yaml, fragments), anatomySchema, AnatomySheet.class, (sheet, text) -> { });
+    /**
+     * Reads a sheet that was accepted before (a shipped one by the tests, a kept one when it was kept): what its
+     * configurations have in common is not looked through again.
+     */
+    public SheetResult<AnatomySheet> readAnatomyAgain(
+            String file, String yaml, Function<String, Optional<String>> fragments) {
+        return read(SheetText.composed(file, yaml, fragments), anatomySchema, AnatomySheet.class, (sheet, text) -> {});
     }
 
-    /** The sheet with the fragments it uses written into it, as one text that stands alone. Read it before: it may be refused. */
+    /**
+     * The sheet with the fragments it uses written into it, as one text that stands alone. Read it before: it may be
+     * refused.
+     */
     public String compose(String file, String yaml, Function<String, Optional<String>> fragments) {
         return SheetText.composed(file, yaml, fragments).root().toPrettyString();
     }
@@ -80,13 +89,26 @@ public final class SheetReader {
     }
 
     /** @param anatomies finds the family a type sheet names */
-    public SheetResult<TypeSheet> readType(String file, String yaml, Function<String, Optional<AnatomySheet>> anatomies) {
-        return read(new SheetText(file, yaml), typeSchema, TypeSheet.class, (sheet, text) -> TypeCheck.check(sheet, text, anatomies));
+    public SheetResult<TypeSheet> readType(
+            String file, String yaml, Function<String, Optional<AnatomySheet>> anatomies) {
+        return read(
+                new SheetText(file, yaml),
+                typeSchema,
+                TypeSheet.class,
+                (sheet, text) -> TypeCheck.check(sheet, text, anatomies));
     }
 
-    /** Reads a sheet that was accepted before (a shipped one by the tests, a kept one when it came in): its jobs are not all derived again. */
-    public SheetResult<TypeSheet> readAgain(String file, String yaml, Function<String, Optional<AnatomySheet>> anatomies) {
-        return read(new SheetText(file, yaml), typeSchema, TypeSheet.class, (sheet, text) -> TypeCheck.checkNames(sheet, text, anatomies));
+    /**
+     * Reads a sheet that was accepted before (a shipped one by the tests, a kept one when it came in): its jobs are not
+     * all derived again.
+     */
+    public SheetResult<TypeSheet> readAgain(
+            String file, String yaml, Function<String, Optional<AnatomySheet>> anatomies) {
+        return read(
+                new SheetText(file, yaml),
+                typeSchema,
+                TypeSheet.class,
+                (sheet, text) -> TypeCheck.checkNames(sheet, text, anatomies));
     }
 
     private interface Check<T> {
@@ -95,7 +117,8 @@ public final class SheetReader {
 
     private static <T> SheetResult<T> read(SheetText text, Schema schema, Class<T> as, Check<T> check) {
         if (text.problems().isEmpty()) {
-            schema.validate(text.root()).forEach(e -> text.problem(e.getInstanceLocation().toString(), e.getMessage()));
+            schema.validate(text.root())
+                    .forEach(e -> text.problem(e.getInstanceLocation().toString(), e.getMessage()));
         }
         if (text.problems().isEmpty()) {
             try {
@@ -105,7 +128,10 @@ public final class SheetReader {
                     return new Accepted<>(sheet);
                 }
             } catch (JacksonException e) {
-                text.problem(placeOf(e), Objects.requireNonNullElse(e.getOriginalMessage(), "cannot be read").replaceAll("\\s*\\(?(for|through) .*", ""));
+                text.problem(
+                        placeOf(e),
+                        Objects.requireNonNullElse(e.getOriginalMessage(), "cannot be read")
+                                .replaceAll("\\s*\\(?(for|through) .*", ""));
             }
         }
         return new Refused<>(text.problems());
@@ -113,15 +139,20 @@ public final class SheetReader {
 
     private static String placeOf(JacksonException e) {
         StringBuilder place = new StringBuilder();
-        e.getPath().forEach(p -> place.append('/').append(p.getPropertyName() != null ? p.getPropertyName() : String.valueOf(p.getIndex())));
+        e.getPath().forEach(p -> place.append('/')
+                .append(p.getPropertyName() != null ? p.getPropertyName() : String.valueOf(p.getIndex())));
         return place.toString();
     }
 
     private static Schema schema(String name) {
-        try (InputStream in = Objects.requireNonNull(SheetReader.class.getResourceAsStream("schemas/" + name + ".schema.json"))) {
+        try (InputStream in =
+                Objects.requireNonNull(SheetReader.class.getResourceAsStream("schemas/" + name + ".schema.json"))) {
             // problems are told in the language of the rest, whatever the machine speaks
-            SchemaRegistryConfig english = SchemaRegistryConfig.builder().locale(Locale.ENGLISH).build();
-            return SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12, b -> b.schemaRegistryConfig(english)).getSchema(in, InputFormat.JSON);
+            SchemaRegistryConfig english =
+                    SchemaRegistryConfig.builder().locale(Locale.ENGLISH).build();
+            return SchemaRegistry.withDefaultDialect(
+                            SpecificationVersion.DRAFT_2020_12, b -> b.schemaRegistryConfig(english))
+                    .getSchema(in, InputFormat.JSON);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -136,8 +167,8 @@ public final class SheetReader {
         @Override
         public Quantity deserialize(JsonParser parser, DeserializationContext context) {
             String text = parser.getString();
-            return Quantity.stated(text).orElseGet(() -> (Quantity) context.handleWeirdStringValue(Quantity.class, text, "not an amount with a unit"));
+            return Quantity.stated(text).orElseGet(() ->
+                    (Quantity) context.handleWeirdStringValue(Quantity.class, text, "not an amount with a unit"));
         }
     }
-
 }

@@ -32,7 +32,8 @@ import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * A sheet's YAML as a tree whose entries remember their line. YAML 1.2; anchors, aliases, doubled keys and more than one document are
+ * A sheet's YAML as a tree whose entries remember their line. YAML 1.2; anchors, aliases, doubled keys and more than
+ * one document are
  * refused: a sheet is read by people.
  */
 final class SheetText {
@@ -41,8 +42,19 @@ final class SheetText {
     private static final int DEEPEST = 30;
     private static final String USES = "uses";
     /** Lists to which a fragment adds. */
-    private static final Set<String> JOINED = Set.of("/excludes", "/build/parts", "/build/joints", "/build/spaces", "/build/air-through", "/readings",
-            "/movements", "/operations", "/works", "/rechecks", "/schools", "/warnings");
+    private static final Set<String> JOINED = Set.of(
+            "/excludes",
+            "/build/parts",
+            "/build/joints",
+            "/build/spaces",
+            "/build/air-through",
+            "/readings",
+            "/movements",
+            "/operations",
+            "/works",
+            "/rechecks",
+            "/schools",
+            "/warnings");
 
     private final String file;
     private final List<SheetProblem> problems = new ArrayList<>();
@@ -60,7 +72,11 @@ final class SheetText {
             return;
         }
         try {
-            LoadSettings settings = LoadSettings.builder().setLabel(file).setAllowDuplicateKeys(false).setMaxAliasesForCollections(0).build();
+            LoadSettings settings = LoadSettings.builder()
+                    .setLabel(file)
+                    .setAllowDuplicateKeys(false)
+                    .setMaxAliasesForCollections(0)
+                    .build();
             Parser parser = new NotTooDeep(new ParserImpl(settings, new StreamReader(settings, yaml)));
             Optional<Node> node = new Composer(settings, parser).getSingleNode();
             if (node.isEmpty()) {
@@ -87,7 +103,10 @@ final class SheetText {
         }
     }
 
-    /** Ends the reading of a text that is nested too deep. Composing is recursive, and a text of brackets alone would end the thread. */
+    /**
+     * Ends the reading of a text that is nested too deep. Composing is recursive, and a text of brackets alone would
+     * end the thread.
+     */
     private static final class NotTooDeep implements Parser {
 
         private final Parser parser;
@@ -151,7 +170,8 @@ final class SheetText {
     }
 
     /**
-     * A sheet together with the fragments it uses: lists are joined, the fragments' entries first, in the order they are named; where both
+     * A sheet together with the fragments it uses: lists are joined, the fragments' entries first, in the order they
+     * are named; where both
      * say something single, the sheet's own word counts. Problems are reported where they were written.
      */
     static SheetText composed(String file, String yaml, Function<String, Optional<String>> fragments) {
@@ -193,8 +213,16 @@ final class SheetText {
         if (place.chars().filter(c -> c == '/').count() < 2 && sources.stream().allMatch(s -> s.node.isObject())) {
             ObjectNode object = JsonNodeFactory.instance.objectNode();
             for (Source source : sources) {
-                source.node.propertyNames().stream().filter(key -> !object.has(key)).forEach(key ->
-                        object.set(key, joined(sources.stream().filter(s -> s.node.has(key)).map(s -> s.below(key)).toList(), place + "/" + key)));
+                source.node.propertyNames().stream()
+                        .filter(key -> !object.has(key))
+                        .forEach(key -> object.set(
+                                key,
+                                joined(
+                                        sources.stream()
+                                                .filter(s -> s.node.has(key))
+                                                .map(s -> s.below(key))
+                                                .toList(),
+                                        place + "/" + key)));
             }
             return object;
         }
@@ -221,7 +249,9 @@ final class SheetText {
     }
 
     private JsonNode read(Node node, String place, int depth) {
-        marks.put(place, new Mark(file, node.getStartMark().map(m -> m.getLine() + 1).orElse(0)));
+        marks.put(
+                place,
+                new Mark(file, node.getStartMark().map(m -> m.getLine() + 1).orElse(0)));
         if (depth > DEEPEST || seen.put(node, true) != null) {
             problem(place, depth > DEEPEST ? "is nested too deeply" : "uses an alias; write it out");
             return JsonNodeFactory.instance.nullNode();

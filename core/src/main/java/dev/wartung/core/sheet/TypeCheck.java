@@ -18,7 +18,10 @@ import java.util.function.Function;
 import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 
-/** Whether a type sheet fits its anatomy: every option and part it names exists there, and every job can be derived with its numbers. */
+/**
+ * Whether a type sheet fits its anatomy: every option and part it names exists there, and every job can be derived with
+ * its numbers.
+ */
 final class TypeCheck {
 
     private final TypeSheet sheet;
@@ -41,32 +44,43 @@ final class TypeCheck {
 
     /** Checks that every name exists, without deriving the jobs. */
     static void checkNames(TypeSheet sheet, SheetText text, Function<String, Optional<AnatomySheet>> anatomies) {
-        anatomies.apply(sheet.anatomy()).ifPresentOrElse(anatomy -> {
-            TypeCheck check = new TypeCheck(sheet, anatomy, text);
-            check.options();
-            check.parts();
-            check.bands();
-            check.conditions();
-            check.schools();
-            check.spanners();
-        }, () -> text.problem("/anatomy", "there is no anatomy “" + sheet.anatomy() + "”"));
+        anatomies
+                .apply(sheet.anatomy())
+                .ifPresentOrElse(
+                        anatomy -> {
+                            TypeCheck check = new TypeCheck(sheet, anatomy, text);
+                            check.options();
+                            check.parts();
+                            check.bands();
+                            check.conditions();
+                            check.schools();
+                            check.spanners();
+                        },
+                        () -> text.problem("/anatomy", "there is no anatomy “" + sheet.anatomy() + "”"));
     }
 
     private void options() {
         for (int i = 0; i < sheet.drives().size(); i++) {
             if (!anatomy.drives().contains(sheet.drives().get(i))) {
-                text.problem("/drives/" + i, "the anatomy has no drive “" + sheet.drives().get(i).code() + "”");
+                text.problem(
+                        "/drives/" + i,
+                        "the anatomy has no drive “" + sheet.drives().get(i).code() + "”");
             }
         }
-        anatomy.options().keySet().stream().filter(o -> !sheet.options().containsKey(o))
+        anatomy.options().keySet().stream()
+                .filter(o -> !sheet.options().containsKey(o))
                 .forEach(o -> text.problem("/options", "says nothing about “" + o + "”"));
         sheet.options().forEach((option, values) -> {
             AnatomySheet.Option known = anatomy.options().get(option);
             if (known == null) {
                 text.problem("/options/" + option, "the anatomy has no such option");
             } else {
-                values.stream().filter(v -> !known.choices().containsValue(v))
-                        .forEach(v -> text.problem("/options/" + option, "“" + v + "” is none of " + String.join(", ", known.choices().values())));
+                values.stream()
+                        .filter(v -> !known.choices().containsValue(v))
+                        .forEach(v -> text.problem(
+                                "/options/" + option,
+                                "“" + v + "” is none of "
+                                        + String.join(", ", known.choices().values())));
             }
         });
     }
@@ -74,19 +88,31 @@ final class TypeCheck {
     /** What the maker must settle is settled, and what is settled has such an answer. */
     private void schools() {
         sheet.schools().forEach((id, answer) -> {
-            if (Schools.table().school(id).filter(s -> s.answers().containsKey(answer)).isEmpty()) {
+            if (Schools.table()
+                    .school(id)
+                    .filter(s -> s.answers().containsKey(answer))
+                    .isEmpty()) {
                 text.problem("/schools/" + id, "there is no school “" + id + "” with the answer “" + answer + "”");
             }
         });
-        anatomy.schools().stream().flatMap(id -> Schools.table().school(id).stream())
-                .filter(s -> s.byMaker() && !sheet.schools().containsKey(s.id()) && !anatomy.options().containsKey(s.id()))
+        anatomy.schools().stream()
+                .flatMap(id -> Schools.table().school(id).stream())
+                .filter(s -> s.byMaker()
+                        && !sheet.schools().containsKey(s.id())
+                        && !anatomy.options().containsKey(s.id()))
                 .forEach(s -> text.problem("/schools", "does not settle “" + s.id() + "”: " + s.question()));
     }
 
     /** The spanner named for a bolted joint fits its thread. */
     private void spanners() {
-        sheet.joints().forEach((name, joint) -> Optional.ofNullable(sheet.sizes().get(name + ".bolt")).filter(s -> Math.abs(s.si() - joint.thread().flatsM()) > 1e-6)
-                .ifPresent(s -> text.problem("/sizes/" + name + ".bolt", joint.thread() + " bolts take a spanner of " + new Quantity(joint.thread().flatsM(), Dimension.LENGTH).shown() + ", not " + s.shown())));
+        sheet.joints()
+                .forEach((name, joint) -> Optional.ofNullable(sheet.sizes().get(name + ".bolt"))
+                        .filter(s -> Math.abs(s.si() - joint.thread().flatsM()) > 1e-6)
+                        .ifPresent(s -> text.problem(
+                                "/sizes/" + name + ".bolt",
+                                joint.thread() + " bolts take a spanner of "
+                                        + new Quantity(joint.thread().flatsM(), Dimension.LENGTH).shown() + ", not "
+                                        + s.shown())));
     }
 
     private void parts() {
@@ -111,9 +137,12 @@ final class TypeCheck {
     private void bands() {
         sheet.bands().forEach((name, band) -> {
             for (var reading : anatomy.readings()) {
-                if (reading.band().equals(Optional.of(name)) && reading.quantity().isPresent()
+                if (reading.band().equals(Optional.of(name))
+                        && reading.quantity().isPresent()
                         && reading.quantity().get().dimension() != band.min().dimension()) {
-                    text.problem("/bands/" + name, "must be a " + reading.quantity().get().name().toLowerCase(Locale.ROOT));
+                    text.problem(
+                            "/bands/" + name,
+                            "must be a " + reading.quantity().get().name().toLowerCase(Locale.ROOT));
                 }
             }
         });
@@ -130,7 +159,10 @@ final class TypeCheck {
         }
     }
 
-    /** Derives every work of every configuration the type is made in; a figure, band or way that is missing shows here and not at the bench. */
+    /**
+     * Derives every work of every configuration the type is made in; a figure, band or way that is missing shows here
+     * and not at the bench.
+     */
     private void derivations() {
         Set<String> reasons = new LinkedHashSet<>();
         Derivation derivation = new Derivation(anatomy, sheet, new Practice(Schools.table(), SiteChoices.NONE));
@@ -149,8 +181,10 @@ final class TypeCheck {
     }
 
     private Stream<Work> works(ValveConfiguration configuration) {
-        return anatomy.worksFor(configuration, sheet).stream().flatMap(kind -> kind.renews().choose()
-                .map(wanted -> anatomy.build().resolve(configuration.facts()).parts().stream().filter(p -> p.kind().equals(wanted))
+        return anatomy.worksFor(configuration, sheet).stream().flatMap(kind -> kind.renews()
+                .choose()
+                .map(wanted -> anatomy.build().resolve(configuration.facts()).parts().stream()
+                        .filter(p -> p.kind().equals(wanted))
                         .map(p -> new Work(kind, List.of(p.id()))))
                 .orElseGet(() -> Stream.of(Work.of(kind))));
     }

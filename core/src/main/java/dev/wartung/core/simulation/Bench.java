@@ -12,11 +12,14 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * The bench: where every part of one valve is, what moves and what pushes, and what goes wrong when somebody acts on it. It starts with a
- * closed valve in its line. Acts are carried out in groups, a group being what one person does in one go: hands stay where they are put
+ * The bench: where every part of one valve is, what moves and what pushes, and what goes wrong when somebody acts on
+ * it. It starts with a
+ * closed valve in its line. Acts are carried out in groups, a group being what one person does in one go: hands stay
+ * where they are put
  * until the group ends.
  *
- * <p>An act with an incident still takes effect as far as it physically can, so that what follows from it shows too. Not thread-safe.
+ * <p>An act with an incident still takes effect as far as it physically can, so that what follows from it shows too.
+ * Not thread-safe.
  */
 public final class Bench {
 
@@ -58,10 +61,13 @@ public final class Bench {
             }
         });
         state.aids.forEach(aid -> state.report(Kind.AID_LEFT_ON, aid, aid + " is still on."));
-        state.openJoints.stream().filter(j -> !state.waitsForItsLine(j)).forEach(j -> state.report(Kind.JOINT_OPEN, j, state.nameOf(j) + " is open."));
+        state.openJoints.stream()
+                .filter(j -> !state.waitsForItsLine(j))
+                .forEach(j -> state.report(Kind.JOINT_OPEN, j, state.nameOf(j) + " is open."));
         state.looseJoints.forEach(j -> state.report(Kind.JOINT_LOOSE, j, state.nameOf(j) + " was never tightened."));
         state.unset.forEach(part -> state.report(Kind.SETTING_LOST, part, state.nameOf(part) + " was not set again."));
-        state.liftedSeats.forEach(part -> state.report(Kind.MIXED, part, state.nameOf(part) + " is still lifted for cleaning."));
+        state.liftedSeats.forEach(
+                part -> state.report(Kind.MIXED, part, state.nameOf(part) + " is still lifted for cleaning."));
         if (state.energies.airOnByHand()) {
             state.report(Kind.AIR_LEFT_ON, "air", "Air is still on.");
         }
@@ -69,14 +75,25 @@ public final class Bench {
             state.report(Kind.NOT_RETURNED, "line", "The line or the electricity was not given back.");
         }
         if (state.opened && state.energies.sprung() && state.build.restShows().isPresent() && !state.restSeen) {
-            state.report(Kind.NOT_PROVEN, "rest", "It was opened without a look at where it rests without air; the record was believed.");
+            state.report(
+                    Kind.NOT_PROVEN,
+                    "rest",
+                    "It was opened without a look at where it rests without air; the record was believed.");
         }
-        state.toSeeTight.forEach(at -> state.report(Kind.NOT_PROVEN, "tightness", "What was open to the product was never seen to be tight" + (at.isEmpty() ? "." : ", the valve " + at + ".")));
+        state.toSeeTight.forEach(at -> state.report(
+                Kind.NOT_PROVEN,
+                "tightness",
+                "What was open to the product was never seen to be tight"
+                        + (at.isEmpty() ? "." : ", the valve " + at + ".")));
         if (!state.cycled) {
             state.report(Kind.NOT_PROVEN, "stroke", "It was closed up and never cycled.");
         }
-        state.toTryOnBench.forEach(j -> state.report(Kind.NOT_PROVEN, j, state.nameOf(j) + " went back into the line without having been tried on the bench."));
-        state.liftsToSee.forEach(part -> state.report(Kind.NOT_PROVEN, part, state.nameOf(part) + " was never seen to lift by itself."));
+        state.toTryOnBench.forEach(j -> state.report(
+                Kind.NOT_PROVEN,
+                j,
+                state.nameOf(j) + " went back into the line without having been tried on the bench."));
+        state.liftsToSee.forEach(
+                part -> state.report(Kind.NOT_PROVEN, part, state.nameOf(part) + " was never seen to lift by itself."));
         if (!state.proven) {
             state.report(Kind.NOT_PROVEN, "fail-position", "The end of its travel without air was never seen.");
         }
@@ -123,7 +140,8 @@ public final class Bench {
     }
 
     private void unlock() {
-        if (state.build.joints().stream().anyMatch(j -> state.openJoints.contains(j.id()) && j.opens().isPresent())) {
+        if (state.build.joints().stream()
+                .anyMatch(j -> state.openJoints.contains(j.id()) && j.opens().isPresent())) {
             state.report(Kind.PRODUCT_SPILLED, "line", "Product came back with a joint open.");
         }
         state.energies.unlockLine();
@@ -135,11 +153,18 @@ public final class Bench {
         ValveConfiguration next = state.configuration.with(Map.of(pair[0], pair[1]));
         Build after = state.whole.resolve(next.facts());
         if (next.drive() != state.configuration.drive()) {
-            state.build.parts().stream().filter(p -> p.setsDrive() && state.place(p.id()) == Place.ON_VALVE)
-                    .forEach(p -> state.report(Kind.HALF_CONVERTED, p.id(), p.name() + " still sits as it did: the valve rests where it always has."));
+            state.build.parts().stream()
+                    .filter(p -> p.setsDrive() && state.place(p.id()) == Place.ON_VALVE)
+                    .forEach(p -> state.report(
+                            Kind.HALF_CONVERTED,
+                            p.id(),
+                            p.name() + " still sits as it did: the valve rests where it always has."));
         }
         // what hangs on a part that is exchanged is gone with it, alike or not: the new one comes bare
-        List<String> gone = state.build.parts().stream().filter(p -> goesWith(p, after)).map(Part::id).toList();
+        List<String> gone = state.build.parts().stream()
+                .filter(p -> goesWith(p, after))
+                .map(Part::id)
+                .toList();
         for (Part old : state.build.parts()) {
             boolean same = after.part(old.id()).equals(Optional.of(old));
             if (!same && !gone.contains(old.id()) && state.place(old.id()) == Place.ON_VALVE) {
@@ -151,13 +176,17 @@ public final class Bench {
                 state.renewed.remove(old.id());
             }
         }
-        after.parts().stream().filter(p -> !state.places.containsKey(p.id())).forEach(p -> state.places.put(p.id(), Place.BAG));
+        after.parts().stream()
+                .filter(p -> !state.places.containsKey(p.id()))
+                .forEach(p -> state.places.put(p.id(), Place.BAG));
         state.build.joints().stream().filter(j -> after.joint(j.id()).isEmpty()).forEach(j -> {
             state.openJoints.remove(j.id());
             state.looseJoints.remove(j.id());
         });
         // a joint that only the new build has is not put together yet
-        after.joints().stream().filter(j -> state.build.joint(j.id()).isEmpty()).forEach(j -> state.openJoints.add(j.id()));
+        after.joints().stream()
+                .filter(j -> state.build.joint(j.id()).isEmpty())
+                .forEach(j -> state.openJoints.add(j.id()));
         state.configuration = next;
         state.build = after;
         if (next.drive() != state.energies.drive()) {
@@ -167,11 +196,15 @@ public final class Bench {
 
     /** Whether it hangs on a part that is off and not the same any more. */
     private boolean goesWith(Part part, Build after) {
-        return state.place(part.id()) == Place.ON_VALVE && state.build.parts().stream().anyMatch(carrier -> state.build.hangsOn(part, carrier.id())
-                && state.place(carrier.id()) != Place.ON_VALVE && !after.part(carrier.id()).equals(Optional.of(carrier)));
+        return state.place(part.id()) == Place.ON_VALVE
+                && state.build.parts().stream()
+                        .anyMatch(carrier -> state.build.hangsOn(part, carrier.id())
+                                && state.place(carrier.id()) != Place.ON_VALVE
+                                && !after.part(carrier.id()).equals(Optional.of(carrier)));
     }
 
-    // ------------------------------------------------------------------------------------------ what the bench looks like
+    // ------------------------------------------------------------------------------------------ what the bench looks
+    // like
 
     /** Where a part is; a part this valve does not have is nowhere ({@link Place#LOST}). */
     public Place place(String part) {
@@ -183,19 +216,31 @@ public final class Bench {
         return state.renewed.contains(part);
     }
 
-    /** Parts on the cloth, in the order they came off. What a new valve's line will bring and hold lies there, not here. */
+    /**
+     * Parts on the cloth, in the order they came off. What a new valve's line will bring and hold lies there, not here.
+     */
     public List<Part> cloth() {
-        return state.places.entrySet().stream().filter(e -> e.getValue() == Place.CLOTH).flatMap(e -> state.build.part(e.getKey()).stream())
-                .filter(p -> !state.waitsForItsLine(p)).toList();
+        return state.places.entrySet().stream()
+                .filter(e -> e.getValue() == Place.CLOTH)
+                .flatMap(e -> state.build.part(e.getKey()).stream())
+                .filter(p -> !state.waitsForItsLine(p))
+                .toList();
     }
 
-    /** Parts that can be looked at now: on the cloth, or on an opened valve with nothing in the way. In the order of the build. */
+    /**
+     * Parts that can be looked at now: on the cloth, or on an opened valve with nothing in the way. In the order of the
+     * build.
+     */
     public List<Part> exposed() {
         if (state.openJoints.isEmpty() && cloth().isEmpty()) {
             return List.of();
         }
-        return state.build.parts().stream().filter(p -> (state.place(p.id()) == Place.CLOTH && !state.waitsForItsLine(p))
-                || (state.place(p.id()) == Place.ON_VALVE && state.inTheWay(p).isEmpty() && (p.fixed() || !p.behind().isEmpty()))).toList();
+        return state.build.parts().stream()
+                .filter(p -> (state.place(p.id()) == Place.CLOTH && !state.waitsForItsLine(p))
+                        || (state.place(p.id()) == Place.ON_VALVE
+                                && state.inTheWay(p).isEmpty()
+                                && (p.fixed() || !p.behind().isEmpty())))
+                .toList();
     }
 
     /** Borrowed aids that are on the valve now. */

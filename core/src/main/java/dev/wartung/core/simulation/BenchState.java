@@ -16,7 +16,10 @@ import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
-/** What is known of a valve on the bench: where every part is, what is open, loose, lifted, noted, and what has gone wrong so far. */
+/**
+ * What is known of a valve on the bench: where every part is, what is open, loose, lifted, noted, and what has gone
+ * wrong so far.
+ */
 final class BenchState {
 
     final Build whole;
@@ -80,8 +83,13 @@ final class BenchState {
 
     /** The force that pushes this joint apart now, if one does. */
     Optional<Joint.Load> pushing(Joint joint) {
-        return joint.loaded().stream().filter(load -> energies.drivesTowards(load.at())
-                && load.path().stream().allMatch(id -> build.joint(id).isPresent() ? !openJoints.contains(id) : place(id) == Place.ON_VALVE)).findFirst();
+        return joint.loaded().stream()
+                .filter(load -> energies.drivesTowards(load.at())
+                        && load.path().stream()
+                                .allMatch(id -> build.joint(id).isPresent()
+                                        ? !openJoints.contains(id)
+                                        : place(id) == Place.ON_VALVE))
+                .findFirst();
     }
 
     void eject(Joint.Load load, String text) {
@@ -94,26 +102,49 @@ final class BenchState {
     }
 
     private Optional<String> inTheWay(List<String> parts) {
-        return parts.stream().filter(other -> build.joint(other).isPresent() ? !openJoints.contains(other) : aids.contains(other) || place(other) == Place.ON_VALVE).findFirst();
+        return parts.stream()
+                .filter(other -> build.joint(other).isPresent()
+                        ? !openJoints.contains(other)
+                        : aids.contains(other) || place(other) == Place.ON_VALVE)
+                .findFirst();
     }
 
-    /** What a proof would speak of and is not as it will be: open, loose, or off with its setting. Joints of the line count once the valve is back in it. */
+    /**
+     * What a proof would speak of and is not as it will be: open, loose, or off with its setting. Joints of the line
+     * count once the valve is back in it.
+     */
     Optional<String> notYetSet() {
         boolean offLine = offLine();
-        return build.joints().stream().map(Joint::id).filter(j -> openJoints.contains(j) || looseJoints.contains(j))
-                .filter(j -> !offLine || build.offLine().filter(j::equals).isEmpty()).findFirst().or(() -> unset.stream().findFirst());
+        return build.joints().stream()
+                .map(Joint::id)
+                .filter(j -> openJoints.contains(j) || looseJoints.contains(j))
+                .filter(j -> !offLine || build.offLine().filter(j::equals).isEmpty())
+                .findFirst()
+                .or(() -> unset.stream().findFirst());
     }
 
-    /** Whether a part of a new valve is still apart because it goes on where the valve goes into its line: what holds it there, air and cables. */
+    /**
+     * Whether a part of a new valve is still apart because it goes on where the valve goes into its line: what holds it
+     * there, air and cables.
+     */
     boolean waitsForItsLine(Part part) {
-        return delivered.contains(part.id()) && offLine() && (part.kind().equals(Part.SERVICE) || build.offLine().filter(part.behind()::contains).isPresent()
-                || build.offLine().flatMap(build::joint).filter(j -> j.heldBy().contains(part.id())).isPresent());
+        return delivered.contains(part.id())
+                && offLine()
+                && (part.kind().equals(Part.SERVICE)
+                        || build.offLine().filter(part.behind()::contains).isPresent()
+                        || build.offLine()
+                                .flatMap(build::joint)
+                                .filter(j -> j.heldBy().contains(part.id()))
+                                .isPresent());
     }
 
     /** Whether a joint of a new valve is still open because all that holds it goes on in its line. */
     boolean waitsForItsLine(String joint) {
         List<String> holders = build.joint(joint).map(Joint::heldBy).orElse(List.of());
-        return !holders.isEmpty() && holders.stream().allMatch(h -> build.part(h).filter(this::waitsForItsLine).isPresent());
+        return !holders.isEmpty()
+                && holders.stream()
+                        .allMatch(
+                                h -> build.part(h).filter(this::waitsForItsLine).isPresent());
     }
 
     private boolean offLine() {
@@ -123,20 +154,29 @@ final class BenchState {
     /** @param goingOn whether it is to go on, not to come off */
     boolean reportInTheWay(Part part, boolean goingOn) {
         Optional<String> other = inTheWay(goingOn ? part.fitsBehind() : part.behind());
-        other.ifPresent(o -> report(Kind.IN_THE_WAY, part.id(), part.name() + " cannot be reached: " + nameOf(o) + " is in the way."));
+        other.ifPresent(o -> report(
+                Kind.IN_THE_WAY, part.id(), part.name() + " cannot be reached: " + nameOf(o) + " is in the way."));
         return other.isPresent();
     }
 
-    @Nullable Part known(String id) {
+    @Nullable
+    Part known(String id) {
         return build.part(id).orElse(null);
     }
 
     String nameOf(String id) {
-        return build.part(id).map(Part::name).or(() -> build.joint(id).map(Joint::name)).orElse(id);
+        return build.part(id)
+                .map(Part::name)
+                .or(() -> build.joint(id).map(Joint::name))
+                .orElse(id);
     }
 
     String spaceNames() {
-        return build.spaces().stream().filter(s -> reached.contains(s.id())).map(Build.Space::name).findFirst().orElse("the valve");
+        return build.spaces().stream()
+                .filter(s -> reached.contains(s.id()))
+                .map(Build.Space::name)
+                .findFirst()
+                .orElse("the valve");
     }
 
     void report(Kind kind, String what, String text) {

@@ -4,7 +4,8 @@ import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Drive;
 
 /**
- * The energies at a valve: line, air, spring, heat, electricity, and where the closure member is because of them. What drives the closure
+ * The energies at a valve: line, air, spring, heat, electricity, and where the closure member is because of them. What
+ * drives the closure
  * member can be off the valve; then each has a position of its own. Changed by the bench only.
  */
 public final class Energies {
@@ -94,7 +95,10 @@ public final class Energies {
     void turnTo(String asked) {
         if (!driven) {
             position = asked;
-        } else if (drive == Drive.MANUAL || drive == Drive.MOTOR || drive == Drive.FLOW || (drive == Drive.DA && !airOn)) {
+        } else if (drive == Drive.MANUAL
+                || drive == Drive.MOTOR
+                || drive == Drive.FLOW
+                || (drive == Drive.DA && !airOn)) {
             moveDriver(asked);
         }
     }

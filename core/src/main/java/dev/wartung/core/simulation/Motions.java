@@ -3,7 +3,10 @@ package dev.wartung.core.simulation;
 import dev.wartung.core.simulation.Incident.Kind;
 import java.util.Optional;
 
-/** What happens when something moves: by air, by hand, run through its strokes, a seat lifted; and who or what is in its way. */
+/**
+ * What happens when something moves: by air, by hand, run through its strokes, a seat lifted; and who or what is in its
+ * way.
+ */
 final class Motions {
 
     private final BenchState state;
@@ -13,7 +16,9 @@ final class Motions {
     }
 
     void airOn(String position) {
-        boolean reaches = state.build.airThrough().stream().flatMap(way -> way.parts().stream()).allMatch(p -> state.place(p) == Place.ON_VALVE);
+        boolean reaches = state.build.airThrough().stream()
+                .flatMap(way -> way.parts().stream())
+                .allMatch(p -> state.place(p) == Place.ON_VALVE);
         if (state.energies.airOnByHand() && state.energies.position().equals(state.energies.wouldGoTo(position))) {
             state.report(Kind.NOTHING_MOVED, "air", "The air was on already; nothing could be seen to move.");
         }
@@ -31,24 +36,43 @@ final class Motions {
         move(state.energies::airOff);
     }
 
-    /** What the plant's air may hold does not show where the spring would bring it: a hose that is on is dead only where a control head without electricity shuts it. */
+    /**
+     * What the plant's air may hold does not show where the spring would bring it: a hose that is on is dead only where
+     * a control head without electricity shuts it.
+     */
     void seeRest() {
         state.restSeen = true;
-        boolean supplied = state.build.parts().stream().anyMatch(p -> p.carries().filter("air"::equals).isPresent() && state.place(p.id()) == Place.ON_VALVE);
-        boolean shutOff = state.build.parts().stream().anyMatch(p -> p.carries().filter("electricity"::equals).isPresent()) && !state.energies.electricityOn();
+        boolean supplied = state.build.parts().stream()
+                .anyMatch(p -> p.carries().filter("air"::equals).isPresent() && state.place(p.id()) == Place.ON_VALVE);
+        boolean shutOff = state.build.parts().stream()
+                        .anyMatch(p -> p.carries().filter("electricity"::equals).isPresent())
+                && !state.energies.electricityOn();
         if ((supplied && !shutOff) || state.energies.airOn()) {
-            state.report(Kind.READ_UNDER_AIR, "rest", "Where it rests was read with air still on: what held it was perhaps not its spring.");
+            state.report(
+                    Kind.READ_UNDER_AIR,
+                    "rest",
+                    "Where it rests was read with air still on: what held it was perhaps not its spring.");
         }
     }
 
-    /** Tight is what is seen on the whole valve, in its line, before the line is given back. On the bench it tells of the seat alone. */
+    /**
+     * Tight is what is seen on the whole valve, in its line, before the line is given back. On the bench it tells of
+     * the seat alone.
+     */
     void seeTight(String shutAt) {
-        boolean onBench = state.build.offLine().filter(state.openJoints::contains).isPresent();
+        boolean onBench =
+                state.build.offLine().filter(state.openJoints::contains).isPresent();
         Optional<String> before = state.notYetSet();
         if (before.isPresent()) {
-            state.report(Kind.PROOF_TOO_EARLY, "tightness", "Tightness was looked at before " + state.nameOf(before.get()) + " was as it stays.");
+            state.report(
+                    Kind.PROOF_TOO_EARLY,
+                    "tightness",
+                    "Tightness was looked at before " + state.nameOf(before.get()) + " was as it stays.");
         } else if (!shutAt.isEmpty() && !shutAt.equals(state.energies.position())) {
-            state.report(Kind.PROOF_TOO_EARLY, "tightness", "Its seat was not tried: it stood " + state.energies.position() + ".");
+            state.report(
+                    Kind.PROOF_TOO_EARLY,
+                    "tightness",
+                    "Its seat was not tried: it stood " + state.energies.position() + ".");
         } else if (!state.energies.lineLocked() && !state.energies.isApart()) {
             state.report(Kind.PROOF_TOO_EARLY, "tightness", "Tightness was tried with the line given back already.");
         } else if (onBench) {
@@ -60,7 +84,11 @@ final class Motions {
 
     /** Seen is seen: both ends, in the same go. */
     void prove() {
-        state.notYetSet().ifPresent(before -> state.report(Kind.PROOF_TOO_EARLY, "fail-position", "The fail position was asked for before " + state.nameOf(before) + " was set."));
+        state.notYetSet()
+                .ifPresent(before -> state.report(
+                        Kind.PROOF_TOO_EARLY,
+                        "fail-position",
+                        "The fail position was asked for before " + state.nameOf(before) + " was set."));
         if (state.visited.containsAll(state.build.positions())) {
             state.proven = true;
         } else {
@@ -78,10 +106,14 @@ final class Motions {
                 state.report(Kind.PINCH, "hand", "The stem moved with a hand in " + state.spaceNames() + ".");
             }
             state.stuck.clear();
-            // an open joint that the force path still runs through is pushed apart by the motion; with everybody clear it only rises
+            // an open joint that the force path still runs through is pushed apart by the motion; with everybody clear
+            // it only rises
             if (!state.standingClear || !state.reached.isEmpty()) {
-                state.build.joints().stream().filter(j -> state.openJoints.contains(j.id())).forEach(j -> state.pushing(j).ifPresent(load ->
-                        state.eject(load, "%s was thrown: the stem moved while it stood unfastened.")));
+                state.build.joints().stream()
+                        .filter(j -> state.openJoints.contains(j.id()))
+                        .forEach(j -> state.pushing(j)
+                                .ifPresent(load ->
+                                        state.eject(load, "%s was thrown: the stem moved while it stood unfastened.")));
             }
             deform();
         }
@@ -90,8 +122,16 @@ final class Motions {
     /** Out of the line, a part that must stay in one position is deformed in any other. */
     void deform() {
         if (state.build.offLine().filter(state.openJoints::contains).isPresent()) {
-            state.build.parts().stream().filter(p -> state.place(p.id()) == Place.ON_VALVE && p.staysAt().filter(at -> !at.equals(state.energies.position())).isPresent())
-                    .forEach(p -> state.report(Kind.SPOILT, p.id(), p.name() + " is deformed: out of the line it stays " + p.staysAt().orElse("") + "."));
+            state.build.parts().stream()
+                    .filter(p -> state.place(p.id()) == Place.ON_VALVE
+                            && p.staysAt()
+                                    .filter(at -> !at.equals(state.energies.position()))
+                                    .isPresent())
+                    .forEach(p -> state.report(
+                            Kind.SPOILT,
+                            p.id(),
+                            p.name() + " is deformed: out of the line it stays "
+                                    + p.staysAt().orElse("") + "."));
         }
     }
 
@@ -104,11 +144,18 @@ final class Motions {
 
     void cycle() {
         // a joint at which nothing is held or pushed, and that of a valve out of its line, may stand open
-        if (state.build.joints().stream().anyMatch(j -> state.openJoints.contains(j.id()) && (j.tightened() || !j.loaded().isEmpty())
-                && state.build.offLine().filter(j.id()::equals).isEmpty())) {
+        if (state.build.joints().stream()
+                .anyMatch(j -> state.openJoints.contains(j.id())
+                        && (j.tightened() || !j.loaded().isEmpty())
+                        && state.build.offLine().filter(j.id()::equals).isEmpty())) {
             state.report(Kind.PINCH, "stroke", "It was cycled with a joint open.");
         }
-        state.build.parts().stream().filter(p -> p.staysAt().isPresent() && state.build.offLine().filter(state.openJoints::contains).isPresent())
+        state.build.parts().stream()
+                .filter(p -> p.staysAt().isPresent()
+                        && state.build
+                                .offLine()
+                                .filter(state.openJoints::contains)
+                                .isPresent())
                 .forEach(p -> state.report(Kind.SPOILT, p.id(), p.name() + " was cycled out of its line."));
         if (state.energies.airOnByHand()) {
             state.report(Kind.AIR_LEFT_ON, "stroke", "It was to be cycled while air still held it.");

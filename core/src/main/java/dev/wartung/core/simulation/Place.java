@@ -1,4 +1,10 @@
 package dev.wartung.core.simulation;
 
 /** Where a part is. */
-public enum Place { ON_VALVE, CLOTH, BIN, BAG, LOST }
+public enum Place {
+    ON_VALVE,
+    CLOTH,
+    BIN,
+    BAG,
+    LOST
+}

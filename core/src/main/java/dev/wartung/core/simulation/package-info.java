@@ -1,5 +1,6 @@
 /**
- * The bench: an independent model of what physically happens to a valve when somebody acts on it. It reads the build only and reports
+ * The bench: an independent model of what physically happens to a valve when somebody acts on it. It reads the build
+ * only and reports
  * incidents. It knows nothing of operations, their order or their requirements.
  */
 @NullMarked

@@ -11,8 +11,10 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 
 /**
- * Which job gets its pieces from which batch, worked out for all planned jobs at once: the jobs in the order of their days of fitting, each from the batches that are here and
- * still within shelf life on that day, the one that expires first before the others. Where every job wants one piece of an item, no other order covers more jobs; a job that
+ * Which job gets its pieces from which batch, worked out for all planned jobs at once: the jobs in the order of their
+ * days of fitting, each from the batches that are here and
+ * still within shelf life on that day, the one that expires first before the others. Where every job wants one piece of
+ * an item, no other order covers more jobs; a job that
  * wants several takes what there is and is short of the rest.
  *
  * <p>Source: points against intervals, the earliest end first (a maximum matching in a convex bipartite graph).
@@ -45,7 +47,8 @@ public record Allocation(List<Covered> jobs, List<Order> orders, List<Idle> idle
     public record Batch(String lot, String item, int pieces, LocalDate here, Optional<LocalDate> useBy) {
 
         boolean usableOn(LocalDate day) {
-            return !here.isAfter(day) && useBy.filter(last -> last.isBefore(day)).isEmpty();
+            return !here.isAfter(day)
+                    && useBy.filter(last -> last.isBefore(day)).isEmpty();
         }
     }
 
@@ -70,7 +73,8 @@ public record Allocation(List<Covered> jobs, List<Order> orders, List<Idle> idle
      * @param late      that day is past: it does not come in time
      * @param forJobs   by number
      */
-    public record Order(String item, int pieces, LocalDate neededOn, LocalDate orderBy, boolean late, List<Integer> forJobs) {}
+    public record Order(
+            String item, int pieces, LocalDate neededOn, LocalDate orderBy, boolean late, List<Integer> forJobs) {}
 
     /** What no planned job takes of a batch. */
     public record Idle(Batch batch, int pieces) {}
@@ -81,13 +85,31 @@ public record Allocation(List<Covered> jobs, List<Order> orders, List<Idle> idle
      * @param leadDays days from order to arrival, by item
      * @param usualLeadDays for items it does not say
      */
-    public static Allocation of(List<Demand> demands, List<Batch> batches, Map<String, Integer> leadDays, int usualLeadDays, LocalDate today) {
+    public static Allocation of(
+            List<Demand> demands,
+            List<Batch> batches,
+            Map<String, Integer> leadDays,
+            int usualLeadDays,
+            LocalDate today) {
         Map<Batch, Integer> left = new LinkedHashMap<>();
-        batches.stream().sorted(Comparator.comparing((Batch b) -> b.useBy().orElse(LocalDate.MAX)).thenComparing(Batch::here).thenComparing(Batch::lot))
+        batches.stream()
+                .sorted(Comparator.comparing((Batch b) -> b.useBy().orElse(LocalDate.MAX))
+                        .thenComparing(Batch::here)
+                        .thenComparing(Batch::lot))
                 .forEach(b -> left.merge(b, b.pieces(), Integer::sum));
-        List<Covered> covered = demands.stream().sorted(Comparator.comparing(Demand::on).thenComparing(Demand::job).thenComparing(Demand::item)).map(d -> cover(d, left)).toList();
-        return new Allocation(covered, orders(covered, leadDays, usualLeadDays, today),
-                left.entrySet().stream().filter(e -> e.getValue() > 0).map(e -> new Idle(e.getKey(), e.getValue())).toList());
+        List<Covered> covered = demands.stream()
+                .sorted(Comparator.comparing(Demand::on)
+                        .thenComparing(Demand::job)
+                        .thenComparing(Demand::item))
+                .map(d -> cover(d, left))
+                .toList();
+        return new Allocation(
+                covered,
+                orders(covered, leadDays, usualLeadDays, today),
+                left.entrySet().stream()
+                        .filter(e -> e.getValue() > 0)
+                        .map(e -> new Idle(e.getKey(), e.getValue()))
+                        .toList());
     }
 
     private static Covered cover(Demand demand, Map<Batch, Integer> left) {
@@ -95,7 +117,9 @@ public record Allocation(List<Covered> jobs, List<Order> orders, List<Idle> idle
         int wanted = demand.pieces();
         for (Map.Entry<Batch, Integer> entry : left.entrySet()) {
             Batch batch = entry.getKey();
-            int taken = batch.item().equals(demand.item()) && batch.usableOn(demand.on()) ? Math.min(wanted, entry.getValue()) : 0;
+            int taken = batch.item().equals(demand.item()) && batch.usableOn(demand.on())
+                    ? Math.min(wanted, entry.getValue())
+                    : 0;
             if (taken > 0) {
                 shares.add(new Share(batch, taken));
                 entry.setValue(entry.getValue() - taken);
@@ -106,20 +130,42 @@ public record Allocation(List<Covered> jobs, List<Order> orders, List<Idle> idle
     }
 
     private static String why(Demand demand, Map<Batch, Integer> left) {
-        List<Batch> there = left.entrySet().stream().filter(e -> e.getValue() > 0 && e.getKey().item().equals(demand.item())).map(Map.Entry::getKey).toList();
+        List<Batch> there = left.entrySet().stream()
+                .filter(e -> e.getValue() > 0 && e.getKey().item().equals(demand.item()))
+                .map(Map.Entry::getKey)
+                .toList();
         if (there.isEmpty()) {
             return "none is left for it";
         }
-        String expired = there.stream().filter(b -> b.useBy().filter(last -> last.isBefore(demand.on())).isPresent()).map(b -> b.lot() + " passes its shelf life on " + b.useBy().orElseThrow()).collect(Collectors.joining(", "));
+        String expired = there.stream()
+                .filter(b ->
+                        b.useBy().filter(last -> last.isBefore(demand.on())).isPresent())
+                .map(b -> b.lot() + " passes its shelf life on " + b.useBy().orElseThrow())
+                .collect(Collectors.joining(", "));
         return expired.isEmpty() ? "it is not here by then" : expired + ", before it is fitted";
     }
 
-    private static List<Order> orders(List<Covered> covered, Map<String, Integer> leadDays, int usualLeadDays, LocalDate today) {
-        Map<String, List<Covered>> byItem = covered.stream().filter(c -> c.shortOf() > 0).collect(Collectors.groupingBy(c -> c.demand().item(), TreeMap::new, Collectors.toList()));
-        return byItem.entrySet().stream().map(e -> {
-            LocalDate first = e.getValue().get(0).demand().on();
-            LocalDate by = first.minusDays(leadDays.getOrDefault(e.getKey(), usualLeadDays));
-            return new Order(e.getKey(), e.getValue().stream().mapToInt(Covered::shortOf).sum(), first, by, by.isBefore(today), e.getValue().stream().map(c -> c.demand().job()).distinct().toList());
-        }).sorted(Comparator.comparing(Order::orderBy).thenComparing(Order::item)).toList();
+    private static List<Order> orders(
+            List<Covered> covered, Map<String, Integer> leadDays, int usualLeadDays, LocalDate today) {
+        Map<String, List<Covered>> byItem = covered.stream()
+                .filter(c -> c.shortOf() > 0)
+                .collect(Collectors.groupingBy(c -> c.demand().item(), TreeMap::new, Collectors.toList()));
+        return byItem.entrySet().stream()
+                .map(e -> {
+                    LocalDate first = e.getValue().get(0).demand().on();
+                    LocalDate by = first.minusDays(leadDays.getOrDefault(e.getKey(), usualLeadDays));
+                    return new Order(
+                            e.getKey(),
+                            e.getValue().stream().mapToInt(Covered::shortOf).sum(),
+                            first,
+                            by,
+                            by.isBefore(today),
+                            e.getValue().stream()
+                                    .map(c -> c.demand().job())
+                                    .distinct()
+                                    .toList());
+                })
+                .sorted(Comparator.comparing(Order::orderBy).thenComparing(Order::item))
+                .toList();
     }
 }

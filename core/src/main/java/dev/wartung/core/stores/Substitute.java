@@ -6,7 +6,8 @@ import java.util.Locale;
 import java.util.Optional;
 
 /**
- * An article that is taken in place of the one a valve's sheet names. What is known of both must agree: a seal of another material makes another valve of it, and one of another size
+ * An article that is taken in place of the one a valve's sheet names. What is known of both must agree: a seal of
+ * another material makes another valve of it, and one of another size
  * leaks or is pinched. What the sheets do not say is for whoever takes it to answer for, with a reason on the record.
  *
  * @param material of the article, in words; may be empty
@@ -19,15 +20,21 @@ public record Substitute(String material, Optional<GreasedSurface> size) {
 
     /** Why this must not stand in for another; empty where nothing that is known speaks against it. */
     public Optional<String> refusalFor(Substitute asked) {
-        if (!material.isBlank() && !asked.material.isBlank() && !material.toLowerCase(Locale.ROOT).equals(asked.material.toLowerCase(Locale.ROOT))) {
-            return Optional.of("It is of " + material + ", and " + asked.material + " belongs here. Another material is a change of the valve, and a job of its own.");
+        if (!material.isBlank()
+                && !asked.material.isBlank()
+                && !material.toLowerCase(Locale.ROOT).equals(asked.material.toLowerCase(Locale.ROOT))) {
+            return Optional.of("It is of " + material + ", and " + asked.material
+                    + " belongs here. Another material is a change of the valve, and a job of its own.");
         }
-        return size.flatMap(own -> asked.size.flatMap(wanted -> differs("inside diameter", own.inside(), wanted.inside())
-                .or(() -> own.cord().flatMap(c -> wanted.cord().flatMap(w -> differs("cord", c, w))))
-                .or(() -> own.width().flatMap(c -> wanted.width().flatMap(w -> differs("width", c, w))))));
+        return size.flatMap(
+                own -> asked.size.flatMap(wanted -> differs("inside diameter", own.inside(), wanted.inside())
+                        .or(() -> own.cord().flatMap(c -> wanted.cord().flatMap(w -> differs("cord", c, w))))
+                        .or(() -> own.width().flatMap(c -> wanted.width().flatMap(w -> differs("width", c, w))))));
     }
 
     private static Optional<String> differs(String what, Quantity own, Quantity wanted) {
-        return Math.abs(own.si() - wanted.si()) <= SAME * wanted.si() ? Optional.empty() : Optional.of("Its " + what + " is " + own.shown() + ", and " + wanted.shown() + " belongs here.");
+        return Math.abs(own.si() - wanted.si()) <= SAME * wanted.si()
+                ? Optional.empty()
+                : Optional.of("Its " + what + " is " + own.shown() + ", and " + wanted.shown() + " belongs here.");
     }
 }

@@ -7,10 +7,12 @@ import java.util.Comparator;
 import java.util.Optional;
 
 /**
- * The last day on which a seal may be fitted: cure date and the years of its polymer's group, once more some years after an inspection. Several materials, in one seal or in
+ * The last day on which a seal may be fitted: cure date and the years of its polymer's group, once more some years
+ * after an inspection. Several materials, in one seal or in
  * one kit, keep as long as the one that keeps shortest. Service life, once fitted, is another matter.
  *
- * <p>Source: polymer groups of ISO 2230. Worked: EPDM cured on 1 March 2020 is fitted until 1 March 2030, inspected until 1 March 2035; a kit of EPDM and NBR seals cured on that
+ * <p>Source: polymer groups of ISO 2230. Worked: EPDM cured on 1 March 2020 is fitted until 1 March 2030, inspected
+ * until 1 March 2035; a kit of EPDM and NBR seals cured on that
  * day until 1 March 2027.
  */
 public final class UseBy {
@@ -24,7 +26,10 @@ public final class UseBy {
      * @return the last day of fitting; empty where nothing in it ages on the shelf
      */
     public static Optional<LocalDate> of(Collection<String> materials, LocalDate cured, boolean extended) {
-        return materials.stream().flatMap(m -> Polymer.in(m).stream()).filter(p -> p.shelfYears().isPresent())
-                .map(p -> cured.plusYears(p.shelfYears().orElseThrow() + (extended ? p.extensionYears() : 0))).min(Comparator.naturalOrder());
+        return materials.stream()
+                .flatMap(m -> Polymer.in(m).stream())
+                .filter(p -> p.shelfYears().isPresent())
+                .map(p -> cured.plusYears(p.shelfYears().orElseThrow() + (extended ? p.extensionYears() : 0)))
+                .min(Comparator.naturalOrder());
     }
 }

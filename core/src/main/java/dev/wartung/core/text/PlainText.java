@@ -4,9 +4,12 @@ import java.util.Locale;
 import java.util.Optional;
 
 /**
- * The one place that decides what a text may hold, for every form, import and call: letters, digits, signs, blanks, tabs and line breaks. Not control characters, halves of
- * characters, code points that are no characters (Unicode 15, 23.7; of these and the controls XML 1.0, 2.2 can write none), nor marks that turn the direction of writing, so
- * that a text reads as it was typed. What was kept before this was asked is shown with {@link #REPLACEMENT} in its place.
+ * The one place that decides what a text may hold, for every form, import and call: letters, digits, signs, blanks,
+ * tabs and line breaks. Not control characters, halves of
+ * characters, code points that are no characters (Unicode 15, 23.7; of these and the controls XML 1.0, 2.2 can write
+ * none), nor marks that turn the direction of writing, so
+ * that a text reads as it was typed. What was kept before this was asked is shown with {@link #REPLACEMENT} in its
+ * place.
  */
 public final class PlainText {
 
@@ -22,9 +25,10 @@ public final class PlainText {
         return switch (Character.getType(codePoint)) {
             case Character.CONTROL -> codePoint == '\t' || codePoint == '\n' || codePoint == '\r';
             case Character.SURROGATE -> false;
-            // U+FDD0 to U+FDEF and the last two of every plane are no characters, and unassigned for good
+                // U+FDD0 to U+FDEF and the last two of every plane are no characters, and unassigned for good
             case Character.UNASSIGNED -> (codePoint & 0xFFFE) != 0xFFFE && (codePoint < 0xFDD0 || codePoint > 0xFDEF);
-            case Character.FORMAT -> (codePoint < 0x202A || codePoint > 0x202E) && (codePoint < 0x2066 || codePoint > 0x2069);
+            case Character.FORMAT -> (codePoint < 0x202A || codePoint > 0x202E)
+                    && (codePoint < 0x2066 || codePoint > 0x2069);
             default -> true;
         };
     }
@@ -34,14 +38,22 @@ public final class PlainText {
         for (int i = 0; i < text.length(); i += Character.charCount(text.codePointAt(i))) {
             int codePoint = text.codePointAt(i);
             if (!mayHold(codePoint)) {
-                String before = shown(text.substring(Math.max(0, i - LETTERS_NAMED), i)).strip();
-                return Optional.of(String.format(Locale.ROOT, "a character that cannot be kept (U+%04X%s)", codePoint, before.isEmpty() ? ", at the beginning" : ", after “" + before + "”"));
+                String before =
+                        shown(text.substring(Math.max(0, i - LETTERS_NAMED), i)).strip();
+                return Optional.of(String.format(
+                        Locale.ROOT,
+                        "a character that cannot be kept (U+%04X%s)",
+                        codePoint,
+                        before.isEmpty() ? ", at the beginning" : ", after “" + before + "”"));
             }
         }
         return Optional.empty();
     }
 
-    /** The text with {@link #REPLACEMENT} for whatever it may not hold: for documents, drawings, tables and feeds made of what was kept before. */
+    /**
+     * The text with {@link #REPLACEMENT} for whatever it may not hold: for documents, drawings, tables and feeds made
+     * of what was kept before.
+     */
     public static String shown(String text) {
         if (text.codePoints().allMatch(PlainText::mayHold)) {
             return text;

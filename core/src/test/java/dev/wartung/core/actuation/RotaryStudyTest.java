@@ -12,7 +12,10 @@ import java.util.random.RandomGenerator;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 
-/** Worked for a 50 mm butterfly: spring 16 N·m closed and 26 N·m open, air 48 and 42 N·m at 6 bar, 10 N·m to break out, 4 N·m to run. */
+/**
+ * Worked for a 50 mm butterfly: spring 16 N·m closed and 26 N·m open, air 48 and 42 N·m at 6 bar, 10 N·m to break out,
+ * 4 N·m to run.
+ */
 class RotaryStudyTest {
 
     private static final Air PLANT = new Air(6e5, 5.2e5);
@@ -22,7 +25,8 @@ class RotaryStudyTest {
     }
 
     @Test
-    @DisplayName("Air at 5.2 bar: 41.6 − 16 = 25.6 N·m to break out with, 36.4 − 26 = 10.4 N·m at the open end; the spring 16 of 10 N·m into the seat")
+    @DisplayName(
+            "Air at 5.2 bar: 41.6 − 16 = 25.6 N·m to break out with, 36.4 − 26 = 10.4 N·m at the open end; the spring 16 of 10 N·m into the seat")
     void worked() {
         RotaryStudy study = closing(10, 0);
         assertThat(study.availableNm(Turn.AIR_AT_CLOSED, 5.2e5).usual()).isCloseTo(25.6, within(1e-9));
@@ -49,7 +53,8 @@ class RotaryStudyTest {
         RotaryStudy study = new RotaryStudy(Drive.DA, 0, 0, 48, 42, 6e5, 10, 4, PLANT, 0);
         assertThat(study.turns()).containsExactly(Turn.AIR_AT_CLOSED, Turn.AIR_AT_OPEN);
         assertThat(study.leastAirPa()).isCloseTo(10 / 48.0 * 6e5, within(1e-6));
-        assertThatThrownBy(() -> new RotaryStudy(Drive.MANUAL, 0, 0, 48, 42, 6e5, 10, 4, PLANT, 0)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> new RotaryStudy(Drive.MANUAL, 0, 0, 48, 42, 6e5, 10, 4, PLANT, 0))
+                .isInstanceOf(IllegalArgumentException.class);
     }
 
     @Test
@@ -60,11 +65,33 @@ class RotaryStudyTest {
             double closed = random.nextDouble(5, 100);
             double open = random.nextDouble(5, 100);
             double breakOut = random.nextDouble(1, 80);
-            RotaryStudy study = new RotaryStudy(random.nextBoolean() ? Drive.NC : Drive.NO, closed, open, random.nextDouble(20, 300), random.nextDouble(20, 300), 6e5, breakOut, 3, PLANT, 0.1);
+            RotaryStudy study = new RotaryStudy(
+                    random.nextBoolean() ? Drive.NC : Drive.NO,
+                    closed,
+                    open,
+                    random.nextDouble(20, 300),
+                    random.nextDouble(20, 300),
+                    6e5,
+                    breakOut,
+                    3,
+                    PLANT,
+                    0.1);
             double least = study.leastAirPa();
-            double tightest = Math.min(study.availableNm(Turn.AIR_AT_CLOSED, least).worst() - study.breakOutNm(), study.availableNm(Turn.AIR_AT_OPEN, least).worst() - study.runNm());
+            double tightest = Math.min(
+                    study.availableNm(Turn.AIR_AT_CLOSED, least).worst() - study.breakOutNm(),
+                    study.availableNm(Turn.AIR_AT_OPEN, least).worst() - study.runNm());
             assertThat(tightest).isCloseTo(0, within(1e-9));
-            RotaryStudy worse = new RotaryStudy(study.drive(), closed, open, study.airClosedNm(), study.airOpenNm(), 6e5, breakOut * 1.2, 3, PLANT, 0.2);
+            RotaryStudy worse = new RotaryStudy(
+                    study.drive(),
+                    closed,
+                    open,
+                    study.airClosedNm(),
+                    study.airOpenNm(),
+                    6e5,
+                    breakOut * 1.2,
+                    3,
+                    PLANT,
+                    0.2);
             assertThat(worse.verdict()).isGreaterThanOrEqualTo(study.verdict());
             assertThat(worse.leastAirPa()).isGreaterThanOrEqualTo(least);
         }

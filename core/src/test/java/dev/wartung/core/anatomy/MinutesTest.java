@@ -11,7 +11,8 @@ import org.junit.jupiter.api.Test;
 class MinutesTest {
 
     @Test
-    @DisplayName("Straight between two sizes, the same beyond them; one number holds for all; where a plate names no DN, DN 50 is taken")
+    @DisplayName(
+            "Straight between two sizes, the same beyond them; one number holds for all; where a plate names no DN, DN 50 is taken")
     void bySize() {
         Minutes minutes = new Minutes(new TreeMap<>(Map.of(25, 1.0, 100, 4.0)));
         assertThat(minutes.at(OptionalInt.of(25))).isEqualTo(1);
@@ -20,6 +21,8 @@ class MinutesTest {
         assertThat(minutes.at(OptionalInt.of(15))).isEqualTo(1);
         assertThat(minutes.at(OptionalInt.of(200))).isEqualTo(4);
         assertThat(minutes.at(OptionalInt.empty())).isEqualTo(2);
-        assertThat(Minutes.of(3).at(OptionalInt.of(15))).isEqualTo(Minutes.of(3).at(OptionalInt.of(200))).isEqualTo(3);
+        assertThat(Minutes.of(3).at(OptionalInt.of(15)))
+                .isEqualTo(Minutes.of(3).at(OptionalInt.of(200)))
+                .isEqualTo(3);
     }
 }

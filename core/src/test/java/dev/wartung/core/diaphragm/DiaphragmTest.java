@@ -22,14 +22,17 @@ class DiaphragmTest {
     private static final Compression BAND = new Compression(4.6e-3, 0.17, 0.21, 0.28);
 
     private static GapMap map(double... mm) {
-        return new GapMap(FOUR, IntStream.range(0, mm.length).mapToObj(i -> mm[i] / 1000).toList(), PITCH, Math.toRadians(90));
+        return new GapMap(
+                FOUR, IntStream.range(0, mm.length).mapToObj(i -> mm[i] / 1000).toList(), PITCH, Math.toRadians(90));
     }
 
     /** The docstring's example: an even flange tilted towards bolt 1, to be parallel at its narrow side. */
     @Test
     void theWideSideIsTurnedByItsGapOverThePitch() {
         List<Double> turns = map(4.1, 4.0, 3.9, 4.0).turnsRad(new Parallel(0.05e-3));
-        assertEquals(List.of(58L, 29L, 0L, 29L), turns.stream().map(t -> Math.round(Math.toDegrees(t))).toList());
+        assertEquals(
+                List.of(58L, 29L, 0L, 29L),
+                turns.stream().map(t -> Math.round(Math.toDegrees(t))).toList());
         Plane plane = map(4.1, 4.0, 3.9, 4.0).plane();
         assertEquals(0.2e-3, plane.tiltM(FOUR), 1e-12);
         assertEquals(0, plane.widestRad(), 1e-9, "widest at bolt 1, at the top");
@@ -41,8 +44,13 @@ class DiaphragmTest {
         Random random = new Random(7);
         for (int round = 0; round < 300; round++) {
             BoltPattern pattern = BoltPattern.circle(3 + random.nextInt(10), 0.08);
-            Plane tilted = new Plane(BAND.freeM() * (0.7 + 0.25 * random.nextDouble()), random.nextGaussian() * 1e-3, random.nextGaussian() * 1e-3);
-            List<Double> gaps = IntStream.range(0, pattern.size()).mapToObj(i -> tilted.at(pattern, i)).toList();
+            Plane tilted = new Plane(
+                    BAND.freeM() * (0.7 + 0.25 * random.nextDouble()),
+                    random.nextGaussian() * 1e-3,
+                    random.nextGaussian() * 1e-3);
+            List<Double> gaps = IntStream.range(0, pattern.size())
+                    .mapToObj(i -> tilted.at(pattern, i))
+                    .toList();
             GapMap map = new GapMap(pattern, gaps, PITCH, Math.toRadians(40));
             assertEquals(0, map.besideThePlaneM(), 1e-12, "the plane is found");
             int passes = 0;
@@ -83,9 +91,13 @@ class DiaphragmTest {
         assertFalse(new GapReport(map(3.72, 3.72, 3.72, 3.72), BAND).overCompressed());
         assertFalse(new GapReport(map(3.635, 3.635, 3.635, 3.635), BAND).overCompressed());
         assertTrue(new GapReport(map(3.633, 3.633, 3.633, 3.633), BAND).overCompressed());
-        assertFalse(new GapReport(map(3.5, 3.7, 3.9, 3.7), BAND).overCompressed(), "tight on one side, not on the mean");
-        assertFalse(new GapReport(map(0.1, 0.1, 0.1, 0.1), new Parallel(0.05e-3)).overCompressed(), "nothing says how much a flat one is compressed");
-        assertTrue(new GapReport(map(4.0, 4.0, 4.0, 4.0), BAND).next().startsWith("Turn in this order: bolt 1 tighten"));
+        assertFalse(
+                new GapReport(map(3.5, 3.7, 3.9, 3.7), BAND).overCompressed(), "tight on one side, not on the mean");
+        assertFalse(
+                new GapReport(map(0.1, 0.1, 0.1, 0.1), new Parallel(0.05e-3)).overCompressed(),
+                "nothing says how much a flat one is compressed");
+        assertTrue(
+                new GapReport(map(4.0, 4.0, 4.0, 4.0), BAND).next().startsWith("Turn in this order: bolt 1 tighten"));
         assertEquals("not yet right", new GapReport(map(4.0, 4.0, 4.0, 4.0), BAND).headline());
         assertEquals("too tight", new GapReport(map(3.5, 3.5, 3.5, 3.5), BAND).headline());
     }
@@ -103,7 +115,8 @@ class DiaphragmTest {
         assertThrows(IllegalArgumentException.class, () -> map(4, 4, 4));
         assertThrows(IllegalArgumentException.class, () -> map(4, 4, 4, Double.NaN));
         assertThrows(IllegalArgumentException.class, () -> new Compression(4.6e-3, 0.2, 0.1, 0.3));
-        BoltPattern row = new BoltPattern(List.of(new BoltPattern.Place(0, 0), new BoltPattern.Place(0.1, 0), new BoltPattern.Place(0.2, 0)));
+        BoltPattern row = new BoltPattern(
+                List.of(new BoltPattern.Place(0, 0), new BoltPattern.Place(0.1, 0), new BoltPattern.Place(0.2, 0)));
         assertThrows(IllegalArgumentException.class, () -> Plane.through(row, List.of(1.0, 2.0, 3.0)));
     }
 
@@ -116,7 +129,8 @@ class DiaphragmTest {
             assertEquals(Math.rint(left), left, 1e-9);
             assertEquals(2e-3 * back.backRad() / (2 * Math.PI), back.liftM(), 1e-15);
         }
-        assertEquals(Math.toRadians(130), TurnBack.from(Math.toRadians(130), 2e-3).backRad(), 1e-12);
+        assertEquals(
+                Math.toRadians(130), TurnBack.from(Math.toRadians(130), 2e-3).backRad(), 1e-12);
         assertEquals(0, TurnBack.from(Math.toRadians(540), 2e-3).backRad());
     }
 

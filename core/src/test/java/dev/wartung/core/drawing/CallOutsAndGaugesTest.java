@@ -55,23 +55,36 @@ class CallOutsAndGaugesTest {
     @DisplayName("A label without a place in the drawing is left out; text is escaped")
     void labels() {
         StringBuilder out = new StringBuilder();
-        new CallOutLayout(560, 524).write(List.of(new CallOut("here", "<script>", "a & b", "plain"), new CallOut("nowhere", "Nowhere", "", "plain")),
-                Map.of("here", new double[] {300, 100, 1}), out);
+        new CallOutLayout(560, 524)
+                .write(
+                        List.of(
+                                new CallOut("here", "<script>", "a & b", "plain"),
+                                new CallOut("nowhere", "Nowhere", "", "plain")),
+                        Map.of("here", new double[] {300, 100, 1}),
+                        out);
         assertThat(out.toString()).contains("&lt;script&gt;", "a &amp; b").doesNotContain("Nowhere", "<script>");
     }
 
     private static double pointer(String svg) {
-        Matcher matcher = Pattern.compile("class=\"pointer \\w+\" d=\"M ([\\d.]+)").matcher(svg);
+        Matcher matcher =
+                Pattern.compile("class=\"pointer \\w+\" d=\"M ([\\d.]+)").matcher(svg);
         assertThat(matcher.find()).isTrue();
         return Double.parseDouble(matcher.group(1));
     }
 
     @Test
-    @DisplayName("The pointer stands inside the band exactly when the reading is within, moves with the reading, and stays on the gauge")
+    @DisplayName(
+            "The pointer stands inside the band exactly when the reading is within, moves with the reading, and stays on the gauge")
     void gauge() {
-        Band band = new Band(Quantity.of(12, Unit.NEWTON_METRE), Quantity.of(14, Unit.NEWTON_METRE), Optional.of(Quantity.of(13, Unit.NEWTON_METRE)));
-        assertThat(GaugeDrawing.svg(band, Optional.empty(), UnitSystem.METRIC)).contains("Limits 12 to 14 N·m").doesNotContain("pointer");
-        Matcher in = Pattern.compile("class=\"in\" x=\"([\\d.]+)\" y=\"26\" height=\"14\" width=\"([\\d.]+)\"").matcher(GaugeDrawing.svg(band, Optional.empty(), UnitSystem.METRIC));
+        Band band = new Band(
+                Quantity.of(12, Unit.NEWTON_METRE),
+                Quantity.of(14, Unit.NEWTON_METRE),
+                Optional.of(Quantity.of(13, Unit.NEWTON_METRE)));
+        assertThat(GaugeDrawing.svg(band, Optional.empty(), UnitSystem.METRIC))
+                .contains("Limits 12 to 14 N·m")
+                .doesNotContain("pointer");
+        Matcher in = Pattern.compile("class=\"in\" x=\"([\\d.]+)\" y=\"26\" height=\"14\" width=\"([\\d.]+)\"")
+                .matcher(GaugeDrawing.svg(band, Optional.empty(), UnitSystem.METRIC));
         assertThat(in.find()).isTrue();
         double from = Double.parseDouble(in.group(1));
         double to = from + Double.parseDouble(in.group(2));
@@ -90,11 +103,18 @@ class CallOutsAndGaugesTest {
     @Test
     @DisplayName("A drawing that is no XML, names an unknown size, or reaches outside itself is refused")
     void templates() {
-        assertThat(assertThrows(IllegalArgumentException.class, () -> new DrawingTemplate("x.svg", "<svg>"))).hasMessageContaining("x.svg");
-        DrawingTemplate unknown = new DrawingTemplate("x.svg", "<svg xmlns='http://www.w3.org/2000/svg'><path d='M {bore} 0'/></svg>");
-        assertThat(assertThrows(IllegalArgumentException.class, () -> unknown.draw(Map.of("seat", 4.0)))).hasMessageContaining("bore");
-        assertThat(assertThrows(IllegalArgumentException.class, () -> new DrawingTemplate("x.svg",
-                "<!DOCTYPE svg [<!ENTITY e SYSTEM 'file:///etc/passwd'>]><svg>&e;</svg>"))).hasMessageContaining("DOCTYPE");
-        assertThat(unknown.draw(Map.of("bore", 47.5)).children().get(0).attributes()).containsEntry("d", "M 47.5 0");
+        assertThat(assertThrows(IllegalArgumentException.class, () -> new DrawingTemplate("x.svg", "<svg>")))
+                .hasMessageContaining("x.svg");
+        DrawingTemplate unknown =
+                new DrawingTemplate("x.svg", "<svg xmlns='http://www.w3.org/2000/svg'><path d='M {bore} 0'/></svg>");
+        assertThat(assertThrows(IllegalArgumentException.class, () -> unknown.draw(Map.of("seat", 4.0))))
+                .hasMessageContaining("bore");
+        assertThat(assertThrows(
+                        IllegalArgumentException.class,
+                        () -> new DrawingTemplate(
+                                "x.svg", "<!DOCTYPE svg [<!ENTITY e SYSTEM 'file:///etc/passwd'>]><svg>&e;</svg>")))
+                .hasMessageContaining("DOCTYPE");
+        assertThat(unknown.draw(Map.of("bore", 47.5)).children().get(0).attributes())
+                .containsEntry("d", "M 47.5 0");
     }
 }

@@ -51,24 +51,40 @@ class SectionDrawingTest {
     }
 
     @Test
-    @DisplayName("At every step of every size and drive: well-formed, nothing unworked left in it, and exactly the parts that are on the valve")
+    @DisplayName(
+            "At every step of every size and drive: well-formed, nothing unworked left in it, and exactly the parts that are on the valve")
     void everyStateIsDrawn() throws Exception {
         List<ValveConfiguration> all = ANATOMY.configurations();
-        for (TypeSheet type : LIBRARY.types().stream().filter(t -> t.anatomy().equals(ANATOMY.id())).toList()) {
+        for (TypeSheet type : LIBRARY.types().stream()
+                .filter(t -> t.anatomy().equals(ANATOMY.id()))
+                .toList()) {
             for (Drive drive : ANATOMY.drives()) {
-                ValveConfiguration configuration = all.stream().filter(c -> c.drive() == drive && type.madeAs(c)).reduce((a, b) -> b).orElseThrow();
-                Procedure procedure = new Derivation(ANATOMY, type, PRACTICE).derive(Work.of(ANATOMY.work("renew-product-seals").orElseThrow()), configuration);
+                ValveConfiguration configuration = all.stream()
+                        .filter(c -> c.drive() == drive && type.madeAs(c))
+                        .reduce((a, b) -> b)
+                        .orElseThrow();
+                Procedure procedure = new Derivation(ANATOMY, type, PRACTICE)
+                        .derive(Work.of(ANATOMY.work("renew-product-seals").orElseThrow()), configuration);
                 Bench bench = new Bench(ANATOMY.build(), configuration);
                 SectionDrawing drawing = of(ANATOMY, type, configuration);
                 DocumentBuilder xml = xml();
                 for (Step step : procedure.steps()) {
-                    String svg = svg(drawing, bench, new SectionDrawing.View(procedure.renews(), step.marks(),
-                            List.of(new CallOut("stem-seal", "Stem <seal>", "", "old")), Optional.of("open")));
+                    String svg = svg(
+                            drawing,
+                            bench,
+                            new SectionDrawing.View(
+                                    procedure.renews(),
+                                    step.marks(),
+                                    List.of(new CallOut("stem-seal", "Stem <seal>", "", "old")),
+                                    Optional.of("open")));
                     xml.parse(new InputSource(new StringReader(svg)));
                     assertThat(svg).doesNotContain("{", "NaN", "style=").contains("A &lt;test&gt; &amp; more");
                     for (String part : Set.of("body-clamp", "plug-seal", "stem-seal", "body-seal")) {
-                        boolean there = bench.place(part) == Place.ON_VALVE && bench.build().part(part).isPresent();
-                        assertThat(svg.contains("data-part=\"" + part + "\"")).as("%s of %s at %s", part, type.id(), step.id()).isEqualTo(there);
+                        boolean there = bench.place(part) == Place.ON_VALVE
+                                && bench.build().part(part).isPresent();
+                        assertThat(svg.contains("data-part=\"" + part + "\""))
+                                .as("%s of %s at %s", part, type.id(), step.id())
+                                .isEqualTo(there);
                     }
                     bench.carryOut(step.acts());
                 }
@@ -77,16 +93,26 @@ class SectionDrawingTest {
     }
 
     @Test
-    @DisplayName("Every family, drive and work: each step draws well, and every part that can be on the valve has its place in the drawing")
+    @DisplayName(
+            "Every family, drive and work: each step draws well, and every part that can be on the valve has its place in the drawing")
     void everyFamilyIsDrawn() throws Exception {
-        for (AnatomySheet anatomy : LIBRARY.types().stream().map(t -> LIBRARY.anatomy(t.anatomy()).orElseThrow()).distinct().toList()) {
+        for (AnatomySheet anatomy : LIBRARY.types().stream()
+                .map(t -> LIBRARY.anatomy(t.anatomy()).orElseThrow())
+                .distinct()
+                .toList()) {
             Set<String> drawn = new HashSet<>();
             List<ValveConfiguration> all = anatomy.configurations();
             Set<String> parts = new HashSet<>();
             for (Drive drive : anatomy.drives()) {
-                for (TypeSheet type : LIBRARY.types().stream().filter(t -> t.anatomy().equals(anatomy.id()) && t.drives().contains(drive)).toList()) {
-                    List<ValveConfiguration> made = all.stream().filter(c -> c.drive() == drive && type.madeAs(c)).toList();
-                    for (ValveConfiguration configuration : List.of(made.get(0), made.get(made.size() / 3), made.get(made.size() - 1))) {
+                for (TypeSheet type : LIBRARY.types().stream()
+                        .filter(t ->
+                                t.anatomy().equals(anatomy.id()) && t.drives().contains(drive))
+                        .toList()) {
+                    List<ValveConfiguration> made = all.stream()
+                            .filter(c -> c.drive() == drive && type.madeAs(c))
+                            .toList();
+                    for (ValveConfiguration configuration :
+                            List.of(made.get(0), made.get(made.size() / 3), made.get(made.size() - 1))) {
                         drawAll(anatomy, type, configuration, drawn, parts);
                     }
                 }
@@ -96,22 +122,35 @@ class SectionDrawingTest {
         }
     }
 
-    private static void drawAll(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration, Set<String> drawn, Set<String> parts) throws Exception {
-        Procedure procedure = new Derivation(anatomy, type, PRACTICE).derive(Work.of(anatomy.work("renew-product-seals").orElseThrow()), configuration);
+    private static void drawAll(
+            AnatomySheet anatomy,
+            TypeSheet type,
+            ValveConfiguration configuration,
+            Set<String> drawn,
+            Set<String> parts)
+            throws Exception {
+        Procedure procedure = new Derivation(anatomy, type, PRACTICE)
+                .derive(Work.of(anatomy.work("renew-product-seals").orElseThrow()), configuration);
         Bench bench = new Bench(anatomy.build(), configuration);
         bench.build().parts().forEach(p -> parts.add(p.id()));
         SectionDrawing drawing = of(anatomy, type, configuration);
         DocumentBuilder xml = xml();
         for (Step step : procedure.steps()) {
-            String svg = drawing.svg(bench,
-                    new SectionDrawing.View(procedure.renews(), step.marks(), List.of(), Optional.empty()), "A valve");
+            String svg = drawing.svg(
+                    bench,
+                    new SectionDrawing.View(procedure.renews(), step.marks(), List.of(), Optional.empty()),
+                    "A valve");
             xml.parse(new InputSource(new StringReader(svg)));
             assertThat(svg).as("%s at %s", type.id(), step.id()).doesNotContain("{", "NaN", "Infinity", "style=");
-            bench.build().parts().stream().filter(p -> svg.contains("data-part=\"" + p.id() + "\"")).forEach(p -> {
-                drawn.add(p.id());
-                boolean carried = bench.place(p.id()) == Place.ON_VALVE || bench.place(p.id()) == Place.CLOTH;
-                assertThat(carried).as("%s of %s drawn at %s", p.id(), type.id(), step.id()).isTrue();
-            });
+            bench.build().parts().stream()
+                    .filter(p -> svg.contains("data-part=\"" + p.id() + "\""))
+                    .forEach(p -> {
+                        drawn.add(p.id());
+                        boolean carried = bench.place(p.id()) == Place.ON_VALVE || bench.place(p.id()) == Place.CLOTH;
+                        assertThat(carried)
+                                .as("%s of %s drawn at %s", p.id(), type.id(), step.id())
+                                .isTrue();
+                    });
             bench.carryOut(step.acts());
         }
     }
@@ -120,45 +159,127 @@ class SectionDrawingTest {
     @DisplayName("Old and new seals, the marked part and air under the piston are told apart")
     void stateShows() {
         TypeSheet type = LIBRARY.type("kolm-50").orElseThrow();
-        ValveConfiguration nc = new ValveConfiguration(Drive.NC, Map.of("head-port", "none", "coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none",
-                "weight", "hand", "elastomer", "EPDM", "sealing", "lip", "actuator-build", "wire", "rod-packing", "o-ring")).with("end-covers", "none");
-        Procedure procedure = new Derivation(ANATOMY, type, PRACTICE).derive(Work.of(ANATOMY.work("renew-product-seals").orElseThrow()), nc);
+        ValveConfiguration nc = new ValveConfiguration(
+                        Drive.NC,
+                        Map.of(
+                                "head-port",
+                                "none",
+                                "coupling",
+                                "threaded",
+                                "plug",
+                                "profiled",
+                                "head",
+                                "none",
+                                "lock-pin",
+                                "none",
+                                "weight",
+                                "hand",
+                                "elastomer",
+                                "EPDM",
+                                "sealing",
+                                "lip",
+                                "actuator-build",
+                                "wire",
+                                "rod-packing",
+                                "o-ring"))
+                .with("end-covers", "none");
+        Procedure procedure = new Derivation(ANATOMY, type, PRACTICE)
+                .derive(Work.of(ANATOMY.work("renew-product-seals").orElseThrow()), nc);
         Bench bench = new Bench(ANATOMY.build(), nc);
-        SectionDrawing.View view = new SectionDrawing.View(procedure.renews(), List.of("body-clamp"), List.of(), Optional.empty());
-        assertThat(svg(of(ANATOMY, type, nc), bench, view)).contains("class=\"part old\" data-part=\"plug-seal\"", "class=\"part marked\" data-part=\"body-clamp\"")
-                .doesNotContain("class=\"air\"").contains("class=\"product\"");
-        procedure.steps().stream().takeWhile(s -> !s.id().equals("take-off-body-clamp")).forEach(s -> bench.carryOut(s.acts()));
-        assertThat(svg(of(ANATOMY, type, nc), bench, view)).contains("class=\"air\"").doesNotContain("class=\"product\"");
+        SectionDrawing.View view =
+                new SectionDrawing.View(procedure.renews(), List.of("body-clamp"), List.of(), Optional.empty());
+        assertThat(svg(of(ANATOMY, type, nc), bench, view))
+                .contains(
+                        "class=\"part old\" data-part=\"plug-seal\"", "class=\"part marked\" data-part=\"body-clamp\"")
+                .doesNotContain("class=\"air\"")
+                .contains("class=\"product\"");
+        procedure.steps().stream()
+                .takeWhile(s -> !s.id().equals("take-off-body-clamp"))
+                .forEach(s -> bench.carryOut(s.acts()));
+        assertThat(svg(of(ANATOMY, type, nc), bench, view))
+                .contains("class=\"air\"")
+                .doesNotContain("class=\"product\"");
         procedure.steps().stream().skip(7).forEach(s -> bench.carryOut(s.acts()));
         assertThat(svg(of(ANATOMY, type, nc), bench, view)).contains("class=\"part new\" data-part=\"plug-seal\"");
     }
 
     @Test
-    @DisplayName("A cylinder taken off closed takes piston, rod, spring and both its ends along; the lantern stays with its air passage ring")
+    @DisplayName(
+            "A cylinder taken off closed takes piston, rod, spring and both its ends along; the lantern stays with its air passage ring")
     void takenOffWhole() {
         TypeSheet type = LIBRARY.type("kolm-t-50").orElseThrow();
         AnatomySheet anatomy = LIBRARY.anatomy(type.anatomy()).orElseThrow();
-        ValveConfiguration nc = anatomy.configurations(type).stream().filter(c -> c.facts().entrySet().containsAll(Map.of("drive", "NC", "head", "none", "end-covers", "unloaded").entrySet())).findFirst().orElseThrow();
+        ValveConfiguration nc = anatomy.configurations(type).stream()
+                .filter(c -> c.facts()
+                        .entrySet()
+                        .containsAll(Map.of("drive", "NC", "head", "none", "end-covers", "unloaded")
+                                .entrySet()))
+                .findFirst()
+                .orElseThrow();
         Bench bench = new Bench(anatomy.build(), nc);
-        List<Step> steps = new Derivation(anatomy, type, PRACTICE).derive(Work.of(anatomy.work("renew-lantern-ring").orElseThrow()), nc).steps();
-        steps.stream().takeWhile(s -> !s.operation().equals("take-off-cylinder")).forEach(s -> bench.carryOut(s.acts()));
-        List<String> inside = List.of("class=\"coil\"", "data-part=\"piston\"", "data-part=\"top-cap\"", "data-part=\"end-cover\"", "data-part=\"air-inlet\"");
-        assertThat(svg(of(anatomy, type, nc), bench, SectionDrawing.View.PLAIN)).contains(inside).contains("data-part=\"lantern-ring\"");
+        List<Step> steps = new Derivation(anatomy, type, PRACTICE)
+                .derive(Work.of(anatomy.work("renew-lantern-ring").orElseThrow()), nc)
+                .steps();
+        steps.stream()
+                .takeWhile(s -> !s.operation().equals("take-off-cylinder"))
+                .forEach(s -> bench.carryOut(s.acts()));
+        List<String> inside = List.of(
+                "class=\"coil\"",
+                "data-part=\"piston\"",
+                "data-part=\"top-cap\"",
+                "data-part=\"end-cover\"",
+                "data-part=\"air-inlet\"");
+        assertThat(svg(of(anatomy, type, nc), bench, SectionDrawing.View.PLAIN))
+                .contains(inside)
+                .contains("data-part=\"lantern-ring\"");
         steps.stream().filter(s -> s.operation().equals("take-off-cylinder")).forEach(s -> bench.carryOut(s.acts()));
-        assertThat(svg(of(anatomy, type, nc), bench, SectionDrawing.View.PLAIN)).doesNotContain(inside).contains("data-part=\"lantern-ring\"", "data-part=\"actuator\"");
+        assertThat(svg(of(anatomy, type, nc), bench, SectionDrawing.View.PLAIN))
+                .doesNotContain(inside)
+                .contains("data-part=\"lantern-ring\"", "data-part=\"actuator\"");
     }
 
     @Test
-    @DisplayName("A sheet kept with an older record, which does not tell the actuator's parts apart, still has its piston, spring and walls drawn")
+    @DisplayName(
+            "A sheet kept with an older record, which does not tell the actuator's parts apart, still has its piston, spring and walls drawn")
     void olderSheets() throws Exception {
-        String older = new String(SheetLibrary.class.getResourceAsStream("anatomies/single-seat.yaml").readAllBytes(), StandardCharsets.UTF_8).replace("linear-actuator, actuator-ends, ", "");
-        AnatomySheet kept = ((SheetResult.Accepted<AnatomySheet>) new SheetReader().readAnatomy("kept.yaml", older, name -> SheetLibrary.fragment(name).map(text -> text.replace(", take-off-top-cover]", "]")))).sheet();
-        ValveConfiguration nc = new ValveConfiguration(Drive.NC, Map.of("head-port", "none", "coupling", "threaded", "plug", "profiled", "head", "none", "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip"));
+        String older = new String(
+                        SheetLibrary.class
+                                .getResourceAsStream("anatomies/single-seat.yaml")
+                                .readAllBytes(),
+                        StandardCharsets.UTF_8)
+                .replace("linear-actuator, actuator-ends, ", "");
+        AnatomySheet kept = ((SheetResult.Accepted<AnatomySheet>)
+                        new SheetReader().readAnatomy("kept.yaml", older, name -> SheetLibrary.fragment(name)
+                                .map(text -> text.replace(", take-off-top-cover]", "]"))))
+                .sheet();
+        ValveConfiguration nc = new ValveConfiguration(
+                Drive.NC,
+                Map.of(
+                        "head-port",
+                        "none",
+                        "coupling",
+                        "threaded",
+                        "plug",
+                        "profiled",
+                        "head",
+                        "none",
+                        "lock-pin",
+                        "none",
+                        "weight",
+                        "hand",
+                        "elastomer",
+                        "EPDM",
+                        "sealing",
+                        "lip"));
         TypeSheet type = LIBRARY.type("kolm-50").orElseThrow();
-        String then = new SectionDrawing(LIBRARY.drawing(kept), kept, type, nc).svg(new Bench(kept.build(), nc), SectionDrawing.View.PLAIN, "A valve");
-        ValveConfiguration now = nc.with(Map.of("actuator-build", "wire", "rod-packing", "o-ring", "end-covers", "none"));
-        String today = new SectionDrawing(LIBRARY.drawing(ANATOMY), ANATOMY, type, now).svg(new Bench(ANATOMY.build(), now), SectionDrawing.View.PLAIN, "A valve");
+        String then = new SectionDrawing(LIBRARY.drawing(kept), kept, type, nc)
+                .svg(new Bench(kept.build(), nc), SectionDrawing.View.PLAIN, "A valve");
+        ValveConfiguration now =
+                nc.with(Map.of("actuator-build", "wire", "rod-packing", "o-ring", "end-covers", "none"));
+        String today = new SectionDrawing(LIBRARY.drawing(ANATOMY), ANATOMY, type, now)
+                .svg(new Bench(ANATOMY.build(), now), SectionDrawing.View.PLAIN, "A valve");
         assertThat(then).contains("class=\"coil\"").doesNotContain("data-part=\"lock-wire\"");
-        assertThat(then.split("class=\"metal", -1)).hasSizeGreaterThanOrEqualTo(today.split("class=\"metal", -1).length - 2);
+        assertThat(then.split("class=\"metal", -1))
+                .hasSizeGreaterThanOrEqualTo(today.split("class=\"metal", -1).length - 2);
     }
 }

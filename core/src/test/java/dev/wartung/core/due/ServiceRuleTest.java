@@ -31,7 +31,8 @@ class ServiceRuleTest {
     })
     @DisplayName("Renewed on 1 January, looked at on 11 April: whichever comes first")
     void worked(int months, int cycles, int sterilisations, long made, long seen, LocalDate on, ServiceRule.By by) {
-        ServiceRule.Due due = rule(months, cycles, sterilisations).due(LocalDate.of(2026, 1, 1), made, seen, LocalDate.of(2026, 4, 11));
+        ServiceRule.Due due = rule(months, cycles, sterilisations)
+                .due(LocalDate.of(2026, 1, 1), made, seen, LocalDate.of(2026, 4, 11));
         assertThat(due.on()).isEqualTo(on);
         assertThat(due.by()).isEqualTo(by);
     }
@@ -48,9 +49,18 @@ class ServiceRuleTest {
             int sterilisations = 1 + random.nextInt(200);
             long made = random.nextInt(120_000);
             long seen = random.nextInt(220);
-            LocalDate all = rule(months, cycles, sterilisations).due(renewed, made, seen, today).on();
-            assertThat(all).isBeforeOrEqualTo(rule(months, cycles, 0).due(renewed, made, seen, today).on()).isBeforeOrEqualTo(renewed.plusMonths(months));
-            assertThat(rule(months, cycles, sterilisations).due(renewed, made + 500, seen, today).on()).isBeforeOrEqualTo(all);
+            LocalDate all = rule(months, cycles, sterilisations)
+                    .due(renewed, made, seen, today)
+                    .on();
+            assertThat(all)
+                    .isBeforeOrEqualTo(rule(months, cycles, 0)
+                            .due(renewed, made, seen, today)
+                            .on())
+                    .isBeforeOrEqualTo(renewed.plusMonths(months));
+            assertThat(rule(months, cycles, sterilisations)
+                            .due(renewed, made + 500, seen, today)
+                            .on())
+                    .isBeforeOrEqualTo(all);
         }
         assertThatThrownBy(() -> rule(0, 0, 0)).isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(() -> rule(-1, 0, 0)).isInstanceOf(IllegalArgumentException.class);

@@ -13,7 +13,8 @@ import org.junit.jupiter.api.Test;
 class UsualTimeTest {
 
     @Test
-    @DisplayName("Worked by hand: four records of twice the time lie half way in ratio; twelve, three quarters; one lunch break changes nothing")
+    @DisplayName(
+            "Worked by hand: four records of twice the time lie half way in ratio; twelve, three quarters; one lunch break changes nothing")
     void worked() {
         assertThat(UsualTime.of(4, List.of()).minutes()).isEqualTo(4);
         // 4 · 2^(4/8) = 5.657
@@ -41,11 +42,16 @@ class UsualTimeTest {
         SplittableRandom random = new SplittableRandom(20261127);
         for (int i = 0; i < 2000; i++) {
             double sheet = random.nextDouble(0.5, 60);
-            List<Double> records = random.doubles(random.nextInt(1, 40), 0.2, 90).boxed().toList();
-            List<Double> kept = records.stream().filter(r -> r / sheet <= 8 && r / sheet >= 0.125).toList();
+            List<Double> records =
+                    random.doubles(random.nextInt(1, 40), 0.2, 90).boxed().toList();
+            List<Double> kept = records.stream()
+                    .filter(r -> r / sheet <= 8 && r / sheet >= 0.125)
+                    .toList();
             double least = kept.stream().mapToDouble(r -> r).min().orElse(sheet);
             double most = kept.stream().mapToDouble(r -> r).max().orElse(sheet);
-            assertThat(UsualTime.of(sheet, records).minutes()).as("sheet %s, records %s", sheet, records).isBetween(Math.min(sheet, least) - 1e-9, Math.max(sheet, most) + 1e-9);
+            assertThat(UsualTime.of(sheet, records).minutes())
+                    .as("sheet %s, records %s", sheet, records)
+                    .isBetween(Math.min(sheet, least) - 1e-9, Math.max(sheet, most) + 1e-9);
         }
     }
 }

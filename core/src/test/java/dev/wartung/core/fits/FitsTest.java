@@ -19,12 +19,21 @@ class FitsTest {
 
     @Test
     void aGapIsRightEverywhereAndEven() {
-        AllRound gauge = new AllRound(new Band(Quantity.of(2.2, Unit.MILLIMETRE), Quantity.of(2.8, Unit.MILLIMETRE), Optional.empty()), 0.3e-3);
+        AllRound gauge = new AllRound(
+                new Band(Quantity.of(2.2, Unit.MILLIMETRE), Quantity.of(2.8, Unit.MILLIMETRE), Optional.empty()),
+                0.3e-3);
         List<String> names = List.of("the top", "the right", "the bottom", "the left");
-        assertEquals(Outcome.WITHIN, gauge.judge(List.of(2.5e-3, 2.6e-3, 2.4e-3, 2.5e-3), names).outcome());
-        assertEquals(Outcome.LOW, gauge.judge(List.of(2.1e-3, 2.2e-3, 2.3e-3, 2.2e-3), names).outcome());
-        assertEquals(Outcome.HIGH, gauge.judge(List.of(2.9e-3, 2.8e-3, 2.7e-3, 2.8e-3), names).outcome());
-        assertEquals("Not even: 0.4 mm more at the right than at the left. Bring the right down before going on.",
+        assertEquals(
+                Outcome.WITHIN,
+                gauge.judge(List.of(2.5e-3, 2.6e-3, 2.4e-3, 2.5e-3), names).outcome());
+        assertEquals(
+                Outcome.LOW,
+                gauge.judge(List.of(2.1e-3, 2.2e-3, 2.3e-3, 2.2e-3), names).outcome());
+        assertEquals(
+                Outcome.HIGH,
+                gauge.judge(List.of(2.9e-3, 2.8e-3, 2.7e-3, 2.8e-3), names).outcome());
+        assertEquals(
+                "Not even: 0.4 mm more at the right than at the left. Bring the right down before going on.",
                 gauge.judge(List.of(2.5e-3, 2.7e-3, 2.5e-3, 2.3e-3), names).next());
     }
 
@@ -42,7 +51,8 @@ class FitsTest {
 
     @Test
     void flowAndOpeningAreEachOthersInverse() {
-        FlowSetting setting = new FlowSetting(List.of(new Row(0, 0), new Row(4e-3, 6), new Row(8e-3, 15), new Row(16e-3, 30)));
+        FlowSetting setting =
+                new FlowSetting(List.of(new Row(0, 0), new Row(4e-3, 6), new Row(8e-3, 15), new Row(16e-3, 30)));
         assertEquals(10.5 * 0.5, setting.flowM3PerH(6e-3, 0.25, 1), 1e-9);
         for (double open = 0.0005; open < 0.016; open += 0.0007) {
             double flow = setting.flowM3PerH(open, 0.4, 1.05);
@@ -56,9 +66,21 @@ class FitsTest {
     @Test
     void aGearboxGoesOnOnlyWhereEverythingAgrees() {
         End shaft = new End(Form.SQUARE, 16.9e-3, 70e-3, 4, "M8");
-        assertTrue(new ShaftFit(shaft, new End(Form.SQUARE, 17e-3, 70.1e-3, 4, "M8")).obstacles().isEmpty());
-        assertEquals(4, new ShaftFit(shaft, new End(Form.FLATS, 17e-3, 90e-3, 6, "M6")).obstacles().size());
-        assertTrue(new ShaftFit(shaft, new End(Form.SQUARE, 16.5e-3, 70e-3, 4, "M8")).obstacles().get(0).contains("larger than the bore"));
-        assertTrue(new ShaftFit(shaft, new End(Form.SQUARE, 17.4e-3, 70e-3, 4, "M8")).obstacles().get(0).contains("Play"));
+        assertTrue(new ShaftFit(shaft, new End(Form.SQUARE, 17e-3, 70.1e-3, 4, "M8"))
+                .obstacles()
+                .isEmpty());
+        assertEquals(
+                4,
+                new ShaftFit(shaft, new End(Form.FLATS, 17e-3, 90e-3, 6, "M6"))
+                        .obstacles()
+                        .size());
+        assertTrue(new ShaftFit(shaft, new End(Form.SQUARE, 16.5e-3, 70e-3, 4, "M8"))
+                .obstacles()
+                .get(0)
+                .contains("larger than the bore"));
+        assertTrue(new ShaftFit(shaft, new End(Form.SQUARE, 17.4e-3, 70e-3, 4, "M8"))
+                .obstacles()
+                .get(0)
+                .contains("Play"));
     }
 }

@@ -23,7 +23,9 @@ class LabTest {
         return Lab.instruments().stream();
     }
 
-    /** What an instrument begins with is a worked example, and says the same whichever units it is typed and read in. */
+    /**
+     * What an instrument begins with is a worked example, and says the same whichever units it is typed and read in.
+     */
     @ParameterizedTest
     @MethodSource("instruments")
     void everyInstrumentBeginsWithAnExampleInEitherUnits(Instrument instrument) {
@@ -35,60 +37,114 @@ class LabTest {
         assertFalse(figures.isEmpty() || metric.result().get().findings().isEmpty());
         for (int i = 0; i < figures.size(); i++) {
             int at = i;
-            figures.get(i).value().ifPresent(v -> assertEquals(v, us.result().get().figures().get(at).value().orElseThrow(), Math.abs(v) * 0.15 + 0.06, figures.get(at).id()));
+            figures.get(i)
+                    .value()
+                    .ifPresent(v -> assertEquals(
+                            v,
+                            us.result().get().figures().get(at).value().orElseThrow(),
+                            Math.abs(v) * 0.15 + 0.06,
+                            figures.get(at).id()));
         }
-        assertFalse(instrument.plate().formula().isBlank() || instrument.plate().source().isBlank());
+        assertFalse(instrument.plate().formula().isBlank()
+                || instrument.plate().source().isBlank());
     }
 
     /** Whatever is typed, the answer is a result or a reason beside a field that exists; never an exception. */
     @ParameterizedTest
     @MethodSource("instruments")
     void nonsenseIsRefusedBesideItsField(Instrument instrument) {
-        List<String> nonsense = List.of("", "NaN", "-1", "1e400", "0", "1/0 mm", "-300 °C", "12 N·m", "999999999", "a;b;c", "0 0; 0 0", "3,5", "yes", "<script>", "0.0000001", "7 bar", "½");
+        List<String> nonsense = List.of(
+                "",
+                "NaN",
+                "-1",
+                "1e400",
+                "0",
+                "1/0 mm",
+                "-300 °C",
+                "12 N·m",
+                "999999999",
+                "a;b;c",
+                "0 0; 0 0",
+                "3,5",
+                "yes",
+                "<script>",
+                "0.0000001",
+                "7 bar",
+                "½");
         Random random = new Random(instrument.plate().id().hashCode());
         int refused = 0;
         for (int round = 0; round < 400; round++) {
             Map<String, String> typed = new HashMap<>();
             for (Field field : instrument.fields(typed)) {
                 if (random.nextInt(3) == 0) {
-                    typed.put(field.id(), field.options().isEmpty() || random.nextInt(4) == 0 ? nonsense.get(random.nextInt(nonsense.size()))
-                            : field.options().keySet().stream().skip(random.nextInt(field.options().size())).findFirst().orElseThrow());
+                    typed.put(
+                            field.id(),
+                            field.options().isEmpty() || random.nextInt(4) == 0
+                                    ? nonsense.get(random.nextInt(nonsense.size()))
+                                    : field.options().keySet().stream()
+                                            .skip(random.nextInt(field.options().size()))
+                                            .findFirst()
+                                            .orElseThrow());
                 }
             }
             Worked worked = Lab.work(instrument, typed, random.nextBoolean() ? UnitSystem.METRIC : UnitSystem.US);
-            assertTrue(worked.result().isPresent() != !worked.inputs().troubles().isEmpty(), typed::toString);
+            assertTrue(
+                    worked.result().isPresent() != !worked.inputs().troubles().isEmpty(), typed::toString);
             worked.inputs().troubles().forEach((field, reason) -> {
                 assertFalse(reason.isBlank());
-                assertTrue(worked.inputs().fields().stream().anyMatch(f -> f.id().equals(field)) || field.equals("bolts") || field.equals("places"), field + " is no field, of " + typed);
+                assertTrue(
+                        worked.inputs().fields().stream().anyMatch(f -> f.id().equals(field))
+                                || field.equals("bolts")
+                                || field.equals("places"),
+                        field + " is no field, of " + typed);
             });
-            worked.result().ifPresent(r -> r.figures().forEach(f -> f.value().ifPresent(v -> assertTrue(Double.isFinite(v), f.id() + " of " + typed))));
+            worked.result().ifPresent(r -> r.figures()
+                    .forEach(f -> f.value().ifPresent(v -> assertTrue(Double.isFinite(v), f.id() + " of " + typed))));
             refused += worked.result().isPresent() ? 0 : 1;
         }
         assertTrue(refused > 0);
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {
-        "diaphragm-map | gap.1 | 5 mm | gap.1 | More than the free thickness",
-        "bolt-up | attachment | 400 mm | attachment | Longer than the wrench",
-        "leak-decay | start-t | -300 °C | start-t | below absolute zero",
-        "spring-press | fitted | 220 mm | fitted | Longer than the free spring",
-        "groove-fill | depth | 6 mm | depth | would not be squeezed",
-        "shelf-life | cured | soon | cured | not a date",
-        "settling | value.2 | NaN | value.2 | not a number"})
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "diaphragm-map | gap.1 | 5 mm | gap.1 | More than the free thickness",
+                "bolt-up | attachment | 400 mm | attachment | Longer than the wrench",
+                "leak-decay | start-t | -300 °C | start-t | below absolute zero",
+                "spring-press | fitted | 220 mm | fitted | Longer than the free spring",
+                "groove-fill | depth | 6 mm | depth | would not be squeezed",
+                "shelf-life | cured | soon | cured | not a date",
+                "settling | value.2 | NaN | value.2 | not a number"
+            })
     void whatMakesNoSenseIsSaidWhereItWasTyped(String id, String field, String typed, String beside, String says) {
         Worked worked = Lab.work(Lab.instrument(id).orElseThrow(), Map.of(field, typed), UnitSystem.METRIC);
-        assertTrue(worked.inputs().troubles().getOrDefault(beside, "").contains(says), worked.inputs().troubles()::toString);
+        assertTrue(
+                worked.inputs().troubles().getOrDefault(beside, "").contains(says),
+                worked.inputs().troubles()::toString);
     }
 
     @Test
     void aNumberMayBeTypedInEitherUnit() {
         Instrument boltUp = Lab.instrument("bolt-up").orElseThrow();
         Map<String, String> typed = Map.of("torque", "85 lbf·in", "wrench", "15 3/4 in", "attachment", "50");
-        Figure set = Lab.work(boltUp, typed, UnitSystem.METRIC).result().orElseThrow().figures().get(0);
+        Figure set = Lab.work(boltUp, typed, UnitSystem.METRIC)
+                .result()
+                .orElseThrow()
+                .figures()
+                .get(0);
         assertEquals(85 * 0.1129848 * 400.05 / 450.05, set.value().orElseThrow(), 1e-4);
         Map<String, String> inches = Map.of("torque", "85", "wrench", "15 3/4", "attachment", "50 mm");
-        assertEquals(set.value().orElseThrow(), Lab.work(boltUp, inches, UnitSystem.US).result().orElseThrow().figures().get(0).value().orElseThrow(), 1e-9);
+        assertEquals(
+                set.value().orElseThrow(),
+                Lab.work(boltUp, inches, UnitSystem.US)
+                        .result()
+                        .orElseThrow()
+                        .figures()
+                        .get(0)
+                        .value()
+                        .orElseThrow(),
+                1e-9);
     }
 
     @Test
@@ -101,6 +157,14 @@ class LabTest {
     }
 
     private static String next(Instrument boltUp, int done) {
-        return Lab.work(boltUp, Map.of("done", String.valueOf(done)), UnitSystem.METRIC).result().orElseThrow().figures().stream().filter(f -> f.id().equals("next")).findFirst().orElseThrow().text();
+        return Lab.work(boltUp, Map.of("done", String.valueOf(done)), UnitSystem.METRIC)
+                .result()
+                .orElseThrow()
+                .figures()
+                .stream()
+                .filter(f -> f.id().equals("next"))
+                .findFirst()
+                .orElseThrow()
+                .text();
     }
 }

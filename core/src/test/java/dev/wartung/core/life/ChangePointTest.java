@@ -16,20 +16,27 @@ class ChangePointTest {
     }
 
     @Test
-    @DisplayName("A torque that drops after the fourth job is found there, with both means; steady readings are left alone")
+    @DisplayName(
+            "A torque that drops after the fourth job is found there, with both means; steady readings are left alone")
     void worked() {
         ChangePoint drop = in(List.of(13.0, 13.1, 12.9, 13.0, 12.1, 12.0, 12.2, 12.1));
         assertThat(drop.after()).isEqualTo(4);
         assertThat(drop.before()).isCloseTo(13.0, within(1e-9));
         assertThat(drop.since()).isCloseTo(12.1, within(1e-9));
         assertThat(drop.changed()).isTrue();
-        assertThat(in(List.of(13.0, 12.9, 13.1, 13.0, 12.9, 13.1, 13.0, 13.1)).changed()).isFalse();
-        assertThat(ChangePoint.in(List.of(1.0, 2.0, 3.0, 4.0, 5.0), Math::random)).as("too few").isEmpty();
-        assertThat(ChangePoint.in(List.of(5.0, 5.0, 5.0, 5.0, 5.0, 5.0), Math::random)).as("all the same").isEmpty();
+        assertThat(in(List.of(13.0, 12.9, 13.1, 13.0, 12.9, 13.1, 13.0, 13.1)).changed())
+                .isFalse();
+        assertThat(ChangePoint.in(List.of(1.0, 2.0, 3.0, 4.0, 5.0), Math::random))
+                .as("too few")
+                .isEmpty();
+        assertThat(ChangePoint.in(List.of(5.0, 5.0, 5.0, 5.0, 5.0, 5.0), Math::random))
+                .as("all the same")
+                .isEmpty();
     }
 
     @Test
-    @DisplayName("Law: other units find the same place as often; without a change it cries wolf about one time in twenty, with a large one hardly ever misses")
+    @DisplayName(
+            "Law: other units find the same place as often; without a change it cries wolf about one time in twenty, with a large one hardly ever misses")
     void laws() {
         Random random = new Random(17);
         int wolf = 0;
@@ -43,11 +50,17 @@ class ChangePointTest {
                 changed.add((k < 7 ? 100 : 104) + random.nextGaussian());
             }
             ChangePoint of = ChangePoint.in(steady, new Random(i)::nextDouble).orElseThrow();
-            ChangePoint scaled = ChangePoint.in(steady.stream().map(v -> v * 1e5).toList(), new Random(i)::nextDouble).orElseThrow();
+            ChangePoint scaled = ChangePoint.in(
+                            steady.stream().map(v -> v * 1e5).toList(), new Random(i)::nextDouble)
+                    .orElseThrow();
             assertThat(scaled.after()).isEqualTo(of.after());
             assertThat(scaled.chance()).isCloseTo(of.chance(), within(0.003));
             wolf += of.changed() ? 1 : 0;
-            missed += ChangePoint.in(changed, new Random(i)::nextDouble).orElseThrow().changed() ? 0 : 1;
+            missed += ChangePoint.in(changed, new Random(i)::nextDouble)
+                            .orElseThrow()
+                            .changed()
+                    ? 0
+                    : 1;
         }
         assertThat(wolf).isBetween(rounds / 60, rounds / 10);
         assertThat(missed).isLessThan(rounds / 20);

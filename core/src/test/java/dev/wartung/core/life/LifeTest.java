@@ -16,11 +16,18 @@ import org.junit.jupiter.api.Test;
 class LifeTest {
 
     /** Lieblein and Zelen, 1956: million revolutions to failure of 23 deep groove ball bearings. */
-    private static final List<Lifetime> BEARINGS = DoubleStream.of(17.88, 28.92, 33.00, 41.52, 42.12, 45.60, 48.40, 51.84, 51.96, 54.12, 55.56, 67.80, 68.64, 68.64, 68.88, 84.12, 93.12, 98.64, 105.12,
-            105.84, 127.92, 128.04, 173.40).mapToObj(t -> new Lifetime(t, true, "")).toList();
+    private static final List<Lifetime> BEARINGS = DoubleStream.of(
+                    17.88, 28.92, 33.00, 41.52, 42.12, 45.60, 48.40, 51.84, 51.96, 54.12, 55.56, 67.80, 68.64, 68.64,
+                    68.88, 84.12, 93.12, 98.64, 105.12, 105.84, 127.92, 128.04, 173.40)
+            .mapToObj(t -> new Lifetime(t, true, ""))
+            .toList();
     /** Kilometres of 38 shock absorbers, 11 of them failed (F). */
-    private static final List<Lifetime> SHOCK = Stream.of(("6700F 6950 7820 8790 9120F 9660 9820 11310 11690 11850 11880 12140 12200F 12870 13150F 13330 13470 14040 14300F 17520F 17540 17890 18450 18960 18980 "
-            + "19410 20100F 20100 20150 20320 20900F 22700F 23490 26510F 27410 27490F 27890 28100").split(" ")).map(t -> new Lifetime(Double.parseDouble(t.replace("F", "")), t.endsWith("F"), "")).toList();
+    private static final List<Lifetime> SHOCK = Stream.of(
+                    ("6700F 6950 7820 8790 9120F 9660 9820 11310 11690 11850 11880 12140 12200F 12870 13150F 13330 13470 14040 14300F 17520F 17540 17890 18450 18960 18980 "
+                                    + "19410 20100F 20100 20150 20320 20900F 22700F 23490 26510F 27410 27490F 27890 28100")
+                            .split(" "))
+            .map(t -> new Lifetime(Double.parseDouble(t.replace("F", "")), t.endsWith("F"), ""))
+            .toList();
 
     private static void close(double value, double reference) {
         assertThat(value).isCloseTo(reference, within(Math.abs(reference) * 1e-6));
@@ -31,7 +38,8 @@ class LifeTest {
     }
 
     /** Lives drawn from a Weibull, looked at until a day. */
-    private static List<Lifetime> drawn(double shape, double scale, int pieces, double until, String cause, Random random) {
+    private static List<Lifetime> drawn(
+            double shape, double scale, int pieces, double until, String cause, Random random) {
         List<Lifetime> lives = new ArrayList<>();
         for (int i = 0; i < pieces; i++) {
             double days = scale * Math.pow(-Math.log(1 - random.nextDouble()), 1 / shape);
@@ -71,24 +79,39 @@ class LifeTest {
     }
 
     @Test
-    @DisplayName("Kaplan and Meier by hand: 3 of 4 after the first failure, half of that after the second, the censored one between leaving without a step")
+    @DisplayName(
+            "Kaplan and Meier by hand: 3 of 4 after the first failure, half of that after the second, the censored one between leaving without a step")
     void survival() {
-        List<Lifetime> lives = List.of(new Lifetime(10, true, ""), new Lifetime(20, false, ""), new Lifetime(30, true, ""), new Lifetime(40, false, ""));
-        assertThat(Survival.points(lives)).containsExactly(new Survival.Point(10, (1 + 0.75) / 2), new Survival.Point(30, (0.75 + 0.375) / 2));
+        List<Lifetime> lives = List.of(
+                new Lifetime(10, true, ""),
+                new Lifetime(20, false, ""),
+                new Lifetime(30, true, ""),
+                new Lifetime(40, false, ""));
+        assertThat(Survival.points(lives))
+                .containsExactly(new Survival.Point(10, (1 + 0.75) / 2), new Survival.Point(30, (0.75 + 0.375) / 2));
     }
 
     @Test
-    @DisplayName("Law: other units scale the scale and leave the shape; the limits hold the fit; what failed by a quantile is that part")
+    @DisplayName(
+            "Law: other units scale the scale and leave the shape; the limits hold the fit; what failed by a quantile is that part")
     void laws() {
         Random random = new Random(11);
         for (int i = 0; i < 60; i++) {
-            List<Lifetime> lives = drawn(0.6 + 4 * random.nextDouble(), 100 + 900 * random.nextDouble(), 12 + random.nextInt(40), 700, "", random);
+            List<Lifetime> lives = drawn(
+                    0.6 + 4 * random.nextDouble(),
+                    100 + 900 * random.nextDouble(),
+                    12 + random.nextInt(40),
+                    700,
+                    "",
+                    random);
             Optional<Weibull> fitted = Weibull.fit(lives);
             if (fitted.isEmpty()) {
                 continue;
             }
             Weibull life = fitted.get();
-            Weibull hours = fit(lives.stream().map(l -> new Lifetime(l.days() * 24, l.failed(), "")).toList());
+            Weibull hours = fit(lives.stream()
+                    .map(l -> new Lifetime(l.days() * 24, l.failed(), ""))
+                    .toList());
             close(hours.shape(), life.shape());
             close(hours.scale(), life.scale() * 24);
             Weibull.Limits limits = life.shapeLimits(lives);
@@ -96,8 +119,12 @@ class LifeTest {
             assertThat(limits.to()).isGreaterThan(life.shape());
             assertThat(life.reliability(life.quantile(0.3))).isCloseTo(0.7, within(1e-9));
         }
-        assertThat(Weibull.fit(List.of(new Lifetime(5, false, "")))).as("no failure").isEmpty();
-        assertThat(Weibull.fit(List.of(new Lifetime(5, true, ""), new Lifetime(2, false, "")))).as("all failures at the end").isEmpty();
+        assertThat(Weibull.fit(List.of(new Lifetime(5, false, ""))))
+                .as("no failure")
+                .isEmpty();
+        assertThat(Weibull.fit(List.of(new Lifetime(5, true, ""), new Lifetime(2, false, ""))))
+                .as("all failures at the end")
+                .isEmpty();
     }
 
     @Test
@@ -106,41 +133,56 @@ class LifeTest {
         AgeReplacement worked = new AgeReplacement(new Weibull(2, 365, 10, 10, 0), 1, 10);
         assertThat(worked.best().orElseThrow()).isCloseTo(122.80468, within(0.01));
         assertThat(worked.costPerDay(122.80468)).isCloseTo(0.016592113541361617, within(1e-8));
-        assertThat(new AgeReplacement(new Weibull(1, 365, 10, 10, 0), 1, 10).best()).isEmpty();
-        assertThat(new AgeReplacement(new Weibull(0.7, 365, 10, 10, 0), 1, 100).best()).isEmpty();
+        assertThat(new AgeReplacement(new Weibull(1, 365, 10, 10, 0), 1, 10).best())
+                .isEmpty();
+        assertThat(new AgeReplacement(new Weibull(0.7, 365, 10, 10, 0), 1, 100).best())
+                .isEmpty();
         Random random = new Random(3);
         for (int i = 0; i < 40; i++) {
-            AgeReplacement age = new AgeReplacement(new Weibull(1.2 + 4 * random.nextDouble(), 50 + 1000 * random.nextDouble(), 9, 9, 0), 1, 2 + 30 * random.nextDouble());
-            age.best().ifPresent(best -> random.doubles(20, 0.05, 3).forEach(f -> assertThat(age.loss(best * f).orElseThrow()).isGreaterThanOrEqualTo(-1e-9)));
+            AgeReplacement age = new AgeReplacement(
+                    new Weibull(1.2 + 4 * random.nextDouble(), 50 + 1000 * random.nextDouble(), 9, 9, 0),
+                    1,
+                    2 + 30 * random.nextDouble());
+            age.best().ifPresent(best -> random.doubles(20, 0.05, 3)
+                    .forEach(f -> assertThat(age.loss(best * f).orElseThrow()).isGreaterThanOrEqualTo(-1e-9)));
         }
     }
 
     @Test
-    @DisplayName("Two causes of different kind are told apart, two of the same kind are not; what is no Weibull does not pass for one")
+    @DisplayName(
+            "Two causes of different kind are told apart, two of the same kind are not; what is no Weibull does not pass for one")
     void causes() {
         Random random = new Random(19);
         List<Lifetime> mixed = new ArrayList<>(drawn(0.7, 400, 40, 900, "nibbled", random));
         mixed.addAll(drawn(5, 600, 40, 900, "hard", random));
         Causes told = Causes.of(mixed).orElseThrow();
         assertThat(told.mixed()).isTrue();
-        assertThat(told.each().get("nibbled").shape()).isLessThan(told.each().get("hard").shape());
-        List<Lifetime> same = drawn(2, 400, 80, 700, "", random).stream().map(l -> new Lifetime(l.days(), l.failed(), random.nextBoolean() ? "a" : "b")).toList();
+        assertThat(told.each().get("nibbled").shape())
+                .isLessThan(told.each().get("hard").shape());
+        List<Lifetime> same = drawn(2, 400, 80, 700, "", random).stream()
+                .map(l -> new Lifetime(l.days(), l.failed(), random.nextBoolean() ? "a" : "b"))
+                .toList();
         assertThat(Causes.of(same).orElseThrow().chance()).isGreaterThan(0.01);
         assertThat(Causes.of(BEARINGS)).isEmpty();
-        assertThat(Fit.of(fit(BEARINGS), BEARINGS, new Random(1)::nextDouble).describes()).isTrue();
+        assertThat(Fit.of(fit(BEARINGS), BEARINGS, new Random(1)::nextDouble).describes())
+                .isTrue();
         List<Lifetime> lumps = new ArrayList<>();
         for (int i = 0; i < 30; i++) {
             lumps.add(new Lifetime(10 + 0.01 * i, true, ""));
             lumps.add(new Lifetime(1000 + i, true, ""));
         }
-        assertThat(Fit.of(fit(lumps), lumps, new Random(1)::nextDouble).describes()).isFalse();
-        assertThat(Fit.of(fit(lumps), lumps, new Random(1)::nextDouble)).as("the same data, the same answer").isEqualTo(Fit.of(fit(lumps), lumps, new Random(1)::nextDouble));
+        assertThat(Fit.of(fit(lumps), lumps, new Random(1)::nextDouble).describes())
+                .isFalse();
+        assertThat(Fit.of(fit(lumps), lumps, new Random(1)::nextDouble))
+                .as("the same data, the same answer")
+                .isEqualTo(Fit.of(fit(lumps), lumps, new Random(1)::nextDouble));
     }
 
     @Test
     @DisplayName("Few failures are said to be few, with how many more it takes; more of them suffice")
     void sufficiency() {
-        List<Lifetime> two = List.of(new Lifetime(100, true, ""), new Lifetime(200, true, ""), new Lifetime(300, false, ""));
+        List<Lifetime> two =
+                List.of(new Lifetime(100, true, ""), new Lifetime(200, true, ""), new Lifetime(300, false, ""));
         assertThat(Sufficiency.of(Weibull.fit(two), two)).isEqualTo(new Sufficiency(false, 3));
         assertThat(Sufficiency.of(Weibull.fit(List.of()), List.of())).isEqualTo(new Sufficiency(false, 5));
         assertThat(Sufficiency.of(Weibull.fit(BEARINGS), BEARINGS).enough()).isTrue();

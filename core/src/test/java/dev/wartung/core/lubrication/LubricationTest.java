@@ -21,7 +21,8 @@ class LubricationTest {
     private static final LubricationMatrix MATRIX = Knowledge.lubrication();
     private static final Grease SILICONE = new Grease("Silicone", "silicone", "ptfe", "H1", Set.of(), 470);
     private static final Grease SYNTHETIC = new Grease("Synthetic", "pao", "ptfe", "H1", Set.of("silicone-free"), 470);
-    private static final Grease MINERAL = new Grease("Mineral", "white-mineral", "lithium", "H2", Set.of("silicone-free"), 400);
+    private static final Grease MINERAL =
+            new Grease("Mineral", "white-mineral", "lithium", "H2", Set.of("silicone-free"), 400);
 
     private static Use seal(Polymer polymer) {
         return new Use("seal-grease", Set.of(polymer), Set.of(), 350);
@@ -58,7 +59,9 @@ class LubricationTest {
             for (LubricationMatrix.Thickener thickener : MATRIX.thickeners()) {
                 for (Polymer polymer : Polymer.values()) {
                     Suitability cell = MATRIX.of(oil.id(), thickener.id(), polymer);
-                    cell.reasons().forEach(r -> assertFalse(r.text().isBlank() || r.basis().isBlank()));
+                    cell.reasons()
+                            .forEach(r ->
+                                    assertFalse(r.text().isBlank() || r.basis().isBlank()));
                     assertEquals(cell.level(), cell.reasons().get(0).level(), "the worst reason comes first");
                 }
             }
@@ -82,7 +85,14 @@ class LubricationTest {
             for (Polymer first : Polymer.values()) {
                 for (Polymer second : Polymer.values()) {
                     Level one = MATRIX.judge(grease, seal(first)).level();
-                    Level both = MATRIX.judge(grease, new Use("seal-grease", new HashSet<>(List.of(first, second)), Set.of("silicone-free"), 350)).level();
+                    Level both = MATRIX.judge(
+                                    grease,
+                                    new Use(
+                                            "seal-grease",
+                                            new HashSet<>(List.of(first, second)),
+                                            Set.of("silicone-free"),
+                                            350))
+                            .level();
                     assertTrue(one.compareTo(both) <= 0, grease.name() + first + second);
                 }
             }
@@ -92,40 +102,73 @@ class LubricationTest {
     @Test
     void productAreaHeatAndPositionAreJudged() {
         assertTrue(MATRIX.judge(MINERAL, seal(Polymer.NBR)).inWords().contains("never where food is"));
-        assertTrue(MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of("silicone-free"), 350)).inWords().contains("free of silicone"));
-        assertTrue(MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of(), 500)).inWords().contains("hotter"));
-        assertTrue(MATRIX.judge(SILICONE, new Use("never", Set.of(Polymer.EPDM), Set.of(), 350)).harms());
-        assertFalse(MATRIX.judge(MINERAL, new Use("actuator", Set.of(Polymer.NBR), Set.of(), 350)).harms(), "inside an actuator no registration is asked for");
-        assertFalse(MATRIX.contradictions(new Grease("x", "silicone", "ptfe", "H1", Set.of("silicone-free"), 400)).isEmpty());
+        assertTrue(MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of("silicone-free"), 350))
+                .inWords()
+                .contains("free of silicone"));
+        assertTrue(MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of(), 500))
+                .inWords()
+                .contains("hotter"));
+        assertTrue(MATRIX.judge(SILICONE, new Use("never", Set.of(Polymer.EPDM), Set.of(), 350))
+                .harms());
+        assertFalse(
+                MATRIX.judge(MINERAL, new Use("actuator", Set.of(Polymer.NBR), Set.of(), 350))
+                        .harms(),
+                "inside an actuator no registration is asked for");
+        assertFalse(MATRIX.contradictions(new Grease("x", "silicone", "ptfe", "H1", Set.of("silicone-free"), 400))
+                .isEmpty());
     }
 
-    /** 470 K on the tin are 197 °C: borne to the degree, and not beyond; and a grease is judged by the hottest of what is asked. */
+    /**
+     * 470 K on the tin are 197 °C: borne to the degree, and not beyond; and a grease is judged by the hottest of what
+     * is asked.
+     */
     @Test
     void heatIsBorneUpToWhatTheTinSays() {
-        assertFalse(MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of(), 470)).inWords().contains("hotter"), "just what it stands");
-        assertTrue(MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of(), 470.1)).inWords().contains("stands (197 °C)"));
+        assertFalse(
+                MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of(), 470))
+                        .inWords()
+                        .contains("hotter"),
+                "just what it stands");
+        assertTrue(MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of(), 470.1))
+                .inWords()
+                .contains("stands (197 °C)"));
         GreaseShelf hot = new GreaseShelf(MATRIX, List.of(new Tin(SILICONE, "L1")), Set.of(), 500);
         assertTrue(hot.judge(SILICONE, seal(Polymer.EPDM)).harms(), "the area is hotter than the seal's use");
         assertTrue(hot.keepsAList());
         assertFalse(new GreaseShelf(MATRIX, List.of(), Set.of(), 350).keepsAList());
     }
 
-    /** What is made of the verdict is said with the worst of its reasons alone; a thickener that cleaning attacks is told with the oil. */
+    /**
+     * What is made of the verdict is said with the worst of its reasons alone; a thickener that cleaning attacks is
+     * told with the oil.
+     */
     @Test
     void theWorstIsSaidAndNothingBesides() {
-        Suitability mixed = new Suitability(Level.CARE, List.of(new Suitability.Reason(Level.CARE, "Look at it.", "practice"), new Suitability.Reason(Level.CARE, "Twice.", "practice"),
-                new Suitability.Reason(Level.SUITS, "It suits.", "maker")));
+        Suitability mixed = new Suitability(
+                Level.CARE,
+                List.of(
+                        new Suitability.Reason(Level.CARE, "Look at it.", "practice"),
+                        new Suitability.Reason(Level.CARE, "Twice.", "practice"),
+                        new Suitability.Reason(Level.SUITS, "It suits.", "maker")));
         assertEquals("Look at it. Twice.", mixed.inWords());
         assertEquals("", new Suitability(Level.SUITS, List.of()).inWords());
-        assertEquals(Level.SUITS, MATRIX.judge(SYNTHETIC, new Use("actuator", Set.of(), Set.of(), 350)).level(), "nothing speaks against it");
+        assertEquals(
+                Level.SUITS,
+                MATRIX.judge(SYNTHETIC, new Use("actuator", Set.of(), Set.of(), 350))
+                        .level(),
+                "nothing speaks against it");
         Grease soap = new Grease("Soap", "pao", "lithium", "H1", Set.of(), 470);
-        assertTrue(MATRIX.judge(soap, seal(Polymer.FKM)).reasons().stream().anyMatch(r -> r.text().equals(MATRIX.thickener("lithium").note())));
-        assertTrue(MATRIX.judge(SYNTHETIC, seal(Polymer.FKM)).reasons().stream().noneMatch(r -> r.text().equals(MATRIX.thickener("lithium").note())));
+        assertTrue(MATRIX.judge(soap, seal(Polymer.FKM)).reasons().stream()
+                .anyMatch(r -> r.text().equals(MATRIX.thickener("lithium").note())));
+        assertTrue(MATRIX.judge(SYNTHETIC, seal(Polymer.FKM)).reasons().stream()
+                .noneMatch(r -> r.text().equals(MATRIX.thickener("lithium").note())));
         for (String unknown : List.of("butter", "")) {
             assertThrows(IllegalArgumentException.class, () -> MATRIX.oil(unknown));
             assertThrows(IllegalArgumentException.class, () -> MATRIX.thickener(unknown));
             assertThrows(IllegalArgumentException.class, () -> MATRIX.registration(unknown));
-            assertThrows(IllegalArgumentException.class, () -> MATRIX.judge(SILICONE, new Use(unknown, Set.of(), Set.of(), 350)));
+            assertThrows(
+                    IllegalArgumentException.class,
+                    () -> MATRIX.judge(SILICONE, new Use(unknown, Set.of(), Set.of(), 350)));
             assertThrows(IllegalArgumentException.class, () -> MATRIX.of("silicone", unknown, Polymer.EPDM));
         }
         assertEquals("pao", MATRIX.oil("pao").id());
@@ -135,17 +178,38 @@ class LubricationTest {
     /** Of two that suit alike and that the maker does not name the first by name is taken. */
     @Test
     void alikeIsChosenByName() {
-        GreaseShelf shelf = new GreaseShelf(MATRIX, List.of(new Tin(SYNTHETIC, "S1"), new Tin(new Grease("Another", "pao", "ptfe", "H1", Set.of(), 470), "A1")), Set.of(), 350);
-        assertEquals("A1", shelf.choose(seal(Polymer.FKM), "none").orElseThrow().tin().lot());
+        GreaseShelf shelf = new GreaseShelf(
+                MATRIX,
+                List.of(
+                        new Tin(SYNTHETIC, "S1"),
+                        new Tin(new Grease("Another", "pao", "ptfe", "H1", Set.of(), 470), "A1")),
+                Set.of(),
+                350);
+        assertEquals(
+                "A1",
+                shelf.choose(seal(Polymer.FKM), "none").orElseThrow().tin().lot());
     }
 
     @Test
     void theShelfGivesWhatSuitsTheMakersOwnFirstAndNeverWhatHarms() {
-        GreaseShelf shelf = new GreaseShelf(MATRIX, List.of(new Tin(MINERAL, "M1"), new Tin(SYNTHETIC, "S1"), new Tin(SILICONE, "L1")), Set.of(), 350);
-        assertEquals("L1", shelf.choose(seal(Polymer.EPDM), "Synthetic").orElseThrow().tin().lot());
-        assertEquals("S1", shelf.choose(seal(Polymer.FKM), "Synthetic").orElseThrow().tin().lot(), "both suit: the one the sheet names");
+        GreaseShelf shelf = new GreaseShelf(
+                MATRIX,
+                List.of(new Tin(MINERAL, "M1"), new Tin(SYNTHETIC, "S1"), new Tin(SILICONE, "L1")),
+                Set.of(),
+                350);
+        assertEquals(
+                "L1",
+                shelf.choose(seal(Polymer.EPDM), "Synthetic")
+                        .orElseThrow()
+                        .tin()
+                        .lot());
+        assertEquals(
+                "S1",
+                shelf.choose(seal(Polymer.FKM), "Synthetic").orElseThrow().tin().lot(),
+                "both suit: the one the sheet names");
         GreaseShelf suite = new GreaseShelf(MATRIX, shelf.tins(), Set.of("silicone-free"), 350);
-        assertEquals(Optional.empty(), suite.choose(seal(Polymer.EPDM), "Silicone"), "nothing suits: nothing is chosen");
+        assertEquals(
+                Optional.empty(), suite.choose(seal(Polymer.EPDM), "Silicone"), "nothing suits: nothing is chosen");
     }
 
     @Test

@@ -15,23 +15,58 @@ import org.junit.jupiter.params.provider.EnumSource;
 class EntryTest {
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {
-            "13|NEWTON_METRE|13", "13,2|NEWTON_METRE|13.2", " 9.6 Nm |NEWTON_METRE|9.6", "9,6 N·m|NEWTON_METRE|9.6", ".5|MILLIMETRE|0.0005",
-            "85 lbf·in|NEWTON_METRE|9.603710", "85 lbf-in|NEWTON_METRE|9.603710", "10 lbf ft|NEWTON_METRE|13.558179", "60 psi|BAR|413685.4",
-            "1.7|MILLIMETRE|0.0017", "0.25 in|MILLIMETRE|0.00635", "-3|CELSIUS|270.15", "−3 °C|CELSIUS|270.15", "98.6 °F|CELSIUS|310.15",
-            "3/32 in|MILLIMETRE|0.00238125", "1 1/2 in|MILLIMETRE|0.0381", "1-1/2 in|MILLIMETRE|0.0381", "1/4|INCH|0.00635"})
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "13|NEWTON_METRE|13",
+                "13,2|NEWTON_METRE|13.2",
+                " 9.6 Nm |NEWTON_METRE|9.6",
+                "9,6 N·m|NEWTON_METRE|9.6",
+                ".5|MILLIMETRE|0.0005",
+                "85 lbf·in|NEWTON_METRE|9.603710",
+                "85 lbf-in|NEWTON_METRE|9.603710",
+                "10 lbf ft|NEWTON_METRE|13.558179",
+                "60 psi|BAR|413685.4",
+                "1.7|MILLIMETRE|0.0017",
+                "0.25 in|MILLIMETRE|0.00635",
+                "-3|CELSIUS|270.15",
+                "−3 °C|CELSIUS|270.15",
+                "98.6 °F|CELSIUS|310.15",
+                "3/32 in|MILLIMETRE|0.00238125",
+                "1 1/2 in|MILLIMETRE|0.0381",
+                "1-1/2 in|MILLIMETRE|0.0381",
+                "1/4|INCH|0.00635"
+            })
     @DisplayName("A number with or without its unit, with point or comma, means the same amount")
     void understood(String typed, Unit usual, double si) {
-        assertThat(Entry.read(typed, usual)).isInstanceOfSatisfying(Entry.Understood.class, u -> assertThat(u.quantity().si()).isCloseTo(si, within(Math.abs(si) * 1e-6)));
+        assertThat(Entry.read(typed, usual)).isInstanceOfSatisfying(Entry.Understood.class, u -> assertThat(
+                        u.quantity().si())
+                .isCloseTo(si, within(Math.abs(si) * 1e-6)));
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {
-            "''|Type the reading", "twelve|not a number", "1.234,5|two decimal signs", "1e5|not a unit", "12 furlongs|not a unit", "5 bar|does not measure",
-            "-13|Less than zero", "99999999999|too large", "NaN|not a number", "Infinity|not a number", "0x10|not a unit", "--1|not a number", "1/0|divides by zero"})
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "''|Type the reading",
+                "twelve|not a number",
+                "1.234,5|two decimal signs",
+                "1e5|not a unit",
+                "12 furlongs|not a unit",
+                "5 bar|does not measure",
+                "-13|Less than zero",
+                "99999999999|too large",
+                "NaN|not a number",
+                "Infinity|not a number",
+                "0x10|not a unit",
+                "--1|not a number",
+                "1/0|divides by zero"
+            })
     @DisplayName("What cannot be a reading is said to be wrong, in words")
     void notUnderstood(String typed, String reason) {
-        assertThat(Entry.read(typed, Unit.NEWTON_METRE)).isInstanceOfSatisfying(Entry.NotUnderstood.class, n -> assertThat(n.reason()).contains(reason));
+        assertThat(Entry.read(typed, Unit.NEWTON_METRE))
+                .isInstanceOfSatisfying(
+                        Entry.NotUnderstood.class, n -> assertThat(n.reason()).contains(reason));
     }
 
     @ParameterizedTest
@@ -48,7 +83,10 @@ class EntryTest {
     @Test
     @DisplayName("A band judges its own ends as within, and a reading of something else not at all")
     void bands() {
-        Band band = new Band(Quantity.of(12, Unit.NEWTON_METRE), Quantity.of(14, Unit.NEWTON_METRE), Optional.of(Quantity.of(13, Unit.NEWTON_METRE)));
+        Band band = new Band(
+                Quantity.of(12, Unit.NEWTON_METRE),
+                Quantity.of(14, Unit.NEWTON_METRE),
+                Optional.of(Quantity.of(13, Unit.NEWTON_METRE)));
         assertThat(band.judge(Quantity.of(12, Unit.NEWTON_METRE))).isEqualTo(Verdict.Outcome.WITHIN);
         assertThat(band.judge(Quantity.of(14, Unit.NEWTON_METRE))).isEqualTo(Verdict.Outcome.WITHIN);
         assertThat(band.judge(Quantity.of(11.99, Unit.NEWTON_METRE))).isEqualTo(Verdict.Outcome.LOW);
@@ -58,10 +96,22 @@ class EntryTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {
-            "It moves over 24 mm and gives off 72 J.|It moves over 0.945 in and gives off 53 ft·lbf.", "12 to 14 N·m|106 to 124 lbf·in", "1.4 mm, limits 1.4 to 2 mm|0.055 in, limits 0.055 to 0.079 in",
-            "needs 5.2 bar|needs 75.4 psi", "-5 °C|23 °F", "tighten 20°|tighten 20°", "M8 × 25 mm|M8 × 25 mm", "Kolm 50, DN 50|Kolm 50, DN 50", "2 kN|450 lbf", "30 mm³/s|30 mm³/s",
-            "in 3 steps, 2 mm each|in 3 steps, 0.079 in each", "TS50-10 mm|TS50-10 mm"})
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "It moves over 24 mm and gives off 72 J.|It moves over 0.945 in and gives off 53 ft·lbf.",
+                "12 to 14 N·m|106 to 124 lbf·in",
+                "1.4 mm, limits 1.4 to 2 mm|0.055 in, limits 0.055 to 0.079 in",
+                "needs 5.2 bar|needs 75.4 psi",
+                "-5 °C|23 °F",
+                "tighten 20°|tighten 20°",
+                "M8 × 25 mm|M8 × 25 mm",
+                "Kolm 50, DN 50|Kolm 50, DN 50",
+                "2 kN|450 lbf",
+                "30 mm³/s|30 mm³/s",
+                "in 3 steps, 2 mm each|in 3 steps, 0.079 in each",
+                "TS50-10 mm|TS50-10 mm"
+            })
     @DisplayName("A text kept in metric units is read in US units, amount by amount, and nothing else in it changes")
     void reworded(String metric, String us) {
         assertThat(UnitSystem.US.reword(metric)).isEqualTo(us);

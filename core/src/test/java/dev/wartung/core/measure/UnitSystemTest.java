@@ -21,8 +21,11 @@ class UnitSystemTest {
             Unit unit = system.unit(dimension);
             for (int i = 0; i < 200; i++) {
                 Quantity quantity = Quantity.of(Math.pow(10, random.nextDouble() * 4 - 1), unit);
-                assertThat(Entry.read(system.shown(quantity), unit)).isInstanceOfSatisfying(Entry.Understood.class, read -> assertThat(read.quantity().si())
-                        .as("%s as %s", quantity, system.shown(quantity)).isCloseTo(quantity.si(), within(resolution(system.shown(quantity), dimension))));
+                assertThat(Entry.read(system.shown(quantity), unit))
+                        .isInstanceOfSatisfying(Entry.Understood.class, read -> assertThat(
+                                        read.quantity().si())
+                                .as("%s as %s", quantity, system.shown(quantity))
+                                .isCloseTo(quantity.si(), within(resolution(system.shown(quantity), dimension))));
             }
         }
     }
@@ -34,7 +37,9 @@ class UnitSystemTest {
         Unit unit = Unit.named(parts[1]).orElseThrow();
         double step = Math.pow(10, -Math.max(point < 0 ? 0 : parts[0].length() - point - 1, unit.decimals()));
         double one = Quantity.of(1, unit).si() - Quantity.of(0, unit).si();
-        return (point < 0 ? Math.max(step, 1) : step) * one * 0.5 + one * 1e-9 + (dimension == Dimension.FORCE ? 60 : 0);
+        return (point < 0 ? Math.max(step, 1) : step) * one * 0.5
+                + one * 1e-9
+                + (dimension == Dimension.FORCE ? 60 : 0);
     }
 
     @ParameterizedTest
@@ -49,13 +54,15 @@ class UnitSystemTest {
             Entry entry = Entry.read(amount, us);
             assertThat(entry).as(said).isInstanceOf(Entry.Understood.class);
             double expected = Quantity.of(n * 3, metric).si();
-            double digit = Math.pow(10, -us.decimals()) * (Quantity.of(1, us).si() - Quantity.of(0, us).si());
+            double digit = Math.pow(10, -us.decimals())
+                    * (Quantity.of(1, us).si() - Quantity.of(0, us).si());
             assertThat(((Entry.Understood) entry).quantity().si()).as(said).isCloseTo(expected, within(digit));
         }
     }
 
     @Test
-    @DisplayName("A bare number is in the reader's own unit, a unit typed with it wins, and either decimal sign is read")
+    @DisplayName(
+            "A bare number is in the reader's own unit, a unit typed with it wins, and either decimal sign is read")
     void typed() {
         assertThat(si("85", UnitSystem.US.unit(Dimension.TORQUE))).isCloseTo(9.6037, within(1e-3));
         assertThat(si("85 lbf·in", UnitSystem.METRIC.unit(Dimension.TORQUE))).isCloseTo(9.6037, within(1e-3));
@@ -63,8 +70,12 @@ class UnitSystemTest {
         assertThat(si("3/32 in", UnitSystem.METRIC.unit(Dimension.LENGTH))).isCloseTo(2.38125e-3, within(1e-12));
         assertThat(si("68 °F", UnitSystem.METRIC.unit(Dimension.TEMPERATURE))).isCloseTo(293.15, within(1e-9));
         assertThat(si("75 psi", UnitSystem.METRIC.unit(Dimension.PRESSURE))).isCloseTo(517_107, within(1.0));
-        assertThat(si("53 ft lbf", UnitSystem.US.unit(Dimension.ENERGY))).as("an energy where one is asked for").isCloseTo(71.858, within(1e-2));
-        assertThat(si("7 ft lbf", UnitSystem.METRIC.unit(Dimension.TORQUE))).as("a torque where one is asked for").isCloseTo(9.4907, within(1e-3));
+        assertThat(si("53 ft lbf", UnitSystem.US.unit(Dimension.ENERGY)))
+                .as("an energy where one is asked for")
+                .isCloseTo(71.858, within(1e-2));
+        assertThat(si("7 ft lbf", UnitSystem.METRIC.unit(Dimension.TORQUE)))
+                .as("a torque where one is asked for")
+                .isCloseTo(9.4907, within(1e-3));
         assertThat(Entry.read("-460 °F", Unit.CELSIUS)).isInstanceOf(Entry.NotUnderstood.class);
         assertThat(Entry.read("5 bar", Unit.MILLIMETRE)).isInstanceOf(Entry.NotUnderstood.class);
     }
@@ -73,7 +84,8 @@ class UnitSystemTest {
     @DisplayName("A tool keeps the size it is made in; the torque it is set to is said anew")
     void tools() {
         assertThat(UnitSystem.US.rewordTool("Key 11 mm")).isEqualTo("Key 11 mm");
-        assertThat(UnitSystem.US.rewordTool("Torque wrench 10 N·m, socket 13 mm")).isEqualTo("Torque wrench 89 lbf·in, socket 13 mm");
+        assertThat(UnitSystem.US.rewordTool("Torque wrench 10 N·m, socket 13 mm"))
+                .isEqualTo("Torque wrench 89 lbf·in, socket 13 mm");
         assertThat(UnitSystem.METRIC.rewordTool("Torque wrench 10 N·m")).isEqualTo("Torque wrench 10 N·m");
     }
 

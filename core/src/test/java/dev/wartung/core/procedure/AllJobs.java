@@ -23,12 +23,21 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/** The whole space of jobs on the shipped sheets: every anatomy, drive, option, school and work, each on the first type made that way with each of the schools makers force. */
+/**
+ * The whole space of jobs on the shipped sheets: every anatomy, drive, option, school and work, each on the first type
+ * made that way with each of the schools makers force.
+ */
 final class AllJobs {
 
     static final SheetLibrary LIBRARY = SheetLibrary.shipped();
 
-    record Job(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration, Work work, SiteChoices site, Derivation derivation) {
+    record Job(
+            AnatomySheet anatomy,
+            TypeSheet type,
+            ValveConfiguration configuration,
+            Work work,
+            SiteChoices site,
+            Derivation derivation) {
 
         Procedure procedure() {
             return derivation.derive(work, configuration);
@@ -49,8 +58,8 @@ final class AllJobs {
 
         @Override
         public String toString() {
-            return work.kind().id() + work.chosen().stream().map(c -> " " + c).collect(Collectors.joining()) + " on " + type.id() + " " + configuration.facts()
-                    + " " + site.answers();
+            return work.kind().id() + work.chosen().stream().map(c -> " " + c).collect(Collectors.joining()) + " on "
+                    + type.id() + " " + configuration.facts() + " " + site.answers();
         }
     }
 
@@ -62,23 +71,38 @@ final class AllJobs {
         return ALL.stream();
     }
 
-    /** One job for each type, drive, work and way of working: options that change neither steps nor numbers are left out. */
+    /**
+     * One job for each type, drive, work and way of working: options that change neither steps nor numbers are left
+     * out.
+     */
     static Stream<Job> oneOfEachSort() {
-        return ALL.stream().filter(oneForEach(j -> List.of(j.type().id(), j.configuration().drive(), j.work().kind().id(), j.site().answers(),
-                j.configuration().options().getOrDefault("elastomer", ""), j.configuration().options().getOrDefault("seat-kind", ""))));
+        return ALL.stream()
+                .filter(oneForEach(j -> List.of(
+                        j.type().id(),
+                        j.configuration().drive(),
+                        j.work().kind().id(),
+                        j.site().answers(),
+                        j.configuration().options().getOrDefault("elastomer", ""),
+                        j.configuration().options().getOrDefault("seat-kind", ""))));
     }
 
     private static Stream<Job> enumerate() {
-        return LIBRARY.types().stream().map(TypeSheet::anatomy).distinct().map(id -> LIBRARY.anatomy(id).orElseThrow())
+        return LIBRARY.types().stream()
+                .map(TypeSheet::anatomy)
+                .distinct()
+                .map(id -> LIBRARY.anatomy(id).orElseThrow())
                 .flatMap(anatomy -> anatomy.configurations().stream().flatMap(configuration -> LIBRARY.types().stream()
-                        .filter(t -> t.anatomy().equals(anatomy.id()) && t.madeAs(configuration)).filter(oneForEach(TypeSheet::schools))
+                        .filter(t -> t.anatomy().equals(anatomy.id()) && t.madeAs(configuration))
+                        .filter(oneForEach(TypeSheet::schools))
                         .flatMap(type -> practices(anatomy, type, configuration)
                                 .flatMap(site -> jobs(anatomy, type, configuration, site)))));
     }
 
-    private static Stream<Job> jobs(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration, SiteChoices site) {
+    private static Stream<Job> jobs(
+            AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration, SiteChoices site) {
         Derivation derivation = new Derivation(anatomy, type, new Practice(Schools.table(), site));
-        return works(anatomy, type, configuration).map(work -> new Job(anatomy, type, configuration, work, site, derivation));
+        return works(anatomy, type, configuration)
+                .map(work -> new Job(anatomy, type, configuration, work, site, derivation));
     }
 
     /** Lets the first through that has a property, and no other with the same. */
@@ -88,32 +112,52 @@ final class AllJobs {
     }
 
     /**
-     * The ways a plant can work that make a difference: every combination of the schools that choose between operations, with those that
+     * The ways a plant can work that make a difference: every combination of the schools that choose between
+     * operations, with those that
      * only change words at their first answers and at their last.
      */
-    private static Stream<SiteChoices> practices(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration) {
+    private static Stream<SiteChoices> practices(
+            AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration) {
         // the rubber changes part numbers and grease, not the steps: the schools are gone through on the first
         AnatomySheet.Option rubber = anatomy.options().get("elastomer");
-        if (rubber != null && !rubber.choices().values().iterator().next().equals(configuration.options().get("elastomer"))) {
+        if (rubber != null
+                && !rubber.choices()
+                        .values()
+                        .iterator()
+                        .next()
+                        .equals(configuration.options().get("elastomer"))) {
             return Stream.of(SiteChoices.NONE);
         }
-        List<School> open = anatomy.schools().stream().map(id -> Schools.table().school(id).orElseThrow())
-                .filter(school -> !school.byMaker() && !type.schools().containsKey(school.id())).toList();
+        List<School> open = anatomy.schools().stream()
+                .map(id -> Schools.table().school(id).orElseThrow())
+                .filter(school -> !school.byMaker() && !type.schools().containsKey(school.id()))
+                .toList();
         Set<String> asked = open.stream().map(School::id).collect(Collectors.toSet());
-        List<Map<String, String>> becoming = Stream.concat(Stream.of(configuration), anatomy.worksFor(configuration, type).stream().map(w -> configuration.with(w.becomes()))).map(ValveConfiguration::facts).toList();
-        Set<String> choosing = anatomy.operations().stream().filter(o -> becoming.stream().anyMatch(facts -> possible(o.when(), facts, asked)))
-                .flatMap(o -> o.when().allOf().keySet().stream()).collect(Collectors.toSet());
-        List<Map<String, String>> found = Stream.of(false, true).map(last -> open.stream().collect(Collectors.toMap(School::id, school -> {
-            List<String> answers = List.copyOf(school.answers().keySet());
-            return answers.get(last ? answers.size() - 1 : 0);
-        }))).toList();
+        List<Map<String, String>> becoming = Stream.concat(
+                        Stream.of(configuration),
+                        anatomy.worksFor(configuration, type).stream().map(w -> configuration.with(w.becomes())))
+                .map(ValveConfiguration::facts)
+                .toList();
+        Set<String> choosing = anatomy.operations().stream()
+                .filter(o -> becoming.stream().anyMatch(facts -> possible(o.when(), facts, asked)))
+                .flatMap(o -> o.when().allOf().keySet().stream())
+                .collect(Collectors.toSet());
+        List<Map<String, String>> found = Stream.of(false, true)
+                .map(last -> open.stream().collect(Collectors.toMap(School::id, school -> {
+                    List<String> answers = List.copyOf(school.answers().keySet());
+                    return answers.get(last ? answers.size() - 1 : 0);
+                })))
+                .toList();
         for (School school : open) {
             if (choosing.contains(school.id())) {
-                found = found.stream().flatMap(chosen -> school.answers().keySet().stream().map(answer -> {
-                    Map<String, String> more = new TreeMap<>(chosen);
-                    more.put(school.id(), answer);
-                    return more;
-                })).distinct().toList();
+                found = found.stream()
+                        .flatMap(chosen -> school.answers().keySet().stream().map(answer -> {
+                            Map<String, String> more = new TreeMap<>(chosen);
+                            more.put(school.id(), answer);
+                            return more;
+                        }))
+                        .distinct()
+                        .toList();
             }
         }
         return found.stream().distinct().map(answers -> new SiteChoices(answers, Set.of()));
@@ -121,28 +165,62 @@ final class AllJobs {
 
     /** Whether the condition can hold for such a valve, whatever is answered to these questions. */
     private static boolean possible(Condition when, Map<String, String> facts, Set<String> open) {
-        return when.allOf().entrySet().stream().allMatch(e -> open.contains(e.getKey()) || !facts.containsKey(e.getKey()) || e.getValue().contains(facts.get(e.getKey())));
+        return when.allOf().entrySet().stream()
+                .allMatch(e -> open.contains(e.getKey())
+                        || !facts.containsKey(e.getKey())
+                        || e.getValue().contains(facts.get(e.getKey())));
     }
 
     private static Stream<Work> works(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration) {
-        return anatomy.worksFor(configuration, type).stream().flatMap(kind -> kind.renews().choose().isEmpty() ? Stream.of(Work.of(kind))
-                : anatomy.build().resolve(configuration.facts()).parts().stream()
-                        .filter(p -> kind.renews().choose().get().equals(p.kind())).map(p -> new Work(kind, List.of(p.id()))));
+        return anatomy.worksFor(configuration, type).stream()
+                .flatMap(kind -> kind.renews().choose().isEmpty()
+                        ? Stream.of(Work.of(kind))
+                        : anatomy.build().resolve(configuration.facts()).parts().stream()
+                                .filter(p -> kind.renews().choose().get().equals(p.kind()))
+                                .map(p -> new Work(kind, List.of(p.id()))));
     }
 
     /** One job on a Kolm 50 with the options given as name, value, name, value …; the rest plain. */
     static Job kolm50(String drive, String work, String... options) {
         AnatomySheet anatomy = LIBRARY.anatomy("single-seat").orElseThrow();
-        ValveConfiguration configuration = new ValveConfiguration(Drive.of(drive).orElseThrow(), Map.of("coupling", "threaded",
-                "plug", "profiled", "head", "none", "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip", "head-port", "none",
-                "actuator-build", drive.equals("manual") ? "none" : "wire", "rod-packing", drive.equals("manual") ? "none" : "o-ring")).with("end-covers", "none");
+        ValveConfiguration configuration = new ValveConfiguration(
+                        Drive.of(drive).orElseThrow(),
+                        Map.of(
+                                "coupling",
+                                "threaded",
+                                "plug",
+                                "profiled",
+                                "head",
+                                "none",
+                                "lock-pin",
+                                "none",
+                                "weight",
+                                "hand",
+                                "elastomer",
+                                "EPDM",
+                                "sealing",
+                                "lip",
+                                "head-port",
+                                "none",
+                                "actuator-build",
+                                drive.equals("manual") ? "none" : "wire",
+                                "rod-packing",
+                                drive.equals("manual") ? "none" : "o-ring"))
+                .with("end-covers", "none");
         for (int i = 0; i < options.length; i += 2) {
             configuration = configuration.with(options[i], options[i + 1]);
         }
         List<String> named = List.of(work.split(" "));
         WorkKind kind = anatomy.work(named.get(0)).orElseThrow();
-        return new Job(anatomy, LIBRARY.type("kolm-50").orElseThrow(), configuration,
-                new Work(kind, named.subList(1, named.size())), SiteChoices.NONE,
-                new Derivation(anatomy, LIBRARY.type("kolm-50").orElseThrow(), new Practice(Schools.table(), SiteChoices.NONE)));
+        return new Job(
+                anatomy,
+                LIBRARY.type("kolm-50").orElseThrow(),
+                configuration,
+                new Work(kind, named.subList(1, named.size())),
+                SiteChoices.NONE,
+                new Derivation(
+                        anatomy,
+                        LIBRARY.type("kolm-50").orElseThrow(),
+                        new Practice(Schools.table(), SiteChoices.NONE)));
     }
 }

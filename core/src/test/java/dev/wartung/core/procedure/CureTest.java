@@ -36,7 +36,13 @@ class CureTest {
     /** One job for every build that has other parts. */
     private static List<Job> builds() {
         Set<Object> seen = new HashSet<>();
-        return AllJobs.all().filter(j -> seen.add(List.of(j.anatomy().id(), j.configuration().drive(), ids(found(j), p -> !p.fixed()), ids(found(j), Part::fixed)))).toList();
+        return AllJobs.all()
+                .filter(j -> seen.add(List.of(
+                        j.anatomy().id(),
+                        j.configuration().drive(),
+                        ids(found(j), p -> !p.fixed()),
+                        ids(found(j), Part::fixed))))
+                .toList();
     }
 
     private static Build found(Job job) {
@@ -48,18 +54,26 @@ class CureTest {
     }
 
     @Test
-    @DisplayName("For every part a fault may lie in there is a job: safe, it renews the part, and no other job that does is shorter")
+    @DisplayName(
+            "For every part a fault may lie in there is a job: safe, it renews the part, and no other job that does is shorter")
     void everySuspectHasItsJob() {
         Set<String> done = new HashSet<>();
         for (Job job : builds()) {
             Build build = found(job);
             FaultFinder finder = FINDER.on(build, job.configuration().drive());
             List<WorkKind> works = job.anatomy().worksFor(job.configuration(), job.type());
-            for (String part : finder.causes().stream().flatMap(c -> c.partOn(build).stream()).distinct().toList()) {
-                if (!done.add(job.anatomy().id() + job.configuration().drive() + build.part(part) + build.parts().size())) {
+            for (String part : finder.causes().stream()
+                    .flatMap(c -> c.partOn(build).stream())
+                    .distinct()
+                    .toList()) {
+                if (!done.add(job.anatomy().id()
+                        + job.configuration().drive()
+                        + build.part(part)
+                        + build.parts().size())) {
                     continue;
                 }
-                Optional<Cure> cure = Cure.smallest(part, works, build, work -> job.derivation().derive(work, job.configuration()));
+                Optional<Cure> cure = Cure.smallest(
+                        part, works, build, work -> job.derivation().derive(work, job.configuration()));
                 assertThat(cure).as("%s on %s", part, job).isPresent();
                 Procedure procedure = cure.orElseThrow().procedure();
                 assertThat(procedure.renews()).contains(part);
@@ -68,33 +82,52 @@ class CureTest {
                 procedure.steps().forEach(s -> incidents.addAll(bench.carryOut(s.acts())));
                 incidents.addAll(bench.finish(procedure.renews()));
                 assertThat(incidents).as("%s on %s", part, job).isEmpty();
-                works.stream().filter(w -> w.renews().choose().isEmpty() && !w.converts()).map(w -> job.derivation().derive(Work.of(w), job.configuration()))
-                        .filter(p -> p.renews().contains(part)).forEach(p -> assertThat(p.minutes()).isGreaterThanOrEqualTo(procedure.minutes()));
+                works.stream()
+                        .filter(w -> w.renews().choose().isEmpty() && !w.converts())
+                        .map(w -> job.derivation().derive(Work.of(w), job.configuration()))
+                        .filter(p -> p.renews().contains(part))
+                        .forEach(p -> assertThat(p.minutes()).isGreaterThanOrEqualTo(procedure.minutes()));
             }
         }
         assertThat(done).hasSizeGreaterThan(100);
     }
 
     @Test
-    @DisplayName("Whatever is seen and answered, something is suspected; what is suspected is renewed on this build, or it is said what is done instead")
+    @DisplayName(
+            "Whatever is seen and answered, something is suspected; what is suspected is renewed on this build, or it is said what is done instead")
     void complete() {
         for (Job job : builds()) {
             Build build = found(job);
             FaultFinder finder = FINDER.on(build, job.configuration().drive());
             for (Symptom symptom : finder.symptoms()) {
-                assertThat(finder.suspects(symptom, Map.of())).as("%s on %s", symptom.id(), job).isNotEmpty();
+                assertThat(finder.suspects(symptom, Map.of()))
+                        .as("%s on %s", symptom.id(), job)
+                        .isNotEmpty();
                 symptom.questions().forEach(q -> q.answers().forEach((answer, causes) -> {
-                    assertThat(finder.suspects(symptom, Map.of(q.id(), answer))).as("%s: %s on %s", symptom.id(), answer, job).hasSameSizeAs(causes);
-                    assertThat(finder.suspects(symptom, Map.of(q.id(), answer)).stream().map(Suspect::cause)).allMatch(c -> c.partOn(build).isPresent() || !c.todo().isEmpty());
+                    assertThat(finder.suspects(symptom, Map.of(q.id(), answer)))
+                            .as("%s: %s on %s", symptom.id(), answer, job)
+                            .hasSameSizeAs(causes);
+                    assertThat(finder.suspects(symptom, Map.of(q.id(), answer)).stream()
+                                    .map(Suspect::cause))
+                            .allMatch(c ->
+                                    c.partOn(build).isPresent() || !c.todo().isEmpty());
                 }));
             }
-            Set<String> led = finder.symptoms().stream().flatMap(s -> finder.suspects(s, Map.of()).stream()).map(Suspect::cause).map(Cause::parts).flatMap(List::stream).collect(Collectors.toSet());
-            assertThat(led).as("wearing parts no symptom leads to, on %s", job).containsAll(ids(build, p -> WEARING.contains(p.kind())));
+            Set<String> led = finder.symptoms().stream()
+                    .flatMap(s -> finder.suspects(s, Map.of()).stream())
+                    .map(Suspect::cause)
+                    .map(Cause::parts)
+                    .flatMap(List::stream)
+                    .collect(Collectors.toSet());
+            assertThat(led)
+                    .as("wearing parts no symptom leads to, on %s", job)
+                    .containsAll(ids(build, p -> WEARING.contains(p.kind())));
         }
     }
 
     @Test
-    @DisplayName("A valve is asked what it can show, all of it and no more: air and springs where there are some, a lever where it has one, ends named as its family names them")
+    @DisplayName(
+            "A valve is asked what it can show, all of it and no more: air and springs where there are some, a lever where it has one, ends named as its family names them")
     void symptoms() {
         for (Job job : builds()) {
             Build build = found(job);
@@ -104,15 +137,30 @@ class CureTest {
             boolean air = drive == Drive.NC || drive == Drive.NO || drive == Drive.DA;
             assertThat(offered).as("on %s", job).contains("leak-seat", "leak-joint");
             for (String symptom : List.of("air-vent", "slow", "moves-alone")) {
-                assertThat(offered.contains(symptom)).as("%s on %s", symptom, job).isEqualTo(air);
+                assertThat(offered.contains(symptom))
+                        .as("%s on %s", symptom, job)
+                        .isEqualTo(air);
             }
             assertThat(offered.contains("stiff")).as("stiff on %s", job).isEqualTo(drive == Drive.MANUAL);
-            assertThat(offered.contains("comes-back")).as("comes-back on %s", job).isEqualTo(drive == Drive.FLOW);
-            assertThat(offered.contains("no-feedback")).as("no-feedback on %s", job).isEqualTo(build.part("head").isPresent() || build.part("feedback-bracket").isPresent());
-            assertThat(offered.contains("leak-outlet")).as("leak-outlet on %s", job).isEqualTo(Set.of("double-seat", "ball").contains(job.anatomy().id()));
-            assertThat(offered.contains("leak-stem")).as("leak-stem on %s", job).isEqualTo(!job.anatomy().id().equals("check"));
+            assertThat(offered.contains("comes-back"))
+                    .as("comes-back on %s", job)
+                    .isEqualTo(drive == Drive.FLOW);
+            assertThat(offered.contains("no-feedback"))
+                    .as("no-feedback on %s", job)
+                    .isEqualTo(build.part("head").isPresent()
+                            || build.part("feedback-bracket").isPresent());
+            assertThat(offered.contains("leak-outlet"))
+                    .as("leak-outlet on %s", job)
+                    .isEqualTo(
+                            Set.of("double-seat", "ball").contains(job.anatomy().id()));
+            assertThat(offered.contains("leak-stem"))
+                    .as("leak-stem on %s", job)
+                    .isEqualTo(!job.anatomy().id().equals("check"));
             if (job.anatomy().id().equals("ball")) {
-                assertThat(finder.causes()).as("its ends are left and right").extracting(Cause::name).noneMatch(n -> n.contains("upper seat") || n.contains("lower seat"));
+                assertThat(finder.causes())
+                        .as("its ends are left and right")
+                        .extracting(Cause::name)
+                        .noneMatch(n -> n.contains("upper seat") || n.contains("lower seat"));
             }
         }
     }

@@ -17,20 +17,27 @@ import org.junit.jupiter.api.Test;
 /** The tin for each film of a derived job. */
 class GreasingTest {
 
-    private static final Tin SILICONE = new Tin(new Grease("Lumo 2 silicone grease", "silicone", "ptfe", "H1", Set.of(), 450), "S-1");
-    private static final Tin SYNTHETIC = new Tin(new Grease("Lumo 4 synthetic grease", "pao", "ptfe", "H1", Set.of("silicone-free"), 430), "P-1");
-    private static final Tin INERT = new Tin(new Grease("Other inert grease", "pfpe", "ptfe", "H1", Set.of("silicone-free"), 520), "I-1");
+    private static final Tin SILICONE =
+            new Tin(new Grease("Lumo 2 silicone grease", "silicone", "ptfe", "H1", Set.of(), 450), "S-1");
+    private static final Tin SYNTHETIC =
+            new Tin(new Grease("Lumo 4 synthetic grease", "pao", "ptfe", "H1", Set.of("silicone-free"), 430), "P-1");
+    private static final Tin INERT =
+            new Tin(new Grease("Other inert grease", "pfpe", "ptfe", "H1", Set.of("silicone-free"), 520), "I-1");
 
     private static GreaseShelf shelf(Set<String> demands, Tin... tins) {
         return new GreaseShelf(Knowledge.lubrication(), List.of(tins), demands, 353);
     }
 
     private static Step.Film film(String part) {
-        return AllJobs.kolm50("NC", "renew-product-seals").procedure().films().stream().filter(f -> f.part().equals(part)).findFirst().orElseThrow();
+        return AllJobs.kolm50("NC", "renew-product-seals").procedure().films().stream()
+                .filter(f -> f.part().equals(part))
+                .findFirst()
+                .orElseThrow();
     }
 
     @Test
-    @DisplayName("The maker's own where it is here and suits; another that suits where it may not be used, and why; nothing that does harm")
+    @DisplayName(
+            "The maker's own where it is here and suits; another that suits where it may not be used, and why; nothing that does harm")
     void chosen() {
         Greasing own = Greasing.of(film("plug-seal"), shelf(Set.of(), INERT, SILICONE, SYNTHETIC));
         assertThat(own.tin()).contains(SILICONE);
@@ -41,12 +48,17 @@ class GreasingTest {
         Greasing none = Greasing.of(film("plug-seal"), shelf(Set.of("silicone-free"), SILICONE, SYNTHETIC));
         assertThat(none.lacks()).isTrue();
         assertThat(none.reason()).contains("Lumo 4 synthetic grease: ").contains("swells EPDM");
-        assertThat(Greasing.of(film("plug-seal"), shelf(Set.of())).lacks()).as("no list, no judgement").isFalse();
-        assertThat(Greasing.judge(film("plug-seal"), SYNTHETIC, shelf(Set.of(), SYNTHETIC)).level()).isEqualTo(Level.HARMS);
+        assertThat(Greasing.of(film("plug-seal"), shelf(Set.of())).lacks())
+                .as("no list, no judgement")
+                .isFalse();
+        assertThat(Greasing.judge(film("plug-seal"), SYNTHETIC, shelf(Set.of(), SYNTHETIC))
+                        .level())
+                .isEqualTo(Level.HARMS);
     }
 
     @Test
-    @DisplayName("Every film of every shipped type says what it touches and how much it takes: a ring by π²·(d + c)·c times 8 µm")
+    @DisplayName(
+            "Every film of every shipped type says what it touches and how much it takes: a ring by π²·(d + c)·c times 8 µm")
     void amounts() {
         // plug seal of a Kolm 50: 41 mm inside, cord 5 mm: 9.8696 × 46 × 5 = 2270 mm², at 8 µm 18.2 mm³
         assertThat(film("plug-seal").volumeM3()).isCloseTo(18.16e-9, within(0.05e-9));
@@ -54,15 +66,28 @@ class GreasingTest {
         assertThat(all).isNotEmpty().allSatisfy(f -> {
             assertThat(f.volumeM3()).as(f.part()).isBetween(1e-10, 2e-7);
             assertThat(f.polymers()).as(f.part()).isNotEmpty();
-            assertThat(Knowledge.lubrication().position(f.position())).as(f.position()).isPresent();
+            assertThat(Knowledge.lubrication().position(f.position()))
+                    .as(f.position())
+                    .isPresent();
         });
     }
 
     @Test
-    @DisplayName("Where schools differ, the film goes where the sheet's school puts it; air passages are no product side")
+    @DisplayName(
+            "Where schools differ, the film goes where the sheet's school puts it; air passages are no product side")
     void positions() {
-        assertThat(AllJobs.oneOfEachSort().flatMap(j -> j.procedure().films().stream()).filter(f -> f.part().equals("seat")).map(Step.Film::position).distinct()).containsAnyOf("bore", "stems")
+        assertThat(AllJobs.oneOfEachSort()
+                        .flatMap(j -> j.procedure().films().stream())
+                        .filter(f -> f.part().equals("seat"))
+                        .map(Step.Film::position)
+                        .distinct())
+                .containsAnyOf("bore", "stems")
                 .doesNotContain("seal-grease");
-        assertThat(AllJobs.oneOfEachSort().flatMap(j -> j.procedure().films().stream()).filter(f -> f.part().equals("passage-o-ring")).map(Step.Film::position).distinct()).containsExactly("actuator");
+        assertThat(AllJobs.oneOfEachSort()
+                        .flatMap(j -> j.procedure().films().stream())
+                        .filter(f -> f.part().equals("passage-o-ring"))
+                        .map(Step.Film::position)
+                        .distinct())
+                .containsExactly("actuator");
     }
 }

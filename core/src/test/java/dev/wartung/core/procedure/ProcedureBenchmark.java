@@ -12,7 +12,9 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 
-/** How long it takes to derive a job and to carry it out on the simulated bench. Run with {@code ./wartung benchmark}. */
+/**
+ * How long it takes to derive a job and to carry it out on the simulated bench. Run with {@code ./wartung benchmark}.
+ */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MICROSECONDS)
@@ -44,7 +46,9 @@ public class ProcedureBenchmark {
     @Benchmark
     @OutputTimeUnit(TimeUnit.MILLISECONDS)
     public int wholeMatrix() {
-        return matrix.stream().mapToInt(each -> carryOut(each, each.procedure())).sum();
+        return matrix.stream()
+                .mapToInt(each -> carryOut(each, each.procedure()))
+                .sum();
     }
 
     private static int carryOut(AllJobs.Job job, Procedure procedure) {

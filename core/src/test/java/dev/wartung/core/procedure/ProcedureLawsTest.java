@@ -28,7 +28,9 @@ import org.junit.jupiter.api.Test;
 class ProcedureLawsTest {
 
     private static List<Incident> carryOut(Bench bench, List<Step> steps) {
-        return steps.stream().flatMap(step -> bench.carryOut(step.acts()).stream()).toList();
+        return steps.stream()
+                .flatMap(step -> bench.carryOut(step.acts()).stream())
+                .toList();
     }
 
     private static List<Incident> incidents(Job job, List<Step> steps, Collection<String> renews) {
@@ -41,10 +43,15 @@ class ProcedureLawsTest {
     @Test
     @DisplayName("Carried out as derived, no job has an incident, and the valve ends closed up, renewed and at rest")
     void derivedJobsAreSafeAndComplete() {
-        System.out.println("Jobs proven, by family: " + Seen.all().proven() + ", " + Seen.all().distinct().size() + " of them with a step of their own and mutated");
+        System.out.println("Jobs proven, by family: " + Seen.all().proven() + ", "
+                + Seen.all().distinct().size() + " of them with a step of their own and mutated");
         assertThat(Seen.all().unsound()).isEmpty();
-        assertThat(Seen.all().proven()).hasSize(8).allSatisfy((family, jobs) -> assertThat(jobs).isPositive());
-        assertThat(Seen.all().proven().values().stream().mapToInt(Integer::intValue).sum()).isEqualTo((int) AllJobs.all().count());
+        assertThat(Seen.all().proven()).hasSize(8).allSatisfy((family, jobs) -> assertThat(jobs)
+                .isPositive());
+        assertThat(Seen.all().proven().values().stream()
+                        .mapToInt(Integer::intValue)
+                        .sum())
+                .isEqualTo((int) AllJobs.all().count());
     }
 
     @Test
@@ -57,14 +64,21 @@ class ProcedureLawsTest {
     /** What is wrong with a job, in words; empty if it is carried out and ends as it should. */
     private static Optional<String> unsound(Job job, Procedure procedure, Bench bench, TradeOrders.Watch watch) {
         try {
-            assertThat(procedure.steps().stream().flatMap(step -> watch.carryOut(step).stream()).toList()).isEmpty();
+            assertThat(procedure.steps().stream()
+                            .flatMap(step -> watch.carryOut(step).stream())
+                            .toList())
+                    .isEmpty();
             assertThat(bench.finish(procedure.renews())).isEmpty();
             assertThat(bench.cloth()).isEmpty();
             renewsWhatItMust(job, procedure);
             saysWhatItDoes(procedure);
             namesTheWayItGoes(procedure);
-            assertThat(procedure.steps().stream().map(Step::phase).toList()).as("phases are gone through once").isSorted();
-            job.build().rest(job.becomes().drive()).ifPresent(rest -> assertThat(bench.energies().position()).isEqualTo(rest));
+            assertThat(procedure.steps().stream().map(Step::phase).toList())
+                    .as("phases are gone through once")
+                    .isSorted();
+            job.build()
+                    .rest(job.becomes().drive())
+                    .ifPresent(rest -> assertThat(bench.energies().position()).isEqualTo(rest));
             return Optional.empty();
         } catch (AssertionError e) {
             return Optional.of(job + ": " + e.getMessage());
@@ -73,17 +87,31 @@ class ProcedureLawsTest {
 
     /** What a step says lies in the bin is thrown there, and what it throws there it says. */
     private static void saysWhatItDoes(Procedure procedure) {
-        procedure.steps().forEach(step -> assertThat(step.done().matches(".*\\bbin\\b.*")).as("%s: %s %s", step.id(), step.done(), step.acts())
+        procedure.steps().forEach(step -> assertThat(step.done().matches(".*\\bbin\\b.*"))
+                .as("%s: %s %s", step.id(), step.done(), step.acts())
                 .isEqualTo(step.acts().stream().anyMatch(a -> a.verb() == Verb.BIN)));
     }
 
-    /** A step that says which way the valve is brought to a position, or when the air goes, has the tool of that way and stands under that air. */
+    /**
+     * A step that says which way the valve is brought to a position, or when the air goes, has the tool of that way and
+     * stands under that air.
+     */
     private static void namesTheWayItGoes(Procedure procedure) {
         for (Step step : procedure.steps()) {
             String choices = String.join(" ", step.choices());
-            assertThat(choices.contains("by a local air hose") && step.tools().stream().anyMatch(t -> t.startsWith("Override"))).as("hose said, override in hand: %s", step.id()).isFalse();
-            assertThat(choices.contains("by the override") && step.tools().stream().anyMatch(t -> t.startsWith("Local air hose"))).as("override said, hose in hand: %s", step.id()).isFalse();
-            assertThat(choices.contains("after the insert is lifted") && step.id().startsWith("lift-insert") && !step.held().equals("air")).as("air said to stay on, and off: %s", step.id()).isFalse();
+            assertThat(choices.contains("by a local air hose")
+                            && step.tools().stream().anyMatch(t -> t.startsWith("Override")))
+                    .as("hose said, override in hand: %s", step.id())
+                    .isFalse();
+            assertThat(choices.contains("by the override")
+                            && step.tools().stream().anyMatch(t -> t.startsWith("Local air hose")))
+                    .as("override said, hose in hand: %s", step.id())
+                    .isFalse();
+            assertThat(choices.contains("after the insert is lifted")
+                            && step.id().startsWith("lift-insert")
+                            && !step.held().equals("air"))
+                    .as("air said to stay on, and off: %s", step.id())
+                    .isFalse();
         }
     }
 
@@ -92,10 +120,16 @@ class ProcedureLawsTest {
         Collection<String> named = new TreeSet<>(job.work().kind().renews().parts());
         named.removeIf(part -> job.build().part(part).isEmpty());
         named.addAll(job.work().chosen());
-        job.build().parts().stream().filter(p -> job.work().kind().renews().kinds().contains(p.kind())).map(Part::id).forEach(named::add);
+        job.build().parts().stream()
+                .filter(p -> job.work().kind().renews().kinds().contains(p.kind()))
+                .map(Part::id)
+                .forEach(named::add);
         assertThat(procedure.renews()).as("%s", job).containsAll(named);
-        procedure.renews().stream().filter(p -> !named.contains(p))
-                .forEach(p -> assertThat(job.build().part(p).orElseThrow().singleUse() || job.work().kind().converts()).as("%s in %s", p, job).isTrue());
+        procedure.renews().stream().filter(p -> !named.contains(p)).forEach(p -> assertThat(
+                        job.build().part(p).orElseThrow().singleUse()
+                                || job.work().kind().converts())
+                .as("%s in %s", p, job)
+                .isTrue());
     }
 
     @Test
@@ -105,22 +139,35 @@ class ProcedureLawsTest {
             Procedure procedure = job.procedure();
             Bench before = job.bench();
             for (Step dropped : procedure.steps()) {
-                boolean stands = dropped.acts().size() == 1 && (stands(dropped.acts().get(0), before.energies().position())
-                        || ventedLater(job, dropped.acts().get(0), procedure.steps().subList(procedure.steps().indexOf(dropped) + 1, procedure.steps().size())));
+                boolean stands = dropped.acts().size() == 1
+                        && (stands(dropped.acts().get(0), before.energies().position())
+                                || ventedLater(
+                                        job,
+                                        dropped.acts().get(0),
+                                        procedure
+                                                .steps()
+                                                .subList(
+                                                        procedure.steps().indexOf(dropped) + 1,
+                                                        procedure.steps().size())));
                 before.carryOut(dropped.acts());
                 // a measurement leaves no trace on the valve; that it is not skipped is the job's business
-                boolean measurement = isLookUnderAir(dropped) || dropped.acts().stream().allMatch(a -> a.verb() == Verb.WIPE);
+                boolean measurement =
+                        isLookUnderAir(dropped) || dropped.acts().stream().allMatch(a -> a.verb() == Verb.WIPE);
                 int at = procedure.steps().indexOf(dropped);
                 if (!dropped.acts().isEmpty() && !measurement && !stands && !onlyForALook(procedure, at)) {
-                    List<Step> rest = procedure.steps().stream().filter(s -> s != dropped).toList();
-                    assertThat(incidents(job, rest, procedure.renews())).as("without %s: %s", dropped.id(), job).isNotEmpty();
+                    List<Step> rest =
+                            procedure.steps().stream().filter(s -> s != dropped).toList();
+                    assertThat(incidents(job, rest, procedure.renews()))
+                            .as("without %s: %s", dropped.id(), job)
+                            .isNotEmpty();
                 }
             }
         });
     }
 
     @Test
-    @DisplayName("Leave out any one act inside a step (a film of grease, a tightening, a hand put in), and it shows, hands excepted")
+    @DisplayName(
+            "Leave out any one act inside a step (a film of grease, a tightening, a hand put in), and it shows, hands excepted")
     void droppingAnActIsNoticed() {
         forOpened(job -> {
             Procedure procedure = job.procedure();
@@ -129,21 +176,38 @@ class ProcedureLawsTest {
                 List<Act> acts = procedure.steps().get(i).acts();
                 String position = before.energies().position();
                 before.carryOut(acts);
-                List<Step> later = procedure.steps().subList(i + 1, procedure.steps().size());
+                List<Step> later =
+                        procedure.steps().subList(i + 1, procedure.steps().size());
                 for (Act dropped : acts) {
                     boolean stands = stands(dropped, position);
-                    boolean again = dropped.verb() == Verb.TIGHTEN && later.stream().anyMatch(s -> s.acts().contains(dropped)) || ventedLater(job, dropped, later);
+                    boolean again = dropped.verb() == Verb.TIGHTEN
+                                    && later.stream().anyMatch(s -> s.acts().contains(dropped))
+                            || ventedLater(job, dropped, later);
                     // what was not wiped goes back with its old film: a poor job, and nothing a bench can see
-                    if (dropped.verb() == Verb.REACH || dropped.verb() == Verb.WIPE || stands || again || onlyForALook(procedure, i) || isLookUnderAir(procedure.steps().get(i))) {
+                    if (dropped.verb() == Verb.REACH
+                            || dropped.verb() == Verb.WIPE
+                            || stands
+                            || again
+                            || onlyForALook(procedure, i)
+                            || isLookUnderAir(procedure.steps().get(i))) {
                         continue;
                     }
                     Bench bench = job.bench();
                     List<Incident> found = new ArrayList<>();
                     for (int j = 0; j < procedure.steps().size(); j++) {
-                        found.addAll(bench.carryOut(j != i ? procedure.steps().get(j).acts() : acts.stream().filter(a -> a != dropped).toList()));
+                        found.addAll(bench.carryOut(
+                                j != i
+                                        ? procedure.steps().get(j).acts()
+                                        : acts.stream()
+                                                .filter(a -> a != dropped)
+                                                .toList()));
                     }
                     found.addAll(bench.finish(procedure.renews()));
-                    assertThat(found).as("without %s in %s: %s", dropped, procedure.steps().get(i).id(), job).isNotEmpty();
+                    assertThat(found)
+                            .as(
+                                    "without %s in %s: %s",
+                                    dropped, procedure.steps().get(i).id(), job)
+                            .isNotEmpty();
                 }
             }
         });
@@ -152,24 +216,35 @@ class ProcedureLawsTest {
     /** Something is read while air is on, and the air taken away again. */
     private static boolean isLookUnderAir(Step step) {
         List<Verb> verbs = step.acts().stream().map(Act::verb).toList();
-        return !step.asks().isEmpty() && Set.of(Verb.AIR_ON, Verb.AIR_OFF).equals(Set.copyOf(verbs)) && verbs.get(verbs.size() - 1) == Verb.AIR_OFF;
+        return !step.asks().isEmpty()
+                && Set.of(Verb.AIR_ON, Verb.AIR_OFF).equals(Set.copyOf(verbs))
+                && verbs.get(verbs.size() - 1) == Verb.AIR_OFF;
     }
 
     @Test
     @DisplayName("Bring the air too late or take it away too early, and the spring throws the insert")
     void orderOfTheAirMatters() {
         forSample(job -> {
-            if (!job.anatomy().id().equals("single-seat") || !job.configuration().drive().code().equals("NC") || job.site().answers().getOrDefault("air-off", "").equals("before-lift")) {
+            if (!job.anatomy().id().equals("single-seat")
+                    || !job.configuration().drive().code().equals("NC")
+                    || job.site().answers().getOrDefault("air-off", "").equals("before-lift")) {
                 return;
             }
             List<Step> steps = job.procedure().steps();
             for (int i = 0; i < steps.size(); i++) {
-                boolean underAir = !steps.get(i).id().equals("lift-insert") || steps.get(i + 1).id().startsWith("air-off");
-                if (underAir && Set.of("air-opens", "lift-insert", "close-body-clamp").contains(steps.get(i).id())) {
+                boolean underAir = !steps.get(i).id().equals("lift-insert")
+                        || steps.get(i + 1).id().startsWith("air-off");
+                if (underAir
+                        && Set.of("air-opens", "lift-insert", "close-body-clamp")
+                                .contains(steps.get(i).id())) {
                     List<Step> swapped = new ArrayList<>(steps);
                     swapped.set(i, steps.get(i + 1));
                     swapped.set(i + 1, steps.get(i));
-                    assertThat(incidents(job, swapped, Set.of())).as("%s after %s: %s", steps.get(i).id(), steps.get(i + 1).id(), job).isNotEmpty();
+                    assertThat(incidents(job, swapped, Set.of()))
+                            .as(
+                                    "%s after %s: %s",
+                                    steps.get(i).id(), steps.get(i + 1).id(), job)
+                            .isNotEmpty();
                 }
             }
         });
@@ -182,11 +257,16 @@ class ProcedureLawsTest {
             List<Step> steps = job.procedure().steps();
             for (int done = 0; done <= steps.size(); done++) {
                 List<Step> confirmed = steps.subList(0, done);
-                Procedure way = job.derivation().derive(Work.closeUp(), Situation.within(job.anatomy(), job.configuration(), confirmed));
+                Procedure way = job.derivation()
+                        .derive(Work.closeUp(), Situation.within(job.anatomy(), job.configuration(), confirmed));
                 Bench bench = job.bench();
                 carryOut(bench, confirmed);
-                assertThat(carryOut(bench, way.steps())).as("closing up after %d steps of %s", done, job).isEmpty();
-                assertThat(bench.finish(way.renews())).as("closed up after %d steps of %s", done, job).isEmpty();
+                assertThat(carryOut(bench, way.steps()))
+                        .as("closing up after %d steps of %s", done, job)
+                        .isEmpty();
+                assertThat(bench.finish(way.renews()))
+                        .as("closed up after %d steps of %s", done, job)
+                        .isEmpty();
             }
         });
     }
@@ -198,14 +278,19 @@ class ProcedureLawsTest {
             List<Step> steps = job.procedure().steps();
             for (int done = 0; done < steps.size(); done += 3) {
                 List<Step> confirmed = steps.subList(0, done);
-                Procedure next = job.derivation().derive(job.work(), Situation.leftBy(job.anatomy(), job.configuration(), confirmed));
+                Procedure next = job.derivation()
+                        .derive(job.work(), Situation.leftBy(job.anatomy(), job.configuration(), confirmed));
                 Bench bench = job.bench();
                 carryOut(bench, confirmed);
                 if (bench.energies().airOnByHand()) {
                     continue;
                 }
-                assertThat(carryOut(bench, next.steps())).as("taken up after %d steps of %s", done, job).isEmpty();
-                assertThat(bench.finish(next.renews())).as("taken up after %d steps of %s", done, job).isEmpty();
+                assertThat(carryOut(bench, next.steps()))
+                        .as("taken up after %d steps of %s", done, job)
+                        .isEmpty();
+                assertThat(bench.finish(next.renews()))
+                        .as("taken up after %d steps of %s", done, job)
+                        .isEmpty();
             }
         });
     }
@@ -215,9 +300,15 @@ class ProcedureLawsTest {
      *
      * @param disordered what of the trade's orders is broken, in words, with one job that breaks it
      * @param idle     lines of the trade's orders that none of the jobs had anything to do with
-     * @param distinct jobs for the mutations: each has, for its family, drive and work, a step that no one before it has
+     * @param distinct jobs for the mutations: each has, for its family, drive and work, a step that no one before it
+     *     has
      */
-    private record Seen(Map<String, Integer> proven, List<String> unsound, Map<String, String> disordered, List<TradeOrders.Law> idle, List<Job> distinct) {
+    private record Seen(
+            Map<String, Integer> proven,
+            List<String> unsound,
+            Map<String, String> disordered,
+            List<TradeOrders.Law> idle,
+            List<Job> distinct) {
 
         /** Made when a law is first asked about, not when the class is looked at. */
         private static final class Once {
@@ -243,7 +334,12 @@ class ProcedureLawsTest {
             unsound(job, procedure, bench, watch).ifPresent(unsound::add);
             watch.broken().forEach(law -> disordered.putIfAbsent(law, job.toString()));
             proven.merge(job.anatomy().id(), 1, Integer::sum);
-            Set<List<Act>> own = steps.computeIfAbsent(List.of(job.anatomy().id(), job.configuration().drive(), job.work().kind().id()), k -> new HashSet<>());
+            Set<List<Act>> own = steps.computeIfAbsent(
+                    List.of(
+                            job.anatomy().id(),
+                            job.configuration().drive(),
+                            job.work().kind().id()),
+                    k -> new HashSet<>());
             if (procedure.steps().stream().map(step -> own.add(step.acts())).reduce(false, Boolean::logicalOr)) {
                 distinct.add(job);
             }
@@ -253,22 +349,34 @@ class ProcedureLawsTest {
 
     /** Brought to where it stands already, though nobody could know. */
     private static boolean stands(Act act, String position) {
-        return (act.verb() == Verb.TURN || act.verb() == Verb.AIR_ON) && act.object().equals(position);
+        return (act.verb() == Verb.TURN || act.verb() == Verb.AIR_ON)
+                && act.object().equals(position);
     }
 
-    /** Brought somewhere only to be looked at: the bench does not see what is read, and a look leaves no trace on the valve. */
+    /**
+     * Brought somewhere only to be looked at: the bench does not see what is read, and a look leaves no trace on the
+     * valve.
+     */
     private static boolean onlyForALook(Procedure procedure, int step) {
         List<Step> steps = procedure.steps();
-        boolean brought = steps.get(step).acts().stream().allMatch(a -> a.verb() == Verb.AIR_ON || a.verb() == Verb.TURN);
-        return brought && step + 1 < steps.size() && steps.get(step + 1).acts().isEmpty() && !steps.get(step + 1).asks().isEmpty();
+        boolean brought =
+                steps.get(step).acts().stream().allMatch(a -> a.verb() == Verb.AIR_ON || a.verb() == Verb.TURN);
+        return brought
+                && step + 1 < steps.size()
+                && steps.get(step + 1).acts().isEmpty()
+                && !steps.get(step + 1).asks().isEmpty();
     }
 
     /** With air both ways nothing moves when it is taken away; it only has to be off before the end. */
     private static boolean ventedLater(Job job, Act act, List<Step> later) {
-        return job.configuration().drive() == Drive.DA && act.verb() == Verb.AIR_OFF && later.stream().anyMatch(s -> s.acts().contains(act));
+        return job.configuration().drive() == Drive.DA
+                && act.verb() == Verb.AIR_OFF
+                && later.stream().anyMatch(s -> s.acts().contains(act));
     }
 
-    /** Jobs that open the valve; on one that stays shut, what makes the line safe leaves no trace when it is left out. */
+    /**
+     * Jobs that open the valve; on one that stays shut, what makes the line safe leaves no trace when it is left out.
+     */
     private static void forOpened(Consumer<Job> check) {
         forSample(job -> {
             if (job.procedure().steps().stream().anyMatch(s -> s.phase() == Phase.OPEN)) {

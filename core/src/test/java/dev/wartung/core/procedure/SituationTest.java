@@ -32,14 +32,18 @@ class SituationTest {
         assertThat(after("air-opens").position()).contains("open");
         assertThat(after("air-off").motion().held()).isEqualTo("spring");
         assertThat(after("lift-insert").open()).contains("take-off-body-clamp", "lift-insert");
-        assertThat(after("close-body-clamp").open()).doesNotContain("take-off-body-clamp", "lift-insert").contains("lock-line");
-        Situation doubleActing = Situation.untouched(JOB.anatomy(), AllJobs.kolm50("DA", "inspect").configuration());
+        assertThat(after("close-body-clamp").open())
+                .doesNotContain("take-off-body-clamp", "lift-insert")
+                .contains("lock-line");
+        Situation doubleActing = Situation.untouched(
+                JOB.anatomy(), AllJobs.kolm50("DA", "inspect").configuration());
         assertThat(doubleActing.position()).isEmpty();
         assertThat(doubleActing.motion().held()).isEqualTo("nothing");
     }
 
     @Test
-    @DisplayName("A seal in the bin is missing until the new one is in; then it is new and need not be renewed once more")
+    @DisplayName(
+            "A seal in the bin is missing until the new one is in; then it is new and need not be renewed once more")
     void seals() {
         assertThat(after("take-out-body-seal").inBin()).containsExactly("body-seal");
         assertThat(after("fit-plug-seal").inBin()).doesNotContain("plug-seal");
@@ -47,21 +51,31 @@ class SituationTest {
         assertThat(after("fit-plug-seal").renewed()).contains("plug-seal");
         Procedure way = JOB.derivation().derive(Work.closeUp(), after("fit-body-seal"));
         assertThat(way.renews()).isEmpty();
-        assertThat(JOB.derivation().derive(Work.closeUp(), after("take-out-stem-seal")).renews()).containsExactlyInAnyOrder("stem-seal", "body-seal");
+        assertThat(JOB.derivation()
+                        .derive(Work.closeUp(), after("take-out-stem-seal"))
+                        .renews())
+                .containsExactlyInAnyOrder("stem-seal", "body-seal");
     }
 
     @Test
     @DisplayName("Closing up an untouched valve is nothing to do; a locked line is unlocked again")
     void closingUpLittle() {
-        assertThat(JOB.derivation().derive(Work.closeUp(), JOB.configuration()).steps()).isEmpty();
-        assertThat(JOB.derivation().derive(Work.closeUp(), after("lock-line")).steps()).extracting(Step::id).containsExactly("unlock-line");
+        assertThat(JOB.derivation().derive(Work.closeUp(), JOB.configuration()).steps())
+                .isEmpty();
+        assertThat(JOB.derivation().derive(Work.closeUp(), after("lock-line")).steps())
+                .extracting(Step::id)
+                .containsExactly("unlock-line");
     }
 
     @Test
     @DisplayName("A valve that cannot exist is refused")
     void impossible() {
-        assertThatThrownBy(() -> AllJobs.kolm50("manual", "inspect", "head", "fitted").procedure()).isInstanceOf(IllegalArgumentException.class);
-        assertThatThrownBy(() -> AllJobs.kolm50("NC", "inspect", "coupling", "welded").procedure()).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() ->
+                        AllJobs.kolm50("manual", "inspect", "head", "fitted").procedure())
+                .isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() ->
+                        AllJobs.kolm50("NC", "inspect", "coupling", "welded").procedure())
+                .isInstanceOf(IllegalArgumentException.class);
     }
 
     @Test
@@ -70,19 +84,31 @@ class SituationTest {
         Figures figures = new Figures(Map.of("clamp.nut", "14 mm", "spring.open", "2.9 kN"));
         assertThat(figures.into("Spanner {clamp.nut}, {spring.open}")).isEqualTo("Spanner 14 mm, 2.9 kN");
         assertThat(figures.into("No figure, no $1 and no \\ trouble")).isEqualTo("No figure, no $1 and no \\ trouble");
-        assertThatThrownBy(() -> figures.into("Spanner {head.nut}")).isInstanceOf(Figures.MissingFigure.class).hasMessageContaining("head.nut");
-        Map<String, String> opening = Figures.of(AllJobs.kolm50("NO", "inspect").type(), AllJobs.kolm50("NO", "inspect").build(), AllJobs.kolm50("NO", "inspect").configuration()).values();
+        assertThatThrownBy(() -> figures.into("Spanner {head.nut}"))
+                .isInstanceOf(Figures.MissingFigure.class)
+                .hasMessageContaining("head.nut");
+        Map<String, String> opening = Figures.of(
+                        AllJobs.kolm50("NO", "inspect").type(),
+                        AllJobs.kolm50("NO", "inspect").build(),
+                        AllJobs.kolm50("NO", "inspect").configuration())
+                .values();
         // shown rounded up: 5.444 bar must not be given as 5.4
-        assertThat(opening).containsEntry("air.close", "5.5 bar").containsEntry("air.open", "0 bar").containsEntry("spring.closed", "2.9 kN");
+        assertThat(opening)
+                .containsEntry("air.close", "5.5 bar")
+                .containsEntry("air.open", "0 bar")
+                .containsEntry("spring.closed", "2.9 kN");
     }
 
     @Test
-    @DisplayName("The kit that covers most of the work is taken; where nothing fits there is none and everything is fetched")
+    @DisplayName(
+            "The kit that covers most of the work is taken; where nothing fits there is none and everything is fetched")
     void supplies() {
-        Supplies all = Supplies.of(JOB.type(), JOB.build(), JOB.configuration(), JOB.procedure().renews());
+        Supplies all = Supplies.of(
+                JOB.type(), JOB.build(), JOB.configuration(), JOB.procedure().renews());
         assertThat(all.kit().map(k -> k.id())).contains("K50-PE");
         assertThat(all.notInKit()).isEmpty();
-        assertThat(all.toCount()).hasSize(4).allMatch(Supplies.Piece::used).allSatisfy(p -> assertThat(p.article()).isNotBlank());
+        assertThat(all.toCount()).hasSize(4).allMatch(Supplies.Piece::used).allSatisfy(p -> assertThat(p.article())
+                .isNotBlank());
         Supplies bushOnly = Supplies.of(JOB.type(), JOB.build(), JOB.configuration(), List.of("bush"));
         assertThat(bushOnly.kit()).isEqualTo(Optional.empty());
         assertThat(bushOnly.toCount()).extracting(Supplies.Piece::article).containsExactly("K50-50C");

@@ -20,31 +20,44 @@ import org.junit.jupiter.api.Test;
 /** Readings taken at several places of a valve, as derived jobs ask for them. */
 class SpreadTest {
 
-    private static final List<Ask> ALL = AllJobs.oneOfEachSort().flatMap(j -> j.procedure().steps().stream()).flatMap(s -> s.asks().stream()).filter(a -> a.spread().isPresent()).distinct().toList();
+    private static final List<Ask> ALL = AllJobs.oneOfEachSort()
+            .flatMap(j -> j.procedure().steps().stream())
+            .flatMap(s -> s.asks().stream())
+            .filter(a -> a.spread().isPresent())
+            .distinct()
+            .toList();
 
     private static List<Ask> asks(How how) {
-        return ALL.stream().filter(a -> a.spread().filter(s -> s.how() == how).isPresent()).toList();
+        return ALL.stream()
+                .filter(a -> a.spread().filter(s -> s.how() == how).isPresent())
+                .toList();
     }
 
     private static List<Quantity> with(List<Quantity> readings, int at, double factor) {
         List<Quantity> changed = new ArrayList<>(readings);
-        changed.set(at, new Quantity(readings.get(at).si() * factor, readings.get(at).dimension()));
+        changed.set(
+                at,
+                new Quantity(readings.get(at).si() * factor, readings.get(at).dimension()));
         return changed;
     }
 
     @Test
     @DisplayName("What a job intends passes its own judgement, at every joint of every type")
     void intendedPasses() {
-        assertThat(Stream.of(How.values()).flatMap(how -> asks(how).stream())).isNotEmpty().allSatisfy(ask -> {
-            List<Quantity> intended = ask.spread().orElseThrow().intended(ask.band());
-            assertThat(intended).hasSize(ask.spread().get().count());
-            assertThat(ask.judge(intended).outcome()).as(ask.id()).isEqualTo(Outcome.WITHIN);
-            assertThatThrownBy(() -> ask.judge(intended.subList(1, intended.size()))).isInstanceOf(IllegalArgumentException.class);
-        });
+        assertThat(Stream.of(How.values()).flatMap(how -> asks(how).stream()))
+                .isNotEmpty()
+                .allSatisfy(ask -> {
+                    List<Quantity> intended = ask.spread().orElseThrow().intended(ask.band());
+                    assertThat(intended).hasSize(ask.spread().get().count());
+                    assertThat(ask.judge(intended).outcome()).as(ask.id()).isEqualTo(Outcome.WITHIN);
+                    assertThatThrownBy(() -> ask.judge(intended.subList(1, intended.size())))
+                            .isInstanceOf(IllegalArgumentException.class);
+                });
     }
 
     @Test
-    @DisplayName("One bolt too loose or too tight in the round pass is named; what a stage left before it does not decide")
+    @DisplayName(
+            "One bolt too loose or too tight in the round pass is named; what a stage left before it does not decide")
     void theRoundPassDecides() {
         assertThat(asks(How.RUN)).isNotEmpty().allSatisfy(ask -> {
             Spread spread = ask.spread().orElseThrow();
@@ -54,26 +67,36 @@ class SpreadTest {
             assertThat(loose.outcome()).isEqualTo(Outcome.LOW);
             assertThat(loose.next()).startsWith("Bolt " + spread.pattern().size() + ":");
             assertThat(ask.judge(with(intended, last - 1, 1.5)).outcome()).isEqualTo(Outcome.HIGH);
-            assertThat(ask.judge(with(intended, 0, 0.5)).outcome()).as("a turn of the first stage").isEqualTo(Outcome.WITHIN);
+            assertThat(ask.judge(with(intended, 0, 0.5)).outcome())
+                    .as("a turn of the first stage")
+                    .isEqualTo(Outcome.WITHIN);
             Band band = ask.band().orElseThrow();
             assertThat(spread.judgeTurn(0, intended.get(0), band)).isEqualTo(Outcome.WITHIN);
-            assertThat(spread.judgeTurn(0, intended.get(last), band)).as("the full torque in the first stage").isEqualTo(Outcome.HIGH);
+            assertThat(spread.judgeTurn(0, intended.get(last), band))
+                    .as("the full torque in the first stage")
+                    .isEqualTo(Outcome.HIGH);
         });
     }
 
     @Test
     @DisplayName("A gap wider than the free rim is nonsense, an uneven one is answered with turns")
     void gaps() {
-        Ask compressed = asks(How.MAP).stream().filter(a -> a.spread().orElseThrow().compression().isPresent()).findFirst().orElseThrow();
+        Ask compressed = asks(How.MAP).stream()
+                .filter(a -> a.spread().orElseThrow().compression().isPresent())
+                .findFirst()
+                .orElseThrow();
         Spread spread = compressed.spread().orElseThrow();
         double free = spread.compression().orElseThrow().freeM();
-        assertThat(spread.nonsense(new Quantity(free * 1.01, Dimension.LENGTH)).orElseThrow()).contains("nothing would be clamped");
+        assertThat(spread.nonsense(new Quantity(free * 1.01, Dimension.LENGTH)).orElseThrow())
+                .contains("nothing would be clamped");
         assertThat(spread.nonsense(new Quantity(free * 0.99, Dimension.LENGTH))).isEmpty();
         List<Quantity> intended = spread.intended(compressed.band());
         Verdict askew = compressed.judge(with(intended, 0, 1.04));
         assertThat(askew.outcome()).isNotEqualTo(Outcome.WITHIN);
         assertThat(askew.next()).contains("°");
-        Verdict crushed = compressed.judge(intended.stream().map(q -> new Quantity(free * 0.65, Dimension.LENGTH)).toList());
+        Verdict crushed = compressed.judge(intended.stream()
+                .map(q -> new Quantity(free * 0.65, Dimension.LENGTH))
+                .toList());
         assertThat(crushed.outcome()).isEqualTo(Outcome.LOW);
         assertThat(crushed.next()).containsIgnoringCase("diaphragm");
     }
@@ -85,17 +108,28 @@ class SpreadTest {
         List<Quantity> even = round.spread().orElseThrow().intended(round.band());
         assertThat(round.judge(with(even, 0, 1.5)).outcome()).isEqualTo(Outcome.HIGH);
         List<Quantity> uneven = with(with(even, 0, 0.93), 2, 1.08);
-        assertThat(uneven).allSatisfy(q -> assertThat(round.band().orElseThrow().judge(q)).isEqualTo(Outcome.WITHIN));
-        assertThat(round.judge(uneven).outcome()).as("each within, but not even").isNotEqualTo(Outcome.WITHIN);
+        assertThat(uneven)
+                .allSatisfy(q -> assertThat(round.band().orElseThrow().judge(q)).isEqualTo(Outcome.WITHIN));
+        assertThat(round.judge(uneven).outcome())
+                .as("each within, but not even")
+                .isNotEqualTo(Outcome.WITHIN);
         assertThat(round.spread().get().names()).containsExactly("the top", "the right", "the bottom", "the left");
     }
 
     @Test
-    @DisplayName("With anti-seize the torque is the sheet's times 0.16 by 0.30, and the note says so; left dry it stays")
+    @DisplayName(
+            "With anti-seize the torque is the sheet's times 0.16 by 0.30, and the note says so; left dry it stays")
     void converted() {
         List<Ask> torques = asks(How.RUN);
-        assertThat(torques.stream().map(Ask::note)).anySatisfy(n -> assertThat(n).contains("Converted from").contains("anti-seize")).anySatisfy(n -> assertThat(n).contains("as they are here"));
-        Band anti = torques.stream().filter(a -> a.note().startsWith("Converted from 10 N·m")).findFirst().orElseThrow().band().orElseThrow();
+        assertThat(torques.stream().map(Ask::note))
+                .anySatisfy(n -> assertThat(n).contains("Converted from").contains("anti-seize"))
+                .anySatisfy(n -> assertThat(n).contains("as they are here"));
+        Band anti = torques.stream()
+                .filter(a -> a.note().startsWith("Converted from 10 N·m"))
+                .findFirst()
+                .orElseThrow()
+                .band()
+                .orElseThrow();
         assertThat(anti.target().orElseThrow().in(Unit.NEWTON_METRE)).isCloseTo(10 * 0.16 / 0.30, within(1e-9));
     }
 }

@@ -32,25 +32,45 @@ class TogetherTest {
     /** One job for each family, drive and build of other parts. */
     private static Stream<Job> builds() {
         Set<Object> seen = new HashSet<>();
-        return AllJobs.all().filter(j -> seen.add(List.of(j.anatomy().id(), j.configuration().drive(), j.anatomy().build().resolve(j.configuration().facts()).parts().size(), j.site().answers())));
+        return AllJobs.all()
+                .filter(j -> seen.add(List.of(
+                        j.anatomy().id(),
+                        j.configuration().drive(),
+                        j.anatomy()
+                                .build()
+                                .resolve(j.configuration().facts())
+                                .parts()
+                                .size(),
+                        j.site().answers())));
     }
 
     @Test
-    @DisplayName("Any two works are one job on one opening: sound, renewing what either does, and shorter than the two after each other")
+    @DisplayName(
+            "Any two works are one job on one opening: sound, renewing what either does, and shorter than the two after each other")
     void pairs() {
         int[] pairs = {0};
         builds().forEach(job -> {
-            List<WorkKind> works = job.anatomy().worksFor(job.configuration(), job.type()).stream().filter(w -> w.renews().choose().isEmpty() && !w.newValve()).toList();
+            List<WorkKind> works = job.anatomy().worksFor(job.configuration(), job.type()).stream()
+                    .filter(w -> w.renews().choose().isEmpty() && !w.newValve())
+                    .toList();
             for (int i = 0; i < works.size(); i++) {
                 for (int k = i + 1; k < works.size(); k++) {
                     WorkKind both = WorkKind.together(List.of(works.get(i), works.get(k)));
-                    Optional<Procedure> first = Optional.of(job.derivation().derive(Work.of(works.get(i)), job.configuration()));
+                    Optional<Procedure> first =
+                            Optional.of(job.derivation().derive(Work.of(works.get(i)), job.configuration()));
                     Procedure second = job.derivation().derive(Work.of(works.get(k)), job.configuration());
                     Procedure together = job.derivation().derive(Work.of(both), job.configuration());
-                    assertThat(incidents(job, together)).as("%s on %s", both.id(), job).isEmpty();
-                    assertThat(together.minutes()).as("%s on %s", both.id(), job).isLessThan(first.get().minutes() + second.minutes());
+                    assertThat(incidents(job, together))
+                            .as("%s on %s", both.id(), job)
+                            .isEmpty();
+                    assertThat(together.minutes())
+                            .as("%s on %s", both.id(), job)
+                            .isLessThan(first.get().minutes() + second.minutes());
                     if (!both.converts()) {
-                        assertThat(together.renews()).as("%s on %s", both.id(), job).containsAll(first.get().renews()).containsAll(second.renews());
+                        assertThat(together.renews())
+                                .as("%s on %s", both.id(), job)
+                                .containsAll(first.get().renews())
+                                .containsAll(second.renews());
                     }
                     pairs[0]++;
                 }
@@ -60,24 +80,57 @@ class TogetherTest {
     }
 
     @Test
-    @DisplayName("A work that leaves the line as it is neither locks nor empties nor opens it, asks for leave, and says what stays live; beside one that opens it, the line is locked")
+    @DisplayName(
+            "A work that leaves the line as it is neither locks nor empties nor opens it, asks for leave, and says what stays live; beside one that opens it, the line is locked")
     void live() {
         Set<String> works = new HashSet<>();
-        builds().forEach(job -> job.anatomy().worksFor(job.configuration(), job.type()).stream().filter(WorkKind::leavesLive).forEach(work -> {
-            Procedure procedure = job.derivation().derive(Work.of(work), job.configuration());
-            works.add(job.anatomy().id() + " " + work.id());
-            assertThat(incidents(job, procedure)).as("%s on %s", work.id(), job).isEmpty();
-            assertThat(procedure.steps().stream().flatMap(s -> s.acts().stream()).map(Act::verb)).doesNotContain(Verb.LOCK, Verb.UNLOCK, Verb.VENT, Verb.COOL);
-            assertThat(procedure.steps().stream().filter(s -> s.asks().stream().anyMatch(a -> a.id().equals("leave")))).singleElement()
-                    .satisfies(s -> assertThat(s.cautions()).anyMatch(c -> c.lead().equals("Still live.") && c.text().equals(work.live())));
-            job.anatomy().worksFor(job.configuration(), job.type()).stream().filter(w -> !w.leavesLive() && !w.newValve() && w.renews().choose().isEmpty() && !w.converts()).findFirst().ifPresent(opening -> {
-                Procedure both = job.derivation().derive(Work.of(WorkKind.together(List.of(work, opening))), job.configuration());
-                assertThat(both.steps()).as("%s with %s on %s", work.id(), opening.id(), job).noneMatch(s -> s.asks().stream().anyMatch(a -> a.id().equals("leave")))
-                        .anyMatch(s -> s.phase() == Phase.MAKE_SAFE && s.acts().contains(Act.of(Verb.LOCK, "")));
-                assertThat(incidents(job, both)).as("%s with %s on %s", work.id(), opening.id(), job).isEmpty();
-            });
-        }));
-        assertThat(works).contains("single-seat oil-actuator", "single-seat renew-head", "change-over renew-head", "double-seat renew-head", "butterfly-lined set-stops", "diaphragm set-handwheel-screws",
-                "diaphragm set-limiter");
+        builds().forEach(job -> job.anatomy().worksFor(job.configuration(), job.type()).stream()
+                .filter(WorkKind::leavesLive)
+                .forEach(work -> {
+                    Procedure procedure = job.derivation().derive(Work.of(work), job.configuration());
+                    works.add(job.anatomy().id() + " " + work.id());
+                    assertThat(incidents(job, procedure))
+                            .as("%s on %s", work.id(), job)
+                            .isEmpty();
+                    assertThat(procedure.steps().stream()
+                                    .flatMap(s -> s.acts().stream())
+                                    .map(Act::verb))
+                            .doesNotContain(Verb.LOCK, Verb.UNLOCK, Verb.VENT, Verb.COOL);
+                    assertThat(procedure.steps().stream()
+                                    .filter(s -> s.asks().stream().anyMatch(a -> a.id().equals("leave"))))
+                            .singleElement()
+                            .satisfies(s -> assertThat(s.cautions())
+                                    .anyMatch(c -> c.lead().equals("Still live.")
+                                            && c.text().equals(work.live())));
+                    job.anatomy().worksFor(job.configuration(), job.type()).stream()
+                            .filter(w -> !w.leavesLive()
+                                    && !w.newValve()
+                                    && w.renews().choose().isEmpty()
+                                    && !w.converts())
+                            .findFirst()
+                            .ifPresent(opening -> {
+                                Procedure both = job.derivation()
+                                        .derive(
+                                                Work.of(WorkKind.together(List.of(work, opening))),
+                                                job.configuration());
+                                assertThat(both.steps())
+                                        .as("%s with %s on %s", work.id(), opening.id(), job)
+                                        .noneMatch(s -> s.asks().stream().anyMatch(a -> a.id().equals("leave")))
+                                        .anyMatch(s -> s.phase() == Phase.MAKE_SAFE
+                                                && s.acts().contains(Act.of(Verb.LOCK, "")));
+                                assertThat(incidents(job, both))
+                                        .as("%s with %s on %s", work.id(), opening.id(), job)
+                                        .isEmpty();
+                            });
+                }));
+        assertThat(works)
+                .contains(
+                        "single-seat oil-actuator",
+                        "single-seat renew-head",
+                        "change-over renew-head",
+                        "double-seat renew-head",
+                        "butterfly-lined set-stops",
+                        "diaphragm set-handwheel-screws",
+                        "diaphragm set-limiter");
     }
 }

@@ -43,7 +43,8 @@ final class TradeOrders {
 
         @Override
         public String toString() {
-            return family + ": " + (at.isEmpty() ? first + " before " + then : first + " at " + at) + ", for " + because;
+            return family + ": " + (at.isEmpty() ? first + " before " + then : first + " at " + at) + ", for "
+                    + because;
         }
     }
 
@@ -61,9 +62,16 @@ final class TradeOrders {
                 return List.of();
             }
             List<Law> laws = new ArrayList<>();
-            for (Object line : (List<?>) Objects.requireNonNull(new Load(LoadSettings.builder().build()).loadFromInputStream(in))) {
+            for (Object line : (List<?>)
+                    Objects.requireNonNull(new Load(LoadSettings.builder().build()).loadFromInputStream(in))) {
                 Map<?, ?> law = (Map<?, ?>) line;
-                laws.add(new Law(family, text(law.containsKey("do") ? law.get("do") : law.get("first")), text(law.get("then")), text(law.get("at")), conditions(law.get("when")), text(law.get("because"))));
+                laws.add(new Law(
+                        family,
+                        text(law.containsKey("do") ? law.get("do") : law.get("first")),
+                        text(law.get("then")),
+                        text(law.get("at")),
+                        conditions(law.get("when")),
+                        text(law.get("because"))));
             }
             return laws;
         } catch (IOException e) {
@@ -78,7 +86,11 @@ final class TradeOrders {
     private static Map<String, List<String>> conditions(@Nullable Object when) {
         Map<String, List<String>> conditions = new HashMap<>();
         if (when instanceof Map<?, ?> map) {
-            map.forEach((fact, values) -> conditions.put(text(fact), values instanceof List<?> list ? list.stream().map(TradeOrders::text).toList() : List.of(text(values))));
+            map.forEach((fact, values) -> conditions.put(
+                    text(fact),
+                    values instanceof List<?> list
+                            ? list.stream().map(TradeOrders::text).toList()
+                            : List.of(text(values))));
         }
         return conditions;
     }
@@ -101,7 +113,10 @@ final class TradeOrders {
         /** Carries a step out and notes what was done, and where the valve stood. */
         List<Incident> carryOut(Step step) {
             String position = bench.energies().position();
-            List<String> closed = bench.build().joints().stream().map(Joint::id).filter(j -> !bench.isOpen(j)).toList();
+            List<String> closed = bench.build().joints().stream()
+                    .map(Joint::id)
+                    .filter(j -> !bench.isOpen(j))
+                    .toList();
             List<Incident> incidents = bench.carryOut(step.acts());
             done(step).forEach(done -> note(done, position));
             // a joint opens as what holds it comes off
@@ -125,11 +140,15 @@ final class TradeOrders {
             after.putAll(job.becomes().facts());
             for (Law law : byFamily.getOrDefault(job.anatomy().id(), List.of())) {
                 // a conversion is opened as what the valve is and closed as what it becomes
-                if (!law.holdsFor(law.first().startsWith("off ") ? before : after) || !lasts.containsKey(law.first()) || law.at().isEmpty() && !firsts.containsKey(law.then())) {
+                if (!law.holdsFor(law.first().startsWith("off ") ? before : after)
+                        || !lasts.containsKey(law.first())
+                        || law.at().isEmpty() && !firsts.containsKey(law.then())) {
                     continue;
                 }
                 met.add(law);
-                boolean kept = law.at().isEmpty() ? lasts.get(law.first()) < firsts.get(law.then()) : positions.get(law.first()).equals(Set.of(law.at()));
+                boolean kept = law.at().isEmpty()
+                        ? lasts.get(law.first()) < firsts.get(law.then())
+                        : positions.get(law.first()).equals(Set.of(law.at()));
                 if (!kept) {
                     broken.add(law.toString());
                 }
@@ -140,7 +159,10 @@ final class TradeOrders {
 
     /** Lines that spoke of no job at all, written for a family of its own: misspelt, or about what no sheet has. */
     List<Law> idle() {
-        return byFamily.entrySet().stream().flatMap(f -> read(f.getKey(), f.getKey()).stream()).filter(law -> !met.contains(law)).toList();
+        return byFamily.entrySet().stream()
+                .flatMap(f -> read(f.getKey(), f.getKey()).stream())
+                .filter(law -> !met.contains(law))
+                .toList();
     }
 
     private static List<String> done(Step step) {
@@ -150,14 +172,20 @@ final class TradeOrders {
         }
         step.asks().forEach(ask -> done.add("read " + ask.id()));
         for (Act act : step.acts()) {
-            done.add(switch (act.verb()) {
-                case TAKE, BIN -> "off " + act.object();
-                case PUT_BACK, FIT_NEW -> "on " + act.object();
-                case CLOSE, TIGHTEN, SET, NOTE, DELIVERED -> act.verb().name().toLowerCase(Locale.ROOT) + " " + act.object();
-                case OPEN -> "part " + act.object();
-                case AID_ON, AID_OFF -> act.verb().name().toLowerCase(Locale.ROOT).replace('_', '-') + " " + act.object();
-                default -> act.verb().name().toLowerCase(Locale.ROOT).replace('_', '-');
-            });
+            done.add(
+                    switch (act.verb()) {
+                        case TAKE, BIN -> "off " + act.object();
+                        case PUT_BACK, FIT_NEW -> "on " + act.object();
+                        case CLOSE, TIGHTEN, SET, NOTE, DELIVERED -> act.verb()
+                                        .name()
+                                        .toLowerCase(Locale.ROOT) + " " + act.object();
+                        case OPEN -> "part " + act.object();
+                        case AID_ON, AID_OFF -> act.verb()
+                                        .name()
+                                        .toLowerCase(Locale.ROOT)
+                                        .replace('_', '-') + " " + act.object();
+                        default -> act.verb().name().toLowerCase(Locale.ROOT).replace('_', '-');
+                    });
         }
         return done;
     }

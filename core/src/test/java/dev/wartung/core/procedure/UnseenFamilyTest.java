@@ -33,28 +33,44 @@ class UnseenFamilyTest {
 
     private static <T> T accepted(Object result) {
         assertThat(result).isInstanceOf(Accepted.class);
-        @SuppressWarnings("unchecked") T sheet = ((Accepted<T>) result).sheet();
+        @SuppressWarnings("unchecked")
+        T sheet = ((Accepted<T>) result).sheet();
         return sheet;
     }
 
     @Test
-    @DisplayName("A family that was never shipped is read, derived, carried out without an incident, and drawn, from its files alone")
+    @DisplayName(
+            "A family that was never shipped is read, derived, carried out without an incident, and drawn, from its files alone")
     void unseen() throws IOException {
         SheetLibrary library = SheetLibrary.shipped();
         SheetReader reader = new SheetReader();
-        AnatomySheet anatomy = accepted(reader.readAnatomy("sampling.yaml", text("sampling.yaml"), SheetLibrary::fragment));
+        AnatomySheet anatomy =
+                accepted(reader.readAnatomy("sampling.yaml", text("sampling.yaml"), SheetLibrary::fragment));
         library.add(anatomy, new DrawingTemplate(anatomy.drawing(), text("sampling.svg"), SheetLibrary::drawingPart));
         TypeSheet type = accepted(reader.readType("tapper-15.yaml", text("tapper-15.yaml"), library::anatomy));
         library.add(type);
-        Derivation derivation = new Derivation(anatomy, library.type("tapper-15").orElseThrow(), new Practice(Schools.table(), SiteChoices.NONE));
+        Derivation derivation = new Derivation(
+                anatomy, library.type("tapper-15").orElseThrow(), new Practice(Schools.table(), SiteChoices.NONE));
         for (ValveConfiguration configuration : anatomy.configurations()) {
-            Procedure procedure = derivation.derive(Work.of(anatomy.work("renew-product-seals").orElseThrow()), configuration);
+            Procedure procedure = derivation.derive(
+                    Work.of(anatomy.work("renew-product-seals").orElseThrow()), configuration);
             assertThat(procedure.renews()).containsExactly("tip", "ring");
-            assertThat(procedure.steps()).extracting(Step::id).containsSubsequence("lock-line", "wheel-open", "take-spindle", "take-rings", "fit-rings", "fit-spindle",
-                    "cycle", "ends", "unlock-line");
+            assertThat(procedure.steps())
+                    .extracting(Step::id)
+                    .containsSubsequence(
+                            "lock-line",
+                            "wheel-open",
+                            "take-spindle",
+                            "take-rings",
+                            "fit-rings",
+                            "fit-spindle",
+                            "cycle",
+                            "ends",
+                            "unlock-line");
             Bench bench = new Bench(anatomy.build(), configuration);
             for (Step step : procedure.steps()) {
-                String svg = new SectionDrawing(library.drawing(anatomy), anatomy, type, configuration).svg(bench, SectionDrawing.View.PLAIN, "Tapper");
+                String svg = new SectionDrawing(library.drawing(anatomy), anatomy, type, configuration)
+                        .svg(bench, SectionDrawing.View.PLAIN, "Tapper");
                 assertThat(svg.contains("data-part=\"tip\"")).isEqualTo(bench.place("tip") == Place.ON_VALVE);
                 assertThat(bench.carryOut(step.acts())).isEmpty();
             }

@@ -35,7 +35,26 @@ class JobLogTest {
     private static final int SEEDS = 300;
 
     private static Step step(String id) {
-        return new Step(id, id, Optional.empty(), Phase.OPEN, id, "", "", "", List.of(), List.of(), 1, List.of(), List.of(), List.of(), List.of(), false, false, false, List.of());
+        return new Step(
+                id,
+                id,
+                Optional.empty(),
+                Phase.OPEN,
+                id,
+                "",
+                "",
+                "",
+                List.of(),
+                List.of(),
+                1,
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                false,
+                false,
+                false,
+                List.of());
     }
 
     private static Procedure procedure(List<String> renews, String... ids) {
@@ -51,16 +70,44 @@ class JobLogTest {
     }
 
     private static Answer answer(String ask) {
-        return Answer.once(ask, ask, Optional.empty(), Optional.of("play"), new Verdict(Verdict.Outcome.WITHIN, "", ""), Optional.empty());
+        return Answer.once(
+                ask,
+                ask,
+                Optional.empty(),
+                Optional.of("play"),
+                new Verdict(Verdict.Outcome.WITHIN, "", ""),
+                Optional.empty());
     }
 
     private static Confirmed confirmed(String second, CountedIn... pieces) {
-        return new Confirmed(List.of(answer("bush-play")), List.of(pieces), Optional.of(second), List.of(new Greased("plug seal", "Lumo 2", "T1", "H1", "", Optional.empty())), Map.of(ToolKind.GAUGE, "G-1"));
+        return new Confirmed(
+                List.of(answer("bush-play")),
+                List.of(pieces),
+                Optional.of(second),
+                List.of(new Greased("plug seal", "Lumo 2", "T1", "H1", "", Optional.empty())),
+                Map.of(ToolKind.GAUGE, "G-1"));
     }
 
     private static JobEvent.Found found(String id, Optional<CountedIn> atHand, Optional<Procedure> goesOn) {
-        return new JobEvent.Found(new Finding(id, "bush", "Guide bush", "general", "General", "play", "Play", "", Optional.empty(), Optional.empty(), "", Optional.empty(), Decision.REPLACE, "It is worn.",
-                Optional.of(new Replaced("bush", "Guide bush", "B-1", "PTFE"))), atHand, goesOn);
+        return new JobEvent.Found(
+                new Finding(
+                        id,
+                        "bush",
+                        "Guide bush",
+                        "general",
+                        "General",
+                        "play",
+                        "Play",
+                        "",
+                        Optional.empty(),
+                        Optional.empty(),
+                        "",
+                        Optional.empty(),
+                        Decision.REPLACE,
+                        "It is worn.",
+                        Optional.of(new Replaced("bush", "Guide bush", "B-1", "PTFE"))),
+                atHand,
+                goesOn);
     }
 
     private static JobLog log(Happened... happened) {
@@ -70,10 +117,26 @@ class JobLogTest {
     @Test
     @DisplayName("What was confirmed, counted in, greased, found, judged and answered adds up, in order")
     void addsUp() {
-        OldSeal seal = new OldSeal("plug-seal", "Plug seal", "A-1", "EPDM", "swollen", "Swollen", List.of("oil"), List.of(new Check("oil", "Which oil was used?")), "", "");
-        Standing standing = log(at("", new JobEvent.Begun()), at("count", confirmed("Theo", piece("plug-seal"))), at("feel", confirmed("Rita")),
-                at("", found("f1", Optional.empty(), Optional.of(procedure(List.of("bush"), "more-open")))), at("", new JobEvent.Arrived(piece("bush"))),
-                at("", new JobEvent.OldSealJudged(seal)), at("", new JobEvent.Checked("oil", "Which oil was used?", "none"))).standing();
+        OldSeal seal = new OldSeal(
+                "plug-seal",
+                "Plug seal",
+                "A-1",
+                "EPDM",
+                "swollen",
+                "Swollen",
+                List.of("oil"),
+                List.of(new Check("oil", "Which oil was used?")),
+                "",
+                "");
+        Standing standing = log(
+                        at("", new JobEvent.Begun()),
+                        at("count", confirmed("Theo", piece("plug-seal"))),
+                        at("feel", confirmed("Rita")),
+                        at("", found("f1", Optional.empty(), Optional.of(procedure(List.of("bush"), "more-open")))),
+                        at("", new JobEvent.Arrived(piece("bush"))),
+                        at("", new JobEvent.OldSealJudged(seal)),
+                        at("", new JobEvent.Checked("oil", "Which oil was used?", "none")))
+                .standing();
         assertThat(standing.confirmed()).extracting(c -> c.step().id()).containsExactly("count", "feel");
         assertThat(standing.countedIn()).extracting(CountedIn::part).containsExactly("plug-seal", "bush");
         assertThat(standing.greased()).hasSize(2);
@@ -87,11 +150,15 @@ class JobLogTest {
     }
 
     @Test
-    @DisplayName("A corrected record counts from the beginning, with other parts to renew; the way back renews what the job did")
+    @DisplayName(
+            "A corrected record counts from the beginning, with other parts to renew; the way back renews what the job did")
     void otherProcedures() {
-        JobEvent corrected = new JobEvent.Corrected(NC, NO, procedure(List.of("stem-seal"), "count", "loosen"), "the plate says so");
+        JobEvent corrected =
+                new JobEvent.Corrected(NC, NO, procedure(List.of("stem-seal"), "count", "loosen"), "the plate says so");
         JobEvent up = new JobEvent.ClosingUp(procedure(List.of(), "way-1"));
-        Standing standing = log(at("count", confirmed("Theo")), at("", corrected), at("loosen", confirmed("Theo")), at("", up)).standing();
+        Standing standing = log(
+                        at("count", confirmed("Theo")), at("", corrected), at("loosen", confirmed("Theo")), at("", up))
+                .standing();
         assertThat(standing.configuration()).isEqualTo(NO);
         assertThat(standing.procedure().steps()).extracting(Step::id).containsExactly("way-1");
         assertThat(standing.renews()).containsExactly("stem-seal");
@@ -101,10 +168,15 @@ class JobLogTest {
     @Test
     @DisplayName("A kit counted in, taken back and counted again is there once")
     void countedTwice() {
-        Standing standing = log(at("count", confirmed("Theo", piece("plug-seal"))), at("count", new TakenBack("another bag")), at("count", confirmed("Theo", piece("plug-seal")))).standing();
+        Standing standing = log(
+                        at("count", confirmed("Theo", piece("plug-seal"))),
+                        at("count", new TakenBack("another bag")),
+                        at("count", confirmed("Theo", piece("plug-seal"))))
+                .standing();
         assertThat(standing.countedIn()).hasSize(1);
         assertThat(standing.greased()).hasSize(1);
-        assertThat(log(at("", new TakenBack("nothing to take back"))).standing()).isEqualTo(log().standing());
+        assertThat(log(at("", new TakenBack("nothing to take back"))).standing())
+                .isEqualTo(log().standing());
     }
 
     @Test
@@ -113,14 +185,31 @@ class JobLogTest {
         for (int seed = 0; seed < SEEDS; seed++) {
             Random random = new Random(seed);
             List<Happened> before = some(random);
-            List<Happened> after = some(random).stream().filter(h -> !(h.event() instanceof TakenBack)).toList();
+            List<Happened> after = some(random).stream()
+                    .filter(h -> !(h.event() instanceof TakenBack))
+                    .toList();
             Happened confirmation = at("feel", confirmed("Nobody", piece("bush")));
-            Happened finding = new Happened(Happened.findingOf(confirmation.id(), "bush-play"), Optional.empty(), found("gone", Optional.of(piece("bush")), Optional.of(procedure(List.of("bush"), "never"))));
-            List<Happened> never = Stream.concat(before.stream(), after.stream()).toList();
-            List<Happened> undone = Stream.of(before.stream(), Stream.of(confirmation, finding, at("feel", new TakenBack("not so"))), after.stream()).flatMap(s -> s).toList();
-            assertThat(log(undone.toArray(Happened[]::new)).standing()).as("seed %d", seed).isEqualTo(log(never.toArray(Happened[]::new)).standing());
-            JobLog last = log(Stream.of(before.stream(), Stream.of(confirmation, finding)).flatMap(s -> s).toArray(Happened[]::new));
-            assertThat(last.withoutLast().standing()).as("seed %d", seed).isEqualTo(log(before.toArray(Happened[]::new)).standing());
+            Happened finding = new Happened(
+                    Happened.findingOf(confirmation.id(), "bush-play"),
+                    Optional.empty(),
+                    found("gone", Optional.of(piece("bush")), Optional.of(procedure(List.of("bush"), "never"))));
+            List<Happened> never =
+                    Stream.concat(before.stream(), after.stream()).toList();
+            List<Happened> undone = Stream.of(
+                            before.stream(),
+                            Stream.of(confirmation, finding, at("feel", new TakenBack("not so"))),
+                            after.stream())
+                    .flatMap(s -> s)
+                    .toList();
+            assertThat(log(undone.toArray(Happened[]::new)).standing())
+                    .as("seed %d", seed)
+                    .isEqualTo(log(never.toArray(Happened[]::new)).standing());
+            JobLog last = log(Stream.of(before.stream(), Stream.of(confirmation, finding))
+                    .flatMap(s -> s)
+                    .toArray(Happened[]::new));
+            assertThat(last.withoutLast().standing())
+                    .as("seed %d", seed)
+                    .isEqualTo(log(before.toArray(Happened[]::new)).standing());
             assertThat(last.findingsOfLast()).containsExactly(finding.id());
         }
     }
@@ -128,28 +217,51 @@ class JobLogTest {
     private static List<Happened> some(Random random) {
         List<Happened> happened = new ArrayList<>();
         for (int i = random.nextInt(6); i > 0; i--) {
-            happened.add(switch (random.nextInt(9)) {
-                case 0 -> at("count", confirmed("Theo", piece("plug-seal")));
-                case 1 -> at("open", confirmed("Rita"));
-                case 2 -> at("open", new TakenBack("once more"));
-                case 3 -> at("", found("f" + i, Optional.empty(), random.nextBoolean() ? Optional.empty() : Optional.of(procedure(List.of("bush"), "count", "feel", "open", "more-" + i))));
-                case 4 -> at("open", new JobEvent.ReadingFailed(confirmed("Nobody", piece("stem"))));
-                case 5 -> at("open", new JobEvent.Noted("it drips"));
-                case 6 -> at("", new JobEvent.TakenOver("shift"));
-                case 7 -> at("", new JobEvent.Arrived(piece("bush")));
-                default -> at("", new JobEvent.Checked("oil", "Which?", "none"));
-            });
+            happened.add(
+                    switch (random.nextInt(9)) {
+                        case 0 -> at("count", confirmed("Theo", piece("plug-seal")));
+                        case 1 -> at("open", confirmed("Rita"));
+                        case 2 -> at("open", new TakenBack("once more"));
+                        case 3 -> at(
+                                "",
+                                found(
+                                        "f" + i,
+                                        Optional.empty(),
+                                        random.nextBoolean()
+                                                ? Optional.empty()
+                                                : Optional.of(procedure(
+                                                        List.of("bush"), "count", "feel", "open", "more-" + i))));
+                        case 4 -> at("open", new JobEvent.ReadingFailed(confirmed("Nobody", piece("stem"))));
+                        case 5 -> at("open", new JobEvent.Noted("it drips"));
+                        case 6 -> at("", new JobEvent.TakenOver("shift"));
+                        case 7 -> at("", new JobEvent.Arrived(piece("bush")));
+                        default -> at("", new JobEvent.Checked("oil", "Which?", "none"));
+                    });
         }
         return happened;
     }
 
     @Test
-    @DisplayName("Beginning, reporting, cancelling, stopping and closing change nothing of where the work stands; a step the job never had is refused")
+    @DisplayName(
+            "Beginning, reporting, cancelling, stopping and closing change nothing of where the work stands; a step the job never had is refused")
     void rest() {
-        JobEvent closed = new JobEvent.Closed(4, 0, "", JobEvent.Closed.Left.SCRAPPED, List.of(new Signature("tessa", "Tessa", Signature.DONE, Instant.EPOCH)));
-        Standing standing = log(at("", new JobEvent.Reported("drips")), at("", new JobEvent.Begun()), at("", new JobEvent.Cancelled()), at("", new JobEvent.Stopped("late")), at("", closed)).standing();
+        JobEvent closed = new JobEvent.Closed(
+                4,
+                0,
+                "",
+                JobEvent.Closed.Left.SCRAPPED,
+                List.of(new Signature("tessa", "Tessa", Signature.DONE, Instant.EPOCH)));
+        Standing standing = log(
+                        at("", new JobEvent.Reported("drips")),
+                        at("", new JobEvent.Begun()),
+                        at("", new JobEvent.Cancelled()),
+                        at("", new JobEvent.Stopped("late")),
+                        at("", closed))
+                .standing();
         assertThat(standing).isEqualTo(log().standing());
-        assertThatThrownBy(() -> log(at("never", confirmed("Theo"))).standing()).isInstanceOf(IllegalStateException.class).hasMessageContaining("never");
+        assertThatThrownBy(() -> log(at("never", confirmed("Theo"))).standing())
+                .isInstanceOf(IllegalStateException.class)
+                .hasMessageContaining("never");
         assertThatThrownBy(() -> log(at("", confirmed("Theo"))).standing()).isInstanceOf(IllegalStateException.class);
     }
 }

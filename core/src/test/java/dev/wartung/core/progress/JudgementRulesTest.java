@@ -23,8 +23,25 @@ import org.junit.jupiter.api.Test;
 class JudgementRulesTest {
 
     private static Finding finding(String part, Decision decision) {
-        Optional<Replaced> replaced = decision == Decision.REPLACE ? Optional.of(new Replaced(part, "Stem O-ring", "A-1", "EPDM")) : Optional.empty();
-        return new Finding("f", part, "Stem O-ring", "groove", "Seal groove", "nick", "Nick", "", Optional.of(1e-4), Optional.empty(), "", Optional.empty(), decision, "Because.", replaced);
+        Optional<Replaced> replaced = decision == Decision.REPLACE
+                ? Optional.of(new Replaced(part, "Stem O-ring", "A-1", "EPDM"))
+                : Optional.empty();
+        return new Finding(
+                "f",
+                part,
+                "Stem O-ring",
+                "groove",
+                "Seal groove",
+                "nick",
+                "Nick",
+                "",
+                Optional.of(1e-4),
+                Optional.empty(),
+                "",
+                Optional.empty(),
+                decision,
+                "Because.",
+                replaced);
     }
 
     private static Judgement of(Finding... findings) {
@@ -32,7 +49,26 @@ class JudgementRulesTest {
     }
 
     private static Step step(Act... acts) {
-        return new Step("s", "s", Optional.empty(), Phase.CLOSE, "Do it", "", "Done", "", List.of(), List.of(), 1, List.of(), List.of(), List.of(), Arrays.asList(acts), false, false, false, List.of());
+        return new Step(
+                "s",
+                "s",
+                Optional.empty(),
+                Phase.CLOSE,
+                "Do it",
+                "",
+                "Done",
+                "",
+                List.of(),
+                List.of(),
+                1,
+                List.of(),
+                List.of(),
+                List.of(),
+                Arrays.asList(acts),
+                false,
+                false,
+                false,
+                List.of());
     }
 
     private static final Step BACK = step(Act.of(Verb.PUT_BACK, "stem"));
@@ -47,10 +83,20 @@ class JudgementRulesTest {
         assertThat(open.blocks(ELSE, false)).isEmpty();
         assertThat(open.blocks(NEW, false)).as("a new one has no nick").isEmpty();
         assertThat(open.hindrances()).singleElement().asString().contains("has not been looked at again");
-        assertThat(of(finding("stem", Decision.REWORK), finding("stem", Decision.FIT)).hindrances()).isEmpty();
-        assertThat(of(finding("stem", Decision.REWORK), finding("stem", Decision.REWORK)).toLookAtAgain()).hasSize(1);
-        assertThat(of(finding("stem", Decision.FIT), finding("stem", Decision.REWORK)).toLookAtAgain()).as("a look before is no second look").hasSize(1);
-        assertThat(of(finding("stem", Decision.REWORK), finding("plug", Decision.FIT)).toLookAtAgain()).as("another part's look does not count").hasSize(1);
+        assertThat(of(finding("stem", Decision.REWORK), finding("stem", Decision.FIT))
+                        .hindrances())
+                .isEmpty();
+        assertThat(of(finding("stem", Decision.REWORK), finding("stem", Decision.REWORK))
+                        .toLookAtAgain())
+                .hasSize(1);
+        assertThat(of(finding("stem", Decision.FIT), finding("stem", Decision.REWORK))
+                        .toLookAtAgain())
+                .as("a look before is no second look")
+                .hasSize(1);
+        assertThat(of(finding("stem", Decision.REWORK), finding("plug", Decision.FIT))
+                        .toLookAtAgain())
+                .as("another part's look does not count")
+                .hasSize(1);
     }
 
     @Test
@@ -67,7 +113,8 @@ class JudgementRulesTest {
     }
 
     @Test
-    @DisplayName("A valve to be stopped is not put together any further, but under air the way goes on until the air is off")
+    @DisplayName(
+            "A valve to be stopped is not put together any further, but under air the way goes on until the air is off")
     void stopping() {
         Judgement stops = of(finding("body", Decision.STOP));
         assertThat(stops.blocks(BACK, false).orElseThrow()).contains("goes out of service");
@@ -79,12 +126,26 @@ class JudgementRulesTest {
     @Test
     @DisplayName("Two old seals that ask for the same check ask once; answered, it is asked no more")
     void checks() {
-        OldSeal plug = OldSeal.of("plug-seal", "Plug seal", "A", "EPDM", Knowledge.oldSeals().appearance("swollen").orElseThrow(), "");
-        OldSeal stem = OldSeal.of("stem-seal", "Stem seal", "B", "EPDM", Knowledge.oldSeals().appearance("swollen").orElseThrow(), "");
+        OldSeal plug = OldSeal.of(
+                "plug-seal",
+                "Plug seal",
+                "A",
+                "EPDM",
+                Knowledge.oldSeals().appearance("swollen").orElseThrow(),
+                "");
+        OldSeal stem = OldSeal.of(
+                "stem-seal",
+                "Stem seal",
+                "B",
+                "EPDM",
+                Knowledge.oldSeals().appearance("swollen").orElseThrow(),
+                "");
         Judgement both = new Judgement(List.of(), List.of(plug, stem), Map.of(), Set.of());
         assertThat(both.openChecks()).hasSize(plug.checks().size());
         String first = plug.checks().get(0).id();
-        assertThat(new Judgement(List.of(), List.of(plug, stem), Map.of(first, "in order"), Set.of()).openChecks()).noneMatch(c -> c.id().equals(first));
-        assertThat(both.hindrances()).allSatisfy(h -> assertThat(h).startsWith("Not answered yet: ").matches(".*[.?]$"));
+        assertThat(new Judgement(List.of(), List.of(plug, stem), Map.of(first, "in order"), Set.of()).openChecks())
+                .noneMatch(c -> c.id().equals(first));
+        assertThat(both.hindrances())
+                .allSatisfy(h -> assertThat(h).startsWith("Not answered yet: ").matches(".*[.?]$"));
     }
 }

@@ -26,14 +26,43 @@ class ProgressTest {
 
     private final SheetLibrary library = SheetLibrary.shipped();
     private final AnatomySheet anatomy = library.anatomy("single-seat").orElseThrow();
-    private final ValveConfiguration configuration = new ValveConfiguration(Drive.NC, Map.of("head-port", "none", "coupling", "threaded", "plug", "profiled", "head", "none",
-            "lock-pin", "none", "weight", "hand", "elastomer", "EPDM", "sealing", "lip", "actuator-build", "wire", "rod-packing", "o-ring")).with("end-covers", "none");
-    private final Procedure procedure = new Derivation(anatomy, library.type("kolm-50").orElseThrow(),
-            new Practice(Schools.table(), SiteChoices.NONE)).derive(Work.of(anatomy.work("renew-product-seals").orElseThrow()), configuration);
+    private final ValveConfiguration configuration = new ValveConfiguration(
+                    Drive.NC,
+                    Map.of(
+                            "head-port",
+                            "none",
+                            "coupling",
+                            "threaded",
+                            "plug",
+                            "profiled",
+                            "head",
+                            "none",
+                            "lock-pin",
+                            "none",
+                            "weight",
+                            "hand",
+                            "elastomer",
+                            "EPDM",
+                            "sealing",
+                            "lip",
+                            "actuator-build",
+                            "wire",
+                            "rod-packing",
+                            "o-ring"))
+            .with("end-covers", "none");
+    private final Procedure procedure = new Derivation(
+                    anatomy, library.type("kolm-50").orElseThrow(), new Practice(Schools.table(), SiteChoices.NONE))
+            .derive(Work.of(anatomy.work("renew-product-seals").orElseThrow()), configuration);
 
     private Progress after(int steps) {
-        return new Progress(anatomy.build(), configuration, List.of(), procedure,
-                procedure.steps().subList(0, steps).stream().map(s -> new Confirmation(s, List.of())).toList());
+        return new Progress(
+                anatomy.build(),
+                configuration,
+                List.of(),
+                procedure,
+                procedure.steps().subList(0, steps).stream()
+                        .map(s -> new Confirmation(s, List.of()))
+                        .toList());
     }
 
     @Test
@@ -42,11 +71,14 @@ class ProgressTest {
         assertThat(after(0).oldOut()).isEqualTo(new Count(0, 4));
         int all = procedure.steps().size();
         for (int i = 1; i <= all; i++) {
-            assertThat(after(i).oldOut().done()).isGreaterThanOrEqualTo(after(i - 1).oldOut().done());
-            assertThat(after(i).newIn().done()).isLessThanOrEqualTo(after(i).oldOut().done());
+            assertThat(after(i).oldOut().done())
+                    .isGreaterThanOrEqualTo(after(i - 1).oldOut().done());
+            assertThat(after(i).newIn().done())
+                    .isLessThanOrEqualTo(after(i).oldOut().done());
             assertThat(after(i).incidents()).isEmpty();
         }
-        assertThat(after(all).oldOut().complete() && after(all).newIn().complete()).isTrue();
+        assertThat(after(all).oldOut().complete() && after(all).newIn().complete())
+                .isTrue();
         assertThat(after(all).hindrances()).isEmpty();
     }
 
@@ -63,13 +95,26 @@ class ProgressTest {
     @DisplayName("A failed reading that nobody decided about stands in the way; with a reason it does not")
     void undecidedReading() {
         Verdict failed = new Verdict(Verdict.Outcome.HIGH, "18 N·m, limits 12 to 14 N·m", "Slacken");
-        Answer undecided = Answer.once("t", "Clamp torque", Optional.empty(), Optional.empty(), failed, Optional.empty());
-        Answer accepted = Answer.once("t", "Clamp torque", Optional.empty(), Optional.empty(), failed, Optional.of(new Answer.Acceptance("known", Optional.empty())));
-        List<Confirmation> all = new ArrayList<>(procedure.steps().stream().map(s -> new Confirmation(s, List.<Answer>of())).toList());
+        Answer undecided =
+                Answer.once("t", "Clamp torque", Optional.empty(), Optional.empty(), failed, Optional.empty());
+        Answer accepted = Answer.once(
+                "t",
+                "Clamp torque",
+                Optional.empty(),
+                Optional.empty(),
+                failed,
+                Optional.of(new Answer.Acceptance("known", Optional.empty())));
+        List<Confirmation> all = new ArrayList<>(procedure.steps().stream()
+                .map(s -> new Confirmation(s, List.<Answer>of()))
+                .toList());
         all.set(3, new Confirmation(procedure.steps().get(3), List.of(undecided)));
-        assertThat(new Progress(anatomy.build(), configuration, List.of(), procedure, all).hindrances()).singleElement().asString().contains("Clamp torque");
+        assertThat(new Progress(anatomy.build(), configuration, List.of(), procedure, all).hindrances())
+                .singleElement()
+                .asString()
+                .contains("Clamp torque");
         all.set(3, new Confirmation(procedure.steps().get(3), List.of(accepted)));
-        assertThat(new Progress(anatomy.build(), configuration, List.of(), procedure, all).hindrances()).isEmpty();
+        assertThat(new Progress(anatomy.build(), configuration, List.of(), procedure, all).hindrances())
+                .isEmpty();
     }
 
     @Test
@@ -82,9 +127,12 @@ class ProgressTest {
     }
 
     @Test
-    @DisplayName("A valve is untouched while it was only prepared and made safe, by this job alone; from the first step that opens it no more")
+    @DisplayName(
+            "A valve is untouched while it was only prepared and made safe, by this job alone; from the first step that opens it no more")
     void untouched() {
-        int opens = (int) procedure.steps().stream().takeWhile(s -> s.phase().compareTo(Phase.MAKE_SAFE) <= 0).count();
+        int opens = (int) procedure.steps().stream()
+                .takeWhile(s -> s.phase().compareTo(Phase.MAKE_SAFE) <= 0)
+                .count();
         assertThat(after(0).untouched()).isTrue();
         assertThat(after(2).untouched()).isTrue();
         assertThat(after(opens + 1).untouched()).isFalse();
@@ -92,14 +140,24 @@ class ProgressTest {
         int air = procedure.steps().stream().map(s -> s.id()).toList().indexOf("air-opens");
         assertThat(after(air + 1).untouched()).as("air holds the stem").isFalse();
         List<Step> carried = procedure.steps().subList(0, 1);
-        assertThat(new Progress(anatomy.build(), configuration, carried, procedure, List.of()).untouched()).as("an earlier job has begun").isFalse();
+        assertThat(new Progress(anatomy.build(), configuration, carried, procedure, List.of()).untouched())
+                .as("an earlier job has begun")
+                .isFalse();
     }
 
     @Test
-    @DisplayName("What a later job carries is what this one carried and what was confirmed since; what was confirmed is known by its step")
+    @DisplayName(
+            "What a later job carries is what this one carried and what was confirmed since; what was confirmed is known by its step")
     void behind() {
         List<Step> carried = procedure.steps().subList(0, 2);
-        Progress progress = new Progress(anatomy.build(), configuration, carried, procedure, procedure.steps().subList(2, 5).stream().map(s -> new Confirmation(s, List.of())).toList());
+        Progress progress = new Progress(
+                anatomy.build(),
+                configuration,
+                carried,
+                procedure,
+                procedure.steps().subList(2, 5).stream()
+                        .map(s -> new Confirmation(s, List.of()))
+                        .toList());
         assertThat(progress.behind()).isEqualTo(procedure.steps().subList(0, 5));
         assertThat(progress.confirmed()).hasSize(3);
         assertThat(progress.isConfirmed(procedure.steps().get(2).id())).isTrue();
@@ -111,11 +169,18 @@ class ProgressTest {
     @Test
     @DisplayName("A step done out of its order is an incident, and it is told; carried steps count in the count")
     void outOfOrder() {
-        List<Confirmation> only = procedure.steps().stream().filter(s -> s.id().equals("take-out-plug-seal")).map(s -> new Confirmation(s, List.of())).toList();
-        assertThat(new Progress(anatomy.build(), configuration, List.of(), procedure, only).incidents()).isNotEmpty();
+        List<Confirmation> only = procedure.steps().stream()
+                .filter(s -> s.id().equals("take-out-plug-seal"))
+                .map(s -> new Confirmation(s, List.of()))
+                .toList();
+        assertThat(new Progress(anatomy.build(), configuration, List.of(), procedure, only).incidents())
+                .isNotEmpty();
         int half = procedure.steps().stream().map(Step::id).toList().indexOf("fit-plug-seal");
-        Progress carried = new Progress(anatomy.build(), configuration, procedure.steps().subList(0, half), procedure, List.of());
-        assertThat(carried.oldOut().done()).isEqualTo(after(half).oldOut().done()).isPositive();
+        Progress carried =
+                new Progress(anatomy.build(), configuration, procedure.steps().subList(0, half), procedure, List.of());
+        assertThat(carried.oldOut().done())
+                .isEqualTo(after(half).oldOut().done())
+                .isPositive();
     }
 
     @Test

@@ -29,14 +29,28 @@ class SameAgainTest {
 
     private static final SheetLibrary LIBRARY = SheetLibrary.shipped();
 
-    private static Ask asked(String typeId, Map<String, String> facts, String work, String noted, Answer answer, String again) {
+    private static Ask asked(
+            String typeId, Map<String, String> facts, String work, String noted, Answer answer, String again) {
         TypeSheet type = LIBRARY.type(typeId).orElseThrow();
         AnatomySheet anatomy = LIBRARY.anatomy(type.anatomy()).orElseThrow();
-        ValveConfiguration configuration = anatomy.configurations(type).stream().filter(c -> c.facts().entrySet().containsAll(facts.entrySet())).findFirst().orElseThrow();
-        Procedure procedure = new Derivation(anatomy, type, new Practice(Schools.table(), SiteChoices.NONE)).derive(Work.of(anatomy.work(work).orElseThrow()), configuration);
-        Step at = procedure.steps().stream().filter(s -> s.asks().stream().anyMatch(a -> a.id().equals(noted))).findFirst().orElseThrow();
-        List<Confirmation> confirmed = answer.ask().isEmpty() ? List.of() : List.of(new Confirmation(at, List.of(answer)));
-        return new Progress(anatomy.build(), configuration, List.of(), procedure, confirmed).procedure().steps().stream().flatMap(s -> s.asks().stream()).filter(a -> a.id().equals(again)).findFirst().orElseThrow();
+        ValveConfiguration configuration = anatomy.configurations(type).stream()
+                .filter(c -> c.facts().entrySet().containsAll(facts.entrySet()))
+                .findFirst()
+                .orElseThrow();
+        Procedure procedure = new Derivation(anatomy, type, new Practice(Schools.table(), SiteChoices.NONE))
+                .derive(Work.of(anatomy.work(work).orElseThrow()), configuration);
+        Step at = procedure.steps().stream()
+                .filter(s -> s.asks().stream().anyMatch(a -> a.id().equals(noted)))
+                .findFirst()
+                .orElseThrow();
+        List<Confirmation> confirmed =
+                answer.ask().isEmpty() ? List.of() : List.of(new Confirmation(at, List.of(answer)));
+        return new Progress(anatomy.build(), configuration, List.of(), procedure, confirmed)
+                .procedure().steps().stream()
+                        .flatMap(s -> s.asks().stream())
+                        .filter(a -> a.id().equals(again))
+                        .findFirst()
+                        .orElseThrow();
     }
 
     private static Answer read(String ask, Optional<Quantity> measured, Optional<String> seen) {
@@ -48,23 +62,42 @@ class SameAgainTest {
     }
 
     @Test
-    @DisplayName("A limiter that stood at 52 mm goes back to 52 mm within half a turn (1 mm on this thread), whatever its sheet's band; nothing noted, the band holds")
+    @DisplayName(
+            "A limiter that stood at 52 mm goes back to 52 mm within half a turn (1 mm on this thread), whatever its sheet's band; nothing noted, the band holds")
     void length() {
         Map<String, String> fitted = Map.of("limiter", "fitted");
-        Ask again = asked("terskel-50", fitted, "renew-diaphragm", "limiter-length", read("limiter-length", Optional.of(mm(52)), Optional.empty()), "limiter-set");
+        Ask again = asked(
+                "terskel-50",
+                fitted,
+                "renew-diaphragm",
+                "limiter-length",
+                read("limiter-length", Optional.of(mm(52)), Optional.empty()),
+                "limiter-set");
         assertThat(again.judge(mm(52.9)).outcome()).isEqualTo(Outcome.WITHIN);
         assertThat(again.judge(mm(53.1)).outcome()).isEqualTo(Outcome.HIGH);
         assertThat(again.judge(mm(50.9)).outcome()).isEqualTo(Outcome.LOW);
         assertThat(again.note()).isEqualTo("It was 52 mm before.");
         // 57 mm is within the sheet's 40 to 60 mm
-        Ask unknown = asked("terskel-50", fitted, "renew-diaphragm", "limiter-length", read("", Optional.empty(), Optional.empty()), "limiter-set");
+        Ask unknown = asked(
+                "terskel-50",
+                fitted,
+                "renew-diaphragm",
+                "limiter-length",
+                read("", Optional.empty(), Optional.empty()),
+                "limiter-set");
         assertThat(unknown.judge(mm(57)).outcome()).isEqualTo(Outcome.WITHIN);
     }
 
     @Test
     @DisplayName("A seal that looked to the shaft is to look there again")
     void side() {
-        Ask again = asked("hvile-50", Map.of(), "renew-product-seals", "lip-way", read("lip-way", Optional.empty(), Optional.of("to the shaft")), "lip-way-again");
+        Ask again = asked(
+                "hvile-50",
+                Map.of(),
+                "renew-product-seals",
+                "lip-way",
+                read("lip-way", Optional.empty(), Optional.of("to the shaft")),
+                "lip-way-again");
         assertThat(again.judge("to the shaft").passed()).isTrue();
         assertThat(again.judge("to the plug").passed()).isFalse();
         assertThat(again.note()).isEqualTo("It was to the shaft before.");

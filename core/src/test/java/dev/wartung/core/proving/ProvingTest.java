@@ -3,11 +3,11 @@ package dev.wartung.core.proving;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import dev.wartung.core.actuation.FailPositionStudy.Air;
-import dev.wartung.core.actuation.FailPositionStudy.Side;
 import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.actuation.Closure;
 import dev.wartung.core.actuation.FailPositionStudy;
+import dev.wartung.core.actuation.FailPositionStudy.Air;
+import dev.wartung.core.actuation.FailPositionStudy.Side;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
@@ -30,11 +30,14 @@ import org.junit.jupiter.params.provider.MethodSource;
 class ProvingTest {
 
     private static Rehearsal run(DriveModel model, Faults faults, double airLostAfterS, double seatLossPerS) {
-        return Rehearsal.of(model, faults, new Rehearsal.Conditions(new Plan(8e5, 3e5, 3e5), airLostAfterS, seatLossPerS));
+        return Rehearsal.of(
+                model, faults, new Rehearsal.Conditions(new Plan(8e5, 3e5, 3e5), airLostAfterS, seatLossPerS));
     }
 
     static Stream<DriveModel> models() {
-        return SheetLibrary.shipped().types().stream().flatMap(type -> Stream.of(Drive.NC, Drive.NO, Drive.DA).filter(type.drives()::contains).flatMap(d -> model(type, d).stream()));
+        return SheetLibrary.shipped().types().stream().flatMap(type -> Stream.of(Drive.NC, Drive.NO, Drive.DA)
+                .filter(type.drives()::contains)
+                .flatMap(d -> model(type, d).stream()));
     }
 
     private static Optional<DriveModel> model(TypeSheet type, Drive drive) {
@@ -42,60 +45,91 @@ class ProvingTest {
     }
 
     private static DriveModel kolm(Drive drive) {
-        return model(SheetLibrary.shipped().type("kolm-50").orElseThrow(), drive).orElseThrow();
+        return model(SheetLibrary.shipped().type("kolm-50").orElseThrow(), drive)
+                .orElseThrow();
     }
 
     @ParameterizedTest
     @MethodSource("models")
-    @DisplayName("Of every type and drive: the valve on the bench moves where its forces say it must, goes where its spring sends it, and is proven")
+    @DisplayName(
+            "Of every type and drive: the valve on the bench moves where its forces say it must, goes where its spring sends it, and is proven")
     void movesAsItMust(DriveModel model) {
         Rehearsal run = run(model, Faults.NONE, 1e9, 0);
         assertThat(run.outcome()).isEqualTo(Outcome.COMPLETE);
         Signature found = Signature.of(run.trace(), model);
         double step = 4e4 * 0.1 * 3;
         assertThat(found.firstPa().orElseThrow()).isCloseTo(model.firstMovementPa(1, 1), within(step));
-        assertThat(found.fullPa().orElseThrow()).isCloseTo(model.fullTravelPa(1, 1), within(model.drive() == Drive.DA ? 2 * step : step));
-        assertThat(found.wentTo()).isEqualTo(Optional.of(model.drive() == Drive.NO ? Signature.OPEN : Signature.CLOSED));
+        assertThat(found.fullPa().orElseThrow())
+                .isCloseTo(model.fullTravelPa(1, 1), within(model.drive() == Drive.DA ? 2 * step : step));
+        assertThat(found.wentTo())
+                .isEqualTo(Optional.of(model.drive() == Drive.NO ? Signature.OPEN : Signature.CLOSED));
         assertThat(found.switches()).contains(true);
-        assertThat(Proof.of(found, new Proof.Against(model, Optional.empty(), Optional.of(found), 1e-3, 50, Optional.empty(), Optional.empty())).stands()).isEqualTo(Stands.GOOD);
+        assertThat(Proof.of(
+                                found,
+                                new Proof.Against(
+                                        model,
+                                        Optional.empty(),
+                                        Optional.of(found),
+                                        1e-3,
+                                        50,
+                                        Optional.empty(),
+                                        Optional.empty()))
+                        .stands())
+                .isEqualTo(Stands.GOOD);
     }
 
     @Test
-    @DisplayName("A 50 mm plug: 2450 N / 7539.8 mm² = 3.25 bar to the first movement, 4.04 bar to the end; and the study says the same with its line drained")
+    @DisplayName(
+            "A 50 mm plug: 2450 N / 7539.8 mm² = 3.25 bar to the first movement, 4.04 bar to the end; and the study says the same with its line drained")
     void asTheStudySays() {
         DriveModel model = kolm(Drive.NC);
         assertThat(model.firstMovementPa(1, 1)).isCloseTo(324_900, within(200.0));
         assertThat(model.fullTravelPa(1, 1)).isCloseTo(403_700, within(200.0));
         TypeSheet type = SheetLibrary.shipped().type("kolm-50").orElseThrow();
-        FailPositionStudy study = new FailPositionStudy(Actuators.of(type, Drive.NC).orElseThrow(), Actuators.closure(type, Map.of()).orElseThrow(), new Air(6e5, 5e5), 0.1, 0.5);
+        FailPositionStudy study = new FailPositionStudy(
+                Actuators.of(type, Drive.NC).orElseThrow(),
+                Actuators.closure(type, Map.of()).orElseThrow(),
+                new Air(6e5, 5e5),
+                0.1,
+                0.5);
         assertThat(study.airPa(Side.BELOW, 0).usual()).isCloseTo(model.fullTravelPa(1, 1), within(1.0));
         assertThat(study.airPa(Side.BELOW, 0).worst()).isCloseTo(model.fullTravelPa(1.1, 1.5), within(1.0));
     }
 
     @Test
-    @DisplayName("Each fault ends or colours the run: sticking, air lost, a weak spring, dry seals, a leaking piston, a leaking seat")
+    @DisplayName(
+            "Each fault ends or colours the run: sticking, air lost, a weak spring, dry seals, a leaking piston, a leaking seat")
     void faults() {
         DriveModel model = kolm(Drive.NC);
-        assertThat(run(model, new Faults(0.43, 1, 1, 0, false), 1e9, 0).outcome()).isEqualTo(Outcome.STUCK);
+        assertThat(run(model, new Faults(0.43, 1, 1, 0, false), 1e9, 0).outcome())
+                .isEqualTo(Outcome.STUCK);
         assertThat(run(model, Faults.NONE, 6, 0).outcome()).isEqualTo(Outcome.AIR_LOST);
-        assertThat(run(model, new Faults(-1, 1, 1, 5e6, false), 1e9, 0).outcome()).isEqualTo(Outcome.STUCK);
+        assertThat(run(model, new Faults(-1, 1, 1, 5e6, false), 1e9, 0).outcome())
+                .isEqualTo(Outcome.STUCK);
         Signature healthy = Signature.of(run(model, Faults.NONE, 1e9, 0).trace(), model);
-        assertThat(proof(model, new Faults(-1, 1, 0.6, 0, false), 0, healthy).inWords()).startsWith("Not proven: first movement").contains("weak or broken spring");
-        assertThat(proof(model, new Faults(-1, 9, 1, 0, false), 0, healthy).inWords()).contains("needs too much air");
-        assertThat(proof(model, Faults.NONE, 20_000, healthy).inWords()).startsWith("Not proven: seat, by pressure decay");
-        assertThat(proof(model, new Faults(-1, 4.5, 1, 0, false), 0, healthy).lines()).anySatisfy(l -> {
-            assertThat(l.what()).isEqualTo("First movement against its own");
-            assertThat(l.stands()).isEqualTo(Stands.LOOK);
-        });
+        assertThat(proof(model, new Faults(-1, 1, 0.6, 0, false), 0, healthy).inWords())
+                .startsWith("Not proven: first movement")
+                .contains("weak or broken spring");
+        assertThat(proof(model, new Faults(-1, 9, 1, 0, false), 0, healthy).inWords())
+                .contains("needs too much air");
+        assertThat(proof(model, Faults.NONE, 20_000, healthy).inWords())
+                .startsWith("Not proven: seat, by pressure decay");
+        assertThat(proof(model, new Faults(-1, 4.5, 1, 0, false), 0, healthy).lines())
+                .anySatisfy(l -> {
+                    assertThat(l.what()).isEqualTo("First movement against its own");
+                    assertThat(l.stands()).isEqualTo(Stands.LOOK);
+                });
     }
 
     @ParameterizedTest
     @MethodSource("models")
-    @DisplayName("A command that is long on its way, as on a busy network, is no fault of the valve: the run is complete, and its times are the valve's")
+    @DisplayName(
+            "A command that is long on its way, as on a busy network, is no fault of the valve: the run is complete, and its times are the valve's")
     void slowLink(DriveModel model) {
         Signature prompt = Signature.of(run(model, Faults.NONE, 1e9, 0).trace(), model);
         for (double wayS : new double[] {0.5, 2.5, 9}) {
-            Rehearsal late = Rehearsal.of(model, Faults.NONE, new Rehearsal.Conditions(new Plan(8e5, 3e5, 3e5), 1e9, 0, wayS));
+            Rehearsal late =
+                    Rehearsal.of(model, Faults.NONE, new Rehearsal.Conditions(new Plan(8e5, 3e5, 3e5), 1e9, 0, wayS));
             assertThat(late.outcome()).as("%s s", wayS).isEqualTo(Outcome.COMPLETE);
             Signature found = Signature.of(late.trace(), model);
             assertThat(found.wentTo()).isEqualTo(prompt.wentTo());
@@ -105,10 +139,13 @@ class ProvingTest {
     }
 
     @Test
-    @DisplayName("Air that stays on a vented valve is told after 1.2 s; air that goes slowly is waited for, six seconds at most")
+    @DisplayName(
+            "Air that stays on a vented valve is told after 1.2 s; air that goes slowly is waited for, six seconds at most")
     void heldOn() {
         assertThat(vented(t -> 6e5)).isEqualTo(Optional.of(Outcome.HELD_ON));
-        assertThat(vented(t -> Math.max(0, 6e5 - 1.2e5 * t))).as("gone in five seconds").isEmpty();
+        assertThat(vented(t -> Math.max(0, 6e5 - 1.2e5 * t)))
+                .as("gone in five seconds")
+                .isEmpty();
         assertThat(vented(t -> Math.max(0, 6e5 - 0.6e5 * t))).as("gone in ten").isEqualTo(Optional.of(Outcome.HELD_ON));
     }
 
@@ -117,17 +154,23 @@ class ProvingTest {
         ProvingSequence sequence = new ProvingSequence(kolm(Drive.NC), new Plan(6e5, 0, 0));
         double since = -1;
         Command command = sequence.next(new Sample(0, 0, 0, 0, true, false, false, 0, 0, 0, 0));
-        for (int i = 1; i < 200 && sequence.outcome().isEmpty() && sequence.phase() != ProvingSequence.Phase.FAST; i++) {
+        for (int i = 1;
+                i < 200 && sequence.outcome().isEmpty() && sequence.phase() != ProvingSequence.Phase.FAST;
+                i++) {
             boolean away = sequence.phase() == ProvingSequence.Phase.AWAY;
             since = away && since < 0 ? i * 0.1 : since;
             double air = away ? airPaAfter.applyAsDouble(i * 0.1 - since) : 6e5;
-            command = sequence.next(new Sample(i, i * 0.1, air, air > 3e5 ? 1 : 0, air <= 3e5, air > 3e5, false, 0, command.mark(), 0, 0));
+            command = sequence.next(new Sample(
+                    i, i * 0.1, air, air > 3e5 ? 1 : 0, air <= 3e5, air > 3e5, false, 0, command.mark(), 0, 0));
         }
         return sequence.outcome();
     }
 
     private static Proof proof(DriveModel model, Faults faults, double seatLossPerS, Signature own) {
-        return Proof.of(Signature.of(run(model, faults, 1e9, seatLossPerS).trace(), model), new Proof.Against(model, Optional.empty(), Optional.of(own), 1e-3, 50, Optional.empty(), Optional.empty()));
+        return Proof.of(
+                Signature.of(run(model, faults, 1e9, seatLossPerS).trace(), model),
+                new Proof.Against(
+                        model, Optional.empty(), Optional.of(own), 1e-3, 50, Optional.empty(), Optional.empty()));
     }
 
     @Test
@@ -138,12 +181,14 @@ class ProvingTest {
         Command after = sequence.next(new Sample(1, 0.1, 6553e3, 0, true, false, false, 0, 1, 0, 0));
         assertThat(sequence.outcome()).contains(Outcome.NONSENSE);
         assertThat(after.pilot()).isEqualTo(BenchValve.Pilot.VENT);
-        assertThat(new Sample(2, 0.2, 1e5, 0.5, true, true, false, 0, 1, 0, 0).makesSense()).isFalse();
+        assertThat(new Sample(2, 0.2, 1e5, 0.5, true, true, false, 0, 1, 0, 0).makesSense())
+                .isFalse();
     }
 
     @ParameterizedTest
     @MethodSource("models")
-    @DisplayName("Of every type and drive: raised line pressure lifts the closed plug where its forces say it must, or not at all")
+    @DisplayName(
+            "Of every type and drive: raised line pressure lifts the closed plug where its forces say it must, or not at all")
     void liftedByTheLine(DriveModel model) {
         double air = 6e5;
         // beyond that no bench can measure
@@ -160,15 +205,18 @@ class ProvingTest {
     }
 
     @Test
-    @DisplayName("2300 N of spring and 150 N of friction on a 49 mm seat hold 2450 N / 1885.7 mm² = 12.99 bar; the study's figure is the same less what the seal needs; a weak spring is told")
+    @DisplayName(
+            "2300 N of spring and 150 N of friction on a 49 mm seat hold 2450 N / 1885.7 mm² = 12.99 bar; the study's figure is the same less what the seal needs; a weak spring is told")
     void heldAsTheStudySays() {
         TypeSheet type = SheetLibrary.shipped().type("kolm-50").orElseThrow();
         DriveModel model = kolm(Drive.NC);
         assertThat(model.liftedAtPa(1, 1, 0).orElseThrow()).isCloseTo(1_299_200, within(500.0));
         Closure closure = Actuators.closure(type, Map.of()).orElseThrow();
-        FailPositionStudy study = new FailPositionStudy(Actuators.of(type, Drive.NC).orElseThrow(), closure, new Air(6e5, 5e5), 0.1, 0.5);
+        FailPositionStudy study =
+                new FailPositionStudy(Actuators.of(type, Drive.NC).orElseThrow(), closure, new Air(6e5, 5e5), 0.1, 0.5);
         double seal = (closure.sealingForceN() + 2 * model.friction()) / closure.belowAreaM2();
-        assertThat(study.heldFromBelowPa(0).usual() + seal).isCloseTo(model.liftedAtPa(1, 1, 0).orElseThrow(), within(1.0));
+        assertThat(study.heldFromBelowPa(0).usual() + seal)
+                .isCloseTo(model.liftedAtPa(1, 1, 0).orElseThrow(), within(1.0));
         Proof weak = held(model, new Faults(-1, 1, 0.3, 0, false), 6e5);
         assertThat(weak.lines()).anySatisfy(l -> {
             assertThat(l.what()).isEqualTo("Held shut against the line");
@@ -180,19 +228,43 @@ class ProvingTest {
 
     private static Proof held(DriveModel model, Faults faults, double linePa) {
         Rehearsal run = Rehearsal.of(model, faults, new Rehearsal.Conditions(new Plan(6e5, linePa, 0), 1e9, 0));
-        return Proof.of(Signature.of(run.trace(), model), new Proof.Against(model, Optional.empty(), Optional.empty(), 1e-3, 50, Optional.of(new Proof.Hold(linePa, 6e5)), Optional.empty()));
+        return Proof.of(
+                Signature.of(run.trace(), model),
+                new Proof.Against(
+                        model,
+                        Optional.empty(),
+                        Optional.empty(),
+                        1e-3,
+                        50,
+                        Optional.of(new Proof.Hold(linePa, 6e5)),
+                        Optional.empty()));
     }
 
     @Test
-    @DisplayName("Two seats: each lifts alone by what its sheet says; two that hang together are not proven, and where nobody lifted them that is said")
+    @DisplayName(
+            "Two seats: each lifts alone by what its sheet says; two that hang together are not proven, and where nobody lifted them that is said")
     void seatsLiftAlone() {
         TypeSheet type = SheetLibrary.shipped().type("tvinn-50").orElseThrow();
         DriveModel model = model(type, Drive.NC).orElseThrow();
-        Proof.Against against = new Proof.Against(model, Optional.empty(), Optional.empty(), 1e-3, 50, Optional.empty(), Optional.ofNullable(type.bands().get(DriveModel.SEAT_LIFT)));
+        Proof.Against against = new Proof.Against(
+                model,
+                Optional.empty(),
+                Optional.empty(),
+                1e-3,
+                50,
+                Optional.empty(),
+                Optional.ofNullable(type.bands().get(DriveModel.SEAT_LIFT)));
         Signature good = Signature.of(run(model, Faults.NONE, 1e9, 0).trace(), model);
-        assertThat(Proof.of(good, against).lines()).filteredOn(l -> l.what().endsWith("seat alone")).hasSize(2).allSatisfy(l -> assertThat(l.found()).isEqualTo("2 mm, the other stayed"));
-        Signature hanging = Signature.of(run(model, new Faults(-1, 1, 1, 0, true), 1e9, 0).trace(), model);
-        assertThat(Proof.of(hanging, against).inWords()).startsWith("Not proven: upper seat alone, lower seat alone. Both seats moved");
-        assertThat(Proof.of(Signature.unread(), against).lines()).filteredOn(l -> l.what().endsWith("seat alone")).allSatisfy(l -> assertThat(l.says()).isEqualTo("Not tried."));
+        assertThat(Proof.of(good, against).lines())
+                .filteredOn(l -> l.what().endsWith("seat alone"))
+                .hasSize(2)
+                .allSatisfy(l -> assertThat(l.found()).isEqualTo("2 mm, the other stayed"));
+        Signature hanging =
+                Signature.of(run(model, new Faults(-1, 1, 1, 0, true), 1e9, 0).trace(), model);
+        assertThat(Proof.of(hanging, against).inWords())
+                .startsWith("Not proven: upper seat alone, lower seat alone. Both seats moved");
+        assertThat(Proof.of(Signature.unread(), against).lines())
+                .filteredOn(l -> l.what().endsWith("seat alone"))
+                .allSatisfy(l -> assertThat(l.says()).isEqualTo("Not tried."));
     }
 }

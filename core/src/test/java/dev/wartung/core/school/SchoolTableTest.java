@@ -30,7 +30,10 @@ class SchoolTableTest {
 
     private static ValveConfiguration made(TypeSheet type) {
         AnatomySheet anatomy = LIBRARY.anatomy(type.anatomy()).orElseThrow();
-        return anatomy.configurations(type).stream().filter(c -> !"ptfe".equals(c.options().get("seat-kind"))).findFirst().orElseThrow();
+        return anatomy.configurations(type).stream()
+                .filter(c -> !"ptfe".equals(c.options().get("seat-kind")))
+                .findFirst()
+                .orElseThrow();
     }
 
     private static Settled settle(String school, String typeId, SiteChoices site) {
@@ -39,56 +42,101 @@ class SchoolTableTest {
 
     private static Procedure seals(String typeId, SiteChoices site) {
         AnatomySheet anatomy = LIBRARY.anatomy(type(typeId).anatomy()).orElseThrow();
-        return new Derivation(anatomy, type(typeId), new Practice(TABLE, site)).derive(Work.of(anatomy.work("renew-product-seals").orElseThrow()), made(type(typeId)));
+        return new Derivation(anatomy, type(typeId), new Practice(TABLE, site))
+                .derive(Work.of(anatomy.work("renew-product-seals").orElseThrow()), made(type(typeId)));
     }
 
     @Test
-    @DisplayName("The maker before the plant, the plant before the usual way; the usual way knows what the sheet gives and the plant owns")
+    @DisplayName(
+            "The maker before the plant, the plant before the usual way; the usual way knows what the sheet gives and the plant owns")
     void precedence() {
         SiteChoices open = new SiteChoices(Map.of("housing-bolts", "disc-open"), Set.of());
         SiteChoices gap = new SiteChoices(Map.of("housing-bolts", "pre-gap"), Set.of());
-        assertThat(settle("housing-bolts", "fen-50", SiteChoices.NONE)).extracting(Settled::answer, Settled::by).containsExactly("pre-gap", By.DEFAULT);
-        assertThat(settle("housing-bolts", "fen-50", open)).extracting(Settled::answer, Settled::by).containsExactly("disc-open", By.PLANT);
-        assertThat(settle("housing-bolts", "fen-100", gap)).extracting(Settled::answer, Settled::by).containsExactly("disc-open", By.MAKER);
+        assertThat(settle("housing-bolts", "fen-50", SiteChoices.NONE))
+                .extracting(Settled::answer, Settled::by)
+                .containsExactly("pre-gap", By.DEFAULT);
+        assertThat(settle("housing-bolts", "fen-50", open))
+                .extracting(Settled::answer, Settled::by)
+                .containsExactly("disc-open", By.PLANT);
+        assertThat(settle("housing-bolts", "fen-100", gap))
+                .extracting(Settled::answer, Settled::by)
+                .containsExactly("disc-open", By.MAKER);
         assertThat(settle("seat-removal", "fen-50", SiteChoices.NONE).answer()).isEqualTo("lever");
-        assertThat(settle("seat-removal", "fen-50", new SiteChoices(Map.of(), Set.of("seat-extractor"))).answer()).isEqualTo("extractor");
-        assertThat(settle("change-over-order", "kolm-t-65", new SiteChoices(Map.of("change-over-order", "lower"), Set.of())))
-                .extracting(Settled::answer, Settled::by).containsExactly("upper", By.MAKER);
+        assertThat(settle("seat-removal", "fen-50", new SiteChoices(Map.of(), Set.of("seat-extractor")))
+                        .answer())
+                .isEqualTo("extractor");
+        assertThat(settle(
+                        "change-over-order",
+                        "kolm-t-65",
+                        new SiteChoices(Map.of("change-over-order", "lower"), Set.of())))
+                .extracting(Settled::answer, Settled::by)
+                .containsExactly("upper", By.MAKER);
     }
 
     @Test
     @DisplayName("Another school is another procedure, and each step that follows one says which and why")
     void reachesTheBench() {
         Procedure usual = seals("fen-50", SiteChoices.NONE);
-        Procedure open = seals("fen-50", new SiteChoices(Map.of("housing-bolts", "disc-open", "bush-removal", "air"), Set.of()));
-        assertThat(usual.steps()).extracting(Step::id).containsSubsequence("key-open", "set-gap", "key-closed", "tighten-housing");
+        Procedure open =
+                seals("fen-50", new SiteChoices(Map.of("housing-bolts", "disc-open", "bush-removal", "air"), Set.of()));
+        assertThat(usual.steps())
+                .extracting(Step::id)
+                .containsSubsequence("key-open", "set-gap", "key-closed", "tighten-housing");
         // the disc was opened for the seat and stays open
-        assertThat(open.steps()).extracting(Step::id).doesNotContain("set-gap").containsSubsequence("key-open", "tighten-housing");
-        assertThat(open.steps().stream().map(Step::operation).takeWhile(id -> !id.equals("tighten-housing"))).doesNotContain("key-closed");
+        assertThat(open.steps())
+                .extracting(Step::id)
+                .doesNotContain("set-gap")
+                .containsSubsequence("key-open", "tighten-housing");
+        assertThat(open.steps().stream().map(Step::operation).takeWhile(id -> !id.equals("tighten-housing")))
+                .doesNotContain("key-closed");
         assertThat(open.tools()).contains("Shield");
-        Step tighten = open.steps().stream().filter(s -> s.id().equals("tighten-housing")).findFirst().orElseThrow();
-        assertThat(tighten.choices()).singleElement().asString().contains("Butterfly housing bolts", "disc open", "this plant's choice");
-        assertThat(usual.steps().stream().filter(s -> s.id().equals("tighten-housing")).findFirst().orElseThrow().choices()).singleElement().asString().contains("usual:");
+        Step tighten = open.steps().stream()
+                .filter(s -> s.id().equals("tighten-housing"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(tighten.choices())
+                .singleElement()
+                .asString()
+                .contains("Butterfly housing bolts", "disc open", "this plant's choice");
+        assertThat(usual.steps().stream()
+                        .filter(s -> s.id().equals("tighten-housing"))
+                        .findFirst()
+                        .orElseThrow()
+                        .choices())
+                .singleElement()
+                .asString()
+                .contains("usual:");
     }
 
     @Test
-    @DisplayName("Tools that the plant does not own are to be borrowed; a wrong answer, or one that is the maker's, is refused")
+    @DisplayName(
+            "Tools that the plant does not own are to be borrowed; a wrong answer, or one that is the maker's, is refused")
     void toolsAndTroubles() {
         List<String> needed = List.of("Bush puller", "Torque wrench 10 N·m", "Key 11 mm");
-        assertThat(TABLE.toBorrow(needed, SiteChoices.NONE)).extracting(SchoolTable.SpecialTool::id).containsExactly("bush-puller", "torque-wrench");
-        assertThat(TABLE.toBorrow(needed, new SiteChoices(Map.of(), Set.of("torque-wrench", "bush-puller")))).isEmpty();
+        assertThat(TABLE.toBorrow(needed, SiteChoices.NONE))
+                .extracting(SchoolTable.SpecialTool::id)
+                .containsExactly("bush-puller", "torque-wrench");
+        assertThat(TABLE.toBorrow(needed, new SiteChoices(Map.of(), Set.of("torque-wrench", "bush-puller"))))
+                .isEmpty();
         assertThat(TABLE.troubles(Map.of("air-off", "after-lift"))).isEmpty();
-        assertThat(TABLE.troubles(Map.of("air-off", "whenever", "no-such", "x", "seat-film", "bore"))).hasSize(3);
+        assertThat(TABLE.troubles(Map.of("air-off", "whenever", "no-such", "x", "seat-film", "bore")))
+                .hasSize(3);
     }
 
     @Test
-    @DisplayName("Every school that a sheet asks about is known, every one of them is asked somewhere or shown, and its words are there")
+    @DisplayName(
+            "Every school that a sheet asks about is known, every one of them is asked somewhere or shown, and its words are there")
     void complete() {
         assertThat(TABLE.schools()).hasSize(19).allSatisfy(s -> {
             assertThat(s.answers()).hasSizeGreaterThanOrEqualTo(2);
             assertThat(s.usualInWords()).isNotBlank();
-            assertThat(LIBRARY.types().stream().map(t -> LIBRARY.anatomy(t.anatomy()).orElseThrow())).as(s.id()).anyMatch(a -> a.schools().contains(s.id()));
-            assertThat(s.answers().keySet()).containsAll(s.defaults().stream().map(School.Default::answer).toList());
+            assertThat(LIBRARY.types().stream()
+                            .map(t -> LIBRARY.anatomy(t.anatomy()).orElseThrow()))
+                    .as(s.id())
+                    .anyMatch(a -> a.schools().contains(s.id()));
+            assertThat(s.answers().keySet())
+                    .containsAll(
+                            s.defaults().stream().map(School.Default::answer).toList());
         });
     }
 }

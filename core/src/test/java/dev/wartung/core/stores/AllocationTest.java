@@ -29,45 +29,79 @@ class AllocationTest {
     }
 
     @ParameterizedTest(name = "{0}, extended {1}: {2}")
-    @CsvSource(delimiter = '|', nullValues = "never", value = {
-        "EPDM | false | 2030-03-01", "EPDM | true | 2035-03-01", "NBR | false | 2027-03-01", "NBR | true | 2030-03-01", "PTFE/EPDM | false | 2030-03-01",
-        "PTFE | false | never", "composite | false | never", "EPDM,NBR,PTFE | false | 2027-03-01", "TFM | false | never",
-    })
+    @CsvSource(
+            delimiter = '|',
+            nullValues = "never",
+            value = {
+                "EPDM | false | 2030-03-01",
+                "EPDM | true | 2035-03-01",
+                "NBR | false | 2027-03-01",
+                "NBR | true | 2030-03-01",
+                "PTFE/EPDM | false | 2030-03-01",
+                "PTFE | false | never",
+                "composite | false | never",
+                "EPDM,NBR,PTFE | false | 2027-03-01",
+                "TFM | false | never",
+            })
     @DisplayName("Kept as long as the shortest of its materials, from the cure date")
     void useBy(String materials, boolean extended, LocalDate last) {
-        assertThat(UseBy.of(List.of(materials.split(",")), LocalDate.of(2020, 3, 1), extended)).isEqualTo(Optional.ofNullable(last));
+        assertThat(UseBy.of(List.of(materials.split(",")), LocalDate.of(2020, 3, 1), extended))
+                .isEqualTo(Optional.ofNullable(last));
     }
 
     @Test
     @DisplayName("First to expire goes first, but not past its day; what is short says why and when to order")
     void worked() {
-        List<Demand> demands = List.of(new Demand(3, "K50-PE", 1, in(40)), new Demand(1, "K50-PE", 1, in(5)), new Demand(2, "K50-PE", 1, in(20)), new Demand(2, "K50-51N", 2, in(20)));
+        List<Demand> demands = List.of(
+                new Demand(3, "K50-PE", 1, in(40)),
+                new Demand(1, "K50-PE", 1, in(5)),
+                new Demand(2, "K50-PE", 1, in(20)),
+                new Demand(2, "K50-51N", 2, in(20)));
         List<Batch> batches = List.of(batch("B", 1, -10, 900), batch("A", 2, -400, 10));
         Allocation allocation = Allocation.of(demands, batches, Map.of("K50-PE", 30), 60, TODAY);
-        assertThat(allocation.jobs()).extracting(c -> c.demand().job() + " " + c.demand().item() + " " + c.shares().stream().map(s -> s.from().lot()).toList() + " " + c.shortOf())
+        assertThat(allocation.jobs())
+                .extracting(c -> c.demand().job() + " " + c.demand().item() + " "
+                        + c.shares().stream().map(s -> s.from().lot()).toList() + " " + c.shortOf())
                 .containsExactly("1 K50-PE [A] 0", "2 K50-51N [] 2", "2 K50-PE [B] 0", "3 K50-PE [] 1");
         assertThat(allocation.jobs().get(3).why()).contains("A passes its shelf life on 2026-12-05");
-        assertThat(allocation.orders()).extracting(o -> o.item() + " " + o.pieces() + " " + o.orderBy() + " " + o.late() + " " + o.forJobs())
+        assertThat(allocation.orders())
+                .extracting(o -> o.item() + " " + o.pieces() + " " + o.orderBy() + " " + o.late() + " " + o.forJobs())
                 .containsExactly("K50-51N 2 2026-10-16 true [2]", "K50-PE 1 2026-12-05 false [3]");
-        assertThat(allocation.idle()).extracting(i -> i.batch().lot() + " " + i.pieces()).containsExactly("A 1");
+        assertThat(allocation.idle())
+                .extracting(i -> i.batch().lot() + " " + i.pieces())
+                .containsExactly("A 1");
     }
 
     @Test
-    @DisplayName("Law: no piece is given twice, none outside its days, nothing is lost, and for single pieces nobody could cover more jobs")
+    @DisplayName(
+            "Law: no piece is given twice, none outside its days, nothing is lost, and for single pieces nobody could cover more jobs")
     void laws() {
         Random random = new Random(41);
         for (int round = 0; round < 400; round++) {
-            List<Demand> demands = IntStream.range(0, random.nextInt(7)).mapToObj(i -> new Demand(i, "K50-PE", 1, in(random.nextInt(12)))).toList();
+            List<Demand> demands = IntStream.range(0, random.nextInt(7))
+                    .mapToObj(i -> new Demand(i, "K50-PE", 1, in(random.nextInt(12))))
+                    .toList();
             List<Batch> batches = new ArrayList<>();
             for (int i = random.nextInt(6); i > 0; i--) {
                 int here = random.nextInt(10) - 3;
                 batches.add(batch("L" + i, 1, here, here + random.nextInt(8)));
             }
             Allocation allocation = Allocation.of(demands, batches, Map.of(), 10, TODAY);
-            assertThat(allocation.jobs()).allSatisfy(c -> c.shares().forEach(s -> assertThat(s.from().usableOn(c.demand().on())).isTrue()));
-            int given = allocation.jobs().stream().flatMap(c -> c.shares().stream()).mapToInt(Allocation.Share::pieces).sum();
-            assertThat(given + allocation.idle().stream().mapToInt(Allocation.Idle::pieces).sum()).isEqualTo(batches.size());
-            assertThat(allocation.orders().stream().mapToInt(Allocation.Order::pieces).sum()).isEqualTo(demands.size() - given);
+            assertThat(allocation.jobs()).allSatisfy(c -> c.shares()
+                    .forEach(s -> assertThat(s.from().usableOn(c.demand().on())).isTrue()));
+            int given = allocation.jobs().stream()
+                    .flatMap(c -> c.shares().stream())
+                    .mapToInt(Allocation.Share::pieces)
+                    .sum();
+            assertThat(given
+                            + allocation.idle().stream()
+                                    .mapToInt(Allocation.Idle::pieces)
+                                    .sum())
+                    .isEqualTo(batches.size());
+            assertThat(allocation.orders().stream()
+                            .mapToInt(Allocation.Order::pieces)
+                            .sum())
+                    .isEqualTo(demands.size() - given);
             assertThat(given).isEqualTo(most(demands, 0, batches));
         }
     }

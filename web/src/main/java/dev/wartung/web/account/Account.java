@@ -27,18 +27,23 @@ public class Account {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private String username;
     private String name;
     private String passwordHash;
+
     @ElementCollection(fetch = FetchType.EAGER)
     @CollectionTable(name = "account_role", joinColumns = @JoinColumn(name = "account_id"))
     @Column(name = "role")
     @Enumerated(EnumType.STRING)
     private Set<Role> roles = EnumSet.noneOf(Role.class);
+
     @JdbcTypeCode(SqlTypes.CHAR)
     private @Nullable String calendarHash;
+
     @Enumerated(EnumType.STRING)
     private UnitSystem units = UnitSystem.METRIC;
+
     private @Nullable Instant firstPasswordUntil;
     private @Nullable Instant leftAt;
 

@@ -9,14 +9,19 @@ import java.util.Objects;
 import java.util.Optional;
 
 /**
- * {@code ./wartung administrator NAME}: makes the first administrator, or lets one who has forgotten their password in again. For whoever has the server, who could read and write the
- * database anyway. Prints a first password. Somebody's account that is no administrator's is only made one with {@code --yes}. Address, user and password of the database come from the environment.
+ * {@code ./wartung administrator NAME}: makes the first administrator, or lets one who has forgotten their password in
+ * again. For whoever has the server, who could read and write the
+ * database anyway. Prints a first password. Somebody's account that is no administrator's is only made one with
+ * {@code --yes}. Address, user and password of the database come from the environment.
  */
 public final class AdministratorCommand {
 
     private AdministratorCommand() {}
 
-    /** Ends with 0 if done, 1 if the name will not do, 2 if the database cannot be used, 3 if it is the account of somebody who is no administrator, and nothing was changed. */
+    /**
+     * Ends with 0 if done, 1 if the name will not do, 2 if the database cannot be used, 3 if it is the account of
+     * somebody who is no administrator, and nothing was changed.
+     */
     public static void main(String[] arguments) {
         boolean agreed = arguments.length == 2 && arguments[1].equals("--yes");
         String username = arguments.length == 1 || agreed ? People.plain(arguments[0]) : "";
@@ -25,25 +30,42 @@ public final class AdministratorCommand {
             System.exit(1);
         }
         String first = Passwords.made();
-        try (Connection connection = DriverManager.getConnection(System.getenv("WARTUNG_DB_URL"), System.getenv("WARTUNG_DB_USER"), System.getenv("WARTUNG_DB_PASSWORD"))) {
+        try (Connection connection = DriverManager.getConnection(
+                System.getenv("WARTUNG_DB_URL"),
+                System.getenv("WARTUNG_DB_USER"),
+                System.getenv("WARTUNG_DB_PASSWORD"))) {
             connection.setAutoCommit(false);
             Optional<String> promoted = nameOfOther(connection, username);
             if (promoted.isPresent() && !agreed) {
-                System.out.println(username + " is the account of " + promoted.get() + ", who is no administrator. As one they could make and end accounts; their password would be a new one.");
+                System.out.println(
+                        username + " is the account of " + promoted.get()
+                                + ", who is no administrator. As one they could make and end accounts; their password would be a new one.");
                 System.exit(3);
             }
             run(connection, "select set_config('wartung.by', 'the server', true)");
-            run(connection, "insert into account (username, name, password_hash) values (?, ?, '') on conflict (username) do nothing", username, username);
-            run(connection, "update account set password_hash = ?, first_password_until = now() + make_interval(days => ?), left_at = null where username = ?",
-                    Objects.requireNonNull(SecurityConfiguration.encoder().encode(first)), (int) Passwords.FIRST_HOLDS.toDays(), username);
-            run(connection, "insert into account_role (account_id, role) select id, 'ADMINISTRATOR' from account where username = ? on conflict do nothing", username);
+            run(
+                    connection,
+                    "insert into account (username, name, password_hash) values (?, ?, '') on conflict (username) do nothing",
+                    username,
+                    username);
+            run(
+                    connection,
+                    "update account set password_hash = ?, first_password_until = now() + make_interval(days => ?), left_at = null where username = ?",
+                    Objects.requireNonNull(SecurityConfiguration.encoder().encode(first)),
+                    (int) Passwords.FIRST_HOLDS.toDays(),
+                    username);
+            run(
+                    connection,
+                    "insert into account_role (account_id, role) select id, 'ADMINISTRATOR' from account where username = ? on conflict do nothing",
+                    username);
             connection.commit();
             promoted.ifPresent(name -> System.out.println(name + " is an administrator now, beside what they were."));
         } catch (SQLException e) {
             System.err.println("The database cannot be used: " + e.getMessage());
             System.exit(2);
         }
-        System.out.println("Log in as " + username + " with " + first + " within " + Passwords.FIRST_HOLDS.toDays() + " days, and choose a password of your own.");
+        System.out.println("Log in as " + username + " with " + first + " within " + Passwords.FIRST_HOLDS.toDays()
+                + " days, and choose a password of your own.");
     }
 
     /** The name on an account that is there and no administrator's. */

@@ -13,9 +13,11 @@ class ApiToken {
 
     @Id
     private String hash;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     @JoinColumn(name = "account_id")
     private Account account;
+
     private Instant expiresAt;
 
     @SuppressWarnings("NullAway.Init")

@@ -28,23 +28,31 @@ public class CurrentAccount {
         if (authentication == null) {
             throw new IllegalStateException("nobody is logged in");
         }
-        return accounts.findByUsername(authentication.getName()).orElseThrow(() -> new IllegalStateException("the account is gone"));
+        return accounts.findByUsername(authentication.getName())
+                .orElseThrow(() -> new IllegalStateException("the account is gone"));
     }
 
     /** Whether the password is that of whoever is logged in: a signature. Wrong ones count as tries to log in. */
     public boolean confirmed(String password) {
         try {
-            return manager.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(get().username(), password)).isAuthenticated();
+            return manager.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(get().username(), password))
+                    .isAuthenticated();
         } catch (AuthenticationException e) {
             return false;
         }
     }
 
-    /** Somebody else's agreement: their own name and password. Empty if these are wrong, throttled, or the first person's own. */
+    /**
+     * Somebody else's agreement: their own name and password. Empty if these are wrong, throttled, or the first
+     * person's own.
+     */
     public Optional<Account> second(String username, String password) {
         try {
-            Authentication second = manager.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(username, password));
-            return accounts.findByUsername(second.getName()).filter(a -> !a.username().equals(get().username()) && a.firstPasswordUntil().isEmpty());
+            Authentication second =
+                    manager.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(username, password));
+            return accounts.findByUsername(second.getName())
+                    .filter(a -> !a.username().equals(get().username())
+                            && a.firstPasswordUntil().isEmpty());
         } catch (AuthenticationException e) {
             return Optional.empty();
         }

@@ -6,7 +6,8 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.security.crypto.password.PasswordEncoder;
 
 /**
- * Hashes passwords a few at a time; whoever comes meanwhile waits. Each hash takes 16 MB on purpose: at the change of a shift, or from somebody who means harm, fifty at once would
+ * Hashes passwords a few at a time; whoever comes meanwhile waits. Each hash takes 16 MB on purpose: at the change of a
+ * shift, or from somebody who means harm, fifty at once would
  * be more memory than the application has.
  */
 final class FewAtOnce implements PasswordEncoder {

@@ -30,18 +30,25 @@ class Login extends DaoAuthenticationProvider {
 
     /** Who may not log in any more is answered like somebody who was never there. */
     private static UserDetailsService usersFrom(Accounts accounts, Clock clock) {
-        return username -> accounts.findByUsername(username.strip().toLowerCase(Locale.ROOT)).filter(a -> a.mayLogIn(clock.instant()))
-                .map(a -> User.withUsername(a.username()).password(a.passwordHash()).authorities(authorities(a)).build())
+        return username -> accounts.findByUsername(username.strip().toLowerCase(Locale.ROOT))
+                .filter(a -> a.mayLogIn(clock.instant()))
+                .map(a -> User.withUsername(a.username())
+                        .password(a.passwordHash())
+                        .authorities(authorities(a))
+                        .build())
                 .orElseThrow(() -> new UsernameNotFoundException("no such account"));
     }
 
     private static String[] authorities(Account account) {
-        return account.firstPasswordUntil().isPresent() ? new String[] {CHOOSES_PASSWORD} : account.roles().stream().map(Role::authority).toArray(String[]::new);
+        return account.firstPasswordUntil().isPresent()
+                ? new String[] {CHOOSES_PASSWORD}
+                : account.roles().stream().map(Role::authority).toArray(String[]::new);
     }
 
     @Override
     public Authentication authenticate(Authentication attempt) {
-        String address = attempt.getDetails() instanceof WebAuthenticationDetails details ? details.getRemoteAddress() : "";
+        String address =
+                attempt.getDetails() instanceof WebAuthenticationDetails details ? details.getRemoteAddress() : "";
         String username = attempt.getName();
         if (throttle.refuses(username, address)) {
             throw new LockedException("too many tries");

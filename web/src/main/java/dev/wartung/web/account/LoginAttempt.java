@@ -13,6 +13,7 @@ class LoginAttempt {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private String username;
     private String address;
     private Instant at;

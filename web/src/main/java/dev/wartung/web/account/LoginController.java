@@ -17,15 +17,34 @@ class LoginController {
     }
 
     @GetMapping("/login")
-    String login(@RequestParam(required = false) @Nullable String wrong, @RequestParam(required = false) @Nullable String wait,
-                 @RequestParam(required = false) @Nullable String expired, @RequestParam(required = false) @Nullable String left, @RequestParam(required = false) @Nullable String chosen,
-                 @RequestParam(required = false) @Nullable String name, Model model) {
+    String login(
+            @RequestParam(required = false) @Nullable String wrong,
+            @RequestParam(required = false) @Nullable String wait,
+            @RequestParam(required = false) @Nullable String expired,
+            @RequestParam(required = false) @Nullable String left,
+            @RequestParam(required = false) @Nullable String chosen,
+            @RequestParam(required = false) @Nullable String name,
+            Model model) {
         model.addAttribute("name", name == null ? "" : name);
-        model.addAttribute("trouble", wrong != null ? "Name or password is wrong. Check both and try again."
-                : wait != null ? "Too many wrong tries. Wait " + LoginThrottle.WINDOW.toMinutes() + " minutes, then try again." : "");
-        model.addAttribute("notice", expired != null ? "You were logged out because nothing happened for a long time. Log in to go on; what you typed is kept."
-                : left != null ? "You are logged out." : chosen != null ? "Your password is kept. Log in with it."
-                : accounts.count() == 0 ? "Nobody has an account yet. Whoever looks after the server makes the first with ./wartung administrator NAME." : "");
+        model.addAttribute(
+                "trouble",
+                wrong != null
+                        ? "Name or password is wrong. Check both and try again."
+                        : wait != null
+                                ? "Too many wrong tries. Wait " + LoginThrottle.WINDOW.toMinutes()
+                                        + " minutes, then try again."
+                                : "");
+        model.addAttribute(
+                "notice",
+                expired != null
+                        ? "You were logged out because nothing happened for a long time. Log in to go on; what you typed is kept."
+                        : left != null
+                                ? "You are logged out."
+                                : chosen != null
+                                        ? "Your password is kept. Log in with it."
+                                        : accounts.count() == 0
+                                                ? "Nobody has an account yet. Whoever looks after the server makes the first with ./wartung administrator NAME."
+                                                : "");
         return "login";
     }
 }

@@ -8,7 +8,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Slows down guessing: after {@value #TRIES} failures for a name (or {@value #TRIES_FROM_ONE_PLACE} from one address) within the window,
+ * Slows down guessing: after {@value #TRIES} failures for a name (or {@value #TRIES_FROM_ONE_PLACE} from one address)
+ * within the window,
  * logging in is refused until the window has passed. Kept in the database, so that it holds for every instance.
  */
 @Service

@@ -33,7 +33,11 @@ class MeController {
     @PostMapping("/me/calendar")
     String calendar(Model model) {
         model.addAttribute("nav", "me");
-        model.addAttribute("link", ServletUriComponentsBuilder.fromCurrentContextPath().path("/calendar/" + tokens.handCalendar() + ".ics").toUriString());
+        model.addAttribute(
+                "link",
+                ServletUriComponentsBuilder.fromCurrentContextPath()
+                        .path("/calendar/" + tokens.handCalendar() + ".ics")
+                        .toUriString());
         return "me";
     }
 

@@ -30,7 +30,12 @@ class PasswordController {
 
     /** Afterwards one logs in with it: every session there was is over, this one too. */
     @PostMapping("/me/password")
-    String choose(@RequestParam(defaultValue = "") String before, @RequestParam(defaultValue = "") String wanted, @RequestParam(defaultValue = "") String again, HttpServletRequest request, Model model) {
+    String choose(
+            @RequestParam(defaultValue = "") String before,
+            @RequestParam(defaultValue = "") String wanted,
+            @RequestParam(defaultValue = "") String again,
+            HttpServletRequest request,
+            Model model) {
         Map<String, String> troubles = new LinkedHashMap<>();
         Passwords.trouble(wanted, current.get()).ifPresent(why -> troubles.put("wanted", why));
         if (!wanted.equals(again)) {

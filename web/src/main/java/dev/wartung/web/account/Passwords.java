@@ -7,22 +7,30 @@ import java.time.Duration;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/** What a password must be, and the ones that are made for somebody. Length counts and being hard to guess; kinds of letters do not (OWASP ASVS 4.0.3, 2.1). */
+/**
+ * What a password must be, and the ones that are made for somebody. Length counts and being hard to guess; kinds of
+ * letters do not (OWASP ASVS 4.0.3, 2.1).
+ */
 final class Passwords {
 
     static final int SHORTEST = 12;
     static final int LONGEST = 200;
     /** How long one that was made for somebody lets in. */
     static final Duration FIRST_HOLDS = Duration.ofDays(3);
+
     private static final int STRONG_ENOUGH = 3;
     private static final int GUESSED = 100;
     /** Without letters and digits that look alike. */
     private static final String LETTERS = "abcdefghjkmnpqrstuvwxyz23456789";
+
     private static final SecureRandom RANDOM = new SecureRandom();
 
     private Passwords() {}
 
-    /** Why a password will not do; empty where it will. Whoever it is for, and the name of this application, are guessed first. */
+    /**
+     * Why a password will not do; empty where it will. Whoever it is for, and the name of this application, are guessed
+     * first.
+     */
     static Optional<String> trouble(String password, Account of) {
         if (password.codePointCount(0, password.length()) < SHORTEST) {
             return Optional.of("At least " + SHORTEST + " characters. A few words are easier to remember than signs.");
@@ -31,8 +39,17 @@ final class Passwords {
             return Optional.of("At most " + LONGEST + " characters.");
         }
         // what is longer is not guessed by its end, and the estimate takes long for long texts
-        Strength strength = new Zxcvbn().measure(password.substring(0, Math.min(GUESSED, password.length())), Stream.concat(Stream.of(of.username(), "wartung"), Stream.of(of.name().split("\\s+"))).toList());
-        return strength.getScore() >= STRONG_ENOUGH ? Optional.empty() : Optional.of("It is guessed too easily: it is common, follows a pattern or has your name in it. Take some words that have nothing to do with each other.");
+        Strength strength = new Zxcvbn()
+                .measure(
+                        password.substring(0, Math.min(GUESSED, password.length())),
+                        Stream.concat(
+                                        Stream.of(of.username(), "wartung"),
+                                        Stream.of(of.name().split("\\s+")))
+                                .toList());
+        return strength.getScore() >= STRONG_ENOUGH
+                ? Optional.empty()
+                : Optional.of(
+                        "It is guessed too easily: it is common, follows a pattern or has your name in it. Take some words that have nothing to do with each other.");
     }
 
     /** One for somebody to come in with once: four groups of four, 79 bits. */

@@ -1,10 +1,10 @@
 package dev.wartung.web.account;
 
 import java.time.Clock;
-import java.util.Objects;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -12,7 +12,10 @@ import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Who has an account: made, changed and ended by administrators, with a first password that only lets its owner choose one. Every change ends the sessions and tokens there were. */
+/**
+ * Who has an account: made, changed and ended by administrators, with a first password that only lets its owner choose
+ * one. Every change ends the sessions and tokens there were.
+ */
 @Service
 class People {
 
@@ -23,7 +26,13 @@ class People {
     private final CurrentAccount current;
     private final Clock clock;
 
-    People(Accounts accounts, PasswordEncoder encoder, TokenDesk tokens, FindByIndexNameSessionRepository<?> sessions, CurrentAccount current, Clock clock) {
+    People(
+            Accounts accounts,
+            PasswordEncoder encoder,
+            TokenDesk tokens,
+            FindByIndexNameSessionRepository<?> sessions,
+            CurrentAccount current,
+            Clock clock) {
         this.accounts = accounts;
         this.encoder = encoder;
         this.tokens = tokens;
@@ -35,7 +44,10 @@ class People {
     /** By name; those who left at the end. */
     @Transactional(readOnly = true)
     public List<Account> all() {
-        return accounts.findAll().stream().sorted(Comparator.comparing((Account a) -> a.leftAt().isPresent()).thenComparing(Account::name, String.CASE_INSENSITIVE_ORDER)).toList();
+        return accounts.findAll().stream()
+                .sorted(Comparator.comparing((Account a) -> a.leftAt().isPresent())
+                        .thenComparing(Account::name, String.CASE_INSENSITIVE_ORDER))
+                .toList();
     }
 
     @Transactional(readOnly = true)
@@ -58,7 +70,8 @@ class People {
     public String add(String username, String name, Set<Role> roles) {
         String first = Passwords.made();
         Account account = new Account(username, name, "", roles);
-        account.handFirstPassword(Objects.requireNonNull(encoder.encode(first)), clock.instant().plus(Passwords.FIRST_HOLDS));
+        account.handFirstPassword(
+                Objects.requireNonNull(encoder.encode(first)), clock.instant().plus(Passwords.FIRST_HOLDS));
         accounts.save(account);
         return first;
     }
@@ -67,7 +80,8 @@ class People {
     @Transactional
     public String handPassword(Account account) {
         String first = Passwords.made();
-        account.handFirstPassword(Objects.requireNonNull(encoder.encode(first)), clock.instant().plus(Passwords.FIRST_HOLDS));
+        account.handFirstPassword(
+                Objects.requireNonNull(encoder.encode(first)), clock.instant().plus(Passwords.FIRST_HOLDS));
         changed(account);
         return first;
     }

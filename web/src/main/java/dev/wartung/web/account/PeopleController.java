@@ -61,7 +61,9 @@ class PeopleController {
 
     @PostMapping("/people/{username}/roles")
     String roles(@PathVariable String username, @RequestParam Map<String, String> typed, Model model) {
-        return people.mayDo(known(username), roles(typed)).map(why -> refused(username, why, model)).orElse("redirect:/people");
+        return people.mayDo(known(username), roles(typed))
+                .map(why -> refused(username, why, model))
+                .orElse("redirect:/people");
     }
 
     @PostMapping("/people/{username}/password")
@@ -71,7 +73,9 @@ class PeopleController {
 
     @PostMapping("/people/{username}/left")
     String left(@PathVariable String username, Model model) {
-        return people.leaves(known(username)).map(why -> refused(username, why, model)).orElse("redirect:/people");
+        return people.leaves(known(username))
+                .map(why -> refused(username, why, model))
+                .orElse("redirect:/people");
     }
 
     @PostMapping("/people/{username}/back")
@@ -85,7 +89,9 @@ class PeopleController {
     }
 
     private static Set<Role> roles(Map<String, String> typed) {
-        return Arrays.stream(Role.values()).filter(r -> typed.containsKey("role." + r.name())).collect(Collectors.toSet());
+        return Arrays.stream(Role.values())
+                .filter(r -> typed.containsKey("role." + r.name()))
+                .collect(Collectors.toSet());
     }
 
     private String told(String username, String first, Model model) {
@@ -103,8 +109,12 @@ class PeopleController {
         List<Account> all = people.all();
         model.addAttribute("nav", "site");
         model.addAttribute("people", all);
-        model.addAttribute("waits", all.stream().collect(Collectors.toMap(Account::username, a -> a.firstPasswordUntil().isPresent())));
-        model.addAttribute("allRoles", Arrays.stream(Role.values()).collect(Collectors.toMap(Function.identity(), Role::words, (a, b) -> a, LinkedHashMap::new)));
+        model.addAttribute("waits", all.stream().collect(Collectors.toMap(Account::username, a -> a.firstPasswordUntil()
+                .isPresent())));
+        model.addAttribute(
+                "allRoles",
+                Arrays.stream(Role.values())
+                        .collect(Collectors.toMap(Function.identity(), Role::words, (a, b) -> a, LinkedHashMap::new)));
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);
         return "people";

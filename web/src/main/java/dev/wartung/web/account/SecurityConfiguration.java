@@ -9,6 +9,7 @@ import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpMethod;
 import org.springframework.security.authentication.AuthenticationManager;
+import org.springframework.security.authentication.InsufficientAuthenticationException;
 import org.springframework.security.authentication.LockedException;
 import org.springframework.security.authentication.ProviderManager;
 import org.springframework.security.authorization.AuthenticatedAuthorizationManager;
@@ -19,7 +20,6 @@ import org.springframework.security.config.annotation.web.configurers.AbstractHt
 import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
-import org.springframework.security.authentication.InsufficientAuthenticationException;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -38,8 +38,9 @@ import org.springframework.web.util.UriUtils;
 @Configuration
 class SecurityConfiguration {
 
-    private static final String POLICY = "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; "
-            + "connect-src 'self'; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'";
+    private static final String POLICY =
+            "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; "
+                    + "connect-src 'self'; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'";
 
     @Bean
     PasswordEncoder passwordEncoder() {
@@ -50,7 +51,10 @@ class SecurityConfiguration {
         return new FewAtOnce(Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8());
     }
 
-    /** As strict as ever about addresses and headers; what fields may hold is told in words, field by field, by the one place that decides it (page.TypedText). */
+    /**
+     * As strict as ever about addresses and headers; what fields may hold is told in words, field by field, by the one
+     * place that decides it (page.TypedText).
+     */
     @Bean
     HttpFirewall firewall() {
         StrictHttpFirewall firewall = new StrictHttpFirewall();
@@ -69,12 +73,12 @@ class SecurityConfiguration {
     @Bean
     @Order(1)
     SecurityFilterChain api(HttpSecurity http, AuthenticationManager manager, TokenDesk tokens) throws Exception {
-        return http
-                .securityMatcher("/api/**")
+        return http.securityMatcher("/api/**")
                 .authenticationManager(manager)
-                .authorizeHttpRequests(requests -> requests
-                        .requestMatchers(HttpMethod.POST, "/api/v1/cycles").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name(), Role.ADMINISTRATOR.name())
-                        .anyRequest().access(own()))
+                .authorizeHttpRequests(requests -> requests.requestMatchers(HttpMethod.POST, "/api/v1/cycles")
+                        .hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name(), Role.ADMINISTRATOR.name())
+                        .anyRequest()
+                        .access(own()))
                 .addFilterBefore(new TokenFilter(tokens), BasicAuthenticationFilter.class)
                 .httpBasic(basic -> basic.authenticationEntryPoint(SecurityConfiguration::unknown))
                 .exceptionHandling(e -> e.authenticationEntryPoint(SecurityConfiguration::unknown))
@@ -83,68 +87,129 @@ class SecurityConfiguration {
                 .build();
     }
 
-    private static void unknown(HttpServletRequest request, HttpServletResponse response, AuthenticationException exception) throws IOException {
+    private static void unknown(
+            HttpServletRequest request, HttpServletResponse response, AuthenticationException exception)
+            throws IOException {
         boolean locked = exception instanceof LockedException;
         response.setStatus(locked ? 429 : HttpServletResponse.SC_UNAUTHORIZED);
         response.setHeader("WWW-Authenticate", "Basic realm=\"Wartung\"");
         response.setContentType("application/problem+json");
-        response.getWriter().write(locked ? "{\"title\":\"Too many tries\",\"status\":429,\"detail\":\"Wait some minutes.\"}"
-                : "{\"title\":\"Not logged in\",\"status\":401,\"detail\":\"Send the name and password of an account with HTTP Basic.\"}");
+        response.getWriter()
+                .write(
+                        locked
+                                ? "{\"title\":\"Too many tries\",\"status\":429,\"detail\":\"Wait some minutes.\"}"
+                                : "{\"title\":\"Not logged in\",\"status\":401,\"detail\":\"Send the name and password of an account with HTTP Basic.\"}");
     }
 
     @Bean
     @Order(2)
     SecurityFilterChain security(HttpSecurity http, AuthenticationManager manager) throws Exception {
-        return http
-                .authenticationManager(manager)
-                .authorizeHttpRequests(requests -> requests
-                        .requestMatchers("/css/**", "/js/**", "/vendor/**", "/webjars/**", "/favicon.svg", "/actuator/health", "/login", "/error", "/calendar/*.ics").permitAll()
-                        .requestMatchers(HttpMethod.POST, "/valves/*/plan", "/valves/*/fault", "/jobs/*/cancel").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
-                        .requestMatchers(HttpMethod.POST, "/site", "/site/air", "/site/time", "/stores/areas", "/stores/lead-time", "/stores/tools/*/retired", "/benches", "/benches/**").hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
-                        .requestMatchers(HttpMethod.POST, "/stores/lots/*/release").hasAnyRole(Role.PLANNER.name(), Role.REVIEWER.name(), Role.ADMINISTRATOR.name())
-                        .requestMatchers(HttpMethod.POST, "/stores/**").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name(), Role.ADMINISTRATOR.name())
-                        .requestMatchers(HttpMethod.POST, "/changes/**").hasRole(Role.REVIEWER.name())
-                        .requestMatchers(HttpMethod.POST, "/valves/*/change", "/change-requests/*/plan").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
-                        .requestMatchers(HttpMethod.POST, "/change-requests/*/position").hasRole(Role.PROCESS_OWNER.name())
-                        .requestMatchers(HttpMethod.POST, "/change-requests/*/decision").hasRole(Role.REVIEWER.name())
-                        .requestMatchers(HttpMethod.POST, "/records/**").hasAnyRole(Role.TECHNICIAN.name(), Role.REVIEWER.name())
-                        .requestMatchers("/records/audit").hasAnyRole(Role.REVIEWER.name(), Role.ADMINISTRATOR.name())
-                        .requestMatchers(HttpMethod.POST, "/exchange", "/exchange/**").hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
-                        .requestMatchers(HttpMethod.POST, "/due/rules", "/due/rules/**", "/life/**", "/shutdowns", "/shutdowns/**").hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
-                        .requestMatchers(HttpMethod.POST, "/due/events", "/due/looks/**").hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
-                        .requestMatchers(HttpMethod.POST, "/jobs/**", "/valves/*/settling", "/valves/*/prove", "/valves/*/prove/by-hand", "/proving/*/stop").hasRole(Role.TECHNICIAN.name())
-                        .requestMatchers("/people", "/people/**").hasRole(Role.ADMINISTRATOR.name())
-                        .requestMatchers("/me/password", "/logout").authenticated()
-                        .anyRequest().access(own()))
-                .formLogin(form -> form.loginPage("/login").failureHandler(failure()).defaultSuccessUrl("/"))
+        return http.authenticationManager(manager)
+                .authorizeHttpRequests(requests -> requests.requestMatchers(
+                                "/css/**",
+                                "/js/**",
+                                "/vendor/**",
+                                "/webjars/**",
+                                "/favicon.svg",
+                                "/actuator/health",
+                                "/login",
+                                "/error",
+                                "/calendar/*.ics")
+                        .permitAll()
+                        .requestMatchers(HttpMethod.POST, "/valves/*/plan", "/valves/*/fault", "/jobs/*/cancel")
+                        .hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
+                        .requestMatchers(
+                                HttpMethod.POST,
+                                "/site",
+                                "/site/air",
+                                "/site/time",
+                                "/stores/areas",
+                                "/stores/lead-time",
+                                "/stores/tools/*/retired",
+                                "/benches",
+                                "/benches/**")
+                        .hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
+                        .requestMatchers(HttpMethod.POST, "/stores/lots/*/release")
+                        .hasAnyRole(Role.PLANNER.name(), Role.REVIEWER.name(), Role.ADMINISTRATOR.name())
+                        .requestMatchers(HttpMethod.POST, "/stores/**")
+                        .hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name(), Role.ADMINISTRATOR.name())
+                        .requestMatchers(HttpMethod.POST, "/changes/**")
+                        .hasRole(Role.REVIEWER.name())
+                        .requestMatchers(HttpMethod.POST, "/valves/*/change", "/change-requests/*/plan")
+                        .hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
+                        .requestMatchers(HttpMethod.POST, "/change-requests/*/position")
+                        .hasRole(Role.PROCESS_OWNER.name())
+                        .requestMatchers(HttpMethod.POST, "/change-requests/*/decision")
+                        .hasRole(Role.REVIEWER.name())
+                        .requestMatchers(HttpMethod.POST, "/records/**")
+                        .hasAnyRole(Role.TECHNICIAN.name(), Role.REVIEWER.name())
+                        .requestMatchers("/records/audit")
+                        .hasAnyRole(Role.REVIEWER.name(), Role.ADMINISTRATOR.name())
+                        .requestMatchers(HttpMethod.POST, "/exchange", "/exchange/**")
+                        .hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
+                        .requestMatchers(
+                                HttpMethod.POST,
+                                "/due/rules",
+                                "/due/rules/**",
+                                "/life/**",
+                                "/shutdowns",
+                                "/shutdowns/**")
+                        .hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
+                        .requestMatchers(HttpMethod.POST, "/due/events", "/due/looks/**")
+                        .hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
+                        .requestMatchers(
+                                HttpMethod.POST,
+                                "/jobs/**",
+                                "/valves/*/settling",
+                                "/valves/*/prove",
+                                "/valves/*/prove/by-hand",
+                                "/proving/*/stop")
+                        .hasRole(Role.TECHNICIAN.name())
+                        .requestMatchers("/people", "/people/**")
+                        .hasRole(Role.ADMINISTRATOR.name())
+                        .requestMatchers("/me/password", "/logout")
+                        .authenticated()
+                        .anyRequest()
+                        .access(own()))
+                .formLogin(form ->
+                        form.loginPage("/login").failureHandler(failure()).defaultSuccessUrl("/"))
                 .logout(logout -> logout.logoutSuccessUrl("/login?left"))
-                .exceptionHandling(e -> e.authenticationEntryPoint(entry())
-                        .accessDeniedHandler((request, response, denied) -> {
+                .exceptionHandling(
+                        e -> e.authenticationEntryPoint(entry()).accessDeniedHandler((request, response, denied) -> {
                             // a form sent after the login expired has no token either: that person logs in again
                             if (SecurityContextHolder.getContext().getAuthentication() == null) {
-                                entry().commence(request, response, new InsufficientAuthenticationException("nobody is logged in"));
-                            } else if (choosesPassword(SecurityContextHolder.getContext().getAuthentication()) && !inBackground(request)) {
+                                entry().commence(
+                                                request,
+                                                response,
+                                                new InsufficientAuthenticationException("nobody is logged in"));
+                            } else if (choosesPassword(
+                                            SecurityContextHolder.getContext().getAuthentication())
+                                    && !inBackground(request)) {
                                 response.sendRedirect("/me/password");
                             } else {
                                 new AccessDeniedHandlerImpl().handle(request, response, denied);
                             }
                         }))
                 .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(POLICY))
-                        .referrerPolicy(referrer -> referrer.policy(
-                                ReferrerPolicy.SAME_ORIGIN)))
+                        .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.SAME_ORIGIN)))
                 .build();
     }
 
     /** Logged in, with a password that only they know. */
     private static <T> AuthorizationManager<T> own() {
-        return (authentication, context) -> new AuthorizationDecision(AuthenticatedAuthorizationManager.authenticated().authorize(authentication, context).isGranted() && !choosesPassword(authentication.get()));
+        return (authentication, context) -> new AuthorizationDecision(AuthenticatedAuthorizationManager.authenticated()
+                        .authorize(authentication, context)
+                        .isGranted()
+                && !choosesPassword(authentication.get()));
     }
 
     private static boolean choosesPassword(Authentication authentication) {
         return authentication.getAuthorities().stream().anyMatch(a -> Login.CHOOSES_PASSWORD.equals(a.getAuthority()));
     }
 
-    /** Parts of pages fetched in the background are told with 401, so that the page can say so and keep what was typed. */
+    /**
+     * Parts of pages fetched in the background are told with 401, so that the page can say so and keep what was typed.
+     */
     private static AuthenticationEntryPoint entry() {
         LoginUrlAuthenticationEntryPoint page = new LoginUrlAuthenticationEntryPoint("/login");
         return (request, response, exception) -> {
@@ -165,8 +230,8 @@ class SecurityConfiguration {
     private static AuthenticationFailureHandler failure() {
         return (request, response, exception) -> {
             String name = request.getParameter("username");
-            response.sendRedirect("/login?" + (exception instanceof LockedException ? "wait" : "wrong")
-                    + "&name=" + UriUtils.encode(name == null ? "" : name.strip(), StandardCharsets.UTF_8));
+            response.sendRedirect("/login?" + (exception instanceof LockedException ? "wait" : "wrong") + "&name="
+                    + UriUtils.encode(name == null ? "" : name.strip(), StandardCharsets.UTF_8));
         };
     }
 }

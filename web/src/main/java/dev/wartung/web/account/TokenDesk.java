@@ -11,7 +11,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Hands out tokens for the JSON interface. Passwords are hashed slowly on purpose, too slowly for every request; a token is 256 random bits, for which a
+ * Hands out tokens for the JSON interface. Passwords are hashed slowly on purpose, too slowly for every request; a
+ * token is 256 random bits, for which a
  * fast hash is enough.
  */
 @Service
@@ -71,7 +72,10 @@ public class TokenDesk {
 
     @Transactional(readOnly = true)
     Optional<Account> holder(String token) {
-        return tokens.findById(hash(token)).filter(t -> t.holdsAt(clock.instant())).map(ApiToken::account).filter(a -> a.mayLogIn(clock.instant()));
+        return tokens.findById(hash(token))
+                .filter(t -> t.holdsAt(clock.instant()))
+                .map(ApiToken::account)
+                .filter(a -> a.mayLogIn(clock.instant()));
     }
 
     /** Tokens handed out to somebody stop working. */

@@ -23,11 +23,18 @@ final class TokenFilter extends OncePerRequestFilter {
     }
 
     @Override
-    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
         String header = request.getHeader("Authorization");
         if (header != null && header.startsWith(BEARER)) {
-            desk.holder(header.substring(BEARER.length())).ifPresent(a -> SecurityContextHolder.setContext(new SecurityContextImpl(
-                    UsernamePasswordAuthenticationToken.authenticated(a.username(), "", AuthorityUtils.createAuthorityList(a.roles().stream().map(Role::authority).toArray(String[]::new))))));
+            desk.holder(header.substring(BEARER.length()))
+                    .ifPresent(a -> SecurityContextHolder.setContext(
+                            new SecurityContextImpl(UsernamePasswordAuthenticationToken.authenticated(
+                                    a.username(),
+                                    "",
+                                    AuthorityUtils.createAuthorityList(a.roles().stream()
+                                            .map(Role::authority)
+                                            .toArray(String[]::new))))));
         }
         chain.doFilter(request, response);
     }

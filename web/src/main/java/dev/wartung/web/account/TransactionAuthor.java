@@ -12,7 +12,10 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.TransactionExecution;
 import org.springframework.transaction.TransactionExecutionListener;
 
-/** Tells the database, at the start of every transaction that may change something, on whose behalf it is: the audit trail, which the database writes, names them. */
+/**
+ * Tells the database, at the start of every transaction that may change something, on whose behalf it is: the audit
+ * trail, which the database writes, names them.
+ */
 @Component
 class TransactionAuthor implements TransactionExecutionListener {
 
@@ -26,7 +29,8 @@ class TransactionAuthor implements TransactionExecutionListener {
     }
 
     /**
-     * Never throws: the transaction has begun, and would stay bound to the thread. A statement that fails here, because the connection is gone, has made the transaction useless to
+     * Never throws: the transaction has begun, and would stay bound to the thread. A statement that fails here, because
+     * the connection is gone, has made the transaction useless to
      * the database; whatever is asked in it next fails, and is told.
      */
     @Override
@@ -36,14 +40,16 @@ class TransactionAuthor implements TransactionExecutionListener {
         }
         try {
             if (transaction.getTransactionName().isEmpty()) {
-                // the session store's own (asking there who is logged in would ask the store again, without end): when a session was last used
+                // the session store's own (asking there who is logged in would ask the store again, without end): when
+                // a session was last used
                 // need not survive a power cut, and every request would wait for the disk to say so
                 jdbc.getObject().execute("set local synchronous_commit to off");
                 return;
             }
             Authentication author = SecurityContextHolder.getContext().getAuthentication();
             if (author != null) {
-                jdbc.getObject().queryForObject("select set_config('wartung.by', ?, true)", String.class, author.getName());
+                jdbc.getObject()
+                        .queryForObject("select set_config('wartung.by', ?, true)", String.class, author.getName());
             }
         } catch (DataAccessException gone) {
             LOG.debug("a transaction began on a connection that is gone", gone);

@@ -1,7 +1,7 @@
 package dev.wartung.web.api;
 
-import org.jspecify.annotations.Nullable;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.converter.HttpMessageNotReadableException;
@@ -18,9 +18,14 @@ class ApiProblems extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ProblemDetail refused(Refused refused) {
-        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.UNPROCESSABLE_CONTENT, refused.getMessage());
+        ProblemDetail problem =
+                ProblemDetail.forStatusAndDetail(HttpStatus.UNPROCESSABLE_CONTENT, refused.getMessage());
         problem.setTitle("Cannot be answered as asked");
-        problem.setProperty("errors", refused.reasons().entrySet().stream().map(e -> new FieldReason(e.getKey(), e.getValue())).toList());
+        problem.setProperty(
+                "errors",
+                refused.reasons().entrySet().stream()
+                        .map(e -> new FieldReason(e.getKey(), e.getValue()))
+                        .toList());
         return problem;
     }
 
@@ -30,9 +35,13 @@ class ApiProblems extends ResponseEntityExceptionHandler {
     }
 
     @Override
-    protected org.springframework.http.@Nullable ResponseEntity<Object> handleHttpMessageNotReadable(HttpMessageNotReadableException e, org.springframework.http.HttpHeaders headers,
-            org.springframework.http.HttpStatusCode status, org.springframework.web.context.request.WebRequest request) {
-        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.BAD_REQUEST, "The body is not the JSON that is described in /api/v1/openapi.");
+    protected org.springframework.http.@Nullable ResponseEntity<Object> handleHttpMessageNotReadable(
+            HttpMessageNotReadableException e,
+            org.springframework.http.HttpHeaders headers,
+            org.springframework.http.HttpStatusCode status,
+            org.springframework.web.context.request.WebRequest request) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(
+                HttpStatus.BAD_REQUEST, "The body is not the JSON that is described in /api/v1/openapi.");
         problem.setProperty("errors", List.of());
         return handleExceptionInternal(e, problem, headers, status, request);
     }

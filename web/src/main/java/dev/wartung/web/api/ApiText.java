@@ -17,7 +17,10 @@ import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Every text in what is sent to the JSON interface is one that can be kept and printed ({@link PlainText}); else the field is named and nothing is done. */
+/**
+ * Every text in what is sent to the JSON interface is one that can be kept and printed ({@link PlainText}); else the
+ * field is named and nothing is done.
+ */
 @ControllerAdvice(basePackageClasses = ApiText.class)
 class ApiText extends RequestBodyAdviceAdapter {
 
@@ -29,13 +32,26 @@ class ApiText extends RequestBodyAdviceAdapter {
     }
 
     @Override
-    public HttpInputMessage beforeBodyRead(HttpInputMessage sent, MethodParameter parameter, Type type, Class<? extends HttpMessageConverter<?>> converter) throws IOException {
+    public HttpInputMessage beforeBodyRead(
+            HttpInputMessage sent,
+            MethodParameter parameter,
+            Type type,
+            Class<? extends HttpMessageConverter<?>> converter)
+            throws IOException {
         byte[] body = sent.getBody().readAllBytes();
         try (JsonParser parser = JSON.createParser(body)) {
             for (JsonToken token = parser.nextToken(); token != null; token = parser.nextToken()) {
-                Optional<String> holds = token == JsonToken.VALUE_STRING || token == JsonToken.PROPERTY_NAME ? PlainText.trouble(parser.getString()) : Optional.empty();
+                Optional<String> holds = token == JsonToken.VALUE_STRING || token == JsonToken.PROPERTY_NAME
+                        ? PlainText.trouble(parser.getString())
+                        : Optional.empty();
                 if (holds.isPresent()) {
-                    throw new Refused(PlainText.shown(parser.streamReadContext().pathAsPointer().toString().substring(1).replace('/', '.')), "It holds " + holds.get() + ".");
+                    throw new Refused(
+                            PlainText.shown(parser.streamReadContext()
+                                    .pathAsPointer()
+                                    .toString()
+                                    .substring(1)
+                                    .replace('/', '.')),
+                            "It holds " + holds.get() + ".");
                 }
             }
         } catch (JacksonException e) {

@@ -53,10 +53,13 @@ class CycleApi {
             if (count == null) {
                 throw new Refused("counts", "A count is missing.");
             }
-            Valve valve = Optional.ofNullable(count.tag()).flatMap(valves::findByTagIgnoreCase).orElseThrow(() -> new Refused("tag", "There is no valve “" + count.tag() + "”."));
+            Valve valve = Optional.ofNullable(count.tag())
+                    .flatMap(valves::findByTagIgnoreCase)
+                    .orElseThrow(() -> new Refused("tag", "There is no valve “" + count.tag() + "”."));
             LocalDate on = count.day() == null ? today : count.day().orElse(today);
             if (count.total() < 0 || on.isAfter(today) || on.getYear() < 2000) {
-                throw new Refused("total", "The count of " + count.tag() + " is below zero, or its day is still to come.");
+                throw new Refused(
+                        "total", "The count of " + count.tag() + " is below zero, or its day is still to come.");
             }
             desk.counted(valve, on, count.total());
             touched.add(valve);

@@ -28,10 +28,17 @@ import org.springframework.web.bind.annotation.RestController;
 class LabApi {
 
     /** An instrument with what it asks for when nothing has been chosen yet. */
-    record InstrumentView(String id, String title, String purpose, String formula, String source, List<FieldView> fields) {
+    record InstrumentView(
+            String id, String title, String purpose, String formula, String source, List<FieldView> fields) {
         static InstrumentView of(Instrument instrument, Map<String, String> typed) {
             Instrument.Plate plate = instrument.plate();
-            return new InstrumentView(plate.id(), plate.title(), plate.purpose(), plate.formula(), plate.source(), instrument.fields(typed).stream().map(FieldView::of).toList());
+            return new InstrumentView(
+                    plate.id(),
+                    plate.title(),
+                    plate.purpose(),
+                    plate.formula(),
+                    plate.source(),
+                    instrument.fields(typed).stream().map(FieldView::of).toList());
         }
     }
 
@@ -40,12 +47,30 @@ class LabApi {
      * @param least in that unit
      * @param options values of a choice
      */
-    record FieldView(String id, String label, String kind, String unit, String example, @Nullable Double least, @Nullable Double most, Map<String, String> options,
-                     boolean optional, boolean shapes) {
+    record FieldView(
+            String id,
+            String label,
+            String kind,
+            String unit,
+            String example,
+            @Nullable Double least,
+            @Nullable Double most,
+            Map<String, String> options,
+            boolean optional,
+            boolean shapes) {
         static FieldView of(Field field) {
             boolean bounded = field.most() > field.least();
-            return new FieldView(field.id(), field.label(), field.kind().name().toLowerCase(Locale.ROOT), field.unit().map(u -> u.symbol()).orElse(""), field.initial(),
-                    bounded ? field.least() : null, bounded ? field.most() : null, field.options(), field.optional(), field.shapes());
+            return new FieldView(
+                    field.id(),
+                    field.label(),
+                    field.kind().name().toLowerCase(Locale.ROOT),
+                    field.unit().map(u -> u.symbol()).orElse(""),
+                    field.initial(),
+                    bounded ? field.least() : null,
+                    bounded ? field.most() : null,
+                    field.options(),
+                    field.optional(),
+                    field.shapes());
         }
     }
 
@@ -58,12 +83,19 @@ class LabApi {
     record Question(@Nullable String units, @Nullable Map<String, Object> inputs) {}
 
     /** @param picture SVG; empty where nothing is drawn */
-    record Answer(String instrument, List<Result.Figure> figures, List<Result.Finding> findings, List<Result.Table> tables, String picture) {}
+    record Answer(
+            String instrument,
+            List<Result.Figure> figures,
+            List<Result.Finding> findings,
+            List<Result.Table> tables,
+            String picture) {}
 
     @GetMapping
     @Operation(summary = "All instruments with the fields they begin with")
     List<InstrumentView> instruments() {
-        return Lab.instruments().stream().map(i -> InstrumentView.of(i, Map.of())).toList();
+        return Lab.instruments().stream()
+                .map(i -> InstrumentView.of(i, Map.of()))
+                .toList();
     }
 
     @GetMapping("/{id}")
@@ -73,7 +105,10 @@ class LabApi {
     }
 
     @PostMapping("/{id}")
-    @Operation(summary = "Work it out", description = "Figures are metric with their unit, whatever they were typed in. 422 names each field that makes no sense.")
+    @Operation(
+            summary = "Work it out",
+            description =
+                    "Figures are metric with their unit, whatever they were typed in. 422 names each field that makes no sense.")
     Answer work(@PathVariable String id, @RequestBody Question question) {
         Instrument instrument = find(id);
         Map<String, String> typed = new LinkedHashMap<>();
@@ -81,12 +116,16 @@ class LabApi {
         inputs.forEach((field, value) -> typed.put(field, text(field, value)));
         Map<String, String> unknown = new LinkedHashMap<>();
         List<String> known = instrument.fields(typed).stream().map(Field::id).toList();
-        typed.keySet().stream().filter(f -> !known.contains(f)).forEach(f -> unknown.put(f, "This instrument has no such field. It has: " + String.join(", ", known) + "."));
+        typed.keySet().stream()
+                .filter(f -> !known.contains(f))
+                .forEach(f ->
+                        unknown.put(f, "This instrument has no such field. It has: " + String.join(", ", known) + "."));
         if (!unknown.isEmpty()) {
             throw new Refused(unknown);
         }
         Worked worked = Lab.work(instrument, typed, units(question.units()));
-        Result result = worked.result().orElseThrow(() -> new Refused(worked.inputs().troubles()));
+        Result result =
+                worked.result().orElseThrow(() -> new Refused(worked.inputs().troubles()));
         return new Answer(id, result.figures(), result.findings(), result.tables(), result.picture());
     }
 
@@ -101,11 +140,16 @@ class LabApi {
     }
 
     private static UnitSystem units(@Nullable String said) {
-        return said == null ? UnitSystem.METRIC : Arrays.stream(UnitSystem.values()).filter(u -> u.name().equalsIgnoreCase(said)).findFirst()
-                .orElseThrow(() -> new Refused("units", "metric or us."));
+        return said == null
+                ? UnitSystem.METRIC
+                : Arrays.stream(UnitSystem.values())
+                        .filter(u -> u.name().equalsIgnoreCase(said))
+                        .findFirst()
+                        .orElseThrow(() -> new Refused("units", "metric or us."));
     }
 
     private static Instrument find(String id) {
-        return Lab.instrument(id).orElseThrow(() -> new NoSuchThing("There is no instrument “" + id + "”. See /api/v1/lab."));
+        return Lab.instrument(id)
+                .orElseThrow(() -> new NoSuchThing("There is no instrument “" + id + "”. See /api/v1/lab."));
     }
 }

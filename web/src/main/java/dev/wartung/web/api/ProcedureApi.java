@@ -44,7 +44,14 @@ class ProcedureApi {
         this.planning = planning;
     }
 
-    record TypeView(String type, String maker, String name, String size, String family, List<String> drives, Map<String, List<String>> options) {}
+    record TypeView(
+            String type,
+            String maker,
+            String name,
+            String size,
+            String family,
+            List<String> drives,
+            Map<String, List<String>> options) {}
 
     /** @param choose kind of part one chooses; empty where nothing is left to choose */
     record WorkView(String work, String name, String about, String choose) {}
@@ -57,25 +64,55 @@ class ProcedureApi {
      * @param part    where the work lets one choose
      * @param steps   for a simulation: ids of derived steps in the order to try; left out: as derived
      */
-    record Wish(@Nullable String type, @Nullable String drive, @Nullable Map<String, String> options, @Nullable String work, @Nullable String part,
-                @Nullable List<String> steps) {}
+    record Wish(
+            @Nullable String type,
+            @Nullable String drive,
+            @Nullable Map<String, String> options,
+            @Nullable String work,
+            @Nullable String part,
+            @Nullable List<String> steps) {}
 
-    record StepView(String id, String phase, String say, String why, List<String> cautions, List<String> tools, double minutes, List<AskView> asks, List<String> greases,
-                    List<String> acts) {
+    record StepView(
+            String id,
+            String phase,
+            String say,
+            String why,
+            List<String> cautions,
+            List<String> tools,
+            double minutes,
+            List<AskView> asks,
+            List<String> greases,
+            List<String> acts) {
         static StepView of(Step step) {
-            return new StepView(step.id(), step.phase().title(), step.say(), step.why(), step.cautions().stream().map(c -> c.lead() + " " + c.text()).toList(), step.tools(), step.minutes(),
-                    step.asks().stream().map(AskView::of).toList(), step.films().stream().map(Step.Film::grease).distinct().toList(),
-                    step.acts().stream().map(a -> a.verb().name().toLowerCase(java.util.Locale.ROOT).replace('_', '-') + (a.object().isEmpty() ? "" : " " + a.object())).toList());
+            return new StepView(
+                    step.id(),
+                    step.phase().title(),
+                    step.say(),
+                    step.why(),
+                    step.cautions().stream().map(c -> c.lead() + " " + c.text()).toList(),
+                    step.tools(),
+                    step.minutes(),
+                    step.asks().stream().map(AskView::of).toList(),
+                    step.films().stream().map(Step.Film::grease).distinct().toList(),
+                    step.acts().stream()
+                            .map(a -> a.verb()
+                                            .name()
+                                            .toLowerCase(java.util.Locale.ROOT)
+                                            .replace('_', '-')
+                                    + (a.object().isEmpty() ? "" : " " + a.object()))
+                            .toList());
         }
     }
 
     record AskView(String id, String ask, String limits, List<String> choices) {
         static AskView of(Ask ask) {
-            return new AskView(ask.id(), ask.ask(), ask.band().map(b -> b.shown()).orElse(""), ask.choices());
+            return new AskView(
+                    ask.id(), ask.ask(), ask.band().map(b -> b.shown()).orElse(""), ask.choices());
         }
     }
 
-    record ProcedureView(Map<String, String> valve, double minutes, List<String> renews, List<String> tools, List<StepView> steps) {}
+    record ProcedureView(
+            Map<String, String> valve, double minutes, List<String> renews, List<String> tools, List<StepView> steps) {}
 
     record IncidentView(String step, String kind, String text) {}
 
@@ -85,14 +122,26 @@ class ProcedureApi {
     @GetMapping("/types")
     @Operation(summary = "The valve types known here")
     List<TypeView> types() {
-        return sheets.types().stream().map(t -> new TypeView(t.id(), t.maker(), t.name(), t.size(), t.anatomy(), t.drives().stream().map(Drive::code).toList(), t.options())).toList();
+        return sheets.types().stream()
+                .map(t -> new TypeView(
+                        t.id(),
+                        t.maker(),
+                        t.name(),
+                        t.size(),
+                        t.anatomy(),
+                        t.drives().stream().map(Drive::code).toList(),
+                        t.options()))
+                .toList();
     }
 
     @PostMapping("/procedures/works")
     @Operation(summary = "What can be done on such a valve")
     List<WorkView> works(@RequestBody Wish wish) {
         Sheets.Pair pair = pair(wish);
-        return pair.anatomy().worksFor(configuration(pair, wish), pair.type()).stream().map(w -> new WorkView(w.id(), w.name(), w.about(), w.renews().choose().orElse(""))).toList();
+        return pair.anatomy().worksFor(configuration(pair, wish), pair.type()).stream()
+                .map(w -> new WorkView(
+                        w.id(), w.name(), w.about(), w.renews().choose().orElse("")))
+                .toList();
     }
 
     @PostMapping("/procedures/derive")
@@ -101,11 +150,18 @@ class ProcedureApi {
         Sheets.Pair pair = pair(wish);
         ValveConfiguration configuration = configuration(pair, wish);
         Procedure procedure = planning.derive(pair, configuration, work(pair, configuration, wish));
-        return new ProcedureView(configuration.facts(), procedure.minutes(), procedure.renews(), procedure.tools(), procedure.steps().stream().map(StepView::of).toList());
+        return new ProcedureView(
+                configuration.facts(),
+                procedure.minutes(),
+                procedure.renews(),
+                procedure.tools(),
+                procedure.steps().stream().map(StepView::of).toList());
     }
 
     @PostMapping("/procedures/simulate")
-    @Operation(summary = "Try steps in an order on the simulated bench", description = "Answers with the incidents: thrown parts, pinched hands, forgotten seals and others.")
+    @Operation(
+            summary = "Try steps in an order on the simulated bench",
+            description = "Answers with the incidents: thrown parts, pinched hands, forgotten seals and others.")
     Simulation simulate(@RequestBody Wish wish) {
         Sheets.Pair pair = pair(wish);
         ValveConfiguration configuration = configuration(pair, wish);
@@ -119,7 +175,8 @@ class ProcedureApi {
     }
 
     private static IncidentView view(String step, Incident incident) {
-        return new IncidentView(step, incident.kind().name().toLowerCase(java.util.Locale.ROOT).replace('_', '-'), incident.text());
+        return new IncidentView(
+                step, incident.kind().name().toLowerCase(java.util.Locale.ROOT).replace('_', '-'), incident.text());
     }
 
     private static List<Step> order(Procedure procedure, Optional<List<String>> ids) {
@@ -127,24 +184,44 @@ class ProcedureApi {
         if (ids.isPresent() && ids.get().size() > 1000) {
             throw new Refused("steps", "At most 1000 steps.");
         }
-        return ids.map(list -> list.stream().map(id -> Optional.ofNullable(steps.get(id))
-                .orElseThrow(() -> new Refused("steps", "“" + id + "” is no step of this work. Derive it first."))).toList()).orElse(procedure.steps());
+        return ids.map(list -> list.stream()
+                        .map(id -> Optional.ofNullable(steps.get(id))
+                                .orElseThrow(() ->
+                                        new Refused("steps", "“" + id + "” is no step of this work. Derive it first.")))
+                        .toList())
+                .orElse(procedure.steps());
     }
 
     private Sheets.Pair pair(Wish wish) {
         String id = wish.type() == null ? "" : wish.type();
-        return sheets.types().stream().map(TypeSheet::id).filter(id::equals).findFirst().map(sheets::of)
+        return sheets.types().stream()
+                .map(TypeSheet::id)
+                .filter(id::equals)
+                .findFirst()
+                .map(sheets::of)
                 .orElseThrow(() -> new Refused("type", "“" + id + "” is not a type known here. See /api/v1/types."));
     }
 
     private static ValveConfiguration configuration(Sheets.Pair pair, Wish wish) {
-        Drive drive = Optional.ofNullable(wish.drive()).flatMap(Drive::of).filter(pair.type().drives()::contains).orElseThrow(() -> new Refused("drive",
-                "This type is made as: " + pair.type().drives().stream().map(Drive::code).collect(Collectors.joining(", ")) + "."));
+        Drive drive = Optional.ofNullable(wish.drive())
+                .flatMap(Drive::of)
+                .filter(pair.type().drives()::contains)
+                .orElseThrow(() -> new Refused(
+                        "drive",
+                        "This type is made as: "
+                                + pair.type().drives().stream().map(Drive::code).collect(Collectors.joining(", "))
+                                + "."));
         Map<String, String> options = new LinkedHashMap<>();
         Map<String, String> wanted = wish.options() == null ? Map.of() : wish.options();
-        wanted.keySet().stream().filter(o -> !pair.type().options().containsKey(o)).findFirst().ifPresent(o -> {
-            throw new Refused("options", "This type has no option “" + o + "”. It has: " + String.join(", ", pair.type().options().keySet()) + ".");
-        });
+        wanted.keySet().stream()
+                .filter(o -> !pair.type().options().containsKey(o))
+                .findFirst()
+                .ifPresent(o -> {
+                    throw new Refused(
+                            "options",
+                            "This type has no option “" + o + "”. It has: "
+                                    + String.join(", ", pair.type().options().keySet()) + ".");
+                });
         pair.type().options().forEach((option, values) -> {
             String value = wanted.getOrDefault(option, values.get(0));
             if (!values.contains(value)) {
@@ -162,13 +239,24 @@ class ProcedureApi {
     private static Work work(Sheets.Pair pair, ValveConfiguration configuration, Wish wish) {
         AnatomySheet anatomy = pair.anatomy();
         List<WorkKind> offered = anatomy.worksFor(configuration, pair.type());
-        WorkKind kind = Optional.ofNullable(wish.work()).flatMap(work -> anatomy.workFor(configuration, pair.type(), work)).orElseThrow(() -> new Refused("work",
-                "Offered for this valve: " + offered.stream().map(WorkKind::id).collect(Collectors.joining(", ")) + "; several in one job with + in between, a new valve's by itself."));
+        WorkKind kind = Optional.ofNullable(wish.work())
+                .flatMap(work -> anatomy.workFor(configuration, pair.type(), work))
+                .orElseThrow(() -> new Refused(
+                        "work",
+                        "Offered for this valve: "
+                                + offered.stream().map(WorkKind::id).collect(Collectors.joining(", "))
+                                + "; several in one job with + in between, a new valve's by itself."));
         if (kind.renews().choose().isEmpty()) {
             return Work.of(kind);
         }
-        List<String> parts = anatomy.build().resolve(configuration.facts()).parts().stream().filter(p -> p.kind().equals(kind.renews().choose().get())).map(Part::id).toList();
-        return Optional.ofNullable(wish.part()).map(WorkKind::apart).filter(parts::containsAll).map(chosen -> new Work(kind, chosen))
+        List<String> parts = anatomy.build().resolve(configuration.facts()).parts().stream()
+                .filter(p -> p.kind().equals(kind.renews().choose().get()))
+                .map(Part::id)
+                .toList();
+        return Optional.ofNullable(wish.part())
+                .map(WorkKind::apart)
+                .filter(parts::containsAll)
+                .map(chosen -> new Work(kind, chosen))
                 .orElseThrow(() -> new Refused("part", "Choose one of: " + String.join(", ", parts) + "."));
     }
 }

@@ -18,7 +18,9 @@ class TokenApi {
     }
 
     @PostMapping("/api/v1/token")
-    @Operation(summary = "A token that stands for your name and password for eight hours", description = "Send it as “Authorization: Bearer …”. It is told once.")
+    @Operation(
+            summary = "A token that stands for your name and password for eight hours",
+            description = "Send it as “Authorization: Bearer …”. It is told once.")
     TokenDesk.Handed token() {
         return desk.hand();
     }

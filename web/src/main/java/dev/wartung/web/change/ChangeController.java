@@ -41,8 +41,10 @@ class ChangeController {
     @GetMapping("/change-requests")
     String all(Model model) {
         model.addAttribute("nav", "today");
-        model.addAttribute("open", requests.findByStateInOrderByNumber(EnumSet.range(ChangeState.ASKED, ChangeState.IN_WORK)));
-        model.addAttribute("ended", requests.findByStateInOrderByNumber(EnumSet.range(ChangeState.PROVEN, ChangeState.WITHDRAWN)));
+        model.addAttribute(
+                "open", requests.findByStateInOrderByNumber(EnumSet.range(ChangeState.ASKED, ChangeState.IN_WORK)));
+        model.addAttribute(
+                "ended", requests.findByStateInOrderByNumber(EnumSet.range(ChangeState.PROVEN, ChangeState.WITHDRAWN)));
         return "changes";
     }
 
@@ -52,12 +54,22 @@ class ChangeController {
     }
 
     @PostMapping(ONE + "/position")
-    String position(@PathVariable int number, @RequestParam(defaultValue = "") String position, @RequestParam(name = "safe-reason", defaultValue = "") String reason, @RequestParam Map<String, String> typed, Model model) {
+    String position(
+            @PathVariable int number,
+            @RequestParam(defaultValue = "") String position,
+            @RequestParam(name = "safe-reason", defaultValue = "") String reason,
+            @RequestParam Map<String, String> typed,
+            Model model) {
         return after(number, desk.state(number, position, reason), typed, model);
     }
 
     @PostMapping(ONE + "/decision")
-    String decision(@PathVariable int number, @RequestParam(defaultValue = "") String decision, @RequestParam(name = "decided-reason", defaultValue = "") String reason, @RequestParam Map<String, String> typed, Model model) {
+    String decision(
+            @PathVariable int number,
+            @RequestParam(defaultValue = "") String decision,
+            @RequestParam(name = "decided-reason", defaultValue = "") String reason,
+            @RequestParam Map<String, String> typed,
+            Model model) {
         return after(number, desk.decide(number, decision.equals("approve"), reason), typed, model);
     }
 
@@ -74,7 +86,12 @@ class ChangeController {
     }
 
     @PostMapping(ONE + "/items/{what}")
-    String item(@PathVariable int number, @PathVariable What what, @RequestParam(defaultValue = "") String note, @RequestParam Map<String, String> typed, Model model) {
+    String item(
+            @PathVariable int number,
+            @PathVariable What what,
+            @RequestParam(defaultValue = "") String note,
+            @RequestParam Map<String, String> typed,
+            Model model) {
         return after(number, desk.done(number, what, note), typed, model);
     }
 
@@ -95,9 +112,16 @@ class ChangeController {
         model.addAttribute("items", What.values());
         model.addAttribute("states", change.state() == ChangeState.ASKED && roles.contains(Role.PROCESS_OWNER));
         model.addAttribute("decides", change.state() == ChangeState.STATED && roles.contains(Role.REVIEWER) && !mine);
-        model.addAttribute("plans", change.state() == ChangeState.APPROVED && (roles.contains(Role.PLANNER) || roles.contains(Role.TECHNICIAN)));
+        model.addAttribute(
+                "plans",
+                change.state() == ChangeState.APPROVED
+                        && (roles.contains(Role.PLANNER) || roles.contains(Role.TECHNICIAN)));
         model.addAttribute("withdraws", mine && change.state().open() && change.state() != ChangeState.IN_WORK);
-        model.addAttribute("checks", change.state() == ChangeState.APPROVED || change.state() == ChangeState.IN_WORK || change.state() == ChangeState.PROVEN);
+        model.addAttribute(
+                "checks",
+                change.state() == ChangeState.APPROVED
+                        || change.state() == ChangeState.IN_WORK
+                        || change.state() == ChangeState.PROVEN);
         model.addAttribute("day", LocalDate.now(clock));
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);

@@ -23,7 +23,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Changes of fail positions: asked for by one, judged against the study, the safe position stated by the process owner, approved by another, worked as
+ * Changes of fail positions: asked for by one, judged against the study, the safe position stated by the process owner,
+ * approved by another, worked as
  * a job, and on the record of the valve only once that job has proven it.
  *
  * <p>What is refused is told by field, in words; an empty map means done.
@@ -50,7 +51,9 @@ public class ChangeDesk implements JobWatch {
 
     /** Changes of a valve that somebody has still to do something about, or whose checklist is not through. */
     Optional<ChangeRequest> open(Valve valve) {
-        return requests.findByValveIdOrderByNumberDesc(valve.id()).stream().filter(c -> c.state().open()).findFirst();
+        return requests.findByValveIdOrderByNumberDesc(valve.id()).stream()
+                .filter(c -> c.state().open())
+                .findFirst();
     }
 
     /** Why this change cannot be asked for; empty where it can. */
@@ -59,7 +62,8 @@ public class ChangeDesk implements JobWatch {
             return Optional.of("It is like that already.");
         }
         if (!form.wish().sprung()) {
-            return Optional.of("Taking the spring out leaves it without a fail position: that is not a reversal, and no work of this type does it on the bench.");
+            return Optional.of(
+                    "Taking the spring out leaves it without a fail position: that is not a reversal, and no work of this type does it on the bench.");
         }
         if (verdict == Verdict.DOES_NOT) {
             return Optional.of("The numbers say it would not work. Change what it takes first, then study it again.");
@@ -68,7 +72,9 @@ public class ChangeDesk implements JobWatch {
         if (open.isPresent()) {
             return Optional.of("Change " + open.get().number() + " of this valve is open. One at a time.");
         }
-        return planning.reversal(valve, form.wish()).isPresent() ? Optional.empty() : Optional.of("This valve's actuator cannot be reversed on the bench; it is exchanged.");
+        return planning.reversal(valve, form.wish()).isPresent()
+                ? Optional.empty()
+                : Optional.of("This valve's actuator cannot be reversed on the bench; it is exchanged.");
     }
 
     /**
@@ -93,11 +99,13 @@ public class ChangeDesk implements JobWatch {
         if (!trouble.isEmpty()) {
             return trouble;
         }
-        Optional<String> cannot = cannotBeAsked(valve, form, studies.answer(valve, form).verdict());
+        Optional<String> cannot =
+                cannotBeAsked(valve, form, studies.answer(valve, form).verdict());
         if (cannot.isPresent()) {
             return Map.of("reason", cannot.get());
         }
-        requests.save(new ChangeRequest(requests.nextNumber(), studies.keep(valve, form), reason.strip(), current.get(), clock.instant()));
+        requests.save(new ChangeRequest(
+                requests.nextNumber(), studies.keep(valve, form), reason.strip(), current.get(), clock.instant()));
         return DONE;
     }
 
@@ -112,7 +120,12 @@ public class ChangeDesk implements JobWatch {
         if (!trouble.isEmpty() || change.state() != ChangeState.ASKED) {
             return trouble.isEmpty() ? late(change) : trouble;
         }
-        change.stated(position, position.equals(studies.rest(change.valve(), change.becomes())), reason.strip(), current.get(), clock.instant());
+        change.stated(
+                position,
+                position.equals(studies.rest(change.valve(), change.becomes())),
+                reason.strip(),
+                current.get(),
+                clock.instant());
         return DONE;
     }
 
@@ -128,7 +141,8 @@ public class ChangeDesk implements JobWatch {
         if (!trouble.isEmpty() || change.state() != ChangeState.STATED) {
             return trouble.isEmpty() ? late(change) : trouble;
         }
-        if (me.id().equals(change.askedBy().id()) || change.statedBy().filter(a -> a.id().equals(me.id())).isPresent()) {
+        if (me.id().equals(change.askedBy().id())
+                || change.statedBy().filter(a -> a.id().equals(me.id())).isPresent()) {
             return Map.of("decided-reason", "You asked for it or stated the position; somebody else decides.");
         }
         change.decided(approve, reason.strip(), me, clock.instant());
@@ -160,17 +174,22 @@ public class ChangeDesk implements JobWatch {
         if (change.valve().drive() != change.was() && !halfway) {
             return Map.of("due", "The valve is not what it was when this was studied. Ask for the change anew.");
         }
-        return planning.reversal(change.valve(), change.becomes()).map(work -> {
-            change.inWork(planning.keep(change.valve(), work, dueOn, current.get()).number());
-            return DONE;
-        }).orElse(Map.of("due", "This valve's actuator cannot be reversed on the bench."));
+        return planning.reversal(change.valve(), change.becomes())
+                .map(work -> {
+                    change.inWork(planning.keep(change.valve(), work, dueOn, current.get())
+                            .number());
+                    return DONE;
+                })
+                .orElse(Map.of("due", "This valve's actuator cannot be reversed on the bench."));
     }
 
     /** Something that has to follow is done. */
     @Transactional
     public Map<String, String> done(int number, What what, String note) {
         ChangeRequest change = lock(number);
-        if (change.state() != ChangeState.IN_WORK && change.state() != ChangeState.PROVEN && change.state() != ChangeState.APPROVED) {
+        if (change.state() != ChangeState.IN_WORK
+                && change.state() != ChangeState.PROVEN
+                && change.state() != ChangeState.APPROVED) {
             return Map.of(what.name(), "Only an approved change has a checklist.");
         }
         if (note.length() > 500) {
@@ -185,7 +204,9 @@ public class ChangeDesk implements JobWatch {
     }
 
     private static Map<String, String> reasonTrouble(String reason, String field) {
-        return reason.isBlank() ? Map.of(field, "Say in a few words why.") : reason.length() > LONGEST ? Map.of(field, "Keep it under " + LONGEST + " letters.") : DONE;
+        return reason.isBlank()
+                ? Map.of(field, "Say in a few words why.")
+                : reason.length() > LONGEST ? Map.of(field, "Keep it under " + LONGEST + " letters.") : DONE;
     }
 
     private ChangeRequest lock(int number) {
@@ -194,21 +215,32 @@ public class ChangeDesk implements JobWatch {
 
     @Override
     public List<String> hindrances(Job job) {
-        return requests.findByJobNumber(job.number()).stream().flatMap(c -> c.left().stream().filter(What::beforeReturn)
-                .map(w -> w.words() + " of change " + c.number() + ": not confirmed yet, and the valve would go back to a plant that knows it otherwise.")).toList();
+        return requests.findByJobNumber(job.number()).stream()
+                .flatMap(
+                        c -> c.left().stream()
+                                .filter(What::beforeReturn)
+                                .map(
+                                        w -> w.words() + " of change " + c.number()
+                                                + ": not confirmed yet, and the valve would go back to a plant that knows it otherwise."))
+                .toList();
     }
 
     /** Proven and closed, the change has happened; stopped or cancelled, it can be planned again. */
     @Override
     public void ended(Job job, Account by, Instant at) {
-        requests.findByValveIdOrderByNumberDesc(job.valve().id()).stream().filter(c -> c.state() == ChangeState.IN_WORK || c.state() == ChangeState.APPROVED).findFirst().ifPresent(change -> {
-            if (job.state() == JobState.CLOSED && job.valve().drive() == change.becomes()) {
-                Arrays.stream(What.values()).filter(What::byTheJob).forEach(w -> change.done(w, by, at, "by the steps of job " + job.number()));
-                change.proven(at);
-            } else if (change.jobNumber().filter(n -> n == job.number()).isPresent()) {
-                change.planAgain();
-            }
-        });
+        requests.findByValveIdOrderByNumberDesc(job.valve().id()).stream()
+                .filter(c -> c.state() == ChangeState.IN_WORK || c.state() == ChangeState.APPROVED)
+                .findFirst()
+                .ifPresent(change -> {
+                    if (job.state() == JobState.CLOSED && job.valve().drive() == change.becomes()) {
+                        Arrays.stream(What.values())
+                                .filter(What::byTheJob)
+                                .forEach(w -> change.done(w, by, at, "by the steps of job " + job.number()));
+                        change.proven(at);
+                    } else if (change.jobNumber().filter(n -> n == job.number()).isPresent()) {
+                        change.planAgain();
+                    }
+                });
     }
 
     /** What the asked position is called, for instance "open". */

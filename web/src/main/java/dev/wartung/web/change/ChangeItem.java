@@ -54,9 +54,11 @@ public class ChangeItem {
 
     @Enumerated(EnumType.STRING)
     private What item;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     @JoinColumn(name = "by_id")
     private Account by;
+
     private Instant at;
     private String note;
 

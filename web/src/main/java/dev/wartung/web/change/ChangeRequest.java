@@ -21,43 +21,60 @@ import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** A change of a valve's fail position, from the asking to the proof on the valve. Until then the record of the valve stays as it was. */
+/**
+ * A change of a valve's fail position, from the asking to the proof on the valve. Until then the record of the valve
+ * stays as it was.
+ */
 @Entity
 public class ChangeRequest {
 
     @Id
     private int number;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Valve valve;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private FailStudy study;
+
     @Enumerated(EnumType.STRING)
     private Drive was;
+
     @Enumerated(EnumType.STRING)
     private Drive becomes;
+
     @Enumerated(EnumType.STRING)
     private ChangeState state = ChangeState.ASKED;
+
     private String reason;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     @JoinColumn(name = "asked_by_id")
     private Account askedBy;
+
     private Instant askedAt;
     private @Nullable String safePosition;
     private @Nullable String safeReason;
+
     @ManyToOne(fetch = FetchType.EAGER)
     @JoinColumn(name = "stated_by_id")
     private @Nullable Account statedBy;
+
     private @Nullable Instant statedAt;
     private @Nullable String decidedReason;
+
     @ManyToOne(fetch = FetchType.EAGER)
     @JoinColumn(name = "decided_by_id")
     private @Nullable Account decidedBy;
+
     private @Nullable Instant decidedAt;
     private @Nullable Integer jobNumber;
     private @Nullable Instant provenAt;
+
     @ElementCollection(fetch = FetchType.EAGER)
     @CollectionTable(name = "change_item", joinColumns = @JoinColumn(name = "change_number"))
     private List<ChangeItem> items = new ArrayList<>();
+
     @Version
     private int version;
 

@@ -1,11 +1,10 @@
 package dev.wartung.web.change;
 
-import org.hibernate.annotations.ColumnTransformer;
-import jakarta.persistence.Column;
 import dev.wartung.core.actuation.FailPositionStudy.Verdict;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.valve.Valve;
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -16,32 +15,44 @@ import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.ManyToOne;
 import java.time.Instant;
+import org.hibernate.annotations.ColumnTransformer;
 
-/** A fail-position study as it was kept: for which valve, from what, with what answer. It is evidence and never changes. */
+/**
+ * A fail-position study as it was kept: for which valve, from what, with what answer. It is evidence and never changes.
+ */
 @Entity
 public class FailStudy {
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Valve valve;
+
     @Enumerated(EnumType.STRING)
     private Drive was;
+
     @Enumerated(EnumType.STRING)
     private Drive wish;
+
     private String basis;
+
     @Column(columnDefinition = "json")
     @ColumnTransformer(write = "?::json")
     private String duty;
+
     @Column(columnDefinition = "json")
     @ColumnTransformer(write = "?::json")
     private String answer;
+
     @Enumerated(EnumType.STRING)
     private Verdict verdict;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     @JoinColumn(name = "by_id")
     private Account by;
+
     private Instant at;
 
     @SuppressWarnings("NullAway.Init")

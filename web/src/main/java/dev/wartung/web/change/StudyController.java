@@ -37,13 +37,21 @@ class StudyController {
     }
 
     @GetMapping("/valves/{tag}/study")
-    String study(@PathVariable String tag, @RequestParam Map<String, String> typed, @ModelAttribute("units") UnitSystem units, Model model) {
+    String study(
+            @PathVariable String tag,
+            @RequestParam Map<String, String> typed,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
         return show(byTag(tag), typed, Map.of(), units, model);
     }
 
     /** Keeps the study as it stands. */
     @PostMapping("/valves/{tag}/study")
-    String keep(@PathVariable String tag, @RequestParam Map<String, String> typed, @ModelAttribute("units") UnitSystem units, Model model) {
+    String keep(
+            @PathVariable String tag,
+            @RequestParam Map<String, String> typed,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
         Valve valve = byTag(tag);
         StudyForm form = desk.form(valve, typed, units);
         if (!form.understood()) {
@@ -55,17 +63,24 @@ class StudyController {
 
     /** Asks for the change that the study is about, and keeps the study with it. */
     @PostMapping("/valves/{tag}/change")
-    String ask(@PathVariable String tag, @RequestParam Map<String, String> typed, @RequestParam(defaultValue = "") String reason, @ModelAttribute("units") UnitSystem units, Model model) {
+    String ask(
+            @PathVariable String tag,
+            @RequestParam Map<String, String> typed,
+            @RequestParam(defaultValue = "") String reason,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
         Valve valve = byTag(tag);
         StudyForm form = desk.form(valve, typed, units);
         Map<String, String> troubles = form.understood() ? changes.ask(valve, form, reason) : Map.of();
         if (!form.understood() || !troubles.isEmpty()) {
             return show(valve, typed, troubles, units, model);
         }
-        return "redirect:/change-requests/" + changes.open(valve).map(ChangeRequest::number).orElseThrow();
+        return "redirect:/change-requests/"
+                + changes.open(valve).map(ChangeRequest::number).orElseThrow();
     }
 
-    private String show(Valve valve, Map<String, String> typed, Map<String, String> troubles, UnitSystem units, Model model) {
+    private String show(
+            Valve valve, Map<String, String> typed, Map<String, String> troubles, UnitSystem units, Model model) {
         if (!desk.canBeStudied(valve)) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
@@ -76,13 +91,21 @@ class StudyController {
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);
         model.addAttribute("tones", Arrays.stream(Verdict.values()).collect(Collectors.toMap(v -> v, Tone::of)));
-        model.addAttribute("kept", desk.kept(valve).stream().map(s -> new Kept(s, desk.answer(s), desk.duty(s))).toList());
+        model.addAttribute(
+                "kept",
+                desk.kept(valve).stream()
+                        .map(s -> new Kept(s, desk.answer(s), desk.duty(s)))
+                        .toList());
         model.addAttribute("requests", requests.findByValveIdOrderByNumberDesc(valve.id()));
         if (form.understood()) {
             ValveStudy.Answer answer = desk.answer(valve, form);
             model.addAttribute("answer", answer);
-            model.addAttribute("drawings", answer.judged().stream().map(j -> j.drawings(units)).toList());
-            model.addAttribute("cannot", changes.cannotBeAsked(valve, form, answer.verdict()).orElse(""));
+            model.addAttribute(
+                    "drawings",
+                    answer.judged().stream().map(j -> j.drawings(units)).toList());
+            model.addAttribute(
+                    "cannot",
+                    changes.cannotBeAsked(valve, form, answer.verdict()).orElse(""));
             model.addAttribute("same", form.wish() == valve.drive());
             model.addAttribute("words", form.wish().code());
         }

@@ -37,7 +37,8 @@ public class StudyDesk {
 
     /** Whether the sheet of a valve gives enough numbers, and air moves it. */
     public boolean canBeStudied(Valve valve) {
-        return valve.drive().pneumatic() && !ValveStudy.drives(sheets.of(valve.typeId()).type()).isEmpty();
+        return valve.drive().pneumatic()
+                && !ValveStudy.drives(sheets.of(valve.typeId()).type()).isEmpty();
     }
 
     StudyForm form(Valve valve, Map<String, String> typed, UnitSystem units) {
@@ -46,7 +47,10 @@ public class StudyDesk {
     }
 
     ValveStudy.Answer answer(Valve valve, StudyForm form) {
-        return ValveStudy.of(sheets.of(valve.typeId()).type(), valve.configuration().with(Map.of("drive", form.wish().code())), form.duty());
+        return ValveStudy.of(
+                sheets.of(valve.typeId()).type(),
+                valve.configuration().with(Map.of("drive", form.wish().code())),
+                form.duty());
     }
 
     /** Where a drive leaves the valve without air, in words; empty for one that has no such position. */
@@ -63,8 +67,16 @@ public class StudyDesk {
     FailStudy keep(Valve valve, StudyForm form) {
         Sheets.Pair pair = sheets.of(valve.typeId());
         ValveStudy.Answer answer = answer(valve, form);
-        return studies.save(new FailStudy(valve, new FailStudy.Body(form.wish(), sheets.keepType(pair), json.writeValueAsString(form.inWords()),
-                json.writeValueAsString(KeptAnswer.of(answer)), answer.verdict()), current.get(), clock.instant()));
+        return studies.save(new FailStudy(
+                valve,
+                new FailStudy.Body(
+                        form.wish(),
+                        sheets.keepType(pair),
+                        json.writeValueAsString(form.inWords()),
+                        json.writeValueAsString(KeptAnswer.of(answer)),
+                        answer.verdict()),
+                current.get(),
+                clock.instant()));
     }
 
     List<FailStudy> kept(Valve valve) {
@@ -76,6 +88,6 @@ public class StudyDesk {
     }
 
     Map<String, String> duty(FailStudy study) {
-        return json.readValue(study.duty(), new TypeReference<>() { });
+        return json.readValue(study.duty(), new TypeReference<>() {});
     }
 }

@@ -33,24 +33,48 @@ final class StudyForm {
     }
 
     /** @param air the plant's, offered as what is there */
-    static StudyForm of(AnatomySheet anatomy, TypeSheet type, Optional<Air> air, Map<String, String> typed, UnitSystem units) {
+    static StudyForm of(
+            AnatomySheet anatomy, TypeSheet type, Optional<Air> air, Map<String, String> typed, UnitSystem units) {
         boolean turns = type.seat().isEmpty();
         Map<String, String> wishes = new LinkedHashMap<>();
         ValveStudy.drives(type).forEach(d -> wishes.put(d.code(), d.code() + ", " + anatomy.words(d)));
         List<Field> fields = new ArrayList<>();
         fields.add(Field.choice(WISH, "Without air it should", wishes));
         if (!turns) {
-            fields.add(Field.choice("side", "Line pressure on the closed plug", Field.options("BELOW", "pushes it off its seat", "ABOVE", "presses it on its seat")));
+            fields.add(Field.choice(
+                    "side",
+                    "Line pressure on the closed plug",
+                    Field.options("BELOW", "pushes it off its seat", "ABOVE", "presses it on its seat")));
         }
         fields.add(Field.measure("line", "Highest line pressure", Unit.BAR, "3 bar", 0, 40));
-        fields.add(Field.measure("nominal", "Usual air", Unit.BAR, air.map(a -> bar(a.nominalPa())).orElse("6 bar"), 0.5, 16));
-        fields.add(Field.measure("lowest", "Lowest guaranteed air", Unit.BAR, air.map(a -> bar(a.lowestPa())).orElse("5.2 bar"), 0.5, 16));
+        fields.add(Field.measure(
+                "nominal",
+                "Usual air",
+                Unit.BAR,
+                air.map(a -> bar(a.nominalPa())).orElse("6 bar"),
+                0.5,
+                16));
+        fields.add(Field.measure(
+                "lowest",
+                "Lowest guaranteed air",
+                Unit.BAR,
+                air.map(a -> bar(a.lowestPa())).orElse("5.2 bar"),
+                0.5,
+                16));
         fields.add(Field.number("spring", "Spring is off by, %", "10", 0, 60));
-        fields.add(turns ? Field.choice("wet", "The seat is", Field.options("DRY", "dry", "LUBRICATED", "lubricated", "PRODUCT", "wet with product"))
-                : Field.number("friction", "Friction scatters by, %", "50", 0, 300));
+        fields.add(
+                turns
+                        ? Field.choice(
+                                "wet",
+                                "The seat is",
+                                Field.options("DRY", "dry", "LUBRICATED", "lubricated", "PRODUCT", "wet with product"))
+                        : Field.number("friction", "Friction scatters by, %", "50", 0, 300));
         Inputs inputs = new Inputs(fields, typed, units);
         if (inputs.understood()) {
-            inputs.refuseIf(inputs.number("lowest") > inputs.number("nominal"), "lowest", "The lowest air is not above the usual.");
+            inputs.refuseIf(
+                    inputs.number("lowest") > inputs.number("nominal"),
+                    "lowest",
+                    "The lowest air is not above the usual.");
         }
         return new StudyForm(inputs, turns);
     }
@@ -72,8 +96,13 @@ final class StudyForm {
     }
 
     Duty duty() {
-        return new Duty(turns ? Side.BELOW : Side.valueOf(inputs.text("side")), inputs.number("line"), new Air(inputs.number("nominal"), inputs.number("lowest")),
-                inputs.number("spring") / 100, turns ? 0 : inputs.number("friction") / 100, turns ? Wet.valueOf(inputs.text("wet")) : Wet.DRY);
+        return new Duty(
+                turns ? Side.BELOW : Side.valueOf(inputs.text("side")),
+                inputs.number("line"),
+                new Air(inputs.number("nominal"), inputs.number("lowest")),
+                inputs.number("spring") / 100,
+                turns ? 0 : inputs.number("friction") / 100,
+                turns ? Wet.valueOf(inputs.text("wet")) : Wet.DRY);
     }
 
     /** What was typed, by field, each in words of its own. */
@@ -82,7 +111,11 @@ final class StudyForm {
         inputs.fields().forEach(f -> {
             String text = inputs.text(f.id());
             boolean bare = f.unit().isPresent() && text.matches("[-+0-9.,]+");
-            words.put(f.label(), f.options().getOrDefault(text, bare ? text + " " + inputs.usual(f).symbol() : text));
+            words.put(
+                    f.label(),
+                    f.options()
+                            .getOrDefault(
+                                    text, bare ? text + " " + inputs.usual(f).symbol() : text));
         });
         return words;
     }

@@ -7,7 +7,8 @@ import org.springframework.boot.ApplicationRunner;
 import org.springframework.stereotype.Component;
 
 /**
- * Loads the demo site where {@code wartung.demo} is true. It is asked as the application starts, not by a condition on a bean: those are
+ * Loads the demo site where {@code wartung.demo} is true. It is asked as the application starts, not by a condition on
+ * a bean: those are
  * decided when the application is built.
  */
 @Component

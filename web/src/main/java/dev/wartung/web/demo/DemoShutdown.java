@@ -41,13 +41,25 @@ class DemoShutdown {
     /** Plans renewals of valves that fall due soon. */
     void plan(Account planner) {
         LocalDate today = LocalDate.now(clock);
-        List<Valve> due = valves.dueBetween(today, today.plusDays(AHEAD_DAYS)).stream().filter(v -> v.state() != ValveState.OUT_OF_SERVICE && jobs.openOn(List.of(v.id())).isEmpty()).toList();
+        List<Valve> due = valves.dueBetween(today, today.plusDays(AHEAD_DAYS)).stream()
+                .filter(v -> v.state() != ValveState.OUT_OF_SERVICE
+                        && jobs.openOn(List.of(v.id())).isEmpty())
+                .toList();
         int kept = 0;
         for (Valve valve : due) {
-            var work = planning.works(valve).stream().filter(w -> w.id().equals("renew-product-seals") || w.id().equals("renew-diaphragm")).findFirst().flatMap(w -> planning.work(valve, w.id(), Optional.empty()));
+            var work = planning.works(valve).stream()
+                    .filter(w -> w.id().equals("renew-product-seals") || w.id().equals("renew-diaphragm"))
+                    .findFirst()
+                    .flatMap(w -> planning.work(valve, w.id(), Optional.empty()));
             // none falls due today: what is on Today stays the story of the day
             if (work.isPresent() && kept < MORE_JOBS) {
-                planning.keep(valve, work.get(), valve.nextDue().orElseThrow().isAfter(today.plusDays(7)) ? valve.nextDue().orElseThrow() : today.plusDays(8), planner);
+                planning.keep(
+                        valve,
+                        work.get(),
+                        valve.nextDue().orElseThrow().isAfter(today.plusDays(7))
+                                ? valve.nextDue().orElseThrow()
+                                : today.plusDays(8),
+                        planner);
                 kept++;
             }
         }
@@ -56,6 +68,9 @@ class DemoShutdown {
     /** The window itself, from Saturday morning on. */
     void window() {
         LocalDate saturday = LocalDate.now(clock).plusDays(2).with(TemporalAdjusters.next(DayOfWeek.SATURDAY));
-        desk.make("Winter shutdown", saturday.atTime(LocalTime.of(6, 0)).atZone(clock.getZone()).toInstant(), HOURS * 60);
+        desk.make(
+                "Winter shutdown",
+                saturday.atTime(LocalTime.of(6, 0)).atZone(clock.getZone()).toInstant(),
+                HOURS * 60);
     }
 }

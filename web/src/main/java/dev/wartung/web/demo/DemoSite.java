@@ -9,8 +9,8 @@ import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Work;
-import dev.wartung.core.proving.BenchValve.Faults;
 import dev.wartung.core.progress.Answer;
+import dev.wartung.core.proving.BenchValve.Faults;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.account.Role;
@@ -29,10 +29,10 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.LocalTime;
-import java.util.Objects;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
@@ -50,7 +50,8 @@ import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Loads the demo site once, into an empty database, in one transaction: interrupted at any moment, the next start begins again. Everything is invented and made from a fixed
+ * Loads the demo site once, into an empty database, in one transaction: interrupted at any moment, the next start
+ * begins again. Everything is invented and made from a fixed
  * seed; dates are relative to the day it is loaded, so every run tells the same stories.
  */
 @Component
@@ -64,8 +65,23 @@ class DemoSite {
     private static final String SWOLLEN = "MX-103";
     private static final String SETTLING = "EZ-713";
 
-    /** What takes longer here than by the sheets: the seals sit tight after hot caustic, and the carts stand far from the line. */
-    private static final Map<String, Double> PACE = Map.of("take-out-plug-seal", 2.4, "fit-plug-seal", 1.8, "take-off-body-clamp", 1.5, "take-off-seat", 2.0, "tighten-bonnet", 1.4, "clean-parts", 1.6);
+    /**
+     * What takes longer here than by the sheets: the seals sit tight after hot caustic, and the carts stand far from
+     * the line.
+     */
+    private static final Map<String, Double> PACE = Map.of(
+            "take-out-plug-seal",
+            2.4,
+            "fit-plug-seal",
+            1.8,
+            "take-off-body-clamp",
+            1.5,
+            "take-off-seat",
+            2.0,
+            "tighten-bonnet",
+            1.4,
+            "clean-parts",
+            1.6);
 
     private final Accounts accounts;
     private final Valves valves;
@@ -85,8 +101,23 @@ class DemoSite {
     private final Clock clock;
     private final Random random = new Random(SEED);
 
-    DemoSite(Accounts accounts, Valves valves, Planning planning, PastJobs pastJobs, PastRuns pastRuns, ChangeDesk changes, Sheets sheets, Site site, GreaseStore store, DemoStores stores, DemoShutdown shutdown, PasswordEncoder encoder,
-             EntityManager entities, JdbcTemplate jdbc, PlatformTransactionManager transactions, Clock clock) {
+    DemoSite(
+            Accounts accounts,
+            Valves valves,
+            Planning planning,
+            PastJobs pastJobs,
+            PastRuns pastRuns,
+            ChangeDesk changes,
+            Sheets sheets,
+            Site site,
+            GreaseStore store,
+            DemoStores stores,
+            DemoShutdown shutdown,
+            PasswordEncoder encoder,
+            EntityManager entities,
+            JdbcTemplate jdbc,
+            PlatformTransactionManager transactions,
+            Clock clock) {
         this.accounts = accounts;
         this.valves = valves;
         this.planning = planning;
@@ -112,9 +143,13 @@ class DemoSite {
             jdbc.execute("lock table demo_site in exclusive mode");
             if (accounts.count() == 0) {
                 fill();
-                jdbc.update("insert into demo_site (loaded_at, by_earlier_version) values (?, false)", Timestamp.from(clock.instant()));
-            } else if (!jdbc.queryForList("select 1 from demo_site where by_earlier_version", Integer.class).isEmpty()) {
-                LOG.info("This demo was loaded by an earlier version, perhaps only in part. For all of it as it is now: ./wartung reset, then ./wartung demo");
+                jdbc.update(
+                        "insert into demo_site (loaded_at, by_earlier_version) values (?, false)",
+                        Timestamp.from(clock.instant()));
+            } else if (!jdbc.queryForList("select 1 from demo_site where by_earlier_version", Integer.class)
+                    .isEmpty()) {
+                LOG.info(
+                        "This demo was loaded by an earlier version, perhaps only in part. For all of it as it is now: ./wartung reset, then ./wartung demo");
             }
         });
     }
@@ -127,8 +162,10 @@ class DemoSite {
         person("jwick", "Jolanta Wick", "safe-position", EnumSet.of(Role.PROCESS_OWNER));
         person("dfalk", "Desmond Falk", "second-look", EnumSet.of(Role.REVIEWER));
         person("sprior", "Sunniva Prior", "keys-and-doors", EnumSet.of(Role.ADMINISTRATOR));
-        site.choose(Map.of("stainless-threads", "anti-seize", "soak-or-brush", "soak", "bring-to-position", "hose"),
-                Set.of("torque-wrench", "seal-insertion-tool", "clamping-fixture", "central-nut-key"), planner);
+        site.choose(
+                Map.of("stainless-threads", "anti-seize", "soak-or-brush", "soak", "bring-to-position", "hose"),
+                Set.of("torque-wrench", "seal-insertion-tool", "clamping-fixture", "central-nut-key"),
+                planner);
         site.hasAir(new Air(6e5, 5.2e5), planner);
         greases();
         List<Valve> all = DemoValves.all(sheets).stream().map(this::valve).toList();
@@ -142,11 +179,34 @@ class DemoSite {
 
     /** Tins on site; the enzyme suite takes nothing with silicone in it and is steamed. */
     private void greases() {
-        store.takeIn(new Tin(new Grease("Lumo 2 silicone grease", "silicone", "ptfe", "H1", Set.of("animal-free", "mineral-oil-free"), 453.15), "LS-2609-14"));
-        store.takeIn(new Tin(new Grease("Lumo 4 synthetic grease", "pao", "ptfe", "H1", Set.of("silicone-free", "animal-free"), 433.15), "LY-2608-03"));
-        store.takeIn(new Tin(new Grease("Lumo 9 inert grease", "pfpe", "ptfe", "H1", Set.of("silicone-free", "animal-free", "mineral-oil-free"), 523.15), "LP-2605-01"));
-        store.takeIn(new Tin(new Grease("Lumo 6 actuator grease", "pao", "lithium", "H2", Set.of("silicone-free"), 413.15), "LA-2607-09"));
-        store.takeIn(new Tin(new Grease("Tallvik gear grease", "white-mineral", "lithium", "H2", Set.of("silicone-free"), 393.15), "TG-2601-22"));
+        store.takeIn(new Tin(
+                new Grease(
+                        "Lumo 2 silicone grease",
+                        "silicone",
+                        "ptfe",
+                        "H1",
+                        Set.of("animal-free", "mineral-oil-free"),
+                        453.15),
+                "LS-2609-14"));
+        store.takeIn(new Tin(
+                new Grease(
+                        "Lumo 4 synthetic grease", "pao", "ptfe", "H1", Set.of("silicone-free", "animal-free"), 433.15),
+                "LY-2608-03"));
+        store.takeIn(new Tin(
+                new Grease(
+                        "Lumo 9 inert grease",
+                        "pfpe",
+                        "ptfe",
+                        "H1",
+                        Set.of("silicone-free", "animal-free", "mineral-oil-free"),
+                        523.15),
+                "LP-2605-01"));
+        store.takeIn(new Tin(
+                new Grease("Lumo 6 actuator grease", "pao", "lithium", "H2", Set.of("silicone-free"), 413.15),
+                "LA-2607-09"));
+        store.takeIn(new Tin(
+                new Grease("Tallvik gear grease", "white-mineral", "lithium", "H2", Set.of("silicone-free"), 393.15),
+                "TG-2601-22"));
         store.ask("Mixing", Set.of(), 353.15);
         store.ask("Culture hall", Set.of(), 353.15);
         store.ask("Filling", Set.of(), 353.15);
@@ -160,8 +220,16 @@ class DemoSite {
     private Valve valve(DemoValves.Row row) {
         Sheets.Pair pair = sheets.of(row.type());
         LocalDate due = LocalDate.now(clock).plusDays(row.dueInDays());
-        return valves.save(new Valve(row.tag(), row.service(), row.area(), row.line(), row.type(), pair.type().maker() + " " + pair.type().name(),
-                row.configuration(), due, row.place()));
+        return valves.save(new Valve(
+                row.tag(),
+                row.service(),
+                row.area(),
+                row.line(),
+                row.type(),
+                pair.type().maker() + " " + pair.type().name(),
+                row.configuration(),
+                due,
+                row.place()));
     }
 
     /** Every valve had its seals renewed about a year before it is due again; a third of them once more before that. */
@@ -174,7 +242,9 @@ class DemoSite {
             if (++done % PROGRESS_EVERY == 0) {
                 LOG.info("{} of {} valves have their history", done, all.size());
             }
-            LocalDate last = past(valve.nextDue().orElseThrow().minusMonths(sheets.of(valve.typeId()).type().serviceMonths(valve.configuration())));
+            LocalDate last = past(valve.nextDue()
+                    .orElseThrow()
+                    .minusMonths(sheets.of(valve.typeId()).type().serviceMonths(valve.configuration())));
             if (valve.tag().equals(SWOLLEN)) {
                 swollen(valve, last, technicians);
                 continue;
@@ -184,7 +254,11 @@ class DemoSite {
                 continue;
             }
             if (random.nextInt(3) == 0) {
-                renewed(valve, last.minusMonths(11).minusDays(random.nextInt(30)), technicians.get(random.nextInt(2)), Map.of());
+                renewed(
+                        valve,
+                        last.minusMonths(11).minusDays(random.nextInt(30)),
+                        technicians.get(random.nextInt(2)),
+                        Map.of());
             }
             renewed(valve, last, technicians.get(random.nextInt(2)), ordinary(valve));
         }
@@ -199,9 +273,15 @@ class DemoSite {
         return past;
     }
 
-    /** The culture hall's single-seat valves are cleaned hot and often: their plug seals go hard well before their year is over, and enough of them to say when. */
+    /**
+     * The culture hall's single-seat valves are cleaned hot and often: their plug seals go hard well before their year
+     * is over, and enough of them to say when.
+     */
     private boolean wearsOut(Valve valve) {
-        return valve.area().equals("Culture hall") && valve.typeId().startsWith("kolm-") && !valve.typeId().startsWith("kolm-t") && planning.build(valve).part("plug-seal").isPresent();
+        return valve.area().equals("Culture hall")
+                && valve.typeId().startsWith("kolm-")
+                && !valve.typeId().startsWith("kolm-t")
+                && planning.build(valve).part("plug-seal").isPresent();
     }
 
     private void worn(Valve valve, LocalDate last, List<Account> technicians) {
@@ -213,8 +293,11 @@ class DemoSite {
     /** Three services of one valve whose old seals were swollen each time: a grease nobody looked at. */
     private void swollen(Valve valve, LocalDate last, List<Account> technicians) {
         for (int i = 2; i >= 0; i--) {
-            PastJobs.Past past = past(technicians.get(i % 2), last.minusMonths(5L * i), Integer.MAX_VALUE).looked(Map.of("plug-seal", "swollen"))
-                    .greased(Map.of("grease.lot", "TG-2601-22", "grease.reason", "It was the tin in the drawer"), technicians.get((i + 1) % 2));
+            PastJobs.Past past = past(technicians.get(i % 2), last.minusMonths(5L * i), Integer.MAX_VALUE)
+                    .looked(Map.of("plug-seal", "swollen"))
+                    .greased(
+                            Map.of("grease.lot", "TG-2601-22", "grease.reason", "It was the tin in the drawer"),
+                            technicians.get((i + 1) % 2));
             pastJobs.enter(valve.tag(), work(valve, "renew-product-seals", Optional.empty()), past);
         }
     }
@@ -224,13 +307,20 @@ class DemoSite {
         if (random.nextInt(6) != 0) {
             return Map.of();
         }
-        return planning.build(valve).parts().stream().filter(p -> p.kind().equals(Part.PRODUCT_SEAL) && p.singleUse()).map(Part::id).findFirst()
-                .map(seal -> Map.of(seal, valve.area().equals("Enzyme suite") ? "hard" : random.nextInt(4) == 0 ? "nibbled" : "flat")).orElse(Map.of());
+        return planning.build(valve).parts().stream()
+                .filter(p -> p.kind().equals(Part.PRODUCT_SEAL) && p.singleUse())
+                .map(Part::id)
+                .findFirst()
+                .map(seal -> Map.of(
+                        seal,
+                        valve.area().equals("Enzyme suite") ? "hard" : random.nextInt(4) == 0 ? "nibbled" : "flat"))
+                .orElse(Map.of());
     }
 
     private void stories(Account varga, Account oyel, Account planner) {
         LocalDate today = LocalDate.now(clock);
-        // loaded at night or early in the morning, what began this shift began yesterday: nothing has happened that is still to come
+        // loaded at night or early in the morning, what began this shift began yesterday: nothing has happened that is
+        // still to come
         LocalDate shift = LocalTime.now(clock).isBefore(SHIFT_UNDER_WAY) ? today.minusDays(1) : today;
         // half done on the bench: the insert is out, parts lie on the cloth
         Valve running = byTag("CU-214");
@@ -240,12 +330,31 @@ class DemoSite {
         pastJobs.enter(other.tag(), work(other, "inspect", Optional.empty()), past(oyel, shift, 6));
         // stopped with its insert out: the plug is scratched and no new one is here
         Valve blocked = byTag("FL-013");
-        pastJobs.enter(blocked.tag(), work(blocked, "renew-product-seals", Optional.empty()),
-                past(oyel, today.minusDays(3), 12, Optional.of("No stem in the stores; one is ordered.")).found(Map.of("part", "stem", "point", "sealing-path",
-                        "kind", "scratch", "size", "0.3 mm", "direction", "ACROSS", "where", "sealing edge, a finger wide", "at-hand", "no")));
+        pastJobs.enter(
+                blocked.tag(),
+                work(blocked, "renew-product-seals", Optional.empty()),
+                past(oyel, today.minusDays(3), 12, Optional.of("No stem in the stores; one is ordered."))
+                        .found(Map.of(
+                                "part",
+                                "stem",
+                                "point",
+                                "sealing-path",
+                                "kind",
+                                "scratch",
+                                "size",
+                                "0.3 mm",
+                                "direction",
+                                "ACROSS",
+                                "where",
+                                "sealing edge, a finger wide",
+                                "at-hand",
+                                "no")));
         // a look due tomorrow, raised by yesterday's job
         Valve looked = byTag("FL-031");
-        pastJobs.enter(looked.tag(), work(looked, "renew-one-seal", Optional.of("stem-seal")), past(oyel, today.minusDays(1), Integer.MAX_VALUE));
+        pastJobs.enter(
+                looked.tag(),
+                work(looked, "renew-one-seal", Optional.of("stem-seal")),
+                past(oyel, today.minusDays(1), Integer.MAX_VALUE));
         settling(varga, today);
         failPositions(varga);
         plan("CU-208", "renew-product-seals", Optional.empty(), today, planner);
@@ -261,19 +370,32 @@ class DemoSite {
         plan("EZ-003", "convert-to-aseptic", Optional.empty(), today.plusDays(6), planner);
     }
 
-    /** Valves proven at the bench, one whose seals run dry, and a change of fail position that waits for its reviewer. */
+    /**
+     * Valves proven at the bench, one whose seals run dry, and a change of fail position that waits for its reviewer.
+     */
     private void failPositions(Account varga) {
         pastRuns.prove(byTag("CU-214"), Faults.NONE, varga);
         pastRuns.prove(byTag("CU-201"), Faults.NONE, varga);
         pastRuns.prove(byTag("CU-201"), new Faults(-1, 4.2, 1, 0, false), varga);
-        as("ivarga", () -> changes.ask(byTag("CU-514"), Map.of("wish", "NO", "line", "2.5", "wet", "PRODUCT"), "Closed without air it traps oat base between two valves; it sours before anybody can drain it."));
-        as("jwick", () -> changes.state(1, "open", "Open it drains to the buffer tank, which holds a batch. Nothing else hangs on it."));
+        as(
+                "ivarga",
+                () -> changes.ask(
+                        byTag("CU-514"),
+                        Map.of("wish", "NO", "line", "2.5", "wet", "PRODUCT"),
+                        "Closed without air it traps oat base between two valves; it sours before anybody can drain it."));
+        as(
+                "jwick",
+                () -> changes.state(
+                        1,
+                        "open",
+                        "Open it drains to the buffer tank, which holds a batch. Nothing else hangs on it."));
     }
 
     /** On somebody's behalf, also to the audit trail that the database writes. */
     private void as(String username, Runnable what) {
         author(username);
-        SecurityContextHolder.getContext().setAuthentication(UsernamePasswordAuthenticationToken.authenticated(username, "", List.of()));
+        SecurityContextHolder.getContext()
+                .setAuthentication(UsernamePasswordAuthenticationToken.authenticated(username, "", List.of()));
         try {
             what.run();
         } finally {
@@ -293,7 +415,12 @@ class DemoSite {
         Job job = pastJobs.enter(SETTLING, work(byTag(SETTLING), "renew-diaphragm", Optional.empty()), past);
         double[][] looks = {{1, 2.05}, {4, 2.02}, {11, 1.99}};
         for (double[] look : looks) {
-            pastJobs.look(job, new Quantity(look[1], Dimension.TORQUE), by, past.started().plusSeconds(Math.round(look[0] * 86_400) + 4_500), past.ids().get());
+            pastJobs.look(
+                    job,
+                    new Quantity(look[1], Dimension.TORQUE),
+                    by,
+                    past.started().plusSeconds(Math.round(look[0] * 86_400) + 4_500),
+                    past.ids().get());
         }
     }
 
@@ -307,7 +434,8 @@ class DemoSite {
     }
 
     private Work work(Valve valve, String kind, Optional<String> part) {
-        return planning.work(valve, kind, part).orElseThrow(() -> new IllegalStateException(kind + " on " + valve.tag()));
+        return planning.work(valve, kind, part)
+                .orElseThrow(() -> new IllegalStateException(kind + " on " + valve.tag()));
     }
 
     private PastJobs.Past past(Account by, LocalDate day, int steps) {
@@ -315,29 +443,53 @@ class DemoSite {
     }
 
     private PastJobs.Past past(Account by, LocalDate day, int steps, Optional<String> stopped) {
-        return new PastJobs.Past(by, day.atTime(LocalTime.of(7, 30 + random.nextInt(25))).atZone(clock.getZone()).toInstant(), steps, stopped,
+        return new PastJobs.Past(
+                by,
+                day.atTime(LocalTime.of(7, 30 + random.nextInt(25)))
+                        .atZone(clock.getZone())
+                        .toInstant(),
+                steps,
+                stopped,
                 "L" + day.minusDays(40).toString().substring(2, 7).replace("-", "") + "-" + (10 + random.nextInt(80)),
-                this::reading, () -> new UUID(random.nextLong(), random.nextLong()), Map.of(), Map.of(), Optional.empty(), Map.of(), PACE);
+                this::reading,
+                () -> new UUID(random.nextLong(), random.nextLong()),
+                Map.of(),
+                Map.of(),
+                Optional.empty(),
+                Map.of(),
+                PACE);
     }
 
     /** Renewed as planned, and what the old seals looked like. */
     private void renewed(Valve valve, LocalDate day, Account by, Map<String, String> oldSeals) {
         PastJobs.Past past = past(by, day, Integer.MAX_VALUE).looked(oldSeals);
-        pastJobs.enter(valve.tag(), work(valve, "renew-product-seals", Optional.empty()), valve.typeId().startsWith("terskel") ? past.from(DemoStores.diaphragmLot(day)) : past);
+        pastJobs.enter(
+                valve.tag(),
+                work(valve, "renew-product-seals", Optional.empty()),
+                valve.typeId().startsWith("terskel") ? past.from(DemoStores.diaphragmLot(day)) : past);
     }
 
-    /** A believable reading: near the target, within the band; the expected observation, or the first where any will do. */
+    /**
+     * A believable reading: near the target, within the band; the expected observation, or the first where any will do.
+     */
     private Answer reading(Ask ask) {
         if (ask.spread().isPresent()) {
-            List<Quantity> each = ask.spread().get().intended(ask.band()).stream().map(q -> new Quantity(q.si() * (1 + 0.006 * (random.nextDouble() * 2 - 1)), q.dimension())).toList();
+            List<Quantity> each = ask.spread().get().intended(ask.band()).stream()
+                    .map(q -> new Quantity(q.si() * (1 + 0.006 * (random.nextDouble() * 2 - 1)), q.dimension()))
+                    .toList();
             return Answer.each(ask.id(), ask.ask(), each, ask.judge(each));
         }
         if (ask.band().isPresent()) {
             Band band = ask.band().get();
-            double middle = band.target().map(Quantity::si).orElse((band.min().si() + band.max().si()) / 2);
+            double middle = band.target()
+                    .map(Quantity::si)
+                    .orElse((band.min().si() + band.max().si()) / 2);
             double spread = Math.min(middle - band.min().si(), band.max().si() - middle);
-            Quantity read = new Quantity(middle + spread * 0.8 * (random.nextDouble() * 2 - 1), band.min().dimension());
-            return Answer.once(ask.id(), ask.ask(), Optional.of(read), Optional.empty(), ask.judge(read), Optional.empty());
+            Quantity read = new Quantity(
+                    middle + spread * 0.8 * (random.nextDouble() * 2 - 1),
+                    band.min().dimension());
+            return Answer.once(
+                    ask.id(), ask.ask(), Optional.of(read), Optional.empty(), ask.judge(read), Optional.empty());
         }
         String seen = ask.expected().orElse(ask.choices().get(0));
         return Answer.once(ask.id(), ask.ask(), Optional.empty(), Optional.of(seen), ask.judge(seen), Optional.empty());

@@ -1,5 +1,6 @@
 package dev.wartung.web.demo;
 
+import dev.wartung.core.measure.ToolKind;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobService;
@@ -8,7 +9,6 @@ import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.stores.Items;
 import dev.wartung.web.stores.Stores;
-import dev.wartung.core.measure.ToolKind;
 import dev.wartung.web.tool.Toolbox;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -18,7 +18,10 @@ import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
-/** What lies in the demo's stores: enough for most of what is planned, a bush short, kits that pass their shelf life, a lot of diaphragms that runs through a whole suite. */
+/**
+ * What lies in the demo's stores: enough for most of what is planned, a bush short, kits that pass their shelf life, a
+ * lot of diaphragms that runs through a whole suite.
+ */
 @Component
 class DemoStores {
 
@@ -48,31 +51,57 @@ class DemoStores {
         LocalDate today = LocalDate.now(clock);
         Map<String, Integer> needed = new LinkedHashMap<>();
         for (Job job : jobs.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED)) {
-            Supplies supplies = service.view(job.number()).map(JobView::supplies).orElseThrow();
+            Supplies supplies =
+                    service.view(job.number()).map(JobView::supplies).orElseThrow();
             supplies.kit().ifPresent(kit -> needed.merge(kit.id(), 1, Integer::sum));
-            supplies.notInKit().stream().filter(p -> !p.article().isEmpty() && !p.name().toLowerCase(Locale.ROOT).contains("bush")).forEach(p -> needed.merge(p.article(), 1, Integer::sum));
+            supplies.notInKit().stream()
+                    .filter(p -> !p.article().isEmpty()
+                            && !p.name().toLowerCase(Locale.ROOT).contains("bush"))
+                    .forEach(p -> needed.merge(p.article(), 1, Integer::sum));
         }
         int n = 10;
         for (Map.Entry<String, Integer> item : needed.entrySet()) {
             n++;
-            take(item.getKey(), "L" + today.minusDays(20).toString().substring(2, 7).replace("-", "") + "-" + n, item.getValue() + 1, today.minusMonths(8), today.minusDays(20));
+            take(
+                    item.getKey(),
+                    "L" + today.minusDays(20).toString().substring(2, 7).replace("-", "") + "-" + n,
+                    item.getValue() + 1,
+                    today.minusMonths(8),
+                    today.minusDays(20));
         }
         // left from an earlier order: good for this week's jobs, past their shelf life before the next shutdown
         take("K50-PE", "L1701-04", 3, today.minusYears(10).plusDays(19), today.minusYears(4));
         take("K50-PF", "L2501-18", 2, today.minusYears(2), today.minusMonths(20));
         // what is left of the lot whose diaphragms run through the enzyme suite
         String lot = diaphragmLot(today.minusMonths(4));
-        items.all().stream().filter(i -> i.number().startsWith("TS25-") && i.name().toLowerCase(Locale.ROOT).contains("diaphragm")).limit(1)
+        items.all().stream()
+                .filter(i -> i.number().startsWith("TS25-")
+                        && i.name().toLowerCase(Locale.ROOT).contains("diaphragm"))
+                .limit(1)
                 .forEach(i -> take(i.number(), lot, 4, today.minusMonths(9), today.minusMonths(5)));
-        toolbox.add("W-04", ToolKind.TORQUE_WRENCH, "5 to 25 N·m, with crowfoot set", 12, today.minusMonths(5), "CC-26-118");
+        toolbox.add(
+                "W-04",
+                ToolKind.TORQUE_WRENCH,
+                "5 to 25 N·m, with crowfoot set",
+                12,
+                today.minusMonths(5),
+                "CC-26-118");
         toolbox.add("W-07", ToolKind.TORQUE_WRENCH, "20 to 100 N·m", 12, today.minusMonths(3), "CC-26-201");
         toolbox.add("W-02", ToolKind.TORQUE_WRENCH, "2 to 10 N·m", 12, today.minusMonths(13), "CC-25-077");
         toolbox.add("G-11", ToolKind.GAUGE, "0 to 10 bar, on the local hose", 12, today.minusMonths(8), "CC-26-040");
         toolbox.add("C-21", ToolKind.CALIPER, "150 mm, with feeler gauges", 24, today.minusMonths(10), "CC-26-012");
-        toolbox.add("T-03", ToolKind.THERMOMETER, "surface probe", 12, today.minusMonths(11).minusDays(10), "CC-25-310");
+        toolbox.add(
+                "T-03",
+                ToolKind.THERMOMETER,
+                "surface probe",
+                12,
+                today.minusMonths(11).minusDays(10),
+                "CC-25-310");
     }
 
     private void take(String number, String lot, int pieces, LocalDate cured, LocalDate received) {
-        items.item(number).ifPresent(item -> stores.takeIn(item, lot, pieces, "Seals and Sundries, Marrowbank", Optional.of(cured), received));
+        items.item(number)
+                .ifPresent(item -> stores.takeIn(
+                        item, lot, pieces, "Seals and Sundries, Marrowbank", Optional.of(cured), received));
     }
 }

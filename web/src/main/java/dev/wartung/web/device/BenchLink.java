@@ -16,7 +16,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/** A connection to one test bench, by its register map (docs/test-bench.md). Everything it does takes at most {@link #PATIENCE_MS}. Not thread-safe. */
+/**
+ * A connection to one test bench, by its register map (docs/test-bench.md). Everything it does takes at most
+ * {@link #PATIENCE_MS}. Not thread-safe.
+ */
 final class BenchLink implements AutoCloseable {
 
     /** The bench does not answer, or what answers is no bench. */
@@ -70,7 +73,8 @@ final class BenchLink implements AutoCloseable {
     }
 
     /**
-     * The samples that have come since the last time, in their order, numbered from 0 on. The first call returns none and begins the count.
+     * The samples that have come since the last time, in their order, numbered from 0 on. The first call returns none
+     * and begins the count.
      *
      * @throws Broken if it does not answer in time or is no bench
      */
@@ -96,9 +100,18 @@ final class BenchLink implements AutoCloseable {
             }
             int flags = all[at + Registers.FLAGS].toUnsignedShort();
             int lifted = all[at + Registers.LIFTED].toUnsignedShort();
-            samples.add(new Sample((int) (seq - firstSeq), time / 100.0, all[at + Registers.AIR].toUnsignedShort() * 100.0, all[at + Registers.TRAVEL].toUnsignedShort() / 10_000.0,
-                    (flags & Registers.CLOSED_END) != 0, (flags & Registers.OPEN_END) != 0, (flags & Registers.SUPPLY_LOST) != 0, all[at + Registers.LINE_PRESSURE].toUnsignedShort() * 10.0,
-                    flags >> Registers.MARK_SHIFT, (lifted >> 8) / 10.0, (lifted & 0xFF) / 10.0));
+            samples.add(new Sample(
+                    (int) (seq - firstSeq),
+                    time / 100.0,
+                    all[at + Registers.AIR].toUnsignedShort() * 100.0,
+                    all[at + Registers.TRAVEL].toUnsignedShort() / 10_000.0,
+                    (flags & Registers.CLOSED_END) != 0,
+                    (flags & Registers.OPEN_END) != 0,
+                    (flags & Registers.SUPPLY_LOST) != 0,
+                    all[at + Registers.LINE_PRESSURE].toUnsignedShort() * 10.0,
+                    flags >> Registers.MARK_SHIFT,
+                    (lifted >> 8) / 10.0,
+                    (lifted & 0xFF) / 10.0));
         }
         return samples;
     }
@@ -131,34 +144,65 @@ final class BenchLink implements AutoCloseable {
      */
     Optional<Quantity> sent(Dimension of) throws Broken {
         int value = read()[of == Dimension.TORQUE ? Registers.WRENCH : Registers.CALIPER].toUnsignedShort();
-        return value == 0 ? Optional.empty() : Optional.of(new Quantity(of == Dimension.TORQUE ? value / 100.0 : value / 100_000.0, of));
+        return value == 0
+                ? Optional.empty()
+                : Optional.of(new Quantity(of == Dimension.TORQUE ? value / 100.0 : value / 100_000.0, of));
     }
 
     /** Tells it what to do. */
     void tell(Command command) throws Broken {
         int line = command.linePa() < 0 ? Registers.LEFT_ALONE : (int) Math.round(command.linePa() / 10);
-        write(Registers.TARGET, (int) Math.round(command.targetPa() / 100), (int) Math.round(command.paPerS() / 100), command.pilot().ordinal(), line, command.mark(),
-                (int) Math.round(command.linePaPerS() / 10), command.lift().ordinal(), commit);
+        write(
+                Registers.TARGET,
+                (int) Math.round(command.targetPa() / 100),
+                (int) Math.round(command.paPerS() / 100),
+                command.pilot().ordinal(),
+                line,
+                command.mark(),
+                (int) Math.round(command.linePaPerS() / 10),
+                command.lift().ordinal(),
+                commit);
         commit = (commit + 1) % LAP;
     }
 
     /** Tells a stand-in which valve lies on it. */
     void mount(DriveModel model, RunDriver.Suffers suffers) throws Broken {
         Faults faults = suffers.valve();
-        int drive = switch (model.drive()) {
-            case NC -> 1;
-            case NO -> 2;
-            default -> 3;
-        };
+        int drive =
+                switch (model.drive()) {
+                    case NC -> 1;
+                    case NO -> 2;
+                    default -> 3;
+                };
         List<Integer> values = new ArrayList<>(List.of(drive));
-        for (double value : new double[] {model.springClosed(), model.springOpen(), model.friction(), model.breakOut(), model.openingPerPa() * 1e5, model.closingPerPa() * 1e5,
-                model.line().belowM2() * 1e5, model.line().stemM2() * 1e5, model.line().liftMm()}) {
+        for (double value : new double[] {
+            model.springClosed(),
+            model.springOpen(),
+            model.friction(),
+            model.breakOut(),
+            model.openingPerPa() * 1e5,
+            model.closingPerPa() * 1e5,
+            model.line().belowM2() * 1e5,
+            model.line().stemM2() * 1e5,
+            model.line().liftMm()
+        }) {
             int bits = Float.floatToIntBits((float) value);
             values.add(bits >>> 16);
             values.add(bits & 0xFFFF);
         }
-        values.addAll(List.of(faults.sticksAt() < 0 ? Registers.LEFT_ALONE : (int) Math.round(faults.sticksAt() * 10_000), (int) Math.round(faults.friction() * 100), (int) Math.round(faults.spring() * 100),
-                (int) Math.round(faults.leakPaPerS() / 1000), 0, suffers.airLost() ? 1 : 0, 0, suffers.overridden() ? 1 : 0, 0, 0, faults.seatsHang() ? 1 : 0, commit == 0 ? 1 : commit));
+        values.addAll(List.of(
+                faults.sticksAt() < 0 ? Registers.LEFT_ALONE : (int) Math.round(faults.sticksAt() * 10_000),
+                (int) Math.round(faults.friction() * 100),
+                (int) Math.round(faults.spring() * 100),
+                (int) Math.round(faults.leakPaPerS() / 1000),
+                0,
+                suffers.airLost() ? 1 : 0,
+                0,
+                suffers.overridden() ? 1 : 0,
+                0,
+                0,
+                faults.seatsHang() ? 1 : 0,
+                commit == 0 ? 1 : commit));
         write(Registers.STAND_IN, values.stream().mapToInt(Integer::intValue).toArray());
     }
 

@@ -16,12 +16,16 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 
-/** Torque wrench and caliper that send what they read to the bench: typed into a field at a press, judged and confirmed like anything typed. */
+/**
+ * Torque wrench and caliper that send what they read to the bench: typed into a field at a press, judged and confirmed
+ * like anything typed.
+ */
 @Component("handTools")
 public class HandTools {
 
     /** The most a tool of the kind can show: more is a broken transmitter, SI. */
-    private static final Map<Dimension, Double> MOST = new EnumMap<>(Map.of(Dimension.TORQUE, 600.0, Dimension.LENGTH, 0.6));
+    private static final Map<Dimension, Double> MOST =
+            new EnumMap<>(Map.of(Dimension.TORQUE, 600.0, Dimension.LENGTH, 0.6));
 
     private static final int FINE = 3;
 
@@ -48,7 +52,9 @@ public class HandTools {
                 if (sent.filter(q -> q.si() <= MOST.getOrDefault(of, 0.0)).isPresent()) {
                     return new Sent(sent, "");
                 }
-                why = sent.isPresent() ? "It sent what no such tool can show. Read it off the tool and type it." : "It has sent nothing yet.";
+                why = sent.isPresent()
+                        ? "It sent what no such tool can show. Read it off the tool and type it."
+                        : "It has sent nothing yet.";
             } catch (BenchLink.Broken e) {
                 why = String.valueOf(e.getMessage());
             }
@@ -74,7 +80,10 @@ public class HandTools {
         ResponseEntity<String> sent(@PathVariable Dimension of, @ModelAttribute("units") UnitSystem units) {
             Sent sent = tools.last(of);
             // as finely as the tool sent it: what is shown elsewhere is rounded
-            return sent.read().map(q -> ResponseEntity.ok(typed(q, units.unit(of)))).orElseGet(() -> ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).body(sent.why()));
+            return sent.read()
+                    .map(q -> ResponseEntity.ok(typed(q, units.unit(of))))
+                    .orElseGet(() -> ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
+                            .body(sent.why()));
         }
     }
 }

@@ -15,7 +15,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class PastRuns {
 
-    private static final Rehearsal.Conditions USUAL = new Rehearsal.Conditions(new Plan(6e5, 3e5, 3e5), Double.MAX_VALUE, 2);
+    private static final Rehearsal.Conditions USUAL =
+            new Rehearsal.Conditions(new Plan(6e5, 3e5, 3e5), Double.MAX_VALUE, 2);
 
     private final ProvingBook book;
 
@@ -27,7 +28,13 @@ public class PastRuns {
     @Transactional
     public void prove(Valve valve, Faults faults, Account by) {
         DriveModel model = book.model(valve, valve.configuration()).orElseThrow();
-        ProvingRun run = book.begin(valve, valve.configuration(), Optional.empty(), Optional.of("Workshop bench"), Optional.of(new Hold(USUAL.plan().holdPa(), USUAL.plan().mostPa())), by);
+        ProvingRun run = book.begin(
+                valve,
+                valve.configuration(),
+                Optional.empty(),
+                Optional.of("Workshop bench"),
+                Optional.of(new Hold(USUAL.plan().holdPa(), USUAL.plan().mostPa())),
+                by);
         Rehearsal rehearsal = Rehearsal.of(model, faults, USUAL);
         book.heard(run.id(), rehearsal.trace(), 0);
         book.ended(run.id(), model, rehearsal.outcome(), "");

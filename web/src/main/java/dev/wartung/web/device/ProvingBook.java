@@ -30,6 +30,7 @@ public class ProvingBook {
 
     /** A run nobody has heard of for so long has lost whoever watched it: this application was stopped. */
     private static final Duration LOST = Duration.ofSeconds(20);
+
     private static final double DECAY_VOLUME_M3 = 1e-3;
     private static final Pattern NOMINAL = Pattern.compile("(\\d+)");
     private static final double USUAL_DN_MM = 50;
@@ -41,7 +42,13 @@ public class ProvingBook {
     private final ObjectProvider<RunWatch> watches;
     private final Clock clock;
 
-    ProvingBook(ProvingRuns runs, Traces traces, Sheets sheets, JsonMapper json, ObjectProvider<RunWatch> watches, Clock clock) {
+    ProvingBook(
+            ProvingRuns runs,
+            Traces traces,
+            Sheets sheets,
+            JsonMapper json,
+            ObjectProvider<RunWatch> watches,
+            Clock clock) {
         this.runs = runs;
         this.traces = traces;
         this.sheets = sheets;
@@ -56,7 +63,13 @@ public class ProvingBook {
     }
 
     @Transactional
-    ProvingRun begin(Valve valve, ValveConfiguration as, Optional<Integer> job, Optional<String> bench, Optional<Hold> hold, Account by) {
+    ProvingRun begin(
+            Valve valve,
+            ValveConfiguration as,
+            Optional<Integer> job,
+            Optional<String> bench,
+            Optional<Hold> hold,
+            Account by) {
         ProvingRun run = new ProvingRun(valve, job, as.drive(), bench, by, clock.instant());
         hold.ifPresent(run::shallHold);
         return runs.save(run);
@@ -88,22 +101,38 @@ public class ProvingBook {
     @Transactional
     public void ended(long run, DriveModel model, Outcome how, String why) {
         runs.findById(run).filter(ProvingRun::running).ifPresent(r -> {
-            Signature found = Signature.of(traces.of(run).stream().filter(Sample::makesSense).toList(), model);
+            Signature found = Signature.of(
+                    traces.of(run).stream().filter(Sample::makesSense).toList(), model);
             end(r, model, how, found, why);
         });
     }
 
     /** Proven by hand, with what was read. */
     @Transactional
-    ProvingRun byHand(Valve valve, ValveConfiguration as, DriveModel model, Optional<Integer> job, Signature read, Account by) {
-        ProvingRun run = begin(valve, as, job, Optional.empty(), read.heldPa().filter(p -> p > 0).map(p -> new Hold(p, 0)), by);
+    ProvingRun byHand(
+            Valve valve, ValveConfiguration as, DriveModel model, Optional<Integer> job, Signature read, Account by) {
+        ProvingRun run = begin(
+                valve,
+                as,
+                job,
+                Optional.empty(),
+                read.heldPa().filter(p -> p > 0).map(p -> new Hold(p, 0)),
+                by);
         end(run, model, Outcome.COMPLETE, read, "");
         return run;
     }
 
     private void end(ProvingRun run, DriveModel model, Outcome how, Signature found, String why) {
-        Optional<Proof> proof = how == Outcome.COMPLETE || how == Outcome.STUCK ? Optional.of(Proof.of(found, against(run, model))) : Optional.empty();
-        run.ended(how, json.writeValueAsString(found), proof.map(json::writeValueAsString), proof.map(Proof::stands), why, clock.instant());
+        Optional<Proof> proof = how == Outcome.COMPLETE || how == Outcome.STUCK
+                ? Optional.of(Proof.of(found, against(run, model)))
+                : Optional.empty();
+        run.ended(
+                how,
+                json.writeValueAsString(found),
+                proof.map(json::writeValueAsString),
+                proof.map(Proof::stands),
+                why,
+                clock.instant());
         if (how == Outcome.COMPLETE) {
             watches.forEach(w -> w.proven(run));
         }
@@ -112,8 +141,14 @@ public class ProvingBook {
     private Proof.Against against(ProvingRun run, DriveModel model) {
         TypeSheet type = sheets.of(run.valve().typeId()).type();
         Matcher size = NOMINAL.matcher(type.size());
-        return new Proof.Against(model, Optional.ofNullable(type.bands().get("first-movement")), baseline(run).map(this::signature), DECAY_VOLUME_M3,
-                size.find() ? Double.parseDouble(size.group(1)) : USUAL_DN_MM, run.hold(), Optional.ofNullable(type.bands().get(DriveModel.SEAT_LIFT)));
+        return new Proof.Against(
+                model,
+                Optional.ofNullable(type.bands().get("first-movement")),
+                baseline(run).map(this::signature),
+                DECAY_VOLUME_M3,
+                size.find() ? Double.parseDouble(size.group(1)) : USUAL_DN_MM,
+                run.hold(),
+                Optional.ofNullable(type.bands().get(DriveModel.SEAT_LIFT)));
     }
 
     /** The latest good run of the same valve before one. */
@@ -135,8 +170,11 @@ public class ProvingBook {
     /** Of a valve as it is now, the oldest first: runs in another fail position measured something else. */
     @Transactional(readOnly = true)
     public List<Measured> measured(Valve valve) {
-        return runs.findByValveIdOrderByStartedAtDesc(valve.id()).stream().filter(r -> r.outcome().equals(Optional.of(Outcome.COMPLETE)) && r.drive() == valve.drive())
-                .map(r -> new Measured(r.startedAt(), r.jobNumber(), signature(r))).sorted(Comparator.comparing(Measured::at)).toList();
+        return runs.findByValveIdOrderByStartedAtDesc(valve.id()).stream()
+                .filter(r -> r.outcome().equals(Optional.of(Outcome.COMPLETE)) && r.drive() == valve.drive())
+                .map(r -> new Measured(r.startedAt(), r.jobNumber(), signature(r)))
+                .sorted(Comparator.comparing(Measured::at))
+                .toList();
     }
 
     Optional<Proof> proof(ProvingRun run) {
@@ -162,19 +200,40 @@ public class ProvingBook {
     /** The runs made in a job, in their order. */
     @Transactional(readOnly = true)
     public List<Told> ofJob(int number) {
-        return runs.findByJobNumberOrderByStartedAt(number).stream().filter(r -> !r.running()).map(r -> new Told(r.id(), (r.benchName().isPresent() ? "At " + r.benchName().get() : "By hand") + ", as " + r.drive().code() + ": "
-                + proof(r).map(Proof::inWords).orElse("ended early, " + r.outcome().map(Outcome::words).orElse("") + "."), proof(r).map(Proof::lines).orElse(List.of()))).toList();
+        return runs.findByJobNumberOrderByStartedAt(number).stream()
+                .filter(r -> !r.running())
+                .map(r -> new Told(
+                        r.id(),
+                        (r.benchName().isPresent() ? "At " + r.benchName().get() : "By hand") + ", as "
+                                + r.drive().code() + ": "
+                                + proof(r).map(Proof::inWords)
+                                        .orElse("ended early, "
+                                                + r.outcome()
+                                                        .map(Outcome::words)
+                                                        .orElse("") + "."),
+                        proof(r).map(Proof::lines).orElse(List.of())))
+                .toList();
     }
 
     /** Runs nobody has heard of for too long: whoever drove them is gone. */
     @Transactional(readOnly = true)
     List<ProvingRun> lost() {
-        return runs.findByEndedAtIsNull().stream().filter(r -> r.heardAt().plus(LOST).isBefore(clock.instant())).toList();
+        return runs.findByEndedAtIsNull().stream()
+                .filter(r -> r.heardAt().plus(LOST).isBefore(clock.instant()))
+                .toList();
     }
 
     /** Ends what lost its watcher, so that nothing seems to run for ever. */
     @Transactional
     void lost(long run, Outcome how, String why) {
-        runs.findById(run).filter(ProvingRun::running).ifPresent(r -> r.ended(how, json.writeValueAsString(signature(r)), Optional.empty(), Optional.empty(), why, clock.instant()));
+        runs.findById(run)
+                .filter(ProvingRun::running)
+                .ifPresent(r -> r.ended(
+                        how,
+                        json.writeValueAsString(signature(r)),
+                        Optional.empty(),
+                        Optional.empty(),
+                        why,
+                        clock.instant()));
     }
 }

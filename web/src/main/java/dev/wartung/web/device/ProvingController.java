@@ -49,19 +49,32 @@ class ProvingController {
     }
 
     @PostMapping("/valves/{tag}/prove")
-    String begin(@PathVariable String tag, @RequestParam(required = false) Integer job, @RequestParam(defaultValue = "0") Long bench, @RequestParam(defaultValue = "none") String fault,
-                 @RequestParam Map<String, String> typed, @ModelAttribute("units") UnitSystem units, Model model) {
+    String begin(
+            @PathVariable String tag,
+            @RequestParam(required = false) Integer job,
+            @RequestParam(defaultValue = "0") Long bench,
+            @RequestParam(defaultValue = "none") String fault,
+            @RequestParam Map<String, String> typed,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
         Valve valve = byTag(tag);
         Map<String, String> troubles = new LinkedHashMap<>();
-        return desk.begin(valve, Optional.ofNullable(job), bench, fault, typed, units, troubles).map(run -> "redirect:/proving/" + run.id())
+        return desk.begin(valve, Optional.ofNullable(job), bench, fault, typed, units, troubles)
+                .map(run -> "redirect:/proving/" + run.id())
                 .orElseGet(() -> show(valve, Optional.ofNullable(job), typed, troubles, model));
     }
 
     @PostMapping("/valves/{tag}/prove/by-hand")
-    String byHand(@PathVariable String tag, @RequestParam(required = false) Integer job, @RequestParam Map<String, String> typed, @ModelAttribute("units") UnitSystem units, Model model) {
+    String byHand(
+            @PathVariable String tag,
+            @RequestParam(required = false) Integer job,
+            @RequestParam Map<String, String> typed,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
         Valve valve = byTag(tag);
         Map<String, String> troubles = new LinkedHashMap<>();
-        return desk.byHand(valve, Optional.ofNullable(job), typed, units, troubles).map(run -> "redirect:/proving/" + run.id())
+        return desk.byHand(valve, Optional.ofNullable(job), typed, units, troubles)
+                .map(run -> "redirect:/proving/" + run.id())
                 .orElseGet(() -> show(valve, Optional.ofNullable(job), typed, troubles, model));
     }
 
@@ -85,8 +98,12 @@ class ProvingController {
     @GetMapping("/proving/{id:\\d{1,12}}.csv")
     ResponseEntity<byte[]> csv(@PathVariable long id) {
         ProvingRun run = byId(id);
-        return ResponseEntity.ok().contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
-                .header("Content-Disposition", "attachment; filename=\"" + run.valve().tag() + "-run-" + id + ".csv\"").body(book.csv(id).getBytes(StandardCharsets.UTF_8));
+        return ResponseEntity.ok()
+                .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
+                .header(
+                        "Content-Disposition",
+                        "attachment; filename=\"" + run.valve().tag() + "-run-" + id + ".csv\"")
+                .body(book.csv(id).getBytes(StandardCharsets.UTF_8));
     }
 
     private String run(long id, UnitSystem units, Model model, String view) {
@@ -99,12 +116,17 @@ class ProvingController {
         model.addAttribute("samples", trace.size());
         model.addAttribute("proof", book.proof(run).orElse(null));
         model.addAttribute("overTime", trace.isEmpty() ? "" : TraceChart.overTime(trace, units));
-        model.addAttribute("signature", trace.isEmpty() ? "" : TraceChart.signature(trace, own.map(book::trace).orElse(List.of()), units));
+        model.addAttribute(
+                "signature",
+                trace.isEmpty()
+                        ? ""
+                        : TraceChart.signature(trace, own.map(book::trace).orElse(List.of()), units));
         model.addAttribute("own", own.orElse(null));
         return view;
     }
 
-    private String show(Valve valve, Optional<Integer> job, Map<String, String> typed, Map<String, String> troubles, Model model) {
+    private String show(
+            Valve valve, Optional<Integer> job, Map<String, String> typed, Map<String, String> troubles, Model model) {
         desk.sweep();
         Optional<DriveModel> drive = book.model(valve, desk.as(valve, job));
         if (drive.isEmpty()) {
@@ -113,7 +135,8 @@ class ProvingController {
         model.addAttribute("nav", "valves");
         model.addAttribute("valve", valve);
         model.addAttribute("as", desk.as(valve, job).drive());
-        model.addAttribute("job", desk.running(valve, job).map(v -> v.job().number()).orElse(null));
+        model.addAttribute(
+                "job", desk.running(valve, job).map(v -> v.job().number()).orElse(null));
         model.addAttribute("benches", benches.findAllByOrderByName());
         model.addAttribute("faults", ProvingDesk.FAULTS);
         model.addAttribute("byHandFields", ProvingDesk.byHandFields(drive.get()));

@@ -34,10 +34,12 @@ class ProvingDesk {
 
     /** What a stand-in can be told to suffer from, for trying out and for training. */
     static final Map<String, String> FAULTS = faults();
+
     private static final double DECAY_PA = 3e5;
     private static final double AIR_PA = 6e5;
     /** What the register of the line side can say. */
     private static final double MOST_LINE_PA = 6e5;
+
     private static final double MOST_LIFT_M = 0.02;
 
     private final ProvingBook book;
@@ -48,7 +50,14 @@ class ProvingDesk {
     private final Site site;
     private final CurrentAccount current;
 
-    ProvingDesk(ProvingBook book, ProvingRuns runs, TestBenches benches, RunDriver driver, JobService jobs, Site site, CurrentAccount current) {
+    ProvingDesk(
+            ProvingBook book,
+            ProvingRuns runs,
+            TestBenches benches,
+            RunDriver driver,
+            JobService jobs,
+            Site site,
+            CurrentAccount current) {
         this.book = book;
         this.runs = runs;
         this.benches = benches;
@@ -91,28 +100,43 @@ class ProvingDesk {
 
     /** What can be read off by hand of a valve with these forces. */
     static List<ByHand> byHandFields(DriveModel model) {
-        List<ByHand> fields = new ArrayList<>(List.of(new ByHand("first", "Air at first movement", Optional.of(Dimension.PRESSURE)), new ByHand("full", "Air at full travel", Optional.of(Dimension.PRESSURE)),
-                new ByHand("away", "Time with air", Optional.empty()), new ByHand("back", "Time without", Optional.empty())));
+        List<ByHand> fields = new ArrayList<>(List.of(
+                new ByHand("first", "Air at first movement", Optional.of(Dimension.PRESSURE)),
+                new ByHand("full", "Air at full travel", Optional.of(Dimension.PRESSURE)),
+                new ByHand("away", "Time with air", Optional.empty()),
+                new ByHand("back", "Time without", Optional.empty())));
         if (model.line().liftMm() > 0) {
-            fields.addAll(List.of(new ByHand("upper-lift", "Upper seat alone: lifted", Optional.of(Dimension.LENGTH)), new ByHand("upper-other", "… and the lower one moved", Optional.of(Dimension.LENGTH)),
-                    new ByHand("lower-lift", "Lower seat alone: lifted", Optional.of(Dimension.LENGTH)), new ByHand("lower-other", "… and the upper one moved", Optional.of(Dimension.LENGTH))));
+            fields.addAll(List.of(
+                    new ByHand("upper-lift", "Upper seat alone: lifted", Optional.of(Dimension.LENGTH)),
+                    new ByHand("upper-other", "… and the lower one moved", Optional.of(Dimension.LENGTH)),
+                    new ByHand("lower-lift", "Lower seat alone: lifted", Optional.of(Dimension.LENGTH)),
+                    new ByHand("lower-other", "… and the upper one moved", Optional.of(Dimension.LENGTH))));
         }
         if (model.line().belowM2() > 0) {
             fields.add(new ByHand("held", "Line pressure put under the plug", Optional.of(Dimension.PRESSURE)));
         }
-        fields.addAll(List.of(new ByHand("decay-start", "Seat: pressure at first", Optional.of(Dimension.PRESSURE)), new ByHand("decay-end", "Seat: pressure then", Optional.of(Dimension.PRESSURE)),
+        fields.addAll(List.of(
+                new ByHand("decay-start", "Seat: pressure at first", Optional.of(Dimension.PRESSURE)),
+                new ByHand("decay-end", "Seat: pressure then", Optional.of(Dimension.PRESSURE)),
                 new ByHand("decay-time", "Seat: time between", Optional.empty())));
         return fields;
     }
 
-    /** What a valve is while it is proven: in a running job what the steps done have made of it, else what its record says. */
+    /**
+     * What a valve is while it is proven: in a running job what the steps done have made of it, else what its record
+     * says.
+     */
     ValveConfiguration as(Valve valve, Optional<Integer> job) {
-        return running(valve, job).map(v -> v.progress().bench().configuration()).orElse(valve.configuration());
+        return running(valve, job)
+                .map(v -> v.progress().bench().configuration())
+                .orElse(valve.configuration());
     }
 
     /** The running job of a number, if it is this valve's. */
     Optional<JobView> running(Valve valve, Optional<Integer> job) {
-        return job.flatMap(jobs::view).filter(v -> v.job().state() == JobState.RUNNING && v.job().valve().id().equals(valve.id()));
+        return job.flatMap(jobs::view)
+                .filter(v -> v.job().state() == JobState.RUNNING
+                        && v.job().valve().id().equals(valve.id()));
     }
 
     /** Takes the air off benches whose run lost its watcher, and ends those runs. */
@@ -134,20 +158,35 @@ class ProvingDesk {
      *
      * @return the run, or troubles by field put into {@code troubles}
      */
-    Optional<ProvingRun> begin(Valve valve, Optional<Integer> job, Long benchId, String fault, Map<String, String> typed, UnitSystem units, Map<String, String> troubles) {
+    Optional<ProvingRun> begin(
+            Valve valve,
+            Optional<Integer> job,
+            Long benchId,
+            String fault,
+            Map<String, String> typed,
+            UnitSystem units,
+            Map<String, String> troubles) {
         sweep();
         Optional<TestBench> bench = benches.findById(benchId);
         ValveConfiguration as = as(valve, job);
         Optional<DriveModel> model = book.model(valve, as);
         if (bench.isEmpty() || model.isEmpty()) {
-            troubles.put("bench", bench.isEmpty() ? "Choose a bench." : "The type sheet gives too few numbers to prove this valve against.");
+            troubles.put(
+                    "bench",
+                    bench.isEmpty()
+                            ? "Choose a bench."
+                            : "The type sheet gives too few numbers to prove this valve against.");
             return Optional.empty();
         }
-        double line = model.get().line().belowM2() == 0 ? 0 : readUpTo(MOST_LINE_PA, typed, "hold", Dimension.PRESSURE, units, troubles).orElse(0.0);
+        double line = model.get().line().belowM2() == 0
+                ? 0
+                : readUpTo(MOST_LINE_PA, typed, "hold", Dimension.PRESSURE, units, troubles)
+                        .orElse(0.0);
         if (troubles.containsKey("hold")) {
             return Optional.empty();
         }
-        if (runs.findByEndedAtIsNull().stream().anyMatch(r -> r.benchName().equals(Optional.of(bench.get().name())))) {
+        if (runs.findByEndedAtIsNull().stream()
+                .anyMatch(r -> r.benchName().equals(Optional.of(bench.get().name())))) {
             troubles.put("bench", bench.get().name() + " is running a valve. Wait until it is done, or stop it there.");
             return Optional.empty();
         }
@@ -157,18 +196,36 @@ class ProvingDesk {
             return Optional.empty();
         }
         if (!driver.hasRoom()) {
-            troubles.put("bench", RunDriver.MOST_AT_ONCE + " valves are being proven already. Wait until one of them is done.");
+            troubles.put(
+                    "bench",
+                    RunDriver.MOST_AT_ONCE + " valves are being proven already. Wait until one of them is done.");
             return Optional.empty();
         }
         double air = Math.max(AIR_PA, site.air().map(Air::nominalPa).orElse(AIR_PA));
         Optional<Hold> hold = line > 0 ? Optional.of(new Hold(line, air)) : Optional.empty();
-        ProvingRun run = book.begin(valve, as, running(valve, job).map(v -> v.job().number()), Optional.of(bench.get().name()), hold, current.get());
-        driver.drive(new RunDriver.Task(run.id(), bench.get(), model.get(), new Plan(air, line, DECAY_PA), new RunDriver.Suffers(fault(fault), fault.equals("lost"), fault.equals("override"))));
+        ProvingRun run = book.begin(
+                valve,
+                as,
+                running(valve, job).map(v -> v.job().number()),
+                Optional.of(bench.get().name()),
+                hold,
+                current.get());
+        driver.drive(new RunDriver.Task(
+                run.id(),
+                bench.get(),
+                model.get(),
+                new Plan(air, line, DECAY_PA),
+                new RunDriver.Suffers(fault(fault), fault.equals("lost"), fault.equals("override"))));
         return Optional.of(run);
     }
 
     /** Keeps what was read by hand. What was not read is left empty; the verdict says so. */
-    Optional<ProvingRun> byHand(Valve valve, Optional<Integer> job, Map<String, String> typed, UnitSystem units, Map<String, String> troubles) {
+    Optional<ProvingRun> byHand(
+            Valve valve,
+            Optional<Integer> job,
+            Map<String, String> typed,
+            UnitSystem units,
+            Map<String, String> troubles) {
         ValveConfiguration as = as(valve, job);
         Optional<DriveModel> model = book.model(valve, as);
         if (model.isEmpty()) {
@@ -197,33 +254,66 @@ class ProvingDesk {
         }
         Optional<SeatLift> upper = seat(typed, "upper", units, troubles);
         Optional<SeatLift> lower = seat(typed, "lower", units, troubles);
-        Optional<String> went = Optional.ofNullable(typed.get("went")).filter(List.of(Signature.CLOSED, Signature.OPEN, Signature.PART)::contains);
+        Optional<String> went = Optional.ofNullable(typed.get("went"))
+                .filter(List.of(Signature.CLOSED, Signature.OPEN, Signature.PART)::contains);
         if (went.isEmpty()) {
             troubles.put("went", "Choose where it went when the air was taken away.");
         }
         if (!troubles.isEmpty()) {
             return Optional.empty();
         }
-        Optional<Boolean> switches = Optional.ofNullable(typed.get("switches")).filter(s -> !s.isBlank()).map("yes"::equals);
-        return Optional.of(book.byHand(valve, as, model.get(), running(valve, job).map(v -> v.job().number()), new Signature(first, full, away, back, went, switches, loss,
-                held, held.map(p -> "yes".equals(typed.get("lifted"))), upper, lower), current.get()));
+        Optional<Boolean> switches = Optional.ofNullable(typed.get("switches"))
+                .filter(s -> !s.isBlank())
+                .map("yes"::equals);
+        return Optional.of(book.byHand(
+                valve,
+                as,
+                model.get(),
+                running(valve, job).map(v -> v.job().number()),
+                new Signature(
+                        first,
+                        full,
+                        away,
+                        back,
+                        went,
+                        switches,
+                        loss,
+                        held,
+                        held.map(p -> "yes".equals(typed.get("lifted"))),
+                        upper,
+                        lower),
+                current.get()));
     }
 
     /** How far a seat lifted alone, and how far the other moved with it: both or neither. */
-    private static Optional<SeatLift> seat(Map<String, String> typed, String seat, UnitSystem units, Map<String, String> troubles) {
+    private static Optional<SeatLift> seat(
+            Map<String, String> typed, String seat, UnitSystem units, Map<String, String> troubles) {
         Optional<Double> own = readUpTo(MOST_LIFT_M, typed, seat + "-lift", Dimension.LENGTH, units, troubles);
         Optional<Double> other = readUpTo(MOST_LIFT_M, typed, seat + "-other", Dimension.LENGTH, units, troubles);
         if (own.isPresent() != other.isPresent()) {
-            troubles.putIfAbsent(seat + "-other", "Type both: how far it lifted, and how far the other seat moved (0 if it stayed).");
+            troubles.putIfAbsent(
+                    seat + "-other",
+                    "Type both: how far it lifted, and how far the other seat moved (0 if it stayed).");
         }
         return own.flatMap(m -> other.map(o -> new SeatLift(m * 1000, o * 1000)));
     }
 
-    private static Optional<Double> read(Map<String, String> typed, String field, Dimension dimension, UnitSystem units, Map<String, String> troubles) {
+    private static Optional<Double> read(
+            Map<String, String> typed,
+            String field,
+            Dimension dimension,
+            UnitSystem units,
+            Map<String, String> troubles) {
         return readUpTo(2e6, typed, field, dimension, units, troubles);
     }
 
-    private static Optional<Double> readUpTo(double most, Map<String, String> typed, String field, Dimension dimension, UnitSystem units, Map<String, String> troubles) {
+    private static Optional<Double> readUpTo(
+            double most,
+            Map<String, String> typed,
+            String field,
+            Dimension dimension,
+            UnitSystem units,
+            Map<String, String> troubles) {
         String text = typed.getOrDefault(field, "").strip();
         if (text.isEmpty()) {
             return Optional.empty();
@@ -243,7 +333,8 @@ class ProvingDesk {
     }
 
     private static Optional<Double> seconds(Map<String, String> typed, String field, Map<String, String> troubles) {
-        String text = typed.getOrDefault(field, "").strip().replaceFirst("\\s*s$", "").replace(',', '.');
+        String text =
+                typed.getOrDefault(field, "").strip().replaceFirst("\\s*s$", "").replace(',', '.');
         if (text.isEmpty()) {
             return Optional.empty();
         }

@@ -1,13 +1,12 @@
 package dev.wartung.web.device;
 
-import org.hibernate.annotations.ColumnTransformer;
-import jakarta.persistence.Column;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.proving.Proof.Hold;
 import dev.wartung.core.proving.Proof.Stands;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.valve.Valve;
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -20,6 +19,7 @@ import jakarta.persistence.ManyToOne;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.Optional;
+import org.hibernate.annotations.ColumnTransformer;
 import org.jspecify.annotations.Nullable;
 
 /** A valve proven, at a test bench or by hand: who, when, how it ended, what it showed. */
@@ -29,32 +29,44 @@ public class ProvingRun {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Valve valve;
+
     private @Nullable Integer jobNumber;
     private @Nullable String benchName;
+
     @Enumerated(EnumType.STRING)
     private Drive drive;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     @JoinColumn(name = "by_id")
     private Account by;
+
     private Instant startedAt;
     private Instant heardAt;
     private @Nullable Instant endedAt;
+
     @Enumerated(EnumType.STRING)
     private @Nullable Outcome outcome;
+
     private int lostSamples;
+
     @Column(columnDefinition = "jsonb")
     @ColumnTransformer(write = "?::jsonb")
     private @Nullable String signature;
+
     @Column(columnDefinition = "jsonb")
     @ColumnTransformer(write = "?::jsonb")
     private @Nullable String proof;
+
     @Enumerated(EnumType.STRING)
     private @Nullable Stands stands;
+
     private @Nullable Double holdPa;
     private @Nullable Double holdAirPa;
     private String note = "";
+
     @Version
     private int version;
 
@@ -92,7 +104,13 @@ public class ProvingRun {
     }
 
     /** @param proofJson what was made of it; empty where it did not come to its end */
-    void ended(Outcome how, String signatureJson, Optional<String> proofJson, Optional<Stands> verdict, String why, Instant at) {
+    void ended(
+            Outcome how,
+            String signatureJson,
+            Optional<String> proofJson,
+            Optional<Stands> verdict,
+            String why,
+            Instant at) {
         outcome = how;
         signature = signatureJson;
         proof = proofJson.orElse(null);
@@ -143,7 +161,11 @@ public class ProvingRun {
 
     /** How it ended, in a sentence; empty where it came to its end. */
     public String endedEarly() {
-        return outcome == null || outcome == Outcome.COMPLETE ? "" : outcome == Outcome.LEFT_UNDER_AIR ? "L" + outcome.words().substring(1) + "." : "It ended early: " + outcome.words() + ".";
+        return outcome == null || outcome == Outcome.COMPLETE
+                ? ""
+                : outcome == Outcome.LEFT_UNDER_AIR
+                        ? "L" + outcome.words().substring(1) + "."
+                        : "It ended early: " + outcome.words() + ".";
     }
 
     public int lostSamples() {

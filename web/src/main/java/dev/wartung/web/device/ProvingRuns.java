@@ -24,7 +24,8 @@ public interface ProvingRuns extends JpaRepository<ProvingRun, Long> {
     boolean isStopAsked(long id);
 
     /** Runs at a bench that were good, on a valve in the same fail position, before one run: the latest first. */
-    @Query("""
+    @Query(
+            """
             select r from ProvingRun r where r.valve.id = :valveId and r.drive = :drive and r.stands = dev.wartung.core.proving.Proof.Stands.GOOD and r.id < :before
             order by r.startedAt desc""")
     List<ProvingRun> good(Long valveId, Drive drive, Long before);

@@ -18,9 +18,11 @@ import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
 /**
- * Drives proving runs at benches, each with a hand on the bench and a pen for the record, on threads of their own and never on that of a request.
+ * Drives proving runs at benches, each with a hand on the bench and a pen for the record, on threads of their own and
+ * never on that of a request.
  *
- * <p>What is kept here is only hand and pen. Everything that was measured is in the database; a run whose driver was lost is ended by {@link ProvingDesk#sweep}, and its bench vents by
+ * <p>What is kept here is only hand and pen. Everything that was measured is in the database; a run whose driver was
+ * lost is ended by {@link ProvingDesk#sweep}, and its bench vents by
  * itself when it is told nothing any more.
  */
 @Component
@@ -34,11 +36,12 @@ class RunDriver {
     private final ProvingBook book;
     private final Map<Long, RunPen> driven = new ConcurrentHashMap<>();
     private final Set<Long> lettingGo = ConcurrentHashMap.newKeySet();
-    private final ExecutorService threads = new ThreadPoolExecutor(0, 3 * MOST_AT_ONCE, 30, TimeUnit.SECONDS, new SynchronousQueue<>(), work -> {
-        Thread thread = new Thread(work, "proving-run");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ExecutorService threads =
+            new ThreadPoolExecutor(0, 3 * MOST_AT_ONCE, 30, TimeUnit.SECONDS, new SynchronousQueue<>(), work -> {
+                Thread thread = new Thread(work, "proving-run");
+                thread.setDaemon(true);
+                return thread;
+            });
 
     RunDriver(ProvingBook book) {
         this.book = book;
@@ -77,14 +80,22 @@ class RunDriver {
         threads.execute(() -> pen.end(new RunHand(task, pen).drive()));
     }
 
-    /** Of a run whose driver was lost: the air is taken away, as far as its bench is known and answers, and the run ended. Asked again while that goes on, nothing happens. */
+    /**
+     * Of a run whose driver was lost: the air is taken away, as far as its bench is known and answers, and the run
+     * ended. Asked again while that goes on, nothing happens.
+     */
     void letGo(long run, Optional<TestBench> bench) {
         if (!drives(run) && lettingGo.add(run)) {
             threads.execute(() -> {
                 try {
                     boolean vented = bench.filter(Venting::of).isPresent();
-                    book.lost(run, vented ? Outcome.BENCH_LOST : Outcome.LEFT_UNDER_AIR, "Nobody was watching any more: the application was stopped. "
-                            + (vented ? "The bench has been vented since." : "The bench does not show that the air is gone."));
+                    book.lost(
+                            run,
+                            vented ? Outcome.BENCH_LOST : Outcome.LEFT_UNDER_AIR,
+                            "Nobody was watching any more: the application was stopped. "
+                                    + (vented
+                                            ? "The bench has been vented since."
+                                            : "The bench does not show that the air is gone."));
                 } finally {
                     lettingGo.remove(run);
                 }
@@ -92,7 +103,10 @@ class RunDriver {
         }
     }
 
-    /** At once where it is driven from here; {@link ProvingBook#askToStop} reaches it anywhere, as long as there is a database. */
+    /**
+     * At once where it is driven from here; {@link ProvingBook#askToStop} reaches it anywhere, as long as there is a
+     * database.
+     */
     void stop(long run) {
         Optional.ofNullable(driven.get(run)).ifPresent(RunPen::stop);
     }

@@ -12,7 +12,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * The hand on a bench during one run. It needs nothing but the link: what it hears goes to a pen that it never waits for, and whatever happens it takes the air away at the end and looks
+ * The hand on a bench during one run. It needs nothing but the link: what it hears goes to a pen that it never waits
+ * for, and whatever happens it takes the air away at the end and looks
  * whether it is gone.
  */
 final class RunHand {
@@ -22,7 +23,10 @@ final class RunHand {
     private static final int TRIES = 4;
     private static final long LONGEST_MS = 300_000;
     private static final long AGAIN_MS = 1_000;
-    /** A bench that is told nothing for three seconds vents by itself: what it measures after that says nothing of the valve. */
+    /**
+     * A bench that is told nothing for three seconds vents by itself: what it measures after that says nothing of the
+     * valve.
+     */
     private static final long ALONE_MS = 2_700;
 
     private final RunDriver.Task task;
@@ -72,10 +76,15 @@ final class RunHand {
             return new Ending(Outcome.BENCH_LOST, String.valueOf(e.getMessage()));
         }
         if (how == Outcome.HELD_ON) {
-            return new Ending(how, "Look at the control head: is its manual override turned on? Turn it back before anybody reaches in; if it is off, the pilot valve does not vent.");
+            return new Ending(
+                    how,
+                    "Look at the control head: is its manual override turned on? Turn it back before anybody reaches in; if it is off, the pilot valve does not vent.");
         }
         if (!vented) {
-            return new Ending(Outcome.LEFT_UNDER_AIR, "It ended because " + how.words() + ", and after that the bench did not show that the air was gone.");
+            return new Ending(
+                    Outcome.LEFT_UNDER_AIR,
+                    "It ended because " + how.words()
+                            + ", and after that the bench did not show that the air was gone.");
         }
         return new Ending(how, why);
     }
@@ -85,7 +94,9 @@ final class RunHand {
         int missed = 0;
         while (sequence.outcome().isEmpty()) {
             pause();
-            if (Thread.currentThread().isInterrupted() || pen.isStopAsked() || System.nanoTime() - began > LONGEST_MS * 1_000_000) {
+            if (Thread.currentThread().isInterrupted()
+                    || pen.isStopAsked()
+                    || System.nanoTime() - began > LONGEST_MS * 1_000_000) {
                 sequence.endFor(Outcome.STOPPED);
             } else if (pen.isLate()) {
                 sequence.endFor(Outcome.UNRECORDED);
@@ -125,7 +136,9 @@ final class RunHand {
     /** What no bench can have measured is shown as the outcome, and never kept as if it had been read. */
     private void heard(List<Sample> piece) {
         if (!piece.isEmpty()) {
-            pen.keep(new Piece(piece.stream().filter(Sample::makesSense).toList(), piece.get(0).seq() - next));
+            pen.keep(new Piece(
+                    piece.stream().filter(Sample::makesSense).toList(),
+                    piece.get(0).seq() - next));
             next = piece.get(piece.size() - 1).seq() + 1;
         }
     }

@@ -13,7 +13,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Writes down what the hand of one run hears, and tells the hand when the run is to be stopped. It waits for the database, the hand does not: between them is a queue that holds the longest
+ * Writes down what the hand of one run hears, and tells the hand when the run is to be stopped. It waits for the
+ * database, the hand does not: between them is a queue that holds the longest
  * run. A database that is gone is tried again until what was heard is written.
  */
 final class RunPen implements Runnable {
@@ -24,6 +25,7 @@ final class RunPen implements Runnable {
     private static final long AGAIN_MS = 500;
     /** Without the database nobody sees the run or can stop it: it is ended after so long. */
     private static final long LATE_MS = 8_000;
+
     private static final long GIVEN_UP_MS = TimeUnit.MINUTES.toMillis(30);
 
     private final ProvingBook book;
@@ -84,11 +86,15 @@ final class RunPen implements Runnable {
                     heard.drainTo(toWrite);
                 }
                 if (!toWrite.isEmpty()) {
-                    book.heard(task.run(), toWrite.stream().flatMap(p -> p.samples().stream()).toList(), toWrite.stream().mapToInt(Piece::lost).sum());
+                    book.heard(
+                            task.run(),
+                            toWrite.stream().flatMap(p -> p.samples().stream()).toList(),
+                            toWrite.stream().mapToInt(Piece::lost).sum());
                     toWrite.clear();
                 }
                 if (end.isPresent() && heard.isEmpty()) {
-                    book.ended(task.run(), task.model(), end.get().how(), end.get().why());
+                    book.ended(
+                            task.run(), task.model(), end.get().how(), end.get().why());
                     done = true;
                 } else {
                     stopAsked |= book.isStopAsked(task.run());

@@ -6,7 +6,9 @@ import org.springframework.boot.ApplicationRunner;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The stand-in bench that was started beside this application is on the list of benches, at the port it has this time. */
+/**
+ * The stand-in bench that was started beside this application is on the list of benches, at the port it has this time.
+ */
 @Component
 class StandIn implements ApplicationRunner {
 
@@ -24,8 +26,11 @@ class StandIn implements ApplicationRunner {
     @Transactional
     public void run(ApplicationArguments arguments) {
         if (port > 0) {
-            benches.findAllByOrderByName().stream().filter(b -> b.standIn() && b.name().equals(NAME)).findFirst()
-                    .ifPresentOrElse(b -> b.movedTo(port), () -> benches.save(new TestBench(NAME, "127.0.0.1", port, 1, true)));
+            benches.findAllByOrderByName().stream()
+                    .filter(b -> b.standIn() && b.name().equals(NAME))
+                    .findFirst()
+                    .ifPresentOrElse(
+                            b -> b.movedTo(port), () -> benches.save(new TestBench(NAME, "127.0.0.1", port, 1, true)));
         }
     }
 }

@@ -12,6 +12,7 @@ public class TestBench {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private String name;
     private String host;
     private int port;

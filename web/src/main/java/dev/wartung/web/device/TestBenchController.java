@@ -29,7 +29,11 @@ class TestBenchController {
     /** Whether one answers, asked when somebody looks: a silent bench holds nobody's page up. */
     @GetMapping("/benches/{id:\\d{1,12}}/answers")
     String answers(@PathVariable long id, Model model) {
-        model.addAttribute("why", benches.findById(id).map(b -> RunDriver.trouble(b).orElse("")).orElse("It is not on the list any more."));
+        model.addAttribute(
+                "why",
+                benches.findById(id)
+                        .map(b -> RunDriver.trouble(b).orElse(""))
+                        .orElse("It is not on the list any more."));
         return "benches :: answer";
     }
 
@@ -63,7 +67,8 @@ class TestBenchController {
         return "redirect:/benches";
     }
 
-    private static Optional<Integer> number(Map<String, String> typed, String field, int most, Map<String, String> troubles) {
+    private static Optional<Integer> number(
+            Map<String, String> typed, String field, int most, Map<String, String> troubles) {
         String text = typed.getOrDefault(field, "").strip();
         if (text.matches("\\d{1,5}") && Integer.parseInt(text) >= 1 && Integer.parseInt(text) <= most) {
             return Optional.of(Integer.parseInt(text));

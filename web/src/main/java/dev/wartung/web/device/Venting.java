@@ -7,7 +7,10 @@ import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 
-/** Takes air and line pressure off a bench and looks whether they are gone; tried again over a new link as long as there is time. No interruption ends it. */
+/**
+ * Takes air and line pressure off a bench and looks whether they are gone; tried again over a new link as long as there
+ * is time. No interruption ends it.
+ */
 final class Venting {
 
     private static final long LONGEST_MS = 12_000;
@@ -49,7 +52,7 @@ final class Venting {
 
     /** The same over a link of its own. */
     static boolean of(TestBench bench) {
-        Venting venting = new Venting(bench, sample -> { });
+        Venting venting = new Venting(bench, sample -> {});
         try (BenchLink link = BenchLink.to(bench)) {
             link.samples();
             return venting.by(link);
@@ -66,7 +69,11 @@ final class Venting {
                 List<Sample> piece = link.samples();
                 piece.forEach(heard);
                 Optional<Sample> newest = piece.stream().reduce((earlier, later) -> later);
-                if (newest.filter(Sample::makesSense).filter(s -> s.mark() == ProvingSequence.vented().mark() && s.airPa() <= GONE_PA && s.linePa() <= GONE_PA).isPresent()) {
+                if (newest.filter(Sample::makesSense)
+                        .filter(s -> s.mark() == ProvingSequence.vented().mark()
+                                && s.airPa() <= GONE_PA
+                                && s.linePa() <= GONE_PA)
+                        .isPresent()) {
                     return true;
                 }
             }

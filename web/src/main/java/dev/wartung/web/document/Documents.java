@@ -52,9 +52,13 @@ public class Documents {
     public byte[] pdf(String template, Map<String, Object> variables) {
         Context context = new Context(Locale.UK, variables);
         // pages are given this by the web; a document asks for it itself, so that both may name the same beans
-        context.setVariable(ThymeleafEvaluationContext.THYMELEAF_EVALUATION_CONTEXT_CONTEXT_VARIABLE_NAME, new ThymeleafEvaluationContext(beans, null));
+        context.setVariable(
+                ThymeleafEvaluationContext.THYMELEAF_EVALUATION_CONTEXT_CONTEXT_VARIABLE_NAME,
+                new ThymeleafEvaluationContext(beans, null));
         // the drawing does not see the page's styles; it carries its own
-        String html = templates.process(template, context).replaceAll("(<svg class=\"section\"[^>]*>)", "$1<style>" + SECTION_STYLE + "</style>");
+        String html = templates
+                .process(template, context)
+                .replaceAll("(<svg class=\"section\"[^>]*>)", "$1<style>" + SECTION_STYLE + "</style>");
         ByteArrayOutputStream out = new ByteArrayOutputStream(100_000);
         PdfRendererBuilder builder = new PdfRendererBuilder();
         builder.useSVGDrawer(new BatikSVGDrawer());
@@ -70,12 +74,19 @@ public class Documents {
         return out.toByteArray();
     }
 
-    /** XML can write less than text was allowed to hold once, neither as it is nor by number; records of that time are printed all the same. */
+    /**
+     * XML can write less than text was allowed to hold once, neither as it is nor by number; records of that time are
+     * printed all the same.
+     */
     private static String printable(String html) {
         return PlainText.shown(BY_NUMBER.matcher(html).replaceAll(reference -> {
             String number = reference.group(1);
-            int codePoint = number.startsWith("x") ? Integer.parseInt(number.substring(1), 16) : Integer.parseInt(number);
-            return Matcher.quoteReplacement(Character.isValidCodePoint(codePoint) && PlainText.mayHold(codePoint) ? reference.group() : String.valueOf(PlainText.REPLACEMENT));
+            int codePoint =
+                    number.startsWith("x") ? Integer.parseInt(number.substring(1), 16) : Integer.parseInt(number);
+            return Matcher.quoteReplacement(
+                    Character.isValidCodePoint(codePoint) && PlainText.mayHold(codePoint)
+                            ? reference.group()
+                            : String.valueOf(PlainText.REPLACEMENT));
         }));
     }
 

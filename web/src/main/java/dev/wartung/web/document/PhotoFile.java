@@ -13,7 +13,8 @@ import javax.imageio.stream.ImageInputStream;
 import net.coobird.thumbnailator.Thumbnails;
 
 /**
- * A photo taken in: decoded, turned the right way up, scaled to {@value #LONGEST_SIDE} pixels at most and encoded anew as JPEG, so that nothing but the picture
+ * A photo taken in: decoded, turned the right way up, scaled to {@value #LONGEST_SIDE} pixels at most and encoded anew
+ * as JPEG, so that nothing but the picture
  * is kept: no place, no camera, nothing hidden behind it.
  */
 public record PhotoFile(byte[] jpeg, int width, int height) {
@@ -22,6 +23,7 @@ public record PhotoFile(byte[] jpeg, int width, int height) {
     private static final int LONGEST_SIDE = 1600;
     /** What a good telephone takes; beyond it a small file could unpack to more memory than the machine has. */
     private static final long MOST_PIXELS = 60_000_000;
+
     private static final Set<String> TYPES = Set.of("jpeg", "png");
 
     /** What is wrong with a file, in words for whoever chose it. */
@@ -51,7 +53,8 @@ public record PhotoFile(byte[] jpeg, int width, int height) {
             try {
                 reader.setInput(in, true, true);
                 if (!TYPES.contains(reader.getFormatName().toLowerCase(Locale.ROOT))) {
-                    throw new Refused("Only JPEG and PNG are taken; this is " + reader.getFormatName().toUpperCase(Locale.ROOT) + ".");
+                    throw new Refused("Only JPEG and PNG are taken; this is "
+                            + reader.getFormatName().toUpperCase(Locale.ROOT) + ".");
                 }
                 if ((long) reader.getWidth(0) * reader.getHeight(0) > MOST_PIXELS) {
                     throw new Refused("The photo has more than 60 million pixels. Take a smaller one.");
@@ -67,8 +70,13 @@ public record PhotoFile(byte[] jpeg, int width, int height) {
 
     private static PhotoFile encoded(byte[] file, int side) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        Thumbnails.of(new ByteArrayInputStream(file)).size(side, side).useExifOrientation(true).imageType(BufferedImage.TYPE_INT_RGB)
-                .outputFormat("jpg").outputQuality(0.85).toOutputStream(out);
+        Thumbnails.of(new ByteArrayInputStream(file))
+                .size(side, side)
+                .useExifOrientation(true)
+                .imageType(BufferedImage.TYPE_INT_RGB)
+                .outputFormat("jpg")
+                .outputQuality(0.85)
+                .toOutputStream(out);
         byte[] jpeg = out.toByteArray();
         var decoded = ImageIO.read(new ByteArrayInputStream(jpeg));
         return new PhotoFile(jpeg, decoded.getWidth(), decoded.getHeight());

@@ -22,13 +22,32 @@ public final class QrCode {
     public static String svg(String text, int side) {
         BitMatrix code;
         try {
-            code = new QRCodeWriter().encode(text, BarcodeFormat.QR_CODE, 0, 0, Map.of(EncodeHintType.ERROR_CORRECTION, ErrorCorrectionLevel.Q, EncodeHintType.MARGIN, QUIET,
-                    EncodeHintType.CHARACTER_SET, "UTF-8"));
+            code = new QRCodeWriter()
+                    .encode(
+                            text,
+                            BarcodeFormat.QR_CODE,
+                            0,
+                            0,
+                            Map.of(
+                                    EncodeHintType.ERROR_CORRECTION,
+                                    ErrorCorrectionLevel.Q,
+                                    EncodeHintType.MARGIN,
+                                    QUIET,
+                                    EncodeHintType.CHARACTER_SET,
+                                    "UTF-8"));
         } catch (WriterException e) {
             throw new IllegalArgumentException("does not fit into a code", e);
         }
-        StringBuilder out = new StringBuilder(8000).append("<svg class=\"qr\" xmlns=\"http://www.w3.org/2000/svg\" width=\"").append(side).append("\" height=\"").append(side)
-                .append("\" viewBox=\"0 0 ").append(code.getWidth()).append(' ').append(code.getHeight()).append("\"><rect width=\"100%\" height=\"100%\" fill=\"#fff\"/><path fill=\"#000\" d=\"");
+        StringBuilder out = new StringBuilder(8000)
+                .append("<svg class=\"qr\" xmlns=\"http://www.w3.org/2000/svg\" width=\"")
+                .append(side)
+                .append("\" height=\"")
+                .append(side)
+                .append("\" viewBox=\"0 0 ")
+                .append(code.getWidth())
+                .append(' ')
+                .append(code.getHeight())
+                .append("\"><rect width=\"100%\" height=\"100%\" fill=\"#fff\"/><path fill=\"#000\" d=\"");
         for (int y = 0; y < code.getHeight(); y++) {
             for (int x = 0; x < code.getWidth(); x++) {
                 int from = x;
@@ -36,7 +55,15 @@ public final class QrCode {
                     x++;
                 }
                 if (x > from) {
-                    out.append('M').append(from).append(' ').append(y).append('h').append(x - from).append("v1h").append(from - x).append('z');
+                    out.append('M')
+                            .append(from)
+                            .append(' ')
+                            .append(y)
+                            .append('h')
+                            .append(x - from)
+                            .append("v1h")
+                            .append(from - x)
+                            .append('z');
                 }
             }
         }

@@ -29,7 +29,12 @@ class Agenda {
     }
 
     /** What something on the agenda is. */
-    enum Kind { JOB, LOOK, DUE, CALIBRATION }
+    enum Kind {
+        JOB,
+        LOOK,
+        DUE,
+        CALIBRATION
+    }
 
     /**
      * Something with a day.
@@ -49,11 +54,34 @@ class Agenda {
     @Transactional(readOnly = true)
     List<Item> between(LocalDate from, LocalDate to) {
         List<Item> items = new ArrayList<>();
-        jobs.openLines(from, to).forEach(j -> items.add(new Item(Kind.JOB, "job-" + j.number(), j.dueOn(), j.tag(), j.title(), "/jobs/" + j.number())));
-        rechecks.openBetween(from, to).forEach(r -> items.add(new Item(Kind.LOOK, "look-" + r.id(), r.dueOn(), r.valve().tag(), r.name(), "/valves/" + r.valve().tag())));
-        valves.dueBetween(from, to).forEach(v -> items.add(new Item(Kind.DUE, "due-" + v.tag(), v.nextDue().orElseThrow(), v.tag(), v.service() + (v.dueBecause().isEmpty() ? "" : ", " + v.dueBecause()), "/valves/" + v.tag())));
-        toolbox.all().stream().filter(t -> !t.goodUntil().isBefore(from) && !t.goodUntil().isAfter(to))
-                .forEach(t -> items.add(new Item(Kind.CALIBRATION, "tool-" + t.number(), t.goodUntil(), t.number(), "calibrate the " + t.kind().words().toLowerCase(Locale.ROOT), "/stores/tools/" + t.id())));
+        jobs.openLines(from, to)
+                .forEach(j -> items.add(
+                        new Item(Kind.JOB, "job-" + j.number(), j.dueOn(), j.tag(), j.title(), "/jobs/" + j.number())));
+        rechecks.openBetween(from, to)
+                .forEach(r -> items.add(new Item(
+                        Kind.LOOK,
+                        "look-" + r.id(),
+                        r.dueOn(),
+                        r.valve().tag(),
+                        r.name(),
+                        "/valves/" + r.valve().tag())));
+        valves.dueBetween(from, to)
+                .forEach(v -> items.add(new Item(
+                        Kind.DUE,
+                        "due-" + v.tag(),
+                        v.nextDue().orElseThrow(),
+                        v.tag(),
+                        v.service() + (v.dueBecause().isEmpty() ? "" : ", " + v.dueBecause()),
+                        "/valves/" + v.tag())));
+        toolbox.all().stream()
+                .filter(t -> !t.goodUntil().isBefore(from) && !t.goodUntil().isAfter(to))
+                .forEach(t -> items.add(new Item(
+                        Kind.CALIBRATION,
+                        "tool-" + t.number(),
+                        t.goodUntil(),
+                        t.number(),
+                        "calibrate the " + t.kind().words().toLowerCase(Locale.ROOT),
+                        "/stores/tools/" + t.id())));
         items.sort(Comparator.comparing(Item::on).thenComparing(Item::kind).thenComparing(Item::what));
         return items;
     }

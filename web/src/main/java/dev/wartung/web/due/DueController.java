@@ -52,7 +52,15 @@ class DueController {
     private final CurrentAccount current;
     private final Clock clock;
 
-    DueController(DueDesk desk, Agenda agenda, Rechecks rechecks, Valves valves, Sheets sheets, TokenDesk tokens, CurrentAccount current, Clock clock) {
+    DueController(
+            DueDesk desk,
+            Agenda agenda,
+            Rechecks rechecks,
+            Valves valves,
+            Sheets sheets,
+            TokenDesk tokens,
+            CurrentAccount current,
+            Clock clock) {
         this.desk = desk;
         this.agenda = agenda;
         this.rechecks = rechecks;
@@ -73,8 +81,11 @@ class DueController {
         }
         LocalDate first = shown.atDay(1).with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
         LocalDate last = shown.atEndOfMonth().with(TemporalAdjusters.nextOrSame(DayOfWeek.SUNDAY));
-        Map<LocalDate, List<Agenda.Item>> byDay = agenda.between(first, last).stream().collect(Collectors.groupingBy(Agenda.Item::on));
-        List<List<LocalDate>> weeks = Stream.iterate(first, d -> !d.isAfter(last), d -> d.plusWeeks(1)).map(monday -> IntStream.range(0, 7).mapToObj(monday::plusDays).toList()).toList();
+        Map<LocalDate, List<Agenda.Item>> byDay =
+                agenda.between(first, last).stream().collect(Collectors.groupingBy(Agenda.Item::on));
+        List<List<LocalDate>> weeks = Stream.iterate(first, d -> !d.isAfter(last), d -> d.plusWeeks(1))
+                .map(monday -> IntStream.range(0, 7).mapToObj(monday::plusDays).toList())
+                .toList();
         model.addAttribute("nav", "calendar");
         model.addAttribute("month", shown);
         model.addAttribute("weeks", weeks);
@@ -91,8 +102,10 @@ class DueController {
         }
         LocalDate today = LocalDate.now(clock);
         String base = ServletUriComponentsBuilder.fromCurrentContextPath().toUriString();
-        return ResponseEntity.ok().contentType(MediaType.parseMediaType("text/calendar;charset=UTF-8"))
-                .body(CalendarFeed.of(agenda.between(today.minusDays(BACK_DAYS), today.plusDays(AHEAD_DAYS)), base, clock.instant()));
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType("text/calendar;charset=UTF-8"))
+                .body(CalendarFeed.of(
+                        agenda.between(today.minusDays(BACK_DAYS), today.plusDays(AHEAD_DAYS)), base, clock.instant()));
     }
 
     @GetMapping("/due/rules")
@@ -120,7 +133,10 @@ class DueController {
         if (!troubles.isEmpty()) {
             return show(typed, troubles, model);
         }
-        desk.keep(Optional.of(type).filter(t -> !t.isEmpty()), Optional.of(area).filter(a -> !a.isEmpty()), new ServiceRule(months, cycles, sterilisations));
+        desk.keep(
+                Optional.of(type).filter(t -> !t.isEmpty()),
+                Optional.of(area).filter(a -> !a.isEmpty()),
+                new ServiceRule(months, cycles, sterilisations));
         return "redirect:/due/rules";
     }
 
@@ -149,12 +165,16 @@ class DueController {
         if (where.length < 2 || valves.findByAreaAndLine(where[0], where[1]).isEmpty()) {
             troubles.put("where", "Choose the line.");
         }
-        Optional<LineEvent> event = Stream.of(LineEvent.values()).filter(e -> e.name().equals(typed.get("event"))).findFirst();
+        Optional<LineEvent> event = Stream.of(LineEvent.values())
+                .filter(e -> e.name().equals(typed.get("event")))
+                .findFirst();
         if (event.isEmpty()) {
             troubles.put("event", "Choose what it went through.");
         }
         LocalDate today = LocalDate.now(clock);
-        Optional<LocalDate> on = typed.getOrDefault("on", "").isBlank() ? Optional.of(today) : TypedDay.past("on", typed, today, troubles);
+        Optional<LocalDate> on = typed.getOrDefault("on", "").isBlank()
+                ? Optional.of(today)
+                : TypedDay.past("on", typed, today, troubles);
         if (troubles.isEmpty()) {
             model.addAttribute("raised", desk.happened(where[0], where[1], event.orElseThrow(), on.orElseThrow()));
         }
@@ -165,7 +185,9 @@ class DueController {
         model.addAttribute("nav", "calendar");
         model.addAttribute("rules", desk.rules());
         model.addAttribute("types", sheets.types());
-        model.addAttribute("typeNames", sheets.types().stream().collect(Collectors.toMap(t -> t.id(), t -> t.maker() + " " + t.name())));
+        model.addAttribute(
+                "typeNames",
+                sheets.types().stream().collect(Collectors.toMap(t -> t.id(), t -> t.maker() + " " + t.name())));
         model.addAttribute("areas", valves.areas());
         model.addAttribute("lines", valves.lines());
         model.addAttribute("events", LineEvent.values());
@@ -177,13 +199,18 @@ class DueController {
     /** Somebody looked. What is not fine goes on to finding the fault. */
     @PostMapping("/due/looks/{id}")
     @Transactional
-    public String looked(@PathVariable long id, @RequestParam(defaultValue = "") String found, @RequestParam(defaultValue = "") String note) {
+    public String looked(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String found,
+            @RequestParam(defaultValue = "") String note) {
         Recheck look = rechecks.findById(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
         boolean fine = found.equals("fine");
         if (look.open() && (fine || found.equals("not-fine"))) {
             String said = (fine ? "fine" : "not fine") + (note.isBlank() ? "" : ": " + note.strip());
             look.looked(LocalDate.now(clock), current.get(), said.substring(0, Math.min(500, said.length())));
         }
-        return fine || !found.equals("not-fine") ? "redirect:/valves/" + look.valve().tag() : "redirect:/valves/" + look.valve().tag() + "/fault";
+        return fine || !found.equals("not-fine")
+                ? "redirect:/valves/" + look.valve().tag()
+                : "redirect:/valves/" + look.valve().tag() + "/fault";
     }
 }

@@ -36,7 +36,8 @@ class CycleRows {
     }
 
     List<List<String>> written() {
-        return jdbc.query("select v.tag, c.on_day, c.total from cycle_count c join valve v on v.id = c.valve_id order by v.tag, c.on_day",
+        return jdbc.query(
+                "select v.tag, c.on_day, c.total from cycle_count c join valve v on v.id = c.valve_id order by v.tag, c.on_day",
                 (row, i) -> List.of(row.getString(1), row.getString(2), row.getString(3)));
     }
 
@@ -47,7 +48,8 @@ class CycleRows {
         List<Problem> problems = new ArrayList<>();
         List<Understood> understood = new ArrayList<>();
         List<Row> later = new ArrayList<>();
-        Map<String, Valve> there = valves.findAll().stream().collect(Collectors.toMap(v -> v.tag().toLowerCase(Locale.ROOT), Function.identity()));
+        Map<String, Valve> there = valves.findAll().stream()
+                .collect(Collectors.toMap(v -> v.tag().toLowerCase(Locale.ROOT), Function.identity()));
         LocalDate today = LocalDate.now(clock);
         for (Row row : rows) {
             Reading reading = new Reading(row, problems);
@@ -56,7 +58,8 @@ class CycleRows {
                 reading.problem("tag", "“" + row.cell("tag") + "” is no valve of this site");
             }
             Optional<LocalDate> day = reading.day("day");
-            if ((day.isEmpty() && row.cell("day").isEmpty()) || day.filter(d -> d.isAfter(today)).isPresent()) {
+            if ((day.isEmpty() && row.cell("day").isEmpty())
+                    || day.filter(d -> d.isAfter(today)).isPresent()) {
                 reading.problem("day", day.isEmpty() ? "is missing" : "is still to come");
             }
             if (!row.cell("total").matches("\\d{1,15}")) {
@@ -69,17 +72,24 @@ class CycleRows {
             }
         }
         return new Checked(understood.size() + later.size(), 0, problems, progress -> {
-            later.forEach(row -> understood.add(new Understood(valves.findByTagIgnoreCase(row.cell("tag")).orElseThrow(), LocalDate.parse(row.cell("day")), Long.parseLong(row.cell("total")))));
+            later.forEach(row -> understood.add(new Understood(
+                    valves.findByTagIgnoreCase(row.cell("tag")).orElseThrow(),
+                    LocalDate.parse(row.cell("day")),
+                    Long.parseLong(row.cell("total")))));
             apply(understood, progress);
         });
     }
 
     private void apply(List<Understood> rows, Checked.Progress progress) {
-        jdbc.batchUpdate("insert into cycle_count (valve_id, on_day, total) values (?, ?, ?) on conflict (valve_id, on_day) do update set total = excluded.total", rows, 500, (statement, u) -> {
-            statement.setLong(1, u.valve().id());
-            statement.setObject(2, u.day());
-            statement.setLong(3, u.total());
-        });
+        jdbc.batchUpdate(
+                "insert into cycle_count (valve_id, on_day, total) values (?, ?, ?) on conflict (valve_id, on_day) do update set total = excluded.total",
+                rows,
+                500,
+                (statement, u) -> {
+                    statement.setLong(1, u.valve().id());
+                    statement.setObject(2, u.day());
+                    statement.setLong(3, u.total());
+                });
         progress.at(rows.size());
         Set<Long> touched = rows.stream().map(u -> u.valve().id()).collect(Collectors.toCollection(LinkedHashSet::new));
         due.recompute(valves.findAllById(touched));

@@ -57,13 +57,16 @@ class ExchangeController {
 
     @GetMapping("/exchange/{kind}.csv")
     ResponseEntity<String> csv(@PathVariable String kind) {
-        Kind wanted = Kind.named(kind).filter(k -> !k.columns().isEmpty()).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        Kind wanted = Kind.named(kind)
+                .filter(k -> !k.columns().isEmpty())
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
         return file(desk.written(wanted), "text/csv;charset=UTF-8", kind + "-" + LocalDate.now(clock) + ".csv");
     }
 
     @GetMapping("/exchange/site.json")
     ResponseEntity<String> site() {
-        return file(desk.written(Kind.SITE), MediaType.APPLICATION_JSON_VALUE, "site-" + LocalDate.now(clock) + ".json");
+        return file(
+                desk.written(Kind.SITE), MediaType.APPLICATION_JSON_VALUE, "site-" + LocalDate.now(clock) + ".json");
     }
 
     @GetMapping("/exchange/types/{id}.yaml")
@@ -73,12 +76,16 @@ class ExchangeController {
     }
 
     private static ResponseEntity<String> file(String content, String type, String name) {
-        return ResponseEntity.ok().contentType(MediaType.parseMediaType(type)).header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"").body(content);
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType(type))
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"")
+                .body(content);
     }
 
     /** The dry run. */
     @PostMapping("/exchange")
-    String check(@RequestParam(defaultValue = "") String kind, @RequestParam Optional<MultipartFile> file, Model model) throws IOException {
+    String check(@RequestParam(defaultValue = "") String kind, @RequestParam Optional<MultipartFile> file, Model model)
+            throws IOException {
         Optional<Kind> wanted = Kind.named(kind);
         if (wanted.isEmpty() || file.isEmpty() || file.get().isEmpty()) {
             return show(wanted.isEmpty() ? "Choose what the file holds." : "Choose a file.", model);
@@ -88,7 +95,11 @@ class ExchangeController {
         }
         String content;
         try {
-            content = StandardCharsets.UTF_8.newDecoder().onMalformedInput(CodingErrorAction.REPORT).decode(ByteBuffer.wrap(file.get().getBytes())).toString();
+            content = StandardCharsets.UTF_8
+                    .newDecoder()
+                    .onMalformedInput(CodingErrorAction.REPORT)
+                    .decode(ByteBuffer.wrap(file.get().getBytes()))
+                    .toString();
         } catch (CharacterCodingException e) {
             return show("The file is not written in UTF-8. Save it as UTF-8 and try again.", model);
         }
@@ -97,14 +108,22 @@ class ExchangeController {
         }
         Checked checked = desk.check(wanted.get(), content);
         List<Problem> problems = checked.problems();
-        String name = PlainText.shown(Optional.ofNullable(file.get().getOriginalFilename()).orElse("file").replaceAll("(?s).*[/\\\\]", ""));
+        String name = PlainText.shown(Optional.ofNullable(file.get().getOriginalFilename())
+                .orElse("file")
+                .replaceAll("(?s).*[/\\\\]", ""));
         model.addAttribute("checked", checked.fresh() + " new, " + checked.changed() + " changed");
         model.addAttribute("name", name);
         model.addAttribute("kind", wanted.get());
         model.addAttribute("problems", problems.subList(0, Math.min(SHOWN, problems.size())));
         model.addAttribute("problemCount", problems.size());
         if (problems.isEmpty()) {
-            model.addAttribute("draft", desk.keep(wanted.get(), name.substring(0, Math.min(200, name.length())), content, checked.fresh() + checked.changed()));
+            model.addAttribute(
+                    "draft",
+                    desk.keep(
+                            wanted.get(),
+                            name.substring(0, Math.min(200, name.length())),
+                            content,
+                            checked.fresh() + checked.changed()));
         }
         return show("", model);
     }

@@ -6,7 +6,10 @@ import java.util.stream.Stream;
 
 /** What can be taken in and given out. */
 public enum Kind {
-    VALVES("valves", "Valves", List.of("tag", "service", "area", "line", "place", "type", "drive", "options", "next_due")),
+    VALVES(
+            "valves",
+            "Valves",
+            List.of("tag", "service", "area", "line", "place", "type", "drive", "options", "next_due")),
     LOTS("lots", "Lots", List.of("item", "lot", "pieces", "cured", "supplier", "received")),
     CYCLES("cycles", "Cycle counts", List.of("tag", "day", "total")),
     TYPES("types", "Type sheets", List.of("type", "place", "value")),

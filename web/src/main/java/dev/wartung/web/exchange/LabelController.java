@@ -39,9 +39,18 @@ class LabelController {
 
     /** An A4 sheet of 3 by 8 labels of 70 by 37 mm, of an area, a line or single valves. */
     @GetMapping("/labels.pdf")
-    ResponseEntity<byte[]> sheet(@RequestParam(defaultValue = "") List<String> tag, @RequestParam(defaultValue = "") String area, @RequestParam(defaultValue = "") String line) {
+    ResponseEntity<byte[]> sheet(
+            @RequestParam(defaultValue = "") List<String> tag,
+            @RequestParam(defaultValue = "") String area,
+            @RequestParam(defaultValue = "") String line) {
         List<Label> labels = valves.findAll(Sort.by("area", "line", "place", "tag")).stream()
-                .filter(v -> tag.isEmpty() ? (area.isEmpty() || v.area().equals(area)) && (line.isEmpty() || v.line().equals(line)) : tag.contains(v.tag())).limit(MOST).map(LabelController::label).toList();
+                .filter(v -> tag.isEmpty()
+                        ? (area.isEmpty() || v.area().equals(area))
+                                && (line.isEmpty() || v.line().equals(line))
+                        : tag.contains(v.tag()))
+                .limit(MOST)
+                .map(LabelController::label)
+                .toList();
         if (labels.isEmpty()) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
@@ -49,18 +58,27 @@ class LabelController {
         for (int i = 0; i < labels.size(); i += ACROSS) {
             rows.add(labels.subList(i, Math.min(labels.size(), i + ACROSS)));
         }
-        return ResponseEntity.ok().contentType(MediaType.APPLICATION_PDF).header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"labels.pdf\"").body(documents.pdf("labels-pdf", Map.of("rows", rows)));
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_PDF)
+                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"labels.pdf\"")
+                .body(documents.pdf("labels-pdf", Map.of("rows", rows)));
     }
 
     /** One code, to be put into a drawing of one's own. */
     @GetMapping("/valves/{tag}/label.svg")
     ResponseEntity<String> code(@PathVariable String tag) {
-        Valve valve = valves.findByTagIgnoreCase(tag).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
-        return ResponseEntity.ok().contentType(MediaType.parseMediaType("image/svg+xml")).header("Content-Security-Policy", "default-src 'none'; sandbox").body(label(valve).code());
+        Valve valve =
+                valves.findByTagIgnoreCase(tag).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType("image/svg+xml"))
+                .header("Content-Security-Policy", "default-src 'none'; sandbox")
+                .body(label(valve).code());
     }
 
     private static Label label(Valve valve) {
-        String address = ServletUriComponentsBuilder.fromCurrentContextPath().pathSegment("valves", valve.tag()).toUriString();
+        String address = ServletUriComponentsBuilder.fromCurrentContextPath()
+                .pathSegment("valves", valve.tag())
+                .toUriString();
         return new Label(valve.tag(), valve.service(), valve.typeName(), QrCode.svg(address, 100));
     }
 }

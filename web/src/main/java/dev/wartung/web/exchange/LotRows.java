@@ -33,21 +33,32 @@ class LotRows {
     }
 
     List<List<String>> written() {
-        return stores.all().stream().map(l -> List.of(l.item(), l.lot(), String.valueOf(l.pieces()), l.curedOn().map(LocalDate::toString).orElse(""), l.supplier(), l.receivedOn().toString())).toList();
+        return stores.all().stream()
+                .map(l -> List.of(
+                        l.item(),
+                        l.lot(),
+                        String.valueOf(l.pieces()),
+                        l.curedOn().map(LocalDate::toString).orElse(""),
+                        l.supplier(),
+                        l.receivedOn().toString()))
+                .toList();
     }
 
-    private record Understood(Items.Item item, String lot, int pieces, Optional<LocalDate> cured, String supplier, LocalDate received) {}
+    private record Understood(
+            Items.Item item, String lot, int pieces, Optional<LocalDate> cured, String supplier, LocalDate received) {}
 
     /** @param coming types that come with the same file */
     Checked check(List<Row> rows, List<TypeSheet> coming) {
         Map<String, Items.Item> newItems = items.of(coming);
         List<Problem> problems = new ArrayList<>();
         List<Understood> understood = new ArrayList<>();
-        Set<String> there = stores.all().stream().map(l -> key(l.item(), l.lot())).collect(Collectors.toCollection(HashSet::new));
+        Set<String> there =
+                stores.all().stream().map(l -> key(l.item(), l.lot())).collect(Collectors.toCollection(HashSet::new));
         LocalDate today = LocalDate.now(clock);
         for (Row row : rows) {
             Reading reading = new Reading(row, problems);
-            Optional<Items.Item> item = items.item(row.cell("item")).or(() -> Optional.ofNullable(newItems.get(row.cell("item"))));
+            Optional<Items.Item> item =
+                    items.item(row.cell("item")).or(() -> Optional.ofNullable(newItems.get(row.cell("item"))));
             if (item.isEmpty()) {
                 reading.problem("item", "“" + row.cell("item") + "” is no kit or part of any type sheet");
             }
@@ -61,17 +72,25 @@ class LotRows {
             }
             Optional<LocalDate> cured = reading.day("cured");
             Optional<LocalDate> received = reading.day("received");
-            if (cured.filter(d -> d.isAfter(today)).isPresent() || received.filter(d -> d.isAfter(today)).isPresent()) {
-                reading.problem(cured.filter(d -> d.isAfter(today)).isPresent() ? "cured" : "received", "is still to come");
+            if (cured.filter(d -> d.isAfter(today)).isPresent()
+                    || received.filter(d -> d.isAfter(today)).isPresent()) {
+                reading.problem(
+                        cured.filter(d -> d.isAfter(today)).isPresent() ? "cured" : "received", "is still to come");
             }
-            if (cured.isEmpty() && row.cell("cured").isEmpty() && item.filter(i -> i.materials().stream().flatMap(m -> Polymer.in(m).stream()).anyMatch(p -> p.shelfYears().isPresent())).isPresent()) {
+            if (cured.isEmpty()
+                    && row.cell("cured").isEmpty()
+                    && item.filter(i -> i.materials().stream()
+                                    .flatMap(m -> Polymer.in(m).stream())
+                                    .anyMatch(p -> p.shelfYears().isPresent()))
+                            .isPresent()) {
                 reading.problem("cured", "is missing: it ages on the shelf");
             }
             if (row.cell("supplier").length() > 120) {
                 reading.problem("supplier", "is longer than 120 letters");
             }
             if (reading.fine()) {
-                understood.add(new Understood(item.orElseThrow(), lot, pieces, cured, row.cell("supplier"), received.orElse(today)));
+                understood.add(new Understood(
+                        item.orElseThrow(), lot, pieces, cured, row.cell("supplier"), received.orElse(today)));
             }
         }
         return new Checked(understood.size(), 0, problems, progress -> {

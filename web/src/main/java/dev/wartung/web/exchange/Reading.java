@@ -25,7 +25,8 @@ final class Reading {
 
     void problem(String column, String reason) {
         fine = false;
-        problems.add(new Problem(row.number(), column, reason.length() > 300 ? reason.substring(0, 300) + " …" : reason));
+        problems.add(
+                new Problem(row.number(), column, reason.length() > 300 ? reason.substring(0, 300) + " …" : reason));
     }
 
     String text(String column, int longest) {

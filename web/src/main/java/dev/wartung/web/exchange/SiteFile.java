@@ -18,7 +18,10 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** A whole site as JSON: its own type sheets, and the rows of its valves, lots and cycle counts under their names, each cell a string. */
+/**
+ * A whole site as JSON: its own type sheets, and the rows of its valves, lots and cycle counts under their names, each
+ * cell a string.
+ */
 @Component
 class SiteFile {
 
@@ -67,38 +70,55 @@ class SiteFile {
         try {
             site = json.readTree(text);
         } catch (JacksonException e) {
-            return broken("The file is no JSON: " + e.getOriginalMessage().lines().findFirst().orElse(""));
+            return broken("The file is no JSON: "
+                    + e.getOriginalMessage().lines().findFirst().orElse(""));
         }
         if (!site.isObject() || !FORMAT.equals(site.path("format").asString(""))) {
             return broken("The file does not say that it is a site (\"format\": \"" + FORMAT + "\").");
         }
-        site.propertyNames().stream().filter(n -> !Set.of("format", TYPES, "valves", "lots", "cycles").contains(n))
-                .forEach(n -> problems.add(new Problem(0, n.substring(0, Math.min(60, n.length())), "is nothing this version knows; leave it out")));
+        site.propertyNames().stream()
+                .filter(n ->
+                        !Set.of("format", TYPES, "valves", "lots", "cycles").contains(n))
+                .forEach(n -> problems.add(new Problem(
+                        0, n.substring(0, Math.min(60, n.length())), "is nothing this version knows; leave it out")));
         if (!site.path(TYPES).isMissingNode() && !site.path(TYPES).isArray()) {
             problems.add(new Problem(0, TYPES, "is not a list"));
         }
         TypeRows.Read own = types.checkSheets(site.path(TYPES));
-        List<TypeSheet> comingTypes = own.sheets().stream().map(TypeRows.Read.Kept::sheet).toList();
+        List<TypeSheet> comingTypes =
+                own.sheets().stream().map(TypeRows.Read.Kept::sheet).toList();
         List<Row> valveRows = rows(site, Kind.VALVES, problems);
-        Set<String> coming = valveRows.stream().map(r -> r.cell("tag").toLowerCase(Locale.ROOT)).collect(Collectors.toSet());
-        List<Checked> parts = List.of(types.checked(own), valves.check(valveRows, comingTypes), lots.check(rows(site, Kind.LOTS, problems), comingTypes), cycles.check(rows(site, Kind.CYCLES, problems), coming));
+        Set<String> coming = valveRows.stream()
+                .map(r -> r.cell("tag").toLowerCase(Locale.ROOT))
+                .collect(Collectors.toSet());
+        List<Checked> parts = List.of(
+                types.checked(own),
+                valves.check(valveRows, comingTypes),
+                lots.check(rows(site, Kind.LOTS, problems), comingTypes),
+                cycles.check(rows(site, Kind.CYCLES, problems), coming));
         List<Kind> kinds = List.of(Kind.TYPES, Kind.VALVES, Kind.LOTS, Kind.CYCLES);
         for (int i = 0; i < parts.size(); i++) {
             String name = kinds.get(i).path();
-            parts.get(i).problems().forEach(p -> problems.add(new Problem(p.row(), name + "." + p.column(), p.reason())));
+            parts.get(i)
+                    .problems()
+                    .forEach(p -> problems.add(new Problem(p.row(), name + "." + p.column(), p.reason())));
         }
-        return new Checked(parts.stream().mapToInt(Checked::fresh).sum(), parts.stream().mapToInt(Checked::changed).sum(), problems, progress -> {
-            int before = 0;
-            for (Checked part : parts) {
-                int base = before;
-                part.apply().apply(rows -> progress.at(base + rows));
-                before += part.total();
-            }
-        });
+        return new Checked(
+                parts.stream().mapToInt(Checked::fresh).sum(),
+                parts.stream().mapToInt(Checked::changed).sum(),
+                problems,
+                progress -> {
+                    int before = 0;
+                    for (Checked part : parts) {
+                        int base = before;
+                        part.apply().apply(rows -> progress.at(base + rows));
+                        before += part.total();
+                    }
+                });
     }
 
     private static Checked broken(String reason) {
-        return new Checked(0, 0, List.of(new Problem(0, "", reason)), progress -> { });
+        return new Checked(0, 0, List.of(new Problem(0, "", reason)), progress -> {});
     }
 
     private static List<Row> rows(JsonNode site, Kind kind, List<Problem> problems) {
@@ -115,11 +135,21 @@ class SiteFile {
                 problems.add(new Problem(number, kind.path(), "is not an object"));
             }
             object.properties().forEach(field -> {
-                if (!kind.columns().contains(field.getKey()) || !field.getValue().isString()) {
-                    problems.add(new Problem(number, kind.path() + "." + field.getKey().substring(0, Math.min(60, field.getKey().length())), kind.columns().contains(field.getKey()) ? "is not a string" : "is no column"));
+                if (!kind.columns().contains(field.getKey())
+                        || !field.getValue().isString()) {
+                    problems.add(new Problem(
+                            number,
+                            kind.path() + "."
+                                    + field.getKey()
+                                            .substring(
+                                                    0,
+                                                    Math.min(60, field.getKey().length())),
+                            kind.columns().contains(field.getKey()) ? "is not a string" : "is no column"));
                 } else {
                     cells.put(field.getKey(), field.getValue().asString());
-                    PlainText.trouble(field.getValue().asString()).ifPresent(holds -> problems.add(new Problem(number, kind.path() + "." + field.getKey(), "holds " + holds)));
+                    PlainText.trouble(field.getValue().asString())
+                            .ifPresent(holds -> problems.add(
+                                    new Problem(number, kind.path() + "." + field.getKey(), "holds " + holds)));
                 }
             });
             rows.add(new Row(number, cells));

@@ -21,13 +21,16 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * Type sheets as rows: one for each value, under its place in the sheet ({@code /seat/seat-diameter}, {@code /kits/0/contains/3}). Text stands as it is; a text that could be taken for
- * something else stands in double quotes. Sheets that come with Wartung are given out with the others and passed over when they come back unchanged.
+ * Type sheets as rows: one for each value, under its place in the sheet ({@code /seat/seat-diameter},
+ * {@code /kits/0/contains/3}). Text stands as it is; a text that could be taken for
+ * something else stands in double quotes. Sheets that come with Wartung are given out with the others and passed over
+ * when they come back unchanged.
  */
 @Component
 class TypeRows {
 
-    private static final Pattern NO_TEXT = Pattern.compile("-?\\d+(\\.\\d+)?([eE][+-]?\\d+)?|true|false|null|\\{}|\\[]|\".*", Pattern.DOTALL);
+    private static final Pattern NO_TEXT =
+            Pattern.compile("-?\\d+(\\.\\d+)?([eE][+-]?\\d+)?|true|false|null|\\{}|\\[]|\".*", Pattern.DOTALL);
     private static final int DEEPEST = 12;
     private static final int LONGEST_LIST = 2000;
 
@@ -56,7 +59,12 @@ class TypeRows {
                     write(type, place + "/" + i, node.get(i), rows);
                 }
             } else {
-                node.properties().forEach(field -> write(type, place + "/" + field.getKey().replace("~", "~0").replace("/", "~1"), field.getValue(), rows));
+                node.properties()
+                        .forEach(field -> write(
+                                type,
+                                place + "/" + field.getKey().replace("~", "~0").replace("/", "~1"),
+                                field.getValue(),
+                                rows));
             }
         } else {
             boolean plain = node.isString() && !NO_TEXT.matcher(node.asString()).matches();
@@ -103,7 +111,9 @@ class TypeRows {
                 reading.problem("place", String.valueOf(e.getMessage()));
             }
         }
-        return problems.isEmpty() ? check(trees, (type, at) -> rowOf(places.getOrDefault(type, Map.of()), at)) : new Read(List.of(), 0, problems);
+        return problems.isEmpty()
+                ? check(trees, (type, at) -> rowOf(places.getOrDefault(type, Map.of()), at))
+                : new Read(List.of(), 0, problems);
     }
 
     private JsonNode value(String cell) {
@@ -125,7 +135,9 @@ class TypeRows {
         JsonNode at = root;
         for (int i = 1; i < keys.length; i++) {
             String key = keys[i].replace("~1", "/").replace("~0", "~");
-            JsonNode next = i == keys.length - 1 ? value : keys[i + 1].matches("\\d{1,4}") ? json.createArrayNode() : json.createObjectNode();
+            JsonNode next = i == keys.length - 1
+                    ? value
+                    : keys[i + 1].matches("\\d{1,4}") ? json.createArrayNode() : json.createObjectNode();
             at = into(at, key, next, i == keys.length - 1);
         }
     }
@@ -156,7 +168,10 @@ class TypeRows {
     private static int rowOf(Map<String, Integer> places, String at) {
         for (String place = at; !place.isEmpty(); place = place.substring(0, Math.max(0, place.lastIndexOf('/')))) {
             String begun = place;
-            Optional<Integer> row = places.entrySet().stream().filter(e -> e.getKey().equals(begun) || e.getKey().startsWith(begun + "/")).map(Map.Entry::getValue).findFirst();
+            Optional<Integer> row = places.entrySet().stream()
+                    .filter(e -> e.getKey().equals(begun) || e.getKey().startsWith(begun + "/"))
+                    .map(Map.Entry::getValue)
+                    .findFirst();
             if (row.isPresent()) {
                 return row.get();
             }
@@ -178,7 +193,9 @@ class TypeRows {
             }
             rows.putIfAbsent(id, number);
         }
-        return problems.isEmpty() ? check(trees, (type, at) -> rows.getOrDefault(type, 0)) : new Read(List.of(), 0, problems);
+        return problems.isEmpty()
+                ? check(trees, (type, at) -> rows.getOrDefault(type, 0))
+                : new Read(List.of(), 0, problems);
     }
 
     private interface Rows {
@@ -206,14 +223,17 @@ class TypeRows {
                 continue;
             }
             if (sheets.isShipped(id)) {
-                problems.add(new Problem(rows.of(id, ""), "type", "“" + id + "” comes with Wartung; give yours another name"));
+                problems.add(new Problem(
+                        rows.of(id, ""), "type", "“" + id + "” comes with Wartung; give yours another name"));
             } else if (!id.equals(entry.getValue().path("type").asString(""))) {
                 problems.add(new Problem(rows.of(id, "/type"), "type", "is not what the sheet calls itself at /type"));
             } else {
                 String text = json.writerWithDefaultPrettyPrinter().writeValueAsString(entry.getValue());
                 SheetResult<TypeSheet> result = sheets.readType(text);
                 if (result instanceof SheetResult.Refused<TypeSheet> refused) {
-                    refused.problems().forEach(p -> problems.add(new Problem(rows.of(id, p.place()), id + " " + p.place(), p.reason())));
+                    refused.problems()
+                            .forEach(p -> problems.add(
+                                    new Problem(rows.of(id, p.place()), id + " " + p.place(), p.reason())));
                 } else if (result instanceof SheetResult.Accepted<TypeSheet> accepted) {
                     read.add(new Read.Kept(accepted.sheet(), text));
                     changed += known.isPresent() ? 1 : 0;

@@ -25,7 +25,10 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
-/** Valves as rows. What is there already may be renamed, moved and given another day; what it is changes through jobs only. */
+/**
+ * Valves as rows. What is there already may be renamed, moved and given another day; what it is changes through jobs
+ * only.
+ */
 @Component
 class ValveRows {
 
@@ -42,12 +45,23 @@ class ValveRows {
     }
 
     List<List<String>> written() {
-        return valves.findAll().stream().map(v -> List.of(v.tag(), v.service(), v.area(), v.line(), String.valueOf(v.place()), v.typeId(), v.drive().code(), options(v.configuration()),
-                v.nextDue().map(LocalDate::toString).orElse(""))).toList();
+        return valves.findAll().stream()
+                .map(v -> List.of(
+                        v.tag(),
+                        v.service(),
+                        v.area(),
+                        v.line(),
+                        String.valueOf(v.place()),
+                        v.typeId(),
+                        v.drive().code(),
+                        options(v.configuration()),
+                        v.nextDue().map(LocalDate::toString).orElse("")))
+                .toList();
     }
 
     private static String options(ValveConfiguration configuration) {
-        return new TreeMap<>(configuration.options()).entrySet().stream().map(o -> o.getKey() + "=" + o.getValue()).collect(Collectors.joining(";"));
+        return new TreeMap<>(configuration.options())
+                .entrySet().stream().map(o -> o.getKey() + "=" + o.getValue()).collect(Collectors.joining(";"));
     }
 
     /**
@@ -55,14 +69,22 @@ class ValveRows {
      *
      * @param there the valve that is there already
      */
-    private record Understood(Row row, Optional<Valve> there, TypeSheet type, ValveConfiguration configuration, Optional<LocalDate> due, int place) {}
+    private record Understood(
+            Row row,
+            Optional<Valve> there,
+            TypeSheet type,
+            ValveConfiguration configuration,
+            Optional<LocalDate> due,
+            int place) {}
 
     /** @param coming types that come with the same file */
     Checked check(List<Row> rows, List<TypeSheet> coming) {
         List<Problem> problems = new ArrayList<>();
         List<Understood> understood = new ArrayList<>();
-        Map<String, Valve> there = valves.findAll().stream().collect(Collectors.toMap(v -> v.tag().toLowerCase(Locale.ROOT), Function.identity()));
-        Map<String, TypeSheet> types = Stream.concat(sheets.types().stream(), coming.stream()).collect(Collectors.toMap(TypeSheet::id, Function.identity(), (known, newer) -> newer));
+        Map<String, Valve> there = valves.findAll().stream()
+                .collect(Collectors.toMap(v -> v.tag().toLowerCase(Locale.ROOT), Function.identity()));
+        Map<String, TypeSheet> types = Stream.concat(sheets.types().stream(), coming.stream())
+                .collect(Collectors.toMap(TypeSheet::id, Function.identity(), (known, newer) -> newer));
         Map<String, Set<ValveConfiguration>> made = new HashMap<>();
         Map<String, Integer> seen = new HashMap<>();
         for (Row row : rows) {
@@ -77,32 +99,51 @@ class ValveRows {
             reading.text("line", 60);
             Optional<TypeSheet> type = Optional.ofNullable(types.get(row.cell("type")));
             if (type.isEmpty()) {
-                reading.problem("type", "“" + row.cell("type") + "” is no type; there are " + String.join(", ", new TreeMap<>(types).keySet()));
+                reading.problem(
+                        "type",
+                        "“" + row.cell("type") + "” is no type; there are "
+                                + String.join(", ", new TreeMap<>(types).keySet()));
             }
             Optional<ValveConfiguration> configuration = type.flatMap(t -> configuration(row, t, made, reading));
             Optional<Valve> valve = Optional.ofNullable(there.get(tag.toLowerCase(Locale.ROOT)));
-            if (valve.isPresent() && type.isPresent() && configuration.isPresent() && !(valve.get().typeId().equals(type.get().id()) && valve.get().configuration().equals(configuration.get()))) {
-                reading.problem("options", "says it is another valve than is on record; that changes through a job, or is corrected at the valve");
+            if (valve.isPresent()
+                    && type.isPresent()
+                    && configuration.isPresent()
+                    && !(valve.get().typeId().equals(type.get().id())
+                            && valve.get().configuration().equals(configuration.get()))) {
+                reading.problem(
+                        "options",
+                        "says it is another valve than is on record; that changes through a job, or is corrected at the valve");
             }
             if (reading.fine() && type.isPresent() && configuration.isPresent()) {
-                understood.add(new Understood(row, valve, type.get(), configuration.get(), reading.day("next_due"), reading.number("place")));
+                understood.add(new Understood(
+                        row, valve, type.get(), configuration.get(), reading.day("next_due"), reading.number("place")));
             } else {
                 reading.day("next_due");
                 reading.number("place");
             }
         }
-        int changed = (int) understood.stream().filter(u -> u.there().isPresent()).count();
+        int changed =
+                (int) understood.stream().filter(u -> u.there().isPresent()).count();
         return new Checked(understood.size() - changed, changed, problems, progress -> apply(understood, progress));
     }
 
-    private Optional<ValveConfiguration> configuration(Row row, TypeSheet type, Map<String, Set<ValveConfiguration>> made, Reading reading) {
-        Optional<Drive> drive = Stream.of(Drive.values()).filter(d -> d.code().equalsIgnoreCase(row.cell("drive"))).findFirst();
+    private Optional<ValveConfiguration> configuration(
+            Row row, TypeSheet type, Map<String, Set<ValveConfiguration>> made, Reading reading) {
+        Optional<Drive> drive = Stream.of(Drive.values())
+                .filter(d -> d.code().equalsIgnoreCase(row.cell("drive")))
+                .findFirst();
         if (drive.isEmpty()) {
-            reading.problem("drive", "“" + row.cell("drive") + "” is no drive; there are " + type.drives().stream().map(Drive::code).collect(Collectors.joining(", ")));
+            reading.problem(
+                    "drive",
+                    "“" + row.cell("drive") + "” is no drive; there are "
+                            + type.drives().stream().map(Drive::code).collect(Collectors.joining(", ")));
             return Optional.empty();
         }
         Map<String, String> options = new LinkedHashMap<>();
-        for (String pair : row.cell("options").isEmpty() ? new String[0] : row.cell("options").split(";")) {
+        for (String pair : row.cell("options").isEmpty()
+                ? new String[0]
+                : row.cell("options").split(";")) {
             String[] parts = pair.split("=", 2);
             if (parts.length < 2) {
                 reading.problem("options", "“" + pair + "” is not option=value");
@@ -117,12 +158,19 @@ class ValveRows {
             return Optional.of(said);
         }
         Set<ValveConfiguration> all = made.computeIfAbsent(type.id(), id -> Set.copyOf(anatomy.configurations(type)));
-        List<ValveConfiguration> fitting = all.stream().filter(c -> c.drive() == drive.get() && c.options().entrySet().containsAll(options.entrySet())).limit(2).toList();
+        List<ValveConfiguration> fitting = all.stream()
+                .filter(c -> c.drive() == drive.get() && c.options().entrySet().containsAll(options.entrySet()))
+                .limit(2)
+                .toList();
         if (fitting.size() == 1) {
             return Optional.of(fitting.get(0));
         }
-        List<String> unsaid = anatomy.options().keySet().stream().filter(o -> !options.containsKey(o)).toList();
-        reading.problem("options", fitting.isEmpty() ? type.id() + " is not made like this" : "does not say " + String.join(", ", unsaid));
+        List<String> unsaid = anatomy.options().keySet().stream()
+                .filter(o -> !options.containsKey(o))
+                .toList();
+        reading.problem(
+                "options",
+                fitting.isEmpty() ? type.id() + " is not made like this" : "does not say " + String.join(", ", unsaid));
         return Optional.empty();
     }
 
@@ -135,8 +183,16 @@ class ValveRows {
                 valve.isAt(service, u.row().cell("area"), u.row().cell("line"), u.place());
                 u.due().ifPresent(valve::isNextDue);
             } else {
-                entities.persist(new Valve(u.row().cell("tag"), service, u.row().cell("area"), u.row().cell("line"), u.type().id(), u.type().maker() + " " + u.type().name(), u.configuration(),
-                        u.due().orElse(null), u.place()));
+                entities.persist(new Valve(
+                        u.row().cell("tag"),
+                        service,
+                        u.row().cell("area"),
+                        u.row().cell("line"),
+                        u.type().id(),
+                        u.type().maker() + " " + u.type().name(),
+                        u.configuration(),
+                        u.due().orElse(null),
+                        u.place()));
             }
             if (++done % FLUSH == 0) {
                 entities.flush();

@@ -1,15 +1,15 @@
 package dev.wartung.web.handover;
 
-import java.util.Optional;
-import java.util.HashMap;
-import java.time.Instant;
-import dev.wartung.web.page.TypedDay;
 import dev.wartung.web.document.Documents;
+import dev.wartung.web.page.TypedDay;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -38,14 +38,20 @@ class HandoverController {
     @GetMapping("/handover")
     String handover(@RequestParam(defaultValue = "") String since, Model model) {
         Map<String, String> troubles = new HashMap<>();
-        Optional<Instant> asked = since.isBlank() ? Optional.empty() : TypedDay.moment("since", since, clock.getZone(), troubles);
+        Optional<Instant> asked =
+                since.isBlank() ? Optional.empty() : TypedDay.moment("since", since, clock.getZone(), troubles);
         troubles.values().forEach(trouble -> model.addAttribute("trouble", trouble));
-        Instant from = asked.orElseGet(() -> LocalDate.now(clock).minusDays(1).atTime(MORNING).atZone(clock.getZone()).toInstant());
+        Instant from = asked.orElseGet(() -> LocalDate.now(clock)
+                .minusDays(1)
+                .atTime(MORNING)
+                .atZone(clock.getZone())
+                .toInstant());
         LocalDate today = LocalDate.now(clock);
         List<HandoverDesk.Change> changes = desk.since(from);
         model.addAttribute("nav", "today");
         model.addAttribute("since", from.atZone(clock.getZone()).toLocalDateTime());
-        model.addAttribute("notable", changes.stream().filter(HandoverDesk.Change::notable).toList());
+        model.addAttribute(
+                "notable", changes.stream().filter(HandoverDesk.Change::notable).toList());
         model.addAttribute("changes", changes.stream().filter(c -> !c.notable()).toList());
         model.addAttribute("list", desk.list(today));
         model.addAttribute("today", today);
@@ -56,6 +62,9 @@ class HandoverController {
     ResponseEntity<byte[]> list() {
         LocalDate today = LocalDate.now(clock);
         byte[] pdf = documents.pdf("bench-list-pdf", Map.of("list", desk.list(today), "today", today));
-        return ResponseEntity.ok().contentType(MediaType.APPLICATION_PDF).header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"bench-list-" + today + ".pdf\"").body(pdf);
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_PDF)
+                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"bench-list-" + today + ".pdf\"")
+                .body(pdf);
     }
 }

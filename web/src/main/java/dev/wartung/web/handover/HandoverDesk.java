@@ -1,6 +1,5 @@
 package dev.wartung.web.handover;
 
-import java.time.Clock;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobService;
@@ -9,6 +8,7 @@ import dev.wartung.web.job.Jobs;
 import dev.wartung.web.stores.Lot;
 import dev.wartung.web.stores.Stores;
 import java.sql.Timestamp;
+import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -55,7 +55,8 @@ class HandoverDesk {
         Timestamp from = Timestamp.from(moment);
         String zone = clock.getZone().getId();
         LocalDate day = moment.atZone(clock.getZone()).toLocalDate();
-        return jdbc.query("""
+        return jdbc.query(
+                """
                 select at, who, tag, what, notable, path, entry from (
                   select e.at, a.name as who, v.tag,
                          case e.kind when 'STARTED' then 'took to the bench: ' || j.title when 'CLOSED' then 'closed: ' || j.title when 'STOPPED' then 'stopped: ' || j.title
@@ -76,13 +77,30 @@ class HandoverDesk {
                   union all
                   select greatest(c.asked_at, coalesce(c.stated_at, c.asked_at), coalesce(c.decided_at, c.asked_at)), '', v.tag, 'change of fail position: ' || lower(replace(c.state, '_', ' ')), true, '/change-requests/' || c.number, null
                   from change_request c join valve v on v.id = c.valve_id where greatest(c.asked_at, coalesce(c.stated_at, c.asked_at), coalesce(c.decided_at, c.asked_at)) >= ?
-                ) happened order by at desc limit\s""" + MOST, (row, i) -> new Change(row.getTimestamp(1).toInstant(), row.getString(2), row.getString(3), what(row.getString(4), row.getObject(7, UUID.class)), row.getBoolean(5), row.getString(6)),
-                from, from, zone, day, zone, day, from);
+                ) happened order by at desc limit\s"""
+                        + MOST,
+                (row, i) -> new Change(
+                        row.getTimestamp(1).toInstant(),
+                        row.getString(2),
+                        row.getString(3),
+                        what(row.getString(4), row.getObject(7, UUID.class)),
+                        row.getBoolean(5),
+                        row.getString(6)),
+                from,
+                from,
+                zone,
+                day,
+                zone,
+                day,
+                from);
     }
 
     /** With the beginning of what was written, where something was. */
     private String what(String happened, @Nullable UUID entry) {
-        return Optional.ofNullable(entry).flatMap(service::words).map(note -> happened + ": " + (note.length() > NOTE ? note.substring(0, NOTE) + " …" : note)).orElse(happened);
+        return Optional.ofNullable(entry)
+                .flatMap(service::words)
+                .map(note -> happened + ": " + (note.length() > NOTE ? note.substring(0, NOTE) + " …" : note))
+                .orElse(happened);
     }
 
     /**
@@ -92,7 +110,8 @@ class HandoverDesk {
      * @param minutes  it takes, as long as its steps take here
      * @param holder   who has it on the bench; empty where nobody has
      */
-    public record Listed(Job job, List<String> supplies, double minutes, int steps, int done, Optional<String> holder) {}
+    public record Listed(
+            Job job, List<String> supplies, double minutes, int steps, int done, Optional<String> holder) {}
 
     /** What lies before the bench: what is on it, what is overdue, what is due by that day. */
     @Transactional(readOnly = true)
@@ -102,9 +121,24 @@ class HandoverDesk {
             JobView view = service.view(job.number()).orElseThrow();
             Supplies supplies = view.supplies();
             List<String> wanted = new ArrayList<>();
-            supplies.kit().ifPresent(kit -> wanted.add(kit.name() + " " + kit.id() + stores.takeFirst(kit.id()).map(HandoverDesk::lot).orElse("")));
-            supplies.notInKit().forEach(p -> wanted.add(p.name() + (p.article().isEmpty() ? "" : " " + p.article() + stores.takeFirst(p.article()).map(HandoverDesk::lot).orElse(""))));
-            list.add(new Listed(job, wanted, view.progress().procedure().minutes(), view.progress().procedure().steps().size(), view.progress().confirmed().size(), job.holder().map(h -> h.name())));
+            supplies.kit()
+                    .ifPresent(kit -> wanted.add(kit.name() + " " + kit.id()
+                            + stores.takeFirst(kit.id()).map(HandoverDesk::lot).orElse("")));
+            supplies.notInKit()
+                    .forEach(p -> wanted.add(p.name()
+                            + (p.article().isEmpty()
+                                    ? ""
+                                    : " " + p.article()
+                                            + stores.takeFirst(p.article())
+                                                    .map(HandoverDesk::lot)
+                                                    .orElse(""))));
+            list.add(new Listed(
+                    job,
+                    wanted,
+                    view.progress().procedure().minutes(),
+                    view.progress().procedure().steps().size(),
+                    view.progress().confirmed().size(),
+                    job.holder().map(h -> h.name())));
         }
         return list;
     }

@@ -7,12 +7,12 @@ import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Confirmation;
 import dev.wartung.core.progress.CountedIn;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.stores.LotTraces;
 import dev.wartung.web.valve.FittedPart;
 import dev.wartung.web.valve.FittedParts;
-import dev.wartung.web.account.Account;
 import dev.wartung.web.valve.RecordChange;
 import dev.wartung.web.valve.RecordChanges;
-import dev.wartung.web.stores.LotTraces;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import java.time.Instant;
@@ -25,7 +25,10 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
-/** What a closed job changes on the record of its valve: in service again, new parts with their lots, looks that become due. */
+/**
+ * What a closed job changes on the record of its valve: in service again, new parts with their lots, looks that become
+ * due.
+ */
 @Component
 class AfterClosing {
 
@@ -35,7 +38,8 @@ class AfterClosing {
     private final LotTraces traces;
     private final Readings readings;
 
-    AfterClosing(FittedParts fittedParts, Rechecks rechecks, RecordChanges changes, LotTraces traces, Readings readings) {
+    AfterClosing(
+            FittedParts fittedParts, Rechecks rechecks, RecordChanges changes, LotTraces traces, Readings readings) {
         this.fittedParts = fittedParts;
         this.rechecks = rechecks;
         this.changes = changes;
@@ -43,7 +47,10 @@ class AfterClosing {
         this.readings = readings;
     }
 
-    /** The job is closed: the valve is back. Looks that were due are done with it, if it looked. Of a new valve nothing is changed here: the one on record is in its line as before. */
+    /**
+     * The job is closed: the valve is back. Looks that were due are done with it, if it looked. Of a new valve nothing
+     * is changed here: the one on record is in its line as before.
+     */
     void closed(JobView view, LocalDate day, Account by, Instant at) {
         readings.keep(view);
         if (view.ofNewValve()) {
@@ -54,18 +61,36 @@ class AfterClosing {
         valve.becomes(ValveState.IN_SERVICE);
         List<String> renewed = renewed(view);
         replace(view, valve, renewed, day);
-        if (renewed.containsAll(view.build().parts().stream().filter(p -> p.kind().equals(Part.PRODUCT_SEAL)).map(Part::id).toList())) {
+        if (renewed.containsAll(view.build().parts().stream()
+                .filter(p -> p.kind().equals(Part.PRODUCT_SEAL))
+                .map(Part::id)
+                .toList())) {
             valve.renewed(day, view.sheets().type().serviceMonths(valve.configuration()));
         }
-        rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream().filter(r -> hasDone(view, r.name())).forEach(r -> r.done(day));
-        view.progress().procedure().rechecks().forEach(r -> rechecks.save(new Recheck(valve, view.job().number(), r.name(), day, day.plusDays(r.afterDays()), r.after())));
+        rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream()
+                .filter(r -> hasDone(view, r.name()))
+                .forEach(r -> r.done(day));
+        view.progress()
+                .procedure()
+                .rechecks()
+                .forEach(r -> rechecks.save(new Recheck(
+                        valve, view.job().number(), r.name(), day, day.plusDays(r.afterDays()), r.after())));
     }
 
-    /** Whether the job did what was due: the operations that do it, or a look at a line given back. Re-tightening is not done by oiling, nor oiling by a look. */
+    /**
+     * Whether the job did what was due: the operations that do it, or a look at a line given back. Re-tightening is not
+     * done by oiling, nor oiling by a look.
+     */
     private static boolean hasDone(JobView view, String due) {
-        List<Step> done = view.progress().confirmed().stream().map(Confirmation::step).toList();
-        List<String> by = view.sheets().anatomy().rechecks().stream().filter(r -> r.name().equals(due)).flatMap(r -> r.doneBy().stream()).toList();
-        return by.isEmpty() ? done.stream().flatMap(s -> s.acts().stream()).anyMatch(a -> a.verb() == Verb.UNLOCK) : done.stream().anyMatch(s -> by.contains(s.operation()));
+        List<Step> done =
+                view.progress().confirmed().stream().map(Confirmation::step).toList();
+        List<String> by = view.sheets().anatomy().rechecks().stream()
+                .filter(r -> r.name().equals(due))
+                .flatMap(r -> r.doneBy().stream())
+                .toList();
+        return by.isEmpty()
+                ? done.stream().flatMap(s -> s.acts().stream()).anyMatch(a -> a.verb() == Verb.UNLOCK)
+                : done.stream().anyMatch(s -> by.contains(s.operation()));
     }
 
     /** Only now, proven and closed, does the record say what a converted valve has become. */
@@ -74,15 +99,27 @@ class AfterClosing {
         ValveConfiguration after = view.progress().bench().configuration();
         if (!after.equals(before)) {
             valve.becomes(after);
-            changes.save(new RecordChange(valve, new RecordChange.What(view.job().number(), RecordChange.Kind.CONVERTED,
-                    Correction.difference(view.sheets(), before, after), Correction.difference(view.sheets(), after, before), view.job().title()),
-                    by, view.standing().second().orElse(null), at));
-            fittedParts.findByValveIdAndRemovedOnIsNull(valve.id()).stream().filter(f -> view.build().part(f.part()).isEmpty())
+            changes.save(new RecordChange(
+                    valve,
+                    new RecordChange.What(
+                            view.job().number(),
+                            RecordChange.Kind.CONVERTED,
+                            Correction.difference(view.sheets(), before, after),
+                            Correction.difference(view.sheets(), after, before),
+                            view.job().title()),
+                    by,
+                    view.standing().second().orElse(null),
+                    at));
+            fittedParts.findByValveIdAndRemovedOnIsNull(valve.id()).stream()
+                    .filter(f -> view.build().part(f.part()).isEmpty())
                     .forEach(f -> f.removed(day));
         }
     }
 
-    /** The job is stopped: the valve is out of service; what was fitted new by then is in it all the same. A new valve is left as it lies. */
+    /**
+     * The job is stopped: the valve is out of service; what was fitted new by then is in it all the same. A new valve
+     * is left as it lies.
+     */
     void stopped(JobView view, LocalDate day) {
         readings.keep(view);
         if (view.ofNewValve()) {
@@ -93,20 +130,38 @@ class AfterClosing {
     }
 
     private static List<String> renewed(JobView view) {
-        return view.progress().confirmed().stream().map(Confirmation::step).flatMap(s -> s.acts().stream())
-                .filter(a -> a.verb() == Verb.FIT_NEW).map(Act::object).distinct().toList();
+        return view.progress().confirmed().stream()
+                .map(Confirmation::step)
+                .flatMap(s -> s.acts().stream())
+                .filter(a -> a.verb() == Verb.FIT_NEW)
+                .map(Act::object)
+                .distinct()
+                .toList();
     }
 
     private void replace(JobView view, Valve valve, List<String> renewed, LocalDate day) {
-        Map<String, CountedIn> lots = view.countedIn().stream().collect(Collectors.toMap(CountedIn::part, Function.identity(), (a, b) -> b));
-        fittedParts.findByValveIdAndRemovedOnIsNull(valve.id()).stream().filter(f -> renewed.contains(f.part())).forEach(f -> f.removed(day));
+        Map<String, CountedIn> lots =
+                view.countedIn().stream().collect(Collectors.toMap(CountedIn::part, Function.identity(), (a, b) -> b));
+        fittedParts.findByValveIdAndRemovedOnIsNull(valve.id()).stream()
+                .filter(f -> renewed.contains(f.part()))
+                .forEach(f -> f.removed(day));
         for (String part : renewed) {
             CountedIn piece = lots.getOrDefault(part, CountedIn.alone(part, part, "", "", "not recorded"));
-            fittedParts.save(new FittedPart(valve.id(), part, piece.article(), piece.material(), piece.lot(), day, view.job().number()));
+            fittedParts.save(new FittedPart(
+                    valve.id(),
+                    part,
+                    piece.article(),
+                    piece.material(),
+                    piece.lot(),
+                    day,
+                    view.job().number()));
         }
         // of every step that stands, each tin once with all it was laid on
         Map<List<String>, List<String>> byTin = new LinkedHashMap<>();
-        view.standing().greased().stream().filter(g -> !g.lot().isEmpty()).forEach(g -> byTin.computeIfAbsent(List.of(g.grease(), g.lot()), k -> new ArrayList<>()).add(g.part()));
-        byTin.forEach((tin, parts) -> traces.greased(valve.id(), view.job().number(), tin.get(0), tin.get(1), String.join(", ", parts), day));
+        view.standing().greased().stream().filter(g -> !g.lot().isEmpty()).forEach(g -> byTin.computeIfAbsent(
+                        List.of(g.grease(), g.lot()), k -> new ArrayList<>())
+                .add(g.part()));
+        byTin.forEach((tin, parts) ->
+                traces.greased(valve.id(), view.job().number(), tin.get(0), tin.get(1), String.join(", ", parts), day));
     }
 }

@@ -67,7 +67,11 @@ class BenchController {
 
     /** The board alone, for the screens of those who watch. Nothing (204) while it is the one they have seen. */
     @GetMapping("/board")
-    String board(@PathVariable int number, @RequestParam(defaultValue = "-1") int seen, @RequestParam(required = false) @Nullable String look, Model model) {
+    String board(
+            @PathVariable int number,
+            @RequestParam(defaultValue = "-1") int seen,
+            @RequestParam(required = false) @Nullable String look,
+            Model model) {
         JobView view = view(number);
         if (view.seq() == seen) {
             throw new ResponseStatusException(HttpStatus.NO_CONTENT);
@@ -77,32 +81,58 @@ class BenchController {
 
     /** One reading judged as it is typed: its gauge and what to do next. */
     @GetMapping("/steps/{step}/judge")
-    String judge(@PathVariable int number, @PathVariable String step, @RequestParam String ask, @RequestParam Map<String, String> typed, @ModelAttribute(UNITS) UnitSystem units, Model model) {
+    String judge(
+            @PathVariable int number,
+            @PathVariable String step,
+            @RequestParam String ask,
+            @RequestParam Map<String, String> typed,
+            @ModelAttribute(UNITS) UnitSystem units,
+            Model model) {
         Ask asked = asked(number, step, ask);
         if (asked.spread().isPresent()) {
             return spread(number, step, asked, typed, units, model);
         }
         String text = typed.getOrDefault(StepForm.READING + ask, "");
         WrenchForm wrench = new WrenchForm(typed, asked.toolOffsetM(), units);
-        model.addAttribute("gauge", GaugeDrawing.svg(asked.band().orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)), Boards.reading(asked, typed, units), units));
+        model.addAttribute(
+                "gauge",
+                GaugeDrawing.svg(
+                        asked.band().orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)),
+                        Boards.reading(asked, typed, units),
+                        units));
         model.addAttribute("verdict", StepForm.judge(asked, typed, units).orElse(null));
-        model.addAttribute("trouble", !text.isBlank() && StepForm.read(asked, text, wrench, units) instanceof Entry.NotUnderstood not ? not.reason() : "");
+        model.addAttribute(
+                "trouble",
+                !text.isBlank() && StepForm.read(asked, text, wrench, units) instanceof Entry.NotUnderstood not
+                        ? not.reason()
+                        : "");
         return "bench :: judged";
     }
 
     /** The tin in hand judged for the films of a step, as its lot is typed or scanned. */
     @GetMapping("/steps/{step}/grease")
-    String grease(@PathVariable int number, @PathVariable String step, @RequestParam Map<String, String> typed, Model model) {
-        GreaseForm form = new GreaseForm(step(number, step), greases.shelf(view(number).job().valve().area()), typed);
+    String grease(
+            @PathVariable int number, @PathVariable String step, @RequestParam Map<String, String> typed, Model model) {
+        GreaseForm form = new GreaseForm(
+                step(number, step), greases.shelf(view(number).job().valve().area()), typed);
         model.addAttribute("unknown", form.unknown());
         model.addAttribute("suits", form.judged().orElse(null));
         return "bench :: tin";
     }
 
-    /** One turn of a bolt-up: read off the wrench, or clicked at what it is set to, for this bolt or the rest of the stage; or the last taken back. */
+    /**
+     * One turn of a bolt-up: read off the wrench, or clicked at what it is set to, for this bolt or the rest of the
+     * stage; or the last taken back.
+     */
     @GetMapping("/steps/{step}/turn")
-    String turn(@PathVariable int number, @PathVariable String step, @RequestParam String ask, @RequestParam String turn, @RequestParam Map<String, String> typed,
-                @ModelAttribute(UNITS) UnitSystem units, Model model) {
+    String turn(
+            @PathVariable int number,
+            @PathVariable String step,
+            @RequestParam String ask,
+            @RequestParam String turn,
+            @RequestParam Map<String, String> typed,
+            @ModelAttribute(UNITS) UnitSystem units,
+            Model model) {
         Ask asked = asked(number, step, ask);
         SpreadForm form = new SpreadForm(asked, typed, units);
         WrenchForm wrench = new WrenchForm(typed, asked.toolOffsetM(), units);
@@ -126,20 +156,28 @@ class BenchController {
         return spread(number, step, asked, after, units, model);
     }
 
-    private String spread(int number, String step, Ask asked, Map<String, String> typed, UnitSystem units, Model model) {
+    private String spread(
+            int number, String step, Ask asked, Map<String, String> typed, UnitSystem units, Model model) {
         model.addAttribute("job", view(number).job());
         model.addAttribute("stepId", step);
         model.addAttribute("here", SpreadView.of(asked, typed, units));
-        model.addAttribute("now", Boards.spread(step(number, step), typed, units).orElseThrow());
+        model.addAttribute(
+                "now", Boards.spread(step(number, step), typed, units).orElseThrow());
         return asked.spread().orElseThrow().how() == How.RUN ? "spread :: turned" : "spread :: mapped";
     }
 
     private Step step(int number, String step) {
-        return view(number).progress().procedure().steps().stream().filter(s -> s.id().equals(step)).findFirst().orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return view(number).progress().procedure().steps().stream()
+                .filter(s -> s.id().equals(step))
+                .findFirst()
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
     private Ask asked(int number, String step, String ask) {
-        return step(number, step).asks().stream().filter(a -> a.id().equals(ask) && a.dimension().isPresent()).findFirst().orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return step(number, step).asks().stream()
+                .filter(a -> a.id().equals(ask) && a.dimension().isPresent())
+                .findFirst()
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
     @PostMapping("/start")
@@ -162,7 +200,8 @@ class BenchController {
         model.addAttribute("job", view.job());
         model.addAttribute("view", view);
         model.addAttribute("figures", planning.figures(view.job().valve()));
-        model.addAttribute("greases", planning.greases(view.job().valve(), view.progress().procedure()));
+        model.addAttribute(
+                "greases", planning.greases(view.job().valve(), view.progress().procedure()));
         model.addAttribute("warnings", planning.warnings(view));
         model.addAttribute("reported", view.reported());
         model.addAttribute("trouble", trouble);
@@ -170,7 +209,12 @@ class BenchController {
     }
 
     @PostMapping("/steps/{step}")
-    String confirm(@PathVariable int number, @PathVariable String step, @RequestParam UUID entryId, @RequestParam Map<String, String> typed, Model model) {
+    String confirm(
+            @PathVariable int number,
+            @PathVariable String step,
+            @RequestParam UUID entryId,
+            @RequestParam Map<String, String> typed,
+            Model model) {
         Outcome outcome = judging.confirm(number, step, entryId, typed);
         Map<String, String> kept = new HashMap<>(outcome.went() ? Map.of() : typed);
         kept.remove(StepForm.SECOND_PASSWORD);
@@ -178,28 +222,48 @@ class BenchController {
     }
 
     @PostMapping("/correct")
-    String correct(@PathVariable int number, @RequestParam UUID entryId, @RequestParam Map<String, String> typed, Model model) {
+    String correct(
+            @PathVariable int number,
+            @RequestParam UUID entryId,
+            @RequestParam Map<String, String> typed,
+            Model model) {
         Map<String, String> found = new HashMap<>();
         typed.forEach((field, value) -> {
             if (field.startsWith(StepForm.FACT) && !value.isBlank()) {
                 found.put(field.substring(StepForm.FACT.length()), value);
             }
         });
-        return answer(number, service.correct(number, entryId, found, typed.getOrDefault("correct.reason", "")), typed, model);
+        return answer(
+                number,
+                service.correct(number, entryId, found, typed.getOrDefault("correct.reason", "")),
+                typed,
+                model);
     }
 
     @PostMapping("/problem")
-    String problem(@PathVariable int number, @RequestParam UUID entryId, @RequestParam(defaultValue = "") String note, Model model) {
+    String problem(
+            @PathVariable int number,
+            @RequestParam UUID entryId,
+            @RequestParam(defaultValue = "") String note,
+            Model model) {
         return answer(number, service.problem(number, entryId, note), Map.of("note", note), model);
     }
 
     @PostMapping("/take-back")
-    String takeBack(@PathVariable int number, @RequestParam UUID entryId, @RequestParam(defaultValue = "") String reason, Model model) {
+    String takeBack(
+            @PathVariable int number,
+            @RequestParam UUID entryId,
+            @RequestParam(defaultValue = "") String reason,
+            Model model) {
         return answer(number, service.takeBack(number, entryId, reason), Map.of("reason", reason), model);
     }
 
     @PostMapping("/take-over")
-    String takeOver(@PathVariable int number, @RequestParam UUID entryId, @RequestParam(defaultValue = "") String reason, Model model) {
+    String takeOver(
+            @PathVariable int number,
+            @RequestParam UUID entryId,
+            @RequestParam(defaultValue = "") String reason,
+            Model model) {
         return answer(number, service.takeOver(number, entryId, reason), Map.of("reason", reason), model);
     }
 
@@ -209,12 +273,20 @@ class BenchController {
     }
 
     @PostMapping("/stop")
-    String stop(@PathVariable int number, @RequestParam UUID entryId, @RequestParam(defaultValue = "") String reason, Model model) {
+    String stop(
+            @PathVariable int number,
+            @RequestParam UUID entryId,
+            @RequestParam(defaultValue = "") String reason,
+            Model model) {
         return answer(number, service.stop(number, entryId, reason), Map.of("reason", reason), model);
     }
 
     @PostMapping("/close")
-    String close(@PathVariable int number, @RequestParam UUID entryId, @RequestParam Map<String, String> typed, Model model) {
+    String close(
+            @PathVariable int number,
+            @RequestParam UUID entryId,
+            @RequestParam Map<String, String> typed,
+            Model model) {
         Map<String, String> kept = new HashMap<>(typed);
         kept.keySet().removeAll(List.of(ClosingForm.PASSWORD, StepForm.SECOND_PASSWORD));
         return answer(number, service.close(number, entryId, ClosingForm.of(typed)), kept, model);

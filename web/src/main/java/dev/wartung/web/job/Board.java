@@ -45,10 +45,31 @@ import java.util.stream.Collectors;
  * @param tools       measuring tools that are asked for
  * @param takeFirst   at the step that counts in: by item, the lot in the stores that expires first
  */
-public record Board(JobView view, Optional<Step> step, boolean looking, int stepNumber, int steps, Optional<String> earlier, Optional<String> later,
-                    List<PhaseMark> phases, String svg, List<EnergyPlate> plates, List<Part> cloth, List<Part> coming, List<String> aids,
-                    Map<String, String> gauges, Optional<SpreadView> spread, Map<String, String> typed, Outcome outcome, Map<String, Answer> failed, boolean mine,
-                    List<String> hindrances, List<GreaseForm.Line> films, List<ToolForm.Line> tools, Map<String, Lot> takeFirst, UnitSystem units) {
+public record Board(
+        JobView view,
+        Optional<Step> step,
+        boolean looking,
+        int stepNumber,
+        int steps,
+        Optional<String> earlier,
+        Optional<String> later,
+        List<PhaseMark> phases,
+        String svg,
+        List<EnergyPlate> plates,
+        List<Part> cloth,
+        List<Part> coming,
+        List<String> aids,
+        Map<String, String> gauges,
+        Optional<SpreadView> spread,
+        Map<String, String> typed,
+        Outcome outcome,
+        Map<String, Answer> failed,
+        boolean mine,
+        List<String> hindrances,
+        List<GreaseForm.Line> films,
+        List<ToolForm.Line> tools,
+        Map<String, Lot> takeFirst,
+        UnitSystem units) {
 
     /** A phase on the strip: done, now or to come. */
     public record PhaseMark(Phase phase, String state) {}
@@ -97,31 +118,56 @@ public record Board(JobView view, Optional<Step> step, boolean looking, int step
     /** What the wrench is set to for the target of a joint with a tool of its own. */
     public Quantity setting(Ask ask) {
         Band band = ask.band().orElseThrow();
-        return SpreadForm.torque(new WrenchForm(typed, ask.toolOffsetM(), units).wrench().setting(band.target().orElse(band.max()).si()));
+        return SpreadForm.torque(new WrenchForm(typed, ask.toolOffsetM(), units)
+                .wrench()
+                .setting(band.target().orElse(band.max()).si()));
     }
 
     /** What another answer says the valve is, where it failed and tells that the record is wrong. */
     Map<String, String> found(Ask ask) {
         Answer answer = failed.get(ask.id());
-        return answer == null ? Map.of() : ask.identifies().getOrDefault(answer.seen().orElse(""), Map.of());
+        return answer == null
+                ? Map.of()
+                : ask.identifies().getOrDefault(answer.seen().orElse(""), Map.of());
     }
 
     /** What the failed readings on the board say about one fact of the configuration; empty if nothing. */
     public String foundFact(String fact) {
-        return step.stream().flatMap(s -> s.asks().stream()).map(this::found).filter(f -> f.containsKey(fact)).map(f -> f.get(fact)).findFirst().orElse("");
+        return step.stream()
+                .flatMap(s -> s.asks().stream())
+                .map(this::found)
+                .filter(f -> f.containsKey(fact))
+                .map(f -> f.get(fact))
+                .findFirst()
+                .orElse("");
     }
 
-    /** What can be corrected before anything is opened: by fact, its name and the values this type is made in, in words. */
+    /**
+     * What can be corrected before anything is opened: by fact, its name and the values this type is made in, in words.
+     */
     public List<Fact> correctable() {
         if (!view.progress().untouched()) {
             return List.of();
         }
         var anatomy = view.sheets().anatomy();
         List<Fact> facts = new ArrayList<>();
-        facts.add(new Fact("drive", "Drive", view.configuration().drive().code(), view.sheets().type().drives().stream()
-                .collect(Collectors.toMap(Drive::code, d -> d.code() + ", " + anatomy.words(d), (a, b) -> a, LinkedHashMap::new))));
-        anatomy.options().forEach((id, option) -> facts.add(new Fact(id, option.name(), view.configuration().options().getOrDefault(id, ""),
-                view.sheets().type().options().getOrDefault(id, List.of()).stream().collect(Collectors.toMap(v -> v, option::words, (a, b) -> a, LinkedHashMap::new)))));
+        facts.add(new Fact(
+                "drive",
+                "Drive",
+                view.configuration().drive().code(),
+                view.sheets().type().drives().stream()
+                        .collect(Collectors.toMap(
+                                Drive::code,
+                                d -> d.code() + ", " + anatomy.words(d),
+                                (a, b) -> a,
+                                LinkedHashMap::new))));
+        anatomy.options()
+                .forEach((id, option) -> facts.add(new Fact(
+                        id,
+                        option.name(),
+                        view.configuration().options().getOrDefault(id, ""),
+                        view.sheets().type().options().getOrDefault(id, List.of()).stream()
+                                .collect(Collectors.toMap(v -> v, option::words, (a, b) -> a, LinkedHashMap::new)))));
         return facts.stream().filter(f -> f.values().size() > 1).toList();
     }
 
@@ -130,13 +176,18 @@ public record Board(JobView view, Optional<Step> step, boolean looking, int step
 
     /** Whether the step takes a second person, or a failed reading on the board needs one to stand. */
     public boolean needsSecond() {
-        return step.isPresent() && (step.get().secondPerson() || !trouble(GreaseForm.REFUSED).isEmpty()
-                || step.get().asks().stream().anyMatch(a -> a.critical() && a.identifies().isEmpty() && failed.containsKey(a.id())));
+        return step.isPresent()
+                && (step.get().secondPerson()
+                        || !trouble(GreaseForm.REFUSED).isEmpty()
+                        || step.get().asks().stream()
+                                .anyMatch(a -> a.critical() && a.identifies().isEmpty() && failed.containsKey(a.id())));
     }
 
     /** What was read at the step that is being looked at. */
     public List<Answer> answersHere() {
-        return view.progress().confirmed().stream().filter(c -> step.filter(s -> s.id().equals(c.step().id())).isPresent())
-                .flatMap(c -> c.answers().stream()).toList();
+        return view.progress().confirmed().stream()
+                .filter(c -> step.filter(s -> s.id().equals(c.step().id())).isPresent())
+                .flatMap(c -> c.answers().stream())
+                .toList();
     }
 }

@@ -1,7 +1,5 @@
 package dev.wartung.web.job;
 
-import dev.wartung.core.progress.JobEvent;
-import dev.wartung.core.measure.ToolKind;
 import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
@@ -13,11 +11,13 @@ import dev.wartung.core.drawing.GaugeDrawing;
 import dev.wartung.core.drawing.SectionDrawing;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.ToolKind;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Figures;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer;
+import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.progress.Progress;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Place;
@@ -49,7 +49,14 @@ class Boards {
     private final Clock clock;
     private final CurrentAccount current;
 
-    Boards(Sheets sheets, GreaseStore greases, JobEnd end, Stores stores, Toolbox toolbox, CurrentAccount current, Clock clock) {
+    Boards(
+            Sheets sheets,
+            GreaseStore greases,
+            JobEnd end,
+            Stores stores,
+            Toolbox toolbox,
+            CurrentAccount current,
+            Clock clock) {
         this.sheets = sheets;
         this.greases = greases;
         this.end = end;
@@ -68,20 +75,52 @@ class Boards {
         UnitSystem units = current.get().units();
         List<Step> path = path(progress);
         Optional<Step> now = progress.current();
-        Optional<Step> lookedAt = look.flatMap(id -> path.stream().filter(s -> s.id().equals(id)).findFirst()).filter(s -> progress.isConfirmed(s.id()));
+        Optional<Step> lookedAt = look.flatMap(
+                        id -> path.stream().filter(s -> s.id().equals(id)).findFirst())
+                .filter(s -> progress.isConfirmed(s.id()));
         Optional<Step> step = lookedAt.or(() -> now);
         int index = step.map(path::indexOf).orElse(path.size());
         Progress shown = lookedAt.isPresent() ? before(view, lookedAt.get()) : progress;
-        return new Board(view, step, lookedAt.isPresent(), index + 1, path.size(),
+        return new Board(
+                view,
+                step,
+                lookedAt.isPresent(),
+                index + 1,
+                path.size(),
                 index > 0 ? Optional.of(path.get(index - 1).id()) : Optional.empty(),
-                lookedAt.isPresent() && index + 1 < path.size() ? Optional.of(path.get(index + 1).id()) : Optional.empty(),
-                phases(path, step), svg(view, shown, step), EnergyPlate.of(view), progress.bench().cloth(),
-                now.map(s -> coming(view, s)).orElse(List.of()), progress.bench().aids().stream().map(a -> a.replace('-', ' ')).sorted().toList(),
-                step.map(s -> gauges(s, typed, units)).orElse(Map.of()), lookedAt.isPresent() ? Optional.empty() : step.flatMap(s -> spread(s, typed, units)), typed, outcome, failed(step, typed, outcome, units),
-                view.job().holder().filter(h -> h.id().equals(current.get().id())).isPresent(),
+                lookedAt.isPresent() && index + 1 < path.size()
+                        ? Optional.of(path.get(index + 1).id())
+                        : Optional.empty(),
+                phases(path, step),
+                svg(view, shown, step),
+                EnergyPlate.of(view),
+                progress.bench().cloth(),
+                now.map(s -> coming(view, s)).orElse(List.of()),
+                progress.bench().aids().stream()
+                        .map(a -> a.replace('-', ' '))
+                        .sorted()
+                        .toList(),
+                step.map(s -> gauges(s, typed, units)).orElse(Map.of()),
+                lookedAt.isPresent() ? Optional.empty() : step.flatMap(s -> spread(s, typed, units)),
+                typed,
+                outcome,
+                failed(step, typed, outcome, units),
+                view.job()
+                        .holder()
+                        .filter(h -> h.id().equals(current.get().id()))
+                        .isPresent(),
                 now.isEmpty() ? end.hindrances(view) : List.of(),
-                step.map(s -> new GreaseForm(s, greases.shelf(view.job().valve().area()), typed).lines()).orElse(List.of()), lookedAt.isPresent() ? List.of() : step.map(s -> new ToolForm(s, toolbox.all(), typed, lastUsed(view), LocalDate.now(clock)).lines()).orElse(List.of()),
-                step.filter(s -> s.kitCount() && lookedAt.isEmpty()).map(s -> takeFirst(view)).orElse(Map.of()), units);
+                step.map(s -> new GreaseForm(s, greases.shelf(view.job().valve().area()), typed).lines())
+                        .orElse(List.of()),
+                lookedAt.isPresent()
+                        ? List.of()
+                        : step.map(s -> new ToolForm(s, toolbox.all(), typed, lastUsed(view), LocalDate.now(clock))
+                                        .lines())
+                                .orElse(List.of()),
+                step.filter(s -> s.kitCount() && lookedAt.isEmpty())
+                        .map(s -> takeFirst(view))
+                        .orElse(Map.of()),
+                units);
     }
 
     /** What readings were last taken with in this job, by kind. */
@@ -94,57 +133,91 @@ class Boards {
     private Map<String, Lot> takeFirst(JobView view) {
         Map<String, Lot> first = new LinkedHashMap<>();
         view.supplies().kit().ifPresent(kit -> stores.takeFirst(kit.id()).ifPresent(lot -> first.put(kit.id(), lot)));
-        view.supplies().notInKit().stream().filter(p -> !p.article().isEmpty()).forEach(p -> stores.takeFirst(p.article()).ifPresent(lot -> first.put(p.article(), lot)));
+        view.supplies().notInKit().stream()
+                .filter(p -> !p.article().isEmpty())
+                .forEach(p -> stores.takeFirst(p.article()).ifPresent(lot -> first.put(p.article(), lot)));
         return first;
     }
 
     /** All steps in the order they were and will be done. */
     private static List<Step> path(Progress progress) {
-        List<Step> path = new ArrayList<>(progress.confirmed().stream().map(c -> c.step()).toList());
-        progress.procedure().steps().stream().filter(s -> !progress.isConfirmed(s.id())).forEach(path::add);
+        List<Step> path =
+                new ArrayList<>(progress.confirmed().stream().map(c -> c.step()).toList());
+        progress.procedure().steps().stream()
+                .filter(s -> !progress.isConfirmed(s.id()))
+                .forEach(path::add);
         return path;
     }
 
     /** The job as it stood just before a confirmed step. */
     private static Progress before(JobView view, Step step) {
-        int upTo = view.progress().confirmed().stream().map(c -> c.step().id()).toList().indexOf(step.id());
+        int upTo = view.progress().confirmed().stream()
+                .map(c -> c.step().id())
+                .toList()
+                .indexOf(step.id());
         List<Step> behind = view.progress().behind();
         int carried = behind.size() - view.progress().confirmed().size();
-        return new Progress(view.sheets().anatomy().build(), view.configuration(), behind.subList(0, carried), view.progress().procedure(),
+        return new Progress(
+                view.sheets().anatomy().build(),
+                view.configuration(),
+                behind.subList(0, carried),
+                view.progress().procedure(),
                 view.progress().confirmed().subList(0, upTo));
     }
 
     private static List<Board.PhaseMark> phases(List<Step> path, Optional<Step> step) {
         List<Phase> present = path.stream().map(Step::phase).distinct().sorted().toList();
-        return present.stream().map(p -> new Board.PhaseMark(p, step.isEmpty() || p.compareTo(step.get().phase()) < 0 ? "done"
-                : p == step.get().phase() ? "now" : "to-come")).toList();
+        return present.stream()
+                .map(p -> new Board.PhaseMark(
+                        p,
+                        step.isEmpty() || p.compareTo(step.get().phase()) < 0
+                                ? "done"
+                                : p == step.get().phase() ? "now" : "to-come"))
+                .toList();
     }
 
     private static List<Part> coming(JobView view, Step step) {
         // what goes back in the same step never lies on the cloth
-        return step.acts().stream().filter(a -> a.verb() == Verb.TAKE && !step.acts().contains(Act.of(Verb.PUT_BACK, a.object()))).flatMap(a -> view.build().part(a.object()).stream()).toList();
+        return step.acts().stream()
+                .filter(a -> a.verb() == Verb.TAKE && !step.acts().contains(Act.of(Verb.PUT_BACK, a.object())))
+                .flatMap(a -> view.build().part(a.object()).stream())
+                .toList();
     }
 
     private static Map<String, String> gauges(Step step, Map<String, String> typed, UnitSystem units) {
         Map<String, String> gauges = new LinkedHashMap<>();
-        step.asks().stream().filter(a -> a.spread().isEmpty()).forEach(ask -> ask.band().ifPresent(band -> gauges.put(ask.id(), GaugeDrawing.svg(band, reading(ask, typed, units), units))));
+        step.asks().stream().filter(a -> a.spread().isEmpty()).forEach(ask -> ask.band()
+                .ifPresent(band -> gauges.put(ask.id(), GaugeDrawing.svg(band, reading(ask, typed, units), units))));
         return gauges;
     }
 
     /** The reading taken at several places that is to be taken now: the first that is not complete, else the last. */
     static Optional<SpreadView> spread(Step step, Map<String, String> typed, UnitSystem units) {
-        List<SpreadView> all = step.asks().stream().filter(a -> a.spread().isPresent()).map(a -> SpreadView.of(a, typed, units)).toList();
-        return all.stream().filter(v -> !v.complete()).findFirst().or(() -> all.stream().reduce((a, b) -> b));
+        List<SpreadView> all = step.asks().stream()
+                .filter(a -> a.spread().isPresent())
+                .map(a -> SpreadView.of(a, typed, units))
+                .toList();
+        return all.stream().filter(v -> !v.complete()).findFirst().or(() -> all.stream()
+                .reduce((a, b) -> b));
     }
 
     static Optional<Quantity> reading(Ask ask, Map<String, String> typed, UnitSystem units) {
-        return StepForm.read(ask, typed.getOrDefault(StepForm.READING + ask.id(), ""), new WrenchForm(typed, ask.toolOffsetM(), units), units) instanceof Entry.Understood understood
-                ? Optional.of(understood.quantity()) : Optional.empty();
+        return StepForm.read(
+                                ask,
+                                typed.getOrDefault(StepForm.READING + ask.id(), ""),
+                                new WrenchForm(typed, ask.toolOffsetM(), units),
+                                units)
+                        instanceof Entry.Understood understood
+                ? Optional.of(understood.quantity())
+                : Optional.empty();
     }
 
-    private static Map<String, Answer> failed(Optional<Step> step, Map<String, String> typed, Outcome outcome, UnitSystem units) {
+    private static Map<String, Answer> failed(
+            Optional<Step> step, Map<String, String> typed, Outcome outcome, UnitSystem units) {
         Map<String, Answer> failed = new LinkedHashMap<>();
-        step.ifPresent(s -> s.asks().stream().filter(a -> outcome.open().contains(a.id())).forEach(ask -> failed.put(ask.id(), answered(ask, typed, units))));
+        step.ifPresent(s -> s.asks().stream()
+                .filter(a -> outcome.open().contains(a.id()))
+                .forEach(ask -> failed.put(ask.id(), answered(ask, typed, units))));
         return failed;
     }
 
@@ -155,14 +228,26 @@ class Boards {
         }
         Optional<Quantity> quantity = ask.dimension().isPresent() ? reading(ask, typed, units) : Optional.empty();
         String seen = typed.getOrDefault(StepForm.READING + ask.id(), "");
-        return Answer.once(ask.id(), ask.ask(), quantity, Optional.of(seen), quantity.map(ask::judge).orElseGet(() -> ask.judge(seen)), Optional.empty());
+        return Answer.once(
+                ask.id(),
+                ask.ask(),
+                quantity,
+                Optional.of(seen),
+                quantity.map(ask::judge).orElseGet(() -> ask.judge(seen)),
+                Optional.empty());
     }
 
     private String svg(JobView view, Progress shown, Optional<Step> step) {
         List<String> marks = step.map(Step::marks).orElse(List.of());
         SectionDrawing drawing = sheets.drawing(view.sheets(), shown.bench().configuration());
-        List<String> renews = view.supplies().toCount().stream().filter(p -> p.used()).map(p -> p.part()).toList();
-        return drawing.svg(shown.bench(), new SectionDrawing.View(renews, marks, callOuts(view, shown.bench(), marks, renews), shown.positionBeforeLast()),
+        List<String> renews = view.supplies().toCount().stream()
+                .filter(p -> p.used())
+                .map(p -> p.part())
+                .toList();
+        return drawing.svg(
+                shown.bench(),
+                new SectionDrawing.View(
+                        renews, marks, callOuts(view, shown.bench(), marks, renews), shown.positionBeforeLast()),
                 "Section of " + view.job().valve().tag() + " as it stands at this step");
     }
 
@@ -172,7 +257,11 @@ class Boards {
             boolean renewed = renews.contains(part.id());
             boolean there = bench.place(part.id()) != Place.BIN && bench.place(part.id()) != Place.LOST;
             if (renewed && there) {
-                callOuts.add(new CallOut(part.id(), part.name(), bench.isNew(part.id()) ? "new" : "old, to renew", bench.isNew(part.id()) ? "new" : "old"));
+                callOuts.add(new CallOut(
+                        part.id(),
+                        part.name(),
+                        bench.isNew(part.id()) ? "new" : "old, to renew",
+                        bench.isNew(part.id()) ? "new" : "old"));
             } else if (marks.contains(part.id()) && there) {
                 callOuts.add(new CallOut(part.id(), part.name(), loadNote(part, bench), "marked"));
             }
@@ -185,17 +274,26 @@ class Boards {
     private static void energyNotes(JobView view, Bench bench, List<CallOut> callOuts, UnitSystem units) {
         Drive drive = bench.configuration().drive();
         boolean lifted = bench.energies().driverLifted();
-        Actuators.spring(view.sheets().type(), drive, lifted).ifPresent(force -> callOuts.add(new CallOut("spring", "Spring " + units.shown(force),
-                bench.energies().airOnByHand() ? "air lost: it moves" : "holds it at rest", "spring")));
+        Actuators.spring(view.sheets().type(), drive, lifted)
+                .ifPresent(force -> callOuts.add(new CallOut(
+                        "spring",
+                        "Spring " + units.shown(force),
+                        bench.energies().airOnByHand() ? "air lost: it moves" : "holds it at rest",
+                        "spring")));
         if (bench.energies().airOn()) {
-            String least = Figures.of(view.sheets().type(), bench.build(), bench.configuration()).values().getOrDefault(lifted ? "air.open" : "air.close", "");
+            String least = Figures.of(view.sheets().type(), bench.build(), bench.configuration())
+                    .values()
+                    .getOrDefault(lifted ? "air.open" : "air.close", "");
             callOuts.add(new CallOut("air", "Air on", least.isEmpty() ? "" : "needs " + units.reword(least), "plain"));
         }
     }
 
     /** At a fastener: whether its joint carries the stem's force now. */
     private static String loadNote(Part part, Bench bench) {
-        return bench.build().joints().stream().filter(j -> j.heldBy().contains(part.id()) && !j.loaded().isEmpty()).findFirst()
-                .map(j -> bench.isPushed(j.id()) ? "carries the drive's force" : "carries no force now").orElse("");
+        return bench.build().joints().stream()
+                .filter(j -> j.heldBy().contains(part.id()) && !j.loaded().isEmpty())
+                .findFirst()
+                .map(j -> bench.isPushed(j.id()) ? "carries the drive's force" : "carries no force now")
+                .orElse("");
     }
 }

@@ -6,7 +6,8 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * The count at the end: old parts in the bin against those the job took out, pieces left in the bag against those counted in and not fitted.
+ * The count at the end: old parts in the bin against those the job took out, pieces left in the bag against those
+ * counted in and not fitted.
  *
  * @param inBin     old parts that must be in the bin
  * @param left      pieces that must be left in the bag
@@ -14,7 +15,11 @@ import java.util.Map;
 record ClosingCount(int inBin, List<CountedIn> left) {
 
     ClosingCount(JobView view) {
-        this(view.progress().oldOut().done(), view.countedIn().stream().filter(c -> !view.progress().bench().isNew(c.part())).toList());
+        this(
+                view.progress().oldOut().done(),
+                view.countedIn().stream()
+                        .filter(c -> !view.progress().bench().isNew(c.part()))
+                        .toList());
     }
 
     int leftInBag() {
@@ -24,12 +29,24 @@ record ClosingCount(int inBin, List<CountedIn> left) {
     /** What does not agree, by field; what was typed may be anything. */
     Map<String, String> troubles(String bin, String bag) {
         Map<String, String> troubles = new LinkedHashMap<>();
-        check("bin", bin, inBin, "The job took out " + inBin + ". Count again; look under the cloth and on the valve.", troubles);
-        check("bag", bag, leftInBag(), leftInBag() + " should be left of what was counted in. One more is missing on the valve, one less lies somewhere.", troubles);
+        check(
+                "bin",
+                bin,
+                inBin,
+                "The job took out " + inBin + ". Count again; look under the cloth and on the valve.",
+                troubles);
+        check(
+                "bag",
+                bag,
+                leftInBag(),
+                leftInBag()
+                        + " should be left of what was counted in. One more is missing on the valve, one less lies somewhere.",
+                troubles);
         return troubles;
     }
 
-    private static void check(String field, String typed, int expected, String otherwise, Map<String, String> troubles) {
+    private static void check(
+            String field, String typed, int expected, String otherwise, Map<String, String> troubles) {
         try {
             if (Integer.parseInt(typed.strip()) != expected) {
                 troubles.put(field, otherwise);

@@ -11,17 +11,20 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * What is typed to close a job: the counts, a remark, the password that signs it, and a second person's name and password where one has to agree.
+ * What is typed to close a job: the counts, a remark, the password that signs it, and a second person's name and
+ * password where one has to agree.
  *
  * @param bin            old parts counted
  * @param bag            new parts left
- * @param left           what becomes of pieces that are left over: returned to the stores, or scrapped; empty where none is
+ * @param left           what becomes of pieces that are left over: returned to the stores, or scrapped; empty where
+ *     none is
  * @param remark         may be empty
  * @param password       of whoever closes
  * @param secondName     may be empty where nobody has to agree
  * @param secondPassword theirs
  */
-public record ClosingForm(String bin, String bag, String left, String remark, String password, String secondName, String secondPassword) {
+public record ClosingForm(
+        String bin, String bag, String left, String remark, String password, String secondName, String secondPassword) {
 
     static final String PASSWORD = "password";
     static final String LEFT = "left";
@@ -29,8 +32,14 @@ public record ClosingForm(String bin, String bag, String left, String remark, St
     private static final String SCRAPPED = "scrapped";
 
     static ClosingForm of(Map<String, String> typed) {
-        return new ClosingForm(typed.getOrDefault("bin", ""), typed.getOrDefault("bag", ""), typed.getOrDefault(LEFT, ""), typed.getOrDefault("remark", ""), typed.getOrDefault(PASSWORD, ""),
-                typed.getOrDefault(StepForm.SECOND_NAME, ""), typed.getOrDefault(StepForm.SECOND_PASSWORD, ""));
+        return new ClosingForm(
+                typed.getOrDefault("bin", ""),
+                typed.getOrDefault("bag", ""),
+                typed.getOrDefault(LEFT, ""),
+                typed.getOrDefault("remark", ""),
+                typed.getOrDefault(PASSWORD, ""),
+                typed.getOrDefault(StepForm.SECOND_NAME, ""),
+                typed.getOrDefault(StepForm.SECOND_PASSWORD, ""));
     }
 
     boolean returned() {
@@ -45,12 +54,17 @@ public record ClosingForm(String bin, String bag, String left, String remark, St
         return new Signature(by.username(), by.name(), meaning, at);
     }
 
-    /** Why a second person has to sign: what was done cannot be told from the valve afterwards. Empty where one signature will do. */
+    /**
+     * Why a second person has to sign: what was done cannot be told from the valve afterwards. Empty where one
+     * signature will do.
+     */
     static Optional<String> needsTwo(JobView view) {
         if (!view.progress().bench().configuration().equals(view.configuration())) {
             return Optional.of("This job made another valve of it.");
         }
-        boolean against = view.progress().confirmed().stream().flatMap(c -> c.answers().stream().filter(a -> c.step().asks().stream().anyMatch(ask -> ask.id().equals(a.ask()) && ask.critical())))
+        boolean against = view.progress().confirmed().stream()
+                .flatMap(c -> c.answers().stream().filter(a -> c.step().asks().stream()
+                        .anyMatch(ask -> ask.id().equals(a.ask()) && ask.critical())))
                 .anyMatch(a -> !a.verdict().passed());
         return against ? Optional.of("A reading that matters stands outside its limits.") : Optional.empty();
     }
@@ -66,8 +80,10 @@ public record ClosingForm(String bin, String bag, String left, String remark, St
         }
         if (needsTwo(view).isPresent()) {
             Optional<Account> second = current.second(secondName, secondPassword);
-            second.ifPresentOrElse(s -> signatures.add(signature(s, Signature.AGREED, at)),
-                    () -> wrong.put(StepForm.SECOND_NAME, "A second person signs too, with their own name and password."));
+            second.ifPresentOrElse(
+                    s -> signatures.add(signature(s, Signature.AGREED, at)),
+                    () -> wrong.put(
+                            StepForm.SECOND_NAME, "A second person signs too, with their own name and password."));
         }
         troubles.putAll(wrong);
         return signatures;

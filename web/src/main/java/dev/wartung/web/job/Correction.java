@@ -31,10 +31,18 @@ class Correction {
     }
 
     /** @param entry writes what was corrected into the job */
-    Outcome correct(JobView view, Map<String, String> found, String reason, Account by, Instant at, Consumer<JobEvent.Corrected> entry) {
+    Outcome correct(
+            JobView view,
+            Map<String, String> found,
+            String reason,
+            Account by,
+            Instant at,
+            Consumer<JobEvent.Corrected> entry) {
         Sheets.Pair sheets = view.sheets();
         Map<String, String> known = new TreeMap<>(found);
-        known.keySet().removeIf(fact -> !fact.equals("drive") && !sheets.anatomy().options().containsKey(fact));
+        known.keySet()
+                .removeIf(fact ->
+                        !fact.equals("drive") && !sheets.anatomy().options().containsKey(fact));
         ValveConfiguration before = view.configuration();
         ValveConfiguration after;
         try {
@@ -46,20 +54,38 @@ class Correction {
             return Outcome.refused("That is what the record says already.");
         }
         if (!sheets.anatomy().allows(after) || !sheets.type().madeAs(after)) {
-            return Outcome.refused(sheets.type().name() + " is not made like that. Look at the type plate again; if it is another type, stop the job and tell the planner.");
+            return Outcome.refused(
+                    sheets.type().name()
+                            + " is not made like that. Look at the type plate again; if it is another type, stop the job and tell the planner.");
         }
-        Optional<WorkKind> kind = sheets.anatomy().workFor(after, sheets.type(), view.job().work());
+        Optional<WorkKind> kind =
+                sheets.anatomy().workFor(after, sheets.type(), view.job().work());
         List<String> parts = view.job().chosenParts();
-        if (kind.isEmpty() || parts.stream().anyMatch(p -> sheets.anatomy().build().resolve(after.facts()).part(p).isEmpty())) {
+        if (kind.isEmpty()
+                || parts.stream().anyMatch(p -> sheets.anatomy()
+                        .build()
+                        .resolve(after.facts())
+                        .part(p)
+                        .isEmpty())) {
             return Outcome.refused("This work is not done on such a valve. Stop the job and plan another.");
         }
         Procedure procedure = planning.derivation(sheets).derive(new Work(kind.get(), parts), after);
         Valve valve = view.job().valve();
         valve.becomes(after);
-        changes.save(new RecordChange(valve, new RecordChange.What(view.job().number(), RecordChange.Kind.CORRECTED, difference(sheets, before, after),
-                difference(sheets, after, before), reason), by, null, at));
+        changes.save(new RecordChange(
+                valve,
+                new RecordChange.What(
+                        view.job().number(),
+                        RecordChange.Kind.CORRECTED,
+                        difference(sheets, before, after),
+                        difference(sheets, after, before),
+                        reason),
+                by,
+                null,
+                at));
         entry.accept(new JobEvent.Corrected(before, after, procedure, reason));
-        return Outcome.done("The record is corrected and the job derived anew for what is there. A reviewer will see it.");
+        return Outcome.done(
+                "The record is corrected and the job derived anew for what is there. A reviewer will see it.");
     }
 
     /** What of the first configuration is not so in the second, in words. */
@@ -68,7 +94,10 @@ class Correction {
         StringBuilder words = new StringBuilder();
         sheets.anatomy().inWords(one).forEach((name, value) -> {
             if (!value.equals(others.get(name))) {
-                words.append(words.isEmpty() ? "" : "; ").append(name).append(": ").append(value);
+                words.append(words.isEmpty() ? "" : "; ")
+                        .append(name)
+                        .append(": ")
+                        .append(value);
             }
         });
         return words.toString();

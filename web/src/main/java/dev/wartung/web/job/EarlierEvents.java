@@ -7,8 +7,10 @@ import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * How what was stored as version 1 becomes version 2. Version 1 is whatever was written before stored things had versions: it grew, so what came later may be missing in it, and
- * then is as it was at that time: no tins and no measuring tools named, pieces of no kit, readings taken once with a plain wrench, jobs closed without a signature.
+ * How what was stored as version 1 becomes version 2. Version 1 is whatever was written before stored things had
+ * versions: it grew, so what came later may be missing in it, and
+ * then is as it was at that time: no tins and no measuring tools named, pieces of no kit, readings taken once with a
+ * plain wrench, jobs closed without a signature.
  */
 final class EarlierEvents {
 

@@ -8,12 +8,16 @@ import jakarta.persistence.Transient;
 import java.util.UUID;
 import org.springframework.data.domain.Persistable;
 
-/** A row that is entered once and never changed. Its id comes from whoever enters it, so that entering twice is the same as once. */
+/**
+ * A row that is entered once and never changed. Its id comes from whoever enters it, so that entering twice is the same
+ * as once.
+ */
 @MappedSuperclass
 abstract class Entered implements Persistable<UUID> {
 
     @Id
     private UUID id;
+
     @Transient
     private boolean stored;
 

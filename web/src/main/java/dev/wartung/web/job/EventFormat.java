@@ -12,8 +12,10 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * How an event is written down: {@code {"type": …, "version": …, "body": …}}. What was written is never changed; a body of an earlier version is brought up, version by version, each time
- * it is read. Whoever changes what an event holds raises its version here and adds how the one before is brought up, and a file of the one before to the test's.
+ * How an event is written down: {@code {"type": …, "version": …, "body": …}}. What was written is never changed; a body
+ * of an earlier version is brought up, version by version, each time
+ * it is read. Whoever changes what an event holds raises its version here and adds how the one before is brought up,
+ * and a file of the one before to the test's.
  */
 final class EventFormat {
 
@@ -94,10 +96,12 @@ final class EventFormat {
             Type type = BY_NAME.get(envelope.path("type").asString(""));
             int version = envelope.path("version").asInt(0);
             if (type == null || version < 1 || version > type.version()) {
-                throw new IllegalArgumentException("an event of type " + envelope.path("type") + ", version " + envelope.path("version") + ": written by a later version of Wartung?");
+                throw new IllegalArgumentException("an event of type " + envelope.path("type") + ", version "
+                        + envelope.path("version") + ": written by a later version of Wartung?");
             }
             JsonNode body = envelope.path("body");
-            for (UnaryOperator<JsonNode> up : type.bringsUp().subList(version - 1, type.bringsUp().size())) {
+            for (UnaryOperator<JsonNode> up :
+                    type.bringsUp().subList(version - 1, type.bringsUp().size())) {
                 body = up.apply(body);
             }
             return JSON.treeToValue(body, type.event());

@@ -5,7 +5,10 @@ import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.sealing.OldSeal;
 import java.util.stream.Collectors;
 
-/** What an event says in words: the reason, note or remark it was made with; empty where it says nothing more than that it happened. */
+/**
+ * What an event says in words: the reason, note or remark it was made with; empty where it says nothing more than that
+ * it happened.
+ */
 public final class EventWords implements JobEvent.Cases<String> {
 
     private static final EventWords WORDS = new EventWords();
@@ -39,7 +42,10 @@ public final class EventWords implements JobEvent.Cases<String> {
     /** The readings that failed, and why. */
     @Override
     public String readingFailed(JobEvent.ReadingFailed event) {
-        return event.tried().answers().stream().filter(a -> !a.settled()).map(a -> a.asked() + " " + a.verdict().finding()).collect(Collectors.joining("; "));
+        return event.tried().answers().stream()
+                .filter(a -> !a.settled())
+                .map(a -> a.asked() + " " + a.verdict().finding())
+                .collect(Collectors.joining("; "));
     }
 
     @Override
@@ -55,8 +61,10 @@ public final class EventWords implements JobEvent.Cases<String> {
     @Override
     public String found(JobEvent.Found event) {
         Finding finding = event.finding();
-        return finding.inWords() + finding.size().map(q -> ", " + q.shown()).orElse("") + finding.direction().map(d -> ", " + d.words()).orElse("")
-                + (finding.note().isEmpty() ? "" : ", " + finding.note()) + ": " + finding.decision().words() + ". " + finding.reason();
+        return finding.inWords() + finding.size().map(q -> ", " + q.shown()).orElse("")
+                + finding.direction().map(d -> ", " + d.words()).orElse("")
+                + (finding.note().isEmpty() ? "" : ", " + finding.note()) + ": "
+                + finding.decision().words() + ". " + finding.reason();
     }
 
     @Override
@@ -67,7 +75,8 @@ public final class EventWords implements JobEvent.Cases<String> {
     @Override
     public String oldSeal(JobEvent.OldSealJudged event) {
         OldSeal seal = event.seal();
-        return seal.name() + ": " + seal.looked() + (seal.note().isEmpty() ? "" : ", " + seal.note()) + ". Most likely: " + seal.causes().stream().findFirst().orElse("");
+        return seal.name() + ": " + seal.looked() + (seal.note().isEmpty() ? "" : ", " + seal.note())
+                + ". Most likely: " + seal.causes().stream().findFirst().orElse("");
     }
 
     @Override

@@ -51,47 +51,92 @@ class FindingsController {
     }
 
     @GetMapping("/jobs/{number:\\d{1,9}}/findings")
-    String findings(@PathVariable int number, @RequestParam Map<String, String> typed, @ModelAttribute("units") UnitSystem units, Model model) {
+    String findings(
+            @PathVariable int number,
+            @RequestParam Map<String, String> typed,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
         return show(number, typed, units, Outcome.DONE, model);
     }
 
     @PostMapping("/jobs/{number:\\d{1,9}}/findings")
-    String find(@PathVariable int number, @RequestParam UUID entryId, @RequestParam Map<String, String> typed, @RequestParam(required = false) @Nullable MultipartFile photo,
-                @ModelAttribute("units") UnitSystem units, Model model) throws IOException {
+    String find(
+            @PathVariable int number,
+            @RequestParam UUID entryId,
+            @RequestParam Map<String, String> typed,
+            @RequestParam(required = false) @Nullable MultipartFile photo,
+            @ModelAttribute("units") UnitSystem units,
+            Model model)
+            throws IOException {
         Outcome outcome = judging.find(number, entryId, typed, photo == null ? new byte[0] : photo.getBytes());
         return show(number, outcome.went() ? Map.of() : typed, units, outcome, model);
     }
 
     @PostMapping("/jobs/{number:\\d{1,9}}/findings/arrived")
-    String arrived(@PathVariable int number, @RequestParam UUID entryId, @RequestParam String arrived, @RequestParam(defaultValue = "") String lot, @ModelAttribute("units") UnitSystem units, Model model) {
-        return show(number, Map.of("lot." + arrived, lot), units, judging.arrived(number, entryId, arrived, lot), model);
+    String arrived(
+            @PathVariable int number,
+            @RequestParam UUID entryId,
+            @RequestParam String arrived,
+            @RequestParam(defaultValue = "") String lot,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
+        return show(
+                number, Map.of("lot." + arrived, lot), units, judging.arrived(number, entryId, arrived, lot), model);
     }
 
     @PostMapping("/jobs/{number:\\d{1,9}}/findings/seal")
-    String seal(@PathVariable int number, @RequestParam UUID entryId, @RequestParam(defaultValue = "") String seal, @RequestParam(defaultValue = "") String appearance,
-                @RequestParam(name = "seal-note", defaultValue = "") String note, @ModelAttribute("units") UnitSystem units, Model model) {
+    String seal(
+            @PathVariable int number,
+            @RequestParam UUID entryId,
+            @RequestParam(defaultValue = "") String seal,
+            @RequestParam(defaultValue = "") String appearance,
+            @RequestParam(name = "seal-note", defaultValue = "") String note,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
         Outcome outcome = judging.oldSeal(number, entryId, seal, appearance, note);
-        return show(number, outcome.went() ? Map.of() : Map.of("seal", seal, "appearance", appearance, "seal-note", note), units, outcome, model);
+        return show(
+                number,
+                outcome.went() ? Map.of() : Map.of("seal", seal, "appearance", appearance, "seal-note", note),
+                units,
+                outcome,
+                model);
     }
 
     @PostMapping("/jobs/{number:\\d{1,9}}/findings/check")
-    String check(@PathVariable int number, @RequestParam UUID entryId, @RequestParam String check, @RequestParam(defaultValue = "") String answer, @ModelAttribute("units") UnitSystem units, Model model) {
-        return show(number, Map.of("answer." + check, answer), units, judging.check(number, entryId, check, answer), model);
+    String check(
+            @PathVariable int number,
+            @RequestParam UUID entryId,
+            @RequestParam String check,
+            @RequestParam(defaultValue = "") String answer,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
+        return show(
+                number, Map.of("answer." + check, answer), units, judging.check(number, entryId, check, answer), model);
     }
 
     /** A photo as it was kept. It never changes, so a browser may keep it; only for whoever is logged in. */
     @GetMapping("/photos/{id}")
     ResponseEntity<byte[]> photo(@PathVariable UUID id) {
-        return judging.photo(id).map(jpeg -> ResponseEntity.ok().contentType(MediaType.IMAGE_JPEG).cacheControl(CacheControl.noCache().cachePrivate()).body(jpeg))
+        return judging.photo(id)
+                .map(jpeg -> ResponseEntity.ok()
+                        .contentType(MediaType.IMAGE_JPEG)
+                        .cacheControl(CacheControl.noCache().cachePrivate())
+                        .body(jpeg))
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
     /** The valve now; what can be looked at is named. */
     private String asItStands(JobView view, FindingForm form) {
         Bench bench = view.progress().bench();
-        List<CallOut> named = form.exposed().stream().map(e -> new CallOut(e.part().id(), e.part().name(), "", "plain")).toList();
-        return sheets.drawing(view.sheets(), bench.configuration()).svg(bench, new SectionDrawing.View(List.of(), named.stream().map(CallOut::part).toList(), named, Optional.empty()),
-                "Section of " + view.job().valve().tag() + " as it stands; named is what can be looked at");
+        List<CallOut> named = form.exposed().stream()
+                .map(e -> new CallOut(e.part().id(), e.part().name(), "", "plain"))
+                .toList();
+        return sheets.drawing(view.sheets(), bench.configuration())
+                .svg(
+                        bench,
+                        new SectionDrawing.View(
+                                List.of(), named.stream().map(CallOut::part).toList(), named, Optional.empty()),
+                        "Section of " + view.job().valve().tag() + " as it stands; named is what can be looked at");
     }
 
     private String show(int number, Map<String, String> typed, UnitSystem units, Outcome outcome, Model model) {
@@ -109,19 +154,46 @@ class FindingsController {
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);
         model.addAttribute("outcome", outcome);
-        model.addAttribute("mine", view.job().state() == JobState.RUNNING && view.job().holder().filter(h -> service.isMe(h)).isPresent());
-        model.addAttribute("picture", form.kind().map(k -> FindingDrawing.svg(k.id(), form.direction().filter(Direction.ALONG::equals).isPresent(), form.point().orElseThrow().name())).orElse(""));
-        model.addAttribute("section", form.point().isEmpty() && typed.getOrDefault("seal", "").isEmpty() ? asItStands(view, form) : "");
+        model.addAttribute(
+                "mine",
+                view.job().state() == JobState.RUNNING
+                        && view.job().holder().filter(h -> service.isMe(h)).isPresent());
+        model.addAttribute(
+                "picture",
+                form.kind()
+                        .map(k -> FindingDrawing.svg(
+                                k.id(),
+                                form.direction().filter(Direction.ALONG::equals).isPresent(),
+                                form.point().orElseThrow().name()))
+                        .orElse(""));
+        model.addAttribute(
+                "section",
+                form.point().isEmpty() && typed.getOrDefault("seal", "").isEmpty() ? asItStands(view, form) : "");
         model.addAttribute("bin", Judging.inTheBin(view));
         model.addAttribute("appearances", Knowledge.oldSeals().appearances());
-        model.addAttribute("looks", Knowledge.oldSeals().appearances().stream().collect(Collectors.toMap(Appearance::id, a -> OldSealDrawing.svg(a.id(), a.name()))));
-        model.addAttribute("names", Knowledge.oldSeals().appearances().stream().collect(Collectors.toMap(Appearance::id, Appearance::name)));
+        model.addAttribute(
+                "looks",
+                Knowledge.oldSeals().appearances().stream()
+                        .collect(Collectors.toMap(Appearance::id, a -> OldSealDrawing.svg(a.id(), a.name()))));
+        model.addAttribute(
+                "names",
+                Knowledge.oldSeals().appearances().stream()
+                        .collect(Collectors.toMap(Appearance::id, Appearance::name)));
         Optional<Appearance> chosen = Knowledge.oldSeals().appearance(typed.getOrDefault("appearance", ""));
         model.addAttribute("tells", chosen.orElse(null));
-        model.addAttribute("greased", typed.getOrDefault("seal", "").isEmpty() ? ""
-                : view.build().part(typed.getOrDefault("seal", "")).map(p -> judging.lastGrease(view, p.name())).orElse(""));
-        model.addAttribute("before", oldSeals.findByValveIdOrderByAtDesc(view.job().valve().id()).stream()
-                .filter(o -> o.part().equals(typed.getOrDefault("seal", "")) && o.jobNumber() != number).toList());
+        model.addAttribute(
+                "greased",
+                typed.getOrDefault("seal", "").isEmpty()
+                        ? ""
+                        : view.build()
+                                .part(typed.getOrDefault("seal", ""))
+                                .map(p -> judging.lastGrease(view, p.name()))
+                                .orElse(""));
+        model.addAttribute(
+                "before",
+                oldSeals.findByValveIdOrderByAtDesc(view.job().valve().id()).stream()
+                        .filter(o -> o.part().equals(typed.getOrDefault("seal", "")) && o.jobNumber() != number)
+                        .toList());
         return PAGE;
     }
 }

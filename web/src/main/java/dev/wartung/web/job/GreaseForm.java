@@ -1,6 +1,5 @@
 package dev.wartung.web.job;
 
-import dev.wartung.core.progress.Greased;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.lubrication.Film;
 import dev.wartung.core.lubrication.GreaseShelf;
@@ -11,6 +10,7 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.procedure.Greasing;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer.Acceptance;
+import dev.wartung.core.progress.Greased;
 import dev.wartung.web.account.Account;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -23,7 +23,8 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * The films of one step: the tin chosen for each, or the tin somebody has in hand instead. One that does harm is refused; it is used all the same only for a
+ * The films of one step: the tin chosen for each, or the tin somebody has in hand instead. One that does harm is
+ * refused; it is used all the same only for a
  * reason, and where product comes only with a second person.
  */
 final class GreaseForm {
@@ -49,7 +50,15 @@ final class GreaseForm {
      * @param amount for all of them together, as a hand judges it; empty where a part's size is not known
      * @param each   for each of them
      */
-    record Line(String grease, String lot, String registration, String on, String amount, String each, String reason, boolean lacks) {}
+    record Line(
+            String grease,
+            String lot,
+            String registration,
+            String on,
+            String amount,
+            String each,
+            String reason,
+            boolean lacks) {}
 
     /** What to lay on. */
     List<Line> lines() {
@@ -58,22 +67,50 @@ final class GreaseForm {
 
     /** Films grouped by the tin they are taken from. */
     static List<Line> lines(List<Step.Film> films, GreaseShelf shelf) {
-        Map<String, List<Greasing>> byTin = films.stream().map(f -> Greasing.of(f, shelf))
-                .collect(Collectors.groupingBy(g -> g.tin().map(Tin::lot).orElse("") + g.film().grease() + g.lacks(), LinkedHashMap::new, Collectors.toList()));
-        return byTin.values().stream().map(same -> {
-            Greasing first = same.get(0);
-            double volume = same.stream().mapToDouble(g -> g.film().volumeM3()).sum();
-            boolean known = same.stream().allMatch(g -> g.film().volumeM3() > 0);
-            return new Line(first.tin().map(t -> t.grease().name()).orElse(first.film().grease()), first.tin().map(Tin::lot).orElse(""),
-                    first.tin().map(t -> t.grease().registration()).orElse(first.film().registration()), same.stream().map(g -> Part.inSentence(g.film().name())).collect(Collectors.joining(", ")),
-                    known ? Film.byEye(volume) : "",
-                    known ? same.stream().map(g -> Part.inSentence(g.film().name()) + " " + new Quantity(g.film().volumeM3(), Dimension.VOLUME).shown()).collect(Collectors.joining(", ")) : "", same.stream().flatMap(g -> Stream.of(g.reason().split("(?<=\\.) "))).distinct().collect(Collectors.joining(" ")), first.lacks());
-        }).toList();
+        Map<String, List<Greasing>> byTin = films.stream()
+                .map(f -> Greasing.of(f, shelf))
+                .collect(Collectors.groupingBy(
+                        g -> g.tin().map(Tin::lot).orElse("") + g.film().grease() + g.lacks(),
+                        LinkedHashMap::new,
+                        Collectors.toList()));
+        return byTin.values().stream()
+                .map(same -> {
+                    Greasing first = same.get(0);
+                    double volume =
+                            same.stream().mapToDouble(g -> g.film().volumeM3()).sum();
+                    boolean known = same.stream().allMatch(g -> g.film().volumeM3() > 0);
+                    return new Line(
+                            first.tin()
+                                    .map(t -> t.grease().name())
+                                    .orElse(first.film().grease()),
+                            first.tin().map(Tin::lot).orElse(""),
+                            first.tin()
+                                    .map(t -> t.grease().registration())
+                                    .orElse(first.film().registration()),
+                            same.stream()
+                                    .map(g -> Part.inSentence(g.film().name()))
+                                    .collect(Collectors.joining(", ")),
+                            known ? Film.byEye(volume) : "",
+                            known
+                                    ? same.stream()
+                                            .map(g -> Part.inSentence(g.film().name()) + " "
+                                                    + new Quantity(g.film().volumeM3(), Dimension.VOLUME).shown())
+                                            .collect(Collectors.joining(", "))
+                                    : "",
+                            same.stream()
+                                    .flatMap(g -> Stream.of(g.reason().split("(?<=\\.) ")))
+                                    .distinct()
+                                    .collect(Collectors.joining(" ")),
+                            first.lacks());
+                })
+                .toList();
     }
 
     /** The tin in hand, by its lot; empty where none was typed or it is on no list. */
     private Optional<Tin> inHand() {
-        return shelf.tins().stream().filter(t -> t.lot().equalsIgnoreCase(lot())).findFirst();
+        return shelf.tins().stream()
+                .filter(t -> t.lot().equalsIgnoreCase(lot()))
+                .findFirst();
     }
 
     private String lot() {
@@ -82,11 +119,14 @@ final class GreaseForm {
 
     /** The tin in hand judged for these films: the worst of them; empty while there is nothing to judge. */
     Optional<Suitability> judged() {
-        return inHand().flatMap(tin -> films.stream().map(f -> Greasing.judge(f, tin, shelf)).max(Comparator.comparing(Suitability::level)));
+        return inHand().flatMap(tin ->
+                films.stream().map(f -> Greasing.judge(f, tin, shelf)).max(Comparator.comparing(Suitability::level)));
     }
 
     String unknown() {
-        return !lot().isEmpty() && shelf.keepsAList() && inHand().isEmpty() ? "No tin of lot “" + lot() + "” is on this site's list." : "";
+        return !lot().isEmpty() && shelf.keepsAList() && inHand().isEmpty()
+                ? "No tin of lot “" + lot() + "” is on this site's list."
+                : "";
     }
 
     /**
@@ -104,24 +144,45 @@ final class GreaseForm {
             return List.of();
         }
         if (lot().isEmpty()) {
-            films.stream().map(f -> Greasing.of(f, shelf)).filter(Greasing::lacks).findFirst().ifPresent(g -> troubles.put(LOT, g.reason() + " Type the lot of another tin."));
-            return films.stream().map(f -> Greasing.of(f, shelf)).map(g -> g.tin().map(t -> laid(g.film(), t, "", Optional.empty()))
-                    .orElseGet(() -> new Greased(g.film().name(), g.film().grease(), "", g.film().registration(), "", Optional.empty()))).toList();
+            films.stream()
+                    .map(f -> Greasing.of(f, shelf))
+                    .filter(Greasing::lacks)
+                    .findFirst()
+                    .ifPresent(g -> troubles.put(LOT, g.reason() + " Type the lot of another tin."));
+            return films.stream()
+                    .map(f -> Greasing.of(f, shelf))
+                    .map(g -> g.tin()
+                            .map(t -> laid(g.film(), t, "", Optional.empty()))
+                            .orElseGet(() -> new Greased(
+                                    g.film().name(),
+                                    g.film().grease(),
+                                    "",
+                                    g.film().registration(),
+                                    "",
+                                    Optional.empty())))
+                    .toList();
         }
         Optional<Tin> tin = inHand();
         if (tin.isEmpty()) {
-            return films.stream().map(f -> new Greased(f.name(), f.grease(), lot(), f.registration(), "", Optional.empty())).toList();
+            return films.stream()
+                    .map(f -> new Greased(f.name(), f.grease(), lot(), f.registration(), "", Optional.empty()))
+                    .toList();
         }
         Optional<Acceptance> accepted = judged().filter(Suitability::harms).flatMap(s -> accepted(s, troubles, second));
         List<Greased> greased = new ArrayList<>();
         films.forEach(film -> {
             Suitability here = Greasing.judge(film, tin.get(), shelf);
-            greased.add(laid(film, tin.get(), here.level() == Suitability.Level.SUITS ? "" : here.inWords(), here.harms() ? accepted : Optional.empty()));
+            greased.add(laid(
+                    film,
+                    tin.get(),
+                    here.level() == Suitability.Level.SUITS ? "" : here.inWords(),
+                    here.harms() ? accepted : Optional.empty()));
         });
         return greased;
     }
 
-    private Optional<Acceptance> accepted(Suitability harm, Map<String, String> troubles, Supplier<Optional<Account>> second) {
+    private Optional<Acceptance> accepted(
+            Suitability harm, Map<String, String> troubles, Supplier<Optional<Account>> second) {
         String reason = typed.getOrDefault(REASON, "").strip();
         if (reason.isEmpty() || reason.length() > 500) {
             troubles.put(REFUSED, harm.inWords());
@@ -133,12 +194,15 @@ final class GreaseForm {
         Optional<Account> agreed = second.get();
         if (agreed.isEmpty()) {
             troubles.put(REFUSED, harm.inWords());
-            troubles.put(StepForm.SECOND_NAME, "Product comes here: a second person agrees with their own name and password.");
+            troubles.put(
+                    StepForm.SECOND_NAME,
+                    "Product comes here: a second person agrees with their own name and password.");
         }
         return agreed.map(a -> new Acceptance(reason, Optional.of(a.name())));
     }
 
     private static Greased laid(Step.Film film, Tin tin, String against, Optional<Acceptance> accepted) {
-        return new Greased(film.name(), tin.grease().name(), tin.lot(), tin.grease().registration(), against, accepted);
+        return new Greased(
+                film.name(), tin.grease().name(), tin.lot(), tin.grease().registration(), against, accepted);
     }
 }

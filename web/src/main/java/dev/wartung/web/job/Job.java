@@ -1,13 +1,12 @@
 package dev.wartung.web.job;
 
-import org.hibernate.annotations.ColumnTransformer;
-import jakarta.persistence.Column;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.valve.StoredOptions;
 import dev.wartung.web.valve.Valve;
+import jakarta.persistence.Column;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -23,12 +22,14 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.hibernate.annotations.ColumnTransformer;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Work on one valve. It keeps its own copy of the procedure and names the sheets it was derived from, so that later edits never change
+ * Work on one valve. It keeps its own copy of the procedure and names the sheets it was derived from, so that later
+ * edits never change
  * what was done.
  */
 @Entity
@@ -37,39 +38,56 @@ public class Job {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private int number;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Valve valve;
+
     private String title;
     private String work;
     private @Nullable String chosenPart;
+
     @Enumerated(EnumType.STRING)
     private JobState state = JobState.PLANNED;
+
     private LocalDate dueOn;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Account plannedBy;
+
     private Instant plannedAt;
+
     @ManyToOne(fetch = FetchType.EAGER)
     private @Nullable Account holder;
+
     private @Nullable Instant startedAt;
     private @Nullable Instant endedAt;
+
     @JdbcTypeCode(SqlTypes.CHAR)
     private String anatomyDigest;
+
     @JdbcTypeCode(SqlTypes.CHAR)
     private String typeDigest;
+
     @Enumerated(EnumType.STRING)
     private Drive drive;
+
     @Convert(converter = StoredOptions.class)
     @Column(columnDefinition = "jsonb")
     @ColumnTransformer(write = "?::jsonb")
     private Map<String, String> options;
+
     @Column(columnDefinition = "json")
     @ColumnTransformer(write = "?::json")
     private String procedureJson;
+
     @Column(columnDefinition = "json")
     @ColumnTransformer(write = "?::json")
     private String carriedJson;
+
     private String waitsFor = "";
+
     @Version
     private int version;
 
@@ -77,10 +95,24 @@ public class Job {
     protected Job() {}
 
     /** What a job is derived from, kept with it. */
-    record Basis(String anatomyDigest, String typeDigest, ValveConfiguration configuration, String procedureJson, String carriedJson) {}
+    record Basis(
+            String anatomyDigest,
+            String typeDigest,
+            ValveConfiguration configuration,
+            String procedureJson,
+            String carriedJson) {}
 
     @SuppressWarnings("NullAway.Init")
-    Job(int number, Valve valve, String title, String work, List<String> chosenParts, LocalDate dueOn, Account plannedBy, Instant plannedAt, Basis basis) {
+    Job(
+            int number,
+            Valve valve,
+            String title,
+            String work,
+            List<String> chosenParts,
+            LocalDate dueOn,
+            Account plannedBy,
+            Instant plannedAt,
+            Basis basis) {
         this.number = number;
         this.valve = valve;
         this.title = title;

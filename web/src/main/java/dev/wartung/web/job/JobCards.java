@@ -37,8 +37,21 @@ public class JobCards {
      * @param base the address this application is reached at
      */
     public byte[] of(JobView view, UnitSystem units, String base) {
-        return documents.pdf("job-card-pdf", Map.of("view", view, "job", view.job(), "phases", byPhase(view.progress().procedure().steps()), "greases", planning.greases(view.job().valve(), view.progress().procedure()),
-                "units", units, "qr", QrCode.svg(base + "/jobs/" + view.job().number(), CODE_SIZE)));
+        return documents.pdf(
+                "job-card-pdf",
+                Map.of(
+                        "view",
+                        view,
+                        "job",
+                        view.job(),
+                        "phases",
+                        byPhase(view.progress().procedure().steps()),
+                        "greases",
+                        planning.greases(view.job().valve(), view.progress().procedure()),
+                        "units",
+                        units,
+                        "qr",
+                        QrCode.svg(base + "/jobs/" + view.job().number(), CODE_SIZE)));
     }
 
     private static List<StepsOfPhase> byPhase(List<Step> steps) {

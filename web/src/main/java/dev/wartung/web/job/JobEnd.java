@@ -17,7 +17,12 @@ class JobEnd {
     }
 
     List<String> hindrances(JobView view) {
-        return Stream.of(view.progress().hindrances().stream(), view.judgement().hindrances().stream(), watches.stream().flatMap(w -> w.hindrances(view.job()).stream())).flatMap(s -> s).toList();
+        return Stream.of(
+                        view.progress().hindrances().stream(),
+                        view.judgement().hindrances().stream(),
+                        watches.stream().flatMap(w -> w.hindrances(view.job()).stream()))
+                .flatMap(s -> s)
+                .toList();
     }
 
     void ended(Job job, Account by, Instant at) {

@@ -11,26 +11,33 @@ import jakarta.persistence.JoinColumn;
 import jakarta.persistence.ManyToOne;
 import java.time.Instant;
 import java.util.Optional;
-import java.util.UUID;
 import org.hibernate.annotations.ColumnTransformer;
 import org.hibernate.annotations.Immutable;
 import org.jspecify.annotations.Nullable;
 
-/** One thing that happened in a job, who did it and when. Never changed; a later entry takes back or corrects. The id comes from the client, so twice is once. */
+/**
+ * One thing that happened in a job, who did it and when. Never changed; a later entry takes back or corrects. The id
+ * comes from the client, so twice is once.
+ */
 @Entity
 @Immutable
 public class JobEntry extends Entered {
 
     @Column(name = "job_id")
     private Long jobId;
+
     private int seq;
     /** What the event is, as {@link EventFormat} names it: for those who count rows and need not read them. */
     private String kind;
+
     private @Nullable String stepId;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     @JoinColumn(name = "by_id")
     private Account by;
+
     private Instant at;
+
     @Convert(converter = StoredEvent.class)
     @Column(columnDefinition = "jsonb")
     @ColumnTransformer(read = "event::text", write = "?::jsonb")

@@ -13,7 +13,10 @@ import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Component;
 
-/** Reads a job back from what was stored: its procedure, what it carries, and what happened, and works out where it stands. */
+/**
+ * Reads a job back from what was stored: its procedure, what it carries, and what happened, and works out where it
+ * stands.
+ */
 @Component
 class JobFiles {
 
@@ -28,12 +31,17 @@ class JobFiles {
     JobView open(Job job) {
         Sheets.Pair pair = sheets.asKept(job.anatomyDigest(), job.typeDigest());
         List<JobEntry> all = entries.findByJobIdOrderBySeq(job.id());
-        JobLog log = new JobLog(job.configuration(), ProcedureFormat.procedure(job.procedureJson()), all.stream().map(JobEntry::happened).toList());
+        JobLog log = new JobLog(
+                job.configuration(),
+                ProcedureFormat.procedure(job.procedureJson()),
+                all.stream().map(JobEntry::happened).toList());
         Standing standing = log.standing();
         Build build = pair.anatomy().build();
-        ValveConfiguration becomes = standing.configuration().with(pair.anatomy().work(job.work()).map(WorkKind::becomes).orElse(Map.of()));
+        ValveConfiguration becomes = standing.configuration()
+                .with(pair.anatomy().work(job.work()).map(WorkKind::becomes).orElse(Map.of()));
         Supplies supplies = Supplies.of(pair.type(), build.resolve(becomes.facts()), becomes, standing.renews());
-        Progress progress = new Progress(build, standing.configuration(), carried(job), standing.procedure(), standing.confirmed());
+        Progress progress =
+                new Progress(build, standing.configuration(), carried(job), standing.procedure(), standing.confirmed());
         return new JobView(job, pair, progress.bench().build(), log, standing, progress, supplies, all);
     }
 

@@ -13,7 +13,17 @@ import org.jspecify.annotations.Nullable;
  * @param service  of its valve
  * @param holding  name of whoever holds its bench
  */
-public record JobLine(int number, String title, JobState state, LocalDate dueOn, @Nullable Instant ended, String waitsFor, String tag, String service, @Nullable Long holderId, @Nullable String holding) {
+public record JobLine(
+        int number,
+        String title,
+        JobState state,
+        LocalDate dueOn,
+        @Nullable Instant ended,
+        String waitsFor,
+        String tag,
+        String service,
+        @Nullable Long holderId,
+        @Nullable String holding) {
 
     public Optional<Instant> endedAt() {
         return Optional.ofNullable(ended);

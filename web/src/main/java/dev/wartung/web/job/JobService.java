@@ -32,8 +32,10 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Everything that can happen in a job. Each call locks the job, checks that it may happen now, and adds one entry in one transaction: it
- * is there when the answer is given. An entry's id comes with the request, so that asking twice is the same as asking once.
+ * Everything that can happen in a job. Each call locks the job, checks that it may happen now, and adds one entry in
+ * one transaction: it
+ * is there when the answer is given. An entry's id comes with the request, so that asking twice is the same as asking
+ * once.
  */
 @Service
 public class JobService {
@@ -52,8 +54,20 @@ public class JobService {
     private final CurrentAccount current;
     private final Clock clock;
 
-    JobService(Jobs jobs, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Correction correction, GreaseStore greases, JobEnd end, JobSeal seal, Stores stores, Toolbox toolbox,
-               CurrentAccount current, Clock clock) {
+    JobService(
+            Jobs jobs,
+            JobEntries entries,
+            JobFiles files,
+            Planning planning,
+            AfterClosing afterClosing,
+            Correction correction,
+            GreaseStore greases,
+            JobEnd end,
+            JobSeal seal,
+            Stores stores,
+            Toolbox toolbox,
+            CurrentAccount current,
+            Clock clock) {
         this.jobs = jobs;
         this.entries = entries;
         this.files = files;
@@ -90,7 +104,10 @@ public class JobService {
         return entries.findById(entry).map(e -> EventWords.of(e.event()));
     }
 
-    /** Takes the job to the bench. Where the valve was left otherwise than planned for since, it is not begun but must be planned anew. */
+    /**
+     * Takes the job to the bench. Where the valve was left otherwise than planned for since, it is not begun but must
+     * be planned anew.
+     */
     @Transactional
     public Outcome start(int number, UUID entryId) {
         Job job = lock(number);
@@ -100,7 +117,8 @@ public class JobService {
         if (job.state() != JobState.PLANNED) {
             return Outcome.done("This job has been started already.");
         }
-        boolean another = jobs.openOn(List.of(job.valve().id())).stream().anyMatch(other -> other.state() == JobState.RUNNING);
+        boolean another =
+                jobs.openOn(List.of(job.valve().id())).stream().anyMatch(other -> other.state() == JobState.RUNNING);
         if (another || job.valve().state() == ValveState.ON_BENCH) {
             return Outcome.refused("Another job on " + job.valve().tag() + " is on the bench. Finish that one first.");
         }
@@ -142,27 +160,46 @@ public class JobService {
             if (step.isEmpty()) {
                 return Outcome.refused("The job has moved on. This is the step that is due now.");
             }
-            Optional<String> blocked = view.judgement().blocks(step.get(), view.progress().cannotBeLeft().isPresent());
+            Optional<String> blocked = view.judgement()
+                    .blocks(step.get(), view.progress().cannotBeLeft().isPresent());
             if (blocked.isPresent()) {
                 return Outcome.refused(blocked.get());
             }
-            StepForm form = new StepForm(step.get(), view.supplies(), greases.shelf(view.job().valve().area()), typed, current.get().units(), current::second,
-                    (item, lot) -> stores.fitness(item, lot, 1), stores::substitute);
+            StepForm form = new StepForm(
+                    step.get(),
+                    view.supplies(),
+                    greases.shelf(view.job().valve().area()),
+                    typed,
+                    current.get().units(),
+                    current::second,
+                    (item, lot) -> stores.fitness(item, lot, 1),
+                    stores::substitute);
             Map<String, String> troubles = new LinkedHashMap<>(form.troubles());
             if (step.get().kitCount()) {
-                view.supplies().refusal(view.sheets().type(), view.build(), typed.getOrDefault(StepForm.KIT_NUMBER, "")).ifPresent(why -> troubles.put(StepForm.KIT_NUMBER, why));
+                view.supplies()
+                        .refusal(view.sheets().type(), view.build(), typed.getOrDefault(StepForm.KIT_NUMBER, ""))
+                        .ifPresent(why -> troubles.put(StepForm.KIT_NUMBER, why));
             }
             ToolForm tools = new ToolForm(step.get(), toolbox.all(), typed, Map.of(), LocalDate.now(clock));
             troubles.putAll(tools.troubles());
             if (!troubles.isEmpty()) {
-                return new Outcome("", troubles, "", form.open().stream().map(Answer::ask).toList());
+                return new Outcome(
+                        "", troubles, "", form.open().stream().map(Answer::ask).toList());
             }
-            JobEvent.Confirmed body = new JobEvent.Confirmed(form.answers(), form.lots(), form.secondPerson(), form.greased(),
-                    tools.chosen().entrySet().stream().collect(Collectors.toMap(Map.Entry::getKey, e -> e.getValue().number())));
-            tools.chosen().forEach((kind, tool) -> toolbox.used(tool.id(), view.job().valve().id(), number, stepId, ToolForm.readings(step.get(), kind)));
+            JobEvent.Confirmed body = new JobEvent.Confirmed(
+                    form.answers(),
+                    form.lots(),
+                    form.secondPerson(),
+                    form.greased(),
+                    tools.chosen().entrySet().stream().collect(Collectors.toMap(Map.Entry::getKey, e -> e.getValue()
+                            .number())));
+            tools.chosen()
+                    .forEach((kind, tool) -> toolbox.used(
+                            tool.id(), view.job().valve().id(), number, stepId, ToolForm.readings(step.get(), kind)));
             if (!form.open().isEmpty()) {
                 add(view.job(), entryId, Optional.of(stepId), new JobEvent.ReadingFailed(body));
-                return new Outcome("", Map.of(), "", form.open().stream().map(Answer::ask).toList());
+                return new Outcome(
+                        "", Map.of(), "", form.open().stream().map(Answer::ask).toList());
             }
             add(view.job(), entryId, Optional.of(stepId), body);
             if (step.get().kitCount()) {
@@ -174,43 +211,63 @@ public class JobService {
 
     /** Books what was counted in out of the stores: the kit once, what is not in it piece by piece. */
     private void taken(JobView view, List<CountedIn> counted) {
-        view.supplies().kit().ifPresent(kit -> counted.stream().filter(c -> c.fromKit().equals(kit.id())).findFirst()
+        view.supplies().kit().ifPresent(kit -> counted.stream()
+                .filter(c -> c.fromKit().equals(kit.id()))
+                .findFirst()
                 .ifPresent(c -> stores.take(kit.id(), c.lot(), 1, view.job().number(), c.instead())));
-        counted.stream().filter(c -> c.fromKit().isEmpty() && !c.article().isEmpty()).forEach(c -> stores.take(c.article(), c.lot(), 1, view.job().number(), c.instead()));
+        counted.stream()
+                .filter(c -> c.fromKit().isEmpty() && !c.article().isEmpty())
+                .forEach(c -> stores.take(c.article(), c.lot(), 1, view.job().number(), c.instead()));
     }
 
     /** Notes a problem at the current step. */
     @Transactional
     public Outcome problem(int number, UUID entryId, String note) {
-        return withReason(note, "note", () -> during(number, entryId, view -> {
-            add(view.job(), entryId, view.progress().current().map(Step::id), new JobEvent.Noted(note.strip()));
-            return Outcome.done("Noted. It stays on the record.");
-        }));
+        return withReason(
+                note,
+                "note",
+                () -> during(number, entryId, view -> {
+                    add(view.job(), entryId, view.progress().current().map(Step::id), new JobEvent.Noted(note.strip()));
+                    return Outcome.done("Noted. It stays on the record.");
+                }));
     }
 
     /** Takes the last confirmation back. */
     @Transactional
     public Outcome takeBack(int number, UUID entryId, String reason) {
-        return withReason(reason, "reason", () -> during(number, entryId, view -> {
-            List<Confirmation> confirmed = view.progress().confirmed();
-            if (confirmed.isEmpty()) {
-                return Outcome.refused("Nothing has been confirmed yet.");
-            }
-            Step last = confirmed.get(confirmed.size() - 1).step();
-            if (view.log().withoutLast().standing().procedure().steps().stream().noneMatch(s -> s.id().equals(last.id()))) {
-                return Outcome.refused("The way back was derived from what was done before it; that can no longer be taken back.");
-            }
-            add(view.job(), entryId, Optional.of(last.id()), new JobEvent.TakenBack(reason.strip()));
-            if (last.kitCount()) {
-                stores.putBack(view.job().number());
-            }
-            // what an answer at that step had found goes with it; the job no longer waits for its part
-            Set<String> gone = view.log().findingsOfLast().stream().map(UUID::toString).collect(Collectors.toSet());
-            if (view.judgement().waiting().stream().anyMatch(f -> gone.contains(f.id()))) {
-                view.job().waitsFor(view.judgement().waiting().stream().filter(f -> !gone.contains(f.id())).flatMap(f -> f.replaces().stream()).map(Replaced::name).findFirst().orElse(""));
-            }
-            return Outcome.done("The last step is taken back. It stays on the record that it was.");
-        }));
+        return withReason(
+                reason,
+                "reason",
+                () -> during(number, entryId, view -> {
+                    List<Confirmation> confirmed = view.progress().confirmed();
+                    if (confirmed.isEmpty()) {
+                        return Outcome.refused("Nothing has been confirmed yet.");
+                    }
+                    Step last = confirmed.get(confirmed.size() - 1).step();
+                    if (view.log().withoutLast().standing().procedure().steps().stream()
+                            .noneMatch(s -> s.id().equals(last.id()))) {
+                        return Outcome.refused(
+                                "The way back was derived from what was done before it; that can no longer be taken back.");
+                    }
+                    add(view.job(), entryId, Optional.of(last.id()), new JobEvent.TakenBack(reason.strip()));
+                    if (last.kitCount()) {
+                        stores.putBack(view.job().number());
+                    }
+                    // what an answer at that step had found goes with it; the job no longer waits for its part
+                    Set<String> gone = view.log().findingsOfLast().stream()
+                            .map(UUID::toString)
+                            .collect(Collectors.toSet());
+                    if (view.judgement().waiting().stream().anyMatch(f -> gone.contains(f.id()))) {
+                        view.job()
+                                .waitsFor(view.judgement().waiting().stream()
+                                        .filter(f -> !gone.contains(f.id()))
+                                        .flatMap(f -> f.replaces().stream())
+                                        .map(Replaced::name)
+                                        .findFirst()
+                                        .orElse(""));
+                    }
+                    return Outcome.done("The last step is taken back. It stays on the record that it was.");
+                }));
     }
 
     /** Takes the bench over from whoever holds it. */
@@ -231,18 +288,29 @@ public class JobService {
     }
 
     /**
-     * Corrects the record of what the valve is, and derives the job anew for what is there. Only before anything has been opened.
+     * Corrects the record of what the valve is, and derives the job anew for what is there. Only before anything has
+     * been opened.
      *
      * @param found what is there, by option and drive; what is not in it stays as it was
      */
     @Transactional
     public Outcome correct(int number, UUID entryId, Map<String, String> found, String reason) {
-        return withReason(reason, "correct.reason", () -> during(number, entryId, view -> {
-            if (!view.progress().untouched()) {
-                return Outcome.refused("Work on the valve has begun. Close up or stop, then correct the record with a new job.");
-            }
-            return correction.correct(view, found, reason.strip(), current.get(), clock.instant(), body -> add(view.job(), entryId, Optional.empty(), body));
-        }));
+        return withReason(
+                reason,
+                "correct.reason",
+                () -> during(number, entryId, view -> {
+                    if (!view.progress().untouched()) {
+                        return Outcome.refused(
+                                "Work on the valve has begun. Close up or stop, then correct the record with a new job.");
+                    }
+                    return correction.correct(
+                            view,
+                            found,
+                            reason.strip(),
+                            current.get(),
+                            clock.instant(),
+                            body -> add(view.job(), entryId, Optional.empty(), body));
+                }));
     }
 
     /** Derives the way back to a closed valve from where the job stands. */
@@ -252,7 +320,11 @@ public class JobService {
             List<Step> behind = view.progress().behind();
             Situation here = Situation.within(view.sheets().anatomy(), view.configuration(), behind);
             Procedure way = planning.derivation(view.sheets()).derive(Work.closeUp(), here);
-            add(view.job(), entryId, Optional.empty(), new JobEvent.ClosingUp(view.withUnfitParts(way.renamed("way" + (view.seq() + 1) + "-"))));
+            add(
+                    view.job(),
+                    entryId,
+                    Optional.empty(),
+                    new JobEvent.ClosingUp(view.withUnfitParts(way.renamed("way" + (view.seq() + 1) + "-"))));
             return Outcome.done("This is the way back to a closed valve from here.");
         });
     }
@@ -260,19 +332,29 @@ public class JobService {
     /** Ends the job with the valve out of service, as it lies. */
     @Transactional
     public Outcome stop(int number, UUID entryId, String reason) {
-        return withReason(reason, "reason", () -> during(number, entryId, view -> {
-            Optional<String> hindrance = view.progress().cannotBeLeft();
-            if (hindrance.isPresent()) {
-                return Outcome.refused(hindrance.get());
-            }
-            add(view.job(), entryId, view.progress().current().map(Step::id), new JobEvent.Stopped(reason.strip()));
-            view.job().end(JobState.STOPPED, clock.instant());
-            view.job().waitsFor("");
-            afterClosing.stopped(view, LocalDate.now(clock));
-            end.ended(view.job(), current.get(), clock.instant());
-            seal.seal(view.job());
-            return Outcome.done("Stopped. " + (view.ofNewValve() ? "The new valve is left as it lies." : view.job().valve().tag() + " is out of service."));
-        }));
+        return withReason(
+                reason,
+                "reason",
+                () -> during(number, entryId, view -> {
+                    Optional<String> hindrance = view.progress().cannotBeLeft();
+                    if (hindrance.isPresent()) {
+                        return Outcome.refused(hindrance.get());
+                    }
+                    add(
+                            view.job(),
+                            entryId,
+                            view.progress().current().map(Step::id),
+                            new JobEvent.Stopped(reason.strip()));
+                    view.job().end(JobState.STOPPED, clock.instant());
+                    view.job().waitsFor("");
+                    afterClosing.stopped(view, LocalDate.now(clock));
+                    end.ended(view.job(), current.get(), clock.instant());
+                    seal.seal(view.job());
+                    return Outcome.done("Stopped. "
+                            + (view.ofNewValve()
+                                    ? "The new valve is left as it lies."
+                                    : view.job().valve().tag() + " is out of service."));
+                }));
     }
 
     /** Closes the job, if nothing stands in the way, the count is right and it is signed. */
@@ -288,15 +370,26 @@ public class JobService {
             if (count.leftInBag() > 0 && !form.decided()) {
                 troubles.put(ClosingForm.LEFT, "Say what becomes of them.");
             }
-            List<Signature> signatures = troubles.isEmpty() ? form.signed(view, current, clock.instant(), troubles) : List.of();
+            List<Signature> signatures =
+                    troubles.isEmpty() ? form.signed(view, current, clock.instant(), troubles) : List.of();
             if (!troubles.isEmpty()) {
                 return Outcome.refused(troubles);
             }
             if (form.returned()) {
-                count.left().forEach(c -> stores.giveBack(c.article(), c.lot(), Optional.of(c.fromKit()).filter(k -> !k.isEmpty()), number));
+                count.left()
+                        .forEach(c -> stores.giveBack(
+                                c.article(), c.lot(), Optional.of(c.fromKit()).filter(k -> !k.isEmpty()), number));
             }
-            add(view.job(), entryId, Optional.empty(),
-                    new JobEvent.Closed(count.inBin(), count.leftInBag(), form.remark().strip(), form.returned() ? JobEvent.Closed.Left.RETURNED : JobEvent.Closed.Left.SCRAPPED, signatures));
+            add(
+                    view.job(),
+                    entryId,
+                    Optional.empty(),
+                    new JobEvent.Closed(
+                            count.inBin(),
+                            count.leftInBag(),
+                            form.remark().strip(),
+                            form.returned() ? JobEvent.Closed.Left.RETURNED : JobEvent.Closed.Left.SCRAPPED,
+                            signatures));
             view.job().end(JobState.CLOSED, clock.instant());
             afterClosing.closed(view, LocalDate.now(clock), current.get(), clock.instant());
             end.ended(view.job(), current.get(), clock.instant());
@@ -320,7 +413,8 @@ public class JobService {
         }
         Account me = current.get();
         if (job.holder().filter(h -> h.id().equals(me.id())).isEmpty()) {
-            return Outcome.refused("The bench is held by " + job.holder().map(Account::name).orElse("nobody") + ". Take it over to go on here.");
+            return Outcome.refused("The bench is held by "
+                    + job.holder().map(Account::name).orElse("nobody") + ". Take it over to go on here.");
         }
         return what.happen(files.open(job));
     }
@@ -341,6 +435,11 @@ public class JobService {
     }
 
     void add(Job job, UUID id, Optional<String> stepId, JobEvent event) {
-        entries.saveAndFlush(new JobEntry(job.id(), entries.lastSeq(job.id()) + 1, new Happened(id, stepId, event), current.get(), clock.instant()));
+        entries.saveAndFlush(new JobEntry(
+                job.id(),
+                entries.lastSeq(job.id()) + 1,
+                new Happened(id, stepId, event),
+                current.get(),
+                clock.instant()));
     }
 }

@@ -30,7 +30,15 @@ import java.util.stream.Stream;
  * @param progress  the same, carried out on the simulated bench
  * @param entries   what happened, with who did it and when; in order
  */
-public record JobView(Job job, Sheets.Pair sheets, Build build, JobLog log, Standing standing, Progress progress, Supplies supplies, List<JobEntry> entries) {
+public record JobView(
+        Job job,
+        Sheets.Pair sheets,
+        Build build,
+        JobLog log,
+        Standing standing,
+        Progress progress,
+        Supplies supplies,
+        List<JobEntry> entries) {
 
     /** What the valve was when the job began; a corrected record counts from the beginning. */
     public ValveConfiguration configuration() {
@@ -54,7 +62,10 @@ public record JobView(Job job, Sheets.Pair sheets, Build build, JobLog log, Stan
 
     /** What was reported before the job was planned; empty where nothing was. */
     public String reported() {
-        return of(JobEvent.Reported.class).findFirst().map(JobEvent.Reported::text).orElse("");
+        return of(JobEvent.Reported.class)
+                .findFirst()
+                .map(JobEvent.Reported::text)
+                .orElse("");
     }
 
     /** Everything of a kind that happened, in order, also what was taken back later. */
@@ -62,7 +73,10 @@ public record JobView(Job job, Sheets.Pair sheets, Build build, JobLog log, Stan
         return entries.stream().map(JobEntry::event).filter(kind::isInstance).map(kind::cast);
     }
 
-    /** A procedure that takes the place of the one under way, with every part that was found unfit and is still the old one. */
+    /**
+     * A procedure that takes the place of the one under way, with every part that was found unfit and is still the old
+     * one.
+     */
     Procedure withUnfitParts(Procedure next) {
         Procedure whole = next;
         for (Part part : unfit()) {
@@ -73,13 +87,19 @@ public record JobView(Job job, Sheets.Pair sheets, Build build, JobLog log, Stan
 
     /** A procedure of this job with one part more to renew; empty where what is left of it does not get at the part. */
     Optional<Procedure> replacing(Procedure procedure, Part part) {
-        return Replacement.into(procedure, progress.confirmedIds(), part, progress.bench().place(part.id()) == Place.CLOTH);
+        return Replacement.into(
+                procedure, progress.confirmedIds(), part, progress.bench().place(part.id()) == Place.CLOTH);
     }
 
     /** Parts that were found unfit and are still the old ones: on the valve, on the cloth, or waited for. */
     List<Part> unfit() {
-        return judgement().findings().stream().flatMap(f -> f.replaces().stream()).map(r -> r.part()).distinct().filter(p -> !progress.bench().isNew(p))
-                .flatMap(p -> build.part(p).stream()).toList();
+        return judgement().findings().stream()
+                .flatMap(f -> f.replaces().stream())
+                .map(r -> r.part())
+                .distinct()
+                .filter(p -> !progress.bench().isNew(p))
+                .flatMap(p -> build.part(p).stream())
+                .toList();
     }
 
     /** Whether it is about a new valve that is not in its line yet: the one on record is not touched. */
@@ -90,7 +110,9 @@ public record JobView(Job job, Sheets.Pair sheets, Build build, JobLog log, Stan
     /** How it ended, and what that makes of the valve. */
     public String ending() {
         boolean closed = job.state() == JobState.CLOSED;
-        return closed ? ofNewValve() ? "closed, ready for its line" : "closed, in service" : ofNewValve() ? "stopped, left as it lies" : "stopped, out of service";
+        return closed
+                ? ofNewValve() ? "closed, ready for its line" : "closed, in service"
+                : ofNewValve() ? "stopped, left as it lies" : "stopped, out of service";
     }
 
     /** Raised by one with every entry: two screens show the same job only when they show the same number. */

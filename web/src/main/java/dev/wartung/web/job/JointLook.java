@@ -19,13 +19,18 @@ class JointLook extends Entered {
 
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private Valve valve;
+
     private int jobNumber;
+
     @Enumerated(EnumType.STRING)
     private Dimension dimension;
+
     @Column(name = "value_si")
     private double si;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Account by;
+
     private Instant at;
 
     @SuppressWarnings("NullAway.Init")

@@ -14,14 +14,16 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * How one joint settles since it was tightened. The reading at tightening counts as after one hour, where the logarithm begins.
+ * How one joint settles since it was tightened. The reading at tightening counts as after one hour, where the logarithm
+ * begins.
  *
  * @param jobNumber the job that tightened it
  * @param what      what was read, in words
  * @param limit     not to be passed: a gap above it, a torque below it
  * @param readings  at tightening, then at each look
  */
-public record JointSeries(int jobNumber, String what, Quantity limit, Quantity most, Instant tightened, List<Reading> readings) {
+public record JointSeries(
+        int jobNumber, String what, Quantity limit, Quantity most, Instant tightened, List<Reading> readings) {
 
     /** A reading, so many hours after tightening. */
     public record Reading(double hours, Quantity read, String by, Instant at) {}
@@ -36,8 +38,11 @@ public record JointSeries(int jobNumber, String what, Quantity limit, Quantity m
 
     /** The line through the readings; empty before a first look. */
     public Optional<Settling> settling() {
-        List<Look> looks = readings.stream().map(r -> new Look(r.hours(), r.read().si())).toList();
-        return looks.stream().map(Look::hours).distinct().count() < 2 ? Optional.empty() : Optional.of(Settling.of(looks));
+        List<Look> looks =
+                readings.stream().map(r -> new Look(r.hours(), r.read().si())).toList();
+        return looks.stream().map(Look::hours).distinct().count() < 2
+                ? Optional.empty()
+                : Optional.of(Settling.of(looks));
     }
 
     /** When to look again. */
@@ -47,11 +52,16 @@ public record JointSeries(int jobNumber, String what, Quantity limit, Quantity m
 
     /** What the series says to do. */
     public String says() {
-        return settling().map(s -> {
-            Advice advice = s.advice(limit.si(), gap());
-            String when = s.reaches(limit.si()).filter(h -> advice == Advice.WATCH).map(h -> " That is " + Settling.duration(h) + " after tightening.").orElse("");
-            return advice.says() + when + " " + advice.next();
-        }).orElse("No look yet since it was tightened. Two readings show how fast it settles.");
+        return settling()
+                .map(s -> {
+                    Advice advice = s.advice(limit.si(), gap());
+                    String when = s.reaches(limit.si())
+                            .filter(h -> advice == Advice.WATCH)
+                            .map(h -> " That is " + Settling.duration(h) + " after tightening.")
+                            .orElse("");
+                    return advice.says() + when + " " + advice.next();
+                })
+                .orElse("No look yet since it was tightened. Two readings show how fast it settles.");
     }
 
     /** A reading with one digit more than usual: what is lost between two looks is small. */
@@ -67,12 +77,24 @@ public record JointSeries(int jobNumber, String what, Quantity limit, Quantity m
 
     /** For instance "loses 0.4 N·m for every tenfold of time". */
     public String pace(UnitSystem units) {
-        return settling().map(s -> (gap() ? "opens " : "loses ") + shown(new Quantity(Math.abs(s.changePerDecade()), limit.dimension()), units) + " for every tenfold of time").orElse("");
+        return settling()
+                .map(s -> (gap() ? "opens " : "loses ")
+                        + shown(new Quantity(Math.abs(s.changePerDecade()), limit.dimension()), units)
+                        + " for every tenfold of time")
+                .orElse("");
     }
 
     public String chart(UnitSystem units) {
-        return settling().map(s -> LogTimeChart.svg(readings.stream().map(r -> new LogTimeChart.Point(r.hours(), r.read())).toList(),
-                h -> new Quantity(s.after(h), limit.dimension()), limit, units, what)).orElse("");
+        return settling()
+                .map(s -> LogTimeChart.svg(
+                        readings.stream()
+                                .map(r -> new LogTimeChart.Point(r.hours(), r.read()))
+                                .toList(),
+                        h -> new Quantity(s.after(h), limit.dimension()),
+                        limit,
+                        units,
+                        what))
+                .orElse("");
     }
 
     public String after(Reading reading) {

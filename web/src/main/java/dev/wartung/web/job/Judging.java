@@ -1,6 +1,5 @@
 package dev.wartung.web.job;
 
-import dev.wartung.web.document.PhotoFile;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Part;
@@ -24,6 +23,7 @@ import dev.wartung.core.sealing.Autopsy.Check;
 import dev.wartung.core.sealing.OldSeal;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.document.PhotoFile;
 import java.time.Clock;
 import java.util.HashMap;
 import java.util.List;
@@ -33,7 +33,10 @@ import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Judging what is found in a job: parts on the cloth and on the valve, old seals in the bin, and what follows from either. */
+/**
+ * Judging what is found in a job: parts on the cloth and on the valve, old seals in the bin, and what follows from
+ * either.
+ */
 @Service
 public class Judging {
 
@@ -44,7 +47,13 @@ public class Judging {
     private final CurrentAccount current;
     private final Clock clock;
 
-    Judging(JobService service, Planning planning, Photos photos, OldSeals oldSeals, CurrentAccount current, Clock clock) {
+    Judging(
+            JobService service,
+            Planning planning,
+            Photos photos,
+            OldSeals oldSeals,
+            CurrentAccount current,
+            Clock clock) {
         this.service = service;
         this.planning = planning;
         this.photos = photos;
@@ -57,17 +66,37 @@ public class Judging {
     @Transactional
     public Outcome confirm(int number, String stepId, UUID entryId, Map<String, String> typed) {
         Outcome confirmed = service.confirm(number, stepId, entryId, typed);
-        List<Confirmation> all = service.view(number).map(v -> v.progress().confirmed()).orElse(List.of());
-        if (!confirmed.went() || all.isEmpty() || !all.get(all.size() - 1).step().id().equals(stepId)) {
+        List<Confirmation> all =
+                service.view(number).map(v -> v.progress().confirmed()).orElse(List.of());
+        if (!confirmed.went()
+                || all.isEmpty()
+                || !all.get(all.size() - 1).step().id().equals(stepId)) {
             return confirmed;
         }
         Confirmation last = all.get(all.size() - 1);
         for (Answer answer : last.answers()) {
-            Optional<Finds> found = last.step().asks().stream().filter(a -> a.id().equals(answer.ask())).flatMap(a -> answer.seen().map(a.finds()::get).stream()).findFirst();
+            Optional<Finds> found = last.step().asks().stream()
+                    .filter(a -> a.id().equals(answer.ask()))
+                    .flatMap(a -> answer.seen().map(a.finds()::get).stream())
+                    .findFirst();
             if (found.isPresent()) {
-                Outcome judged = find(number, Happened.findingOf(entryId, answer.ask()),
-                        Map.of("part", found.get().part(), "point", found.get().point(), "kind", found.get().kind(), "at-hand", "no"), new byte[0]);
-                return judged.went() ? judged : Outcome.done("Confirmed, but “" + answer.seen().orElse("") + "” could not be kept as a finding: note it under Findings (F).");
+                Outcome judged = find(
+                        number,
+                        Happened.findingOf(entryId, answer.ask()),
+                        Map.of(
+                                "part",
+                                found.get().part(),
+                                "point",
+                                found.get().point(),
+                                "kind",
+                                found.get().kind(),
+                                "at-hand",
+                                "no"),
+                        new byte[0]);
+                return judged.went()
+                        ? judged
+                        : Outcome.done("Confirmed, but “" + answer.seen().orElse("")
+                                + "” could not be kept as a finding: note it under Findings (F).");
             }
         }
         return confirmed;
@@ -84,17 +113,29 @@ public class Judging {
             FindingForm form = new FindingForm(view, typed, current.get().units());
             Map<String, String> troubles = new HashMap<>();
             Optional<PhotoFile> file = photo(photo, troubles);
-            Optional<Finding> read = form.read(entryId.toString(), file.map(f -> UUID.randomUUID().toString()));
+            Optional<Finding> read = form.read(
+                    entryId.toString(), file.map(f -> UUID.randomUUID().toString()));
             troubles.putAll(form.troubles());
             if (!troubles.isEmpty() || read.isEmpty()) {
                 return Outcome.refused(troubles);
             }
             Next next = next(view, read.get());
-            Optional<CountedIn> atHand = form.atHand().filter(a -> next.finding().replaces().isPresent());
-            file.ifPresent(f -> photos.save(new Photo(UUID.fromString(read.get().photo().orElseThrow()), view.job().id(), f, current.get(), clock.instant())));
-            service.add(view.job(), entryId, view.progress().current().map(s -> s.id()), new JobEvent.Found(next.finding(), atHand, next.procedure()));
+            Optional<CountedIn> atHand =
+                    form.atHand().filter(a -> next.finding().replaces().isPresent());
+            file.ifPresent(f -> photos.save(new Photo(
+                    UUID.fromString(read.get().photo().orElseThrow()),
+                    view.job().id(),
+                    f,
+                    current.get(),
+                    clock.instant())));
+            service.add(
+                    view.job(),
+                    entryId,
+                    view.progress().current().map(s -> s.id()),
+                    new JobEvent.Found(next.finding(), atHand, next.procedure()));
             if (next.finding().replaces().isPresent() && atHand.isEmpty()) {
-                next.finding().replaces().ifPresent(r -> view.job().waitsFor(r.name() + (r.article().isEmpty() ? "" : " " + r.article())));
+                next.finding().replaces().ifPresent(r -> view.job()
+                        .waitsFor(r.name() + (r.article().isEmpty() ? "" : " " + r.article())));
             }
             return Outcome.done(next.notice());
         });
@@ -124,7 +165,10 @@ public class Judging {
     private Next next(JobView view, Finding finding) {
         return switch (finding.decision()) {
             case FIT -> new Next(finding, Optional.empty(), "Kept: fit to use.");
-            case REWORK -> new Next(finding, Optional.empty(), "Kept. Rework it, then look at it again here; it does not go back before.");
+            case REWORK -> new Next(
+                    finding,
+                    Optional.empty(),
+                    "Kept. Rework it, then look at it again here; it does not go back before.");
             case STOP -> new Next(finding, Optional.empty(), "Kept. This valve goes out of service: stop the job.");
             case REPLACE -> replaced(view, finding, finding.replaces().orElseThrow());
         };
@@ -135,22 +179,54 @@ public class Judging {
         Part part = view.build().part(replaced.part()).orElseThrow();
         Optional<Procedure> goesOn = view.replacing(view.progress().procedure(), part);
         if (goesOn.isPresent()) {
-            return new Next(finding, goesOn, "Kept. The old " + name + " goes to the bin and a new one in; both are in the count.");
+            return new Next(
+                    finding,
+                    goesOn,
+                    "Kept. The old " + name + " goes to the bin and a new one in; both are in the count.");
         }
-        Optional<Procedure> derived = reaching(view, part).filter(p -> p.steps().stream().anyMatch(step -> step.acts().contains(Act.of(Verb.FIT_NEW, part.id()))));
+        Optional<Procedure> derived = reaching(view, part).filter(p -> p.steps().stream()
+                .anyMatch(step -> step.acts().contains(Act.of(Verb.FIT_NEW, part.id()))));
         if (derived.isPresent()) {
-            return new Next(finding, derived, "Kept. This job did not take the " + name + " off; it is derived anew from here and now does." + alsoNeeded(view, derived.get(), part));
+            return new Next(
+                    finding,
+                    derived,
+                    "Kept. This job did not take the " + name + " off; it is derived anew from here and now does."
+                            + alsoNeeded(view, derived.get(), part));
         }
-        Finding stop = new Finding(finding.id(), finding.part(), finding.partName(), finding.point(), finding.pointName(), finding.kind(), finding.kindName(), finding.where(),
-                finding.sizeM(), finding.direction(), finding.note(), finding.photo(), Decision.STOP, finding.reason() + " Nothing on the bench gets at the " + name + ".", Optional.empty());
-        return new Next(stop, Optional.empty(), "Kept. The " + name + " cannot be replaced on the bench: this valve goes out of service. Stop the job.");
+        Finding stop = new Finding(
+                finding.id(),
+                finding.part(),
+                finding.partName(),
+                finding.point(),
+                finding.pointName(),
+                finding.kind(),
+                finding.kindName(),
+                finding.where(),
+                finding.sizeM(),
+                finding.direction(),
+                finding.note(),
+                finding.photo(),
+                Decision.STOP,
+                finding.reason() + " Nothing on the bench gets at the " + name + ".",
+                Optional.empty());
+        return new Next(
+                stop,
+                Optional.empty(),
+                "Kept. The " + name
+                        + " cannot be replaced on the bench: this valve goes out of service. Stop the job.");
     }
 
     /** Parts that the way to it spends besides and nobody has counted in. */
     private static String alsoNeeded(JobView view, Procedure derived, Part part) {
-        List<String> missing = derived.renews().stream().filter(p -> !p.equals(part.id()) && view.countedIn().stream().noneMatch(c -> c.part().equals(p)))
-                .flatMap(p -> view.build().part(p).stream()).map(p -> Part.inSentence(p.name())).toList();
-        return missing.isEmpty() ? "" : " Fetch these too, they were not counted in: " + String.join(", ", missing) + ".";
+        List<String> missing = derived.renews().stream()
+                .filter(p -> !p.equals(part.id())
+                        && view.countedIn().stream().noneMatch(c -> c.part().equals(p)))
+                .flatMap(p -> view.build().part(p).stream())
+                .map(p -> Part.inSentence(p.name()))
+                .toList();
+        return missing.isEmpty()
+                ? ""
+                : " Fetch these too, they were not counted in: " + String.join(", ", missing) + ".";
     }
 
     /** The job from here, with one more part to get at; empty where the sheet knows no way. */
@@ -159,9 +235,11 @@ public class Judging {
         if (planned.isEmpty() || planned.get().converts()) {
             return Optional.empty();
         }
-        Situation here = Situation.within(view.sheets().anatomy(), view.configuration(), view.progress().behind());
+        Situation here = Situation.within(
+                view.sheets().anatomy(), view.configuration(), view.progress().behind());
         try {
-            Procedure derived = planning.derivation(view.sheets()).derive(new Work(planned.get(), view.job().chosenParts()).alsoRenewing(List.of(part.id())), here);
+            Procedure derived = planning.derivation(view.sheets())
+                    .derive(new Work(planned.get(), view.job().chosenParts()).alsoRenewing(List.of(part.id())), here);
             return Optional.of(view.withUnfitParts(derived.renamed("more" + (view.seq() + 1) + "-")));
         } catch (IllegalStateException | IllegalArgumentException noWay) {
             return Optional.empty();
@@ -172,7 +250,10 @@ public class Judging {
     @Transactional
     public Outcome arrived(int number, UUID entryId, String part, String lot) {
         return service.during(number, entryId, view -> {
-            Optional<Replaced> waited = view.judgement().waiting().stream().flatMap(f -> f.replaces().stream()).filter(r -> r.part().equals(part)).findFirst();
+            Optional<Replaced> waited = view.judgement().waiting().stream()
+                    .flatMap(f -> f.replaces().stream())
+                    .filter(r -> r.part().equals(part))
+                    .findFirst();
             if (waited.isEmpty()) {
                 return Outcome.done("It is here already.");
             }
@@ -180,32 +261,56 @@ public class Judging {
                 return Outcome.refused(Map.of("lot." + part, "Type or scan its lot."));
             }
             Replaced r = waited.get();
-            service.add(view.job(), entryId, Optional.empty(), new JobEvent.Arrived(CountedIn.alone(r.part(), r.name(), r.article(), r.material(), lot.strip())));
-            view.job().waitsFor(view.judgement().waiting().stream().flatMap(f -> f.replaces().stream()).filter(other -> !other.part().equals(part)).map(Replaced::name).findFirst().orElse(""));
+            service.add(
+                    view.job(),
+                    entryId,
+                    Optional.empty(),
+                    new JobEvent.Arrived(CountedIn.alone(r.part(), r.name(), r.article(), r.material(), lot.strip())));
+            view.job()
+                    .waitsFor(view.judgement().waiting().stream()
+                            .flatMap(f -> f.replaces().stream())
+                            .filter(other -> !other.part().equals(part))
+                            .map(Replaced::name)
+                            .findFirst()
+                            .orElse(""));
             return Outcome.done("Counted in. The job goes on.");
         });
     }
 
-    /** The grease on record for a part of the valve, from the last job that laid a film on it; empty where none is known. */
+    /**
+     * The grease on record for a part of the valve, from the last job that laid a film on it; empty where none is
+     * known.
+     */
     @Transactional(readOnly = true)
     public String lastGrease(JobView view, String partName) {
-        return service.ended(view.job().valve()).filter(v -> v.job().number() != view.job().number()).flatMap(v -> v.of(JobEvent.Confirmed.class)
-                        .flatMap(e -> e.greased().stream()).filter(g -> g.part().equals(partName))
-                        .map(g -> g.grease() + (g.lot().isEmpty() ? "" : ", lot " + g.lot()) + ", in job " + v.job().number() + (g.against().isEmpty() ? "." : ". " + g.against())))
-                .findFirst().orElse("");
+        return service.ended(view.job().valve())
+                .filter(v -> v.job().number() != view.job().number())
+                .flatMap(v -> v.of(JobEvent.Confirmed.class)
+                        .flatMap(e -> e.greased().stream())
+                        .filter(g -> g.part().equals(partName))
+                        .map(g -> g.grease() + (g.lot().isEmpty() ? "" : ", lot " + g.lot()) + ", in job "
+                                + v.job().number() + (g.against().isEmpty() ? "." : ". " + g.against())))
+                .findFirst()
+                .orElse("");
     }
 
     /** Old seals this job took out that nobody has judged yet, and those it has. */
     static List<Part> inTheBin(JobView view) {
-        return view.build().parts().stream().filter(p -> view.progress().confirmed().stream().map(Confirmation::step).flatMap(s -> s.acts().stream())
-                .anyMatch(a -> a.verb() == Verb.BIN && a.object().equals(p.id()))).filter(p -> p.kind().endsWith("seal")).toList();
+        return view.build().parts().stream()
+                .filter(p -> view.progress().confirmed().stream()
+                        .map(Confirmation::step)
+                        .flatMap(s -> s.acts().stream())
+                        .anyMatch(a -> a.verb() == Verb.BIN && a.object().equals(p.id())))
+                .filter(p -> p.kind().endsWith("seal"))
+                .toList();
     }
 
     /** Keeps how an old seal looked; what it tells adds its checks to this job. */
     @Transactional
     public Outcome oldSeal(int number, UUID entryId, String part, String appearance, String note) {
         return service.during(number, entryId, view -> {
-            Optional<Part> seal = inTheBin(view).stream().filter(p -> p.id().equals(part)).findFirst();
+            Optional<Part> seal =
+                    inTheBin(view).stream().filter(p -> p.id().equals(part)).findFirst();
             Optional<Appearance> seen = Knowledge.oldSeals().appearance(appearance);
             Map<String, String> troubles = new HashMap<>();
             if (seal.isEmpty()) {
@@ -220,12 +325,24 @@ public class Judging {
             if (!troubles.isEmpty() || seal.isEmpty() || seen.isEmpty()) {
                 return Outcome.refused(troubles);
             }
-            Optional<Article> article = view.sheets().type().article(part, view.configuration().facts());
-            OldSeal judged = OldSeal.of(part, seal.get().name(), article.map(Article::number).orElse(""), article.map(Article::material).orElse(""), seen.get(), note.strip());
+            Optional<Article> article =
+                    view.sheets().type().article(part, view.configuration().facts());
+            OldSeal judged = OldSeal.of(
+                    part,
+                    seal.get().name(),
+                    article.map(Article::number).orElse(""),
+                    article.map(Article::material).orElse(""),
+                    seen.get(),
+                    note.strip());
             service.add(view.job(), entryId, Optional.empty(), new JobEvent.OldSealJudged(judged));
             oldSeals.save(new OldSealRecord(entryId, view.job(), judged, current.get(), clock.instant()));
-            long times = oldSeals.findByValveIdOrderByAtDesc(view.job().valve().id()).stream().filter(o -> o.part().equals(part) && o.appearance().equals(appearance)).count();
-            return Outcome.done("Kept. " + (judged.checks().isEmpty() ? "Nothing more to check." : judged.checks().size() + " more to check in this job.")
+            long times = oldSeals.findByValveIdOrderByAtDesc(view.job().valve().id()).stream()
+                    .filter(o -> o.part().equals(part) && o.appearance().equals(appearance))
+                    .count();
+            return Outcome.done("Kept. "
+                    + (judged.checks().isEmpty()
+                            ? "Nothing more to check."
+                            : judged.checks().size() + " more to check in this job.")
                     + (times > 1 ? " " + Autopsy.pattern(seen.get(), times) : ""));
         });
     }
@@ -234,14 +351,20 @@ public class Judging {
     @Transactional
     public Outcome check(int number, UUID entryId, String check, String answer) {
         return service.during(number, entryId, view -> {
-            Optional<Check> open = view.judgement().openChecks().stream().filter(c -> c.id().equals(check)).findFirst();
+            Optional<Check> open = view.judgement().openChecks().stream()
+                    .filter(c -> c.id().equals(check))
+                    .findFirst();
             if (open.isEmpty()) {
                 return Outcome.done("It is answered already.");
             }
             if (answer.isBlank() || answer.strip().length() > 300) {
                 return Outcome.refused(Map.of("answer." + check, "Say in a few words what you found."));
             }
-            service.add(view.job(), entryId, Optional.empty(), new JobEvent.Checked(check, open.get().say(), answer.strip()));
+            service.add(
+                    view.job(),
+                    entryId,
+                    Optional.empty(),
+                    new JobEvent.Checked(check, open.get().say(), answer.strip()));
             return Outcome.done("Kept.");
         });
     }

@@ -10,13 +10,17 @@ import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.UUID;
 
-/** How an old seal looked, where it can be counted by valve and by article. The job's own entry has all that was said of it. */
+/**
+ * How an old seal looked, where it can be counted by valve and by article. The job's own entry has all that was said of
+ * it.
+ */
 @Entity
 @Table(name = "old_seal")
 public class OldSealRecord extends Entered {
 
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Valve valve;
+
     private int jobNumber;
     private String part;
     private String partName;
@@ -24,8 +28,10 @@ public class OldSealRecord extends Entered {
     private String material;
     private String appearance;
     private String note;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Account by;
+
     private Instant at;
 
     @SuppressWarnings("NullAway.Init")

@@ -14,7 +14,10 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** What old seals told, by the article they were: one kind of seal that fails the same way on many valves is not the valve's fault. */
+/**
+ * What old seals told, by the article they were: one kind of seal that fails the same way on many valves is not the
+ * valve's fault.
+ */
 @Controller
 class OldSealsController {
 
@@ -43,15 +46,25 @@ class OldSealsController {
         model.addAttribute("most", kinds.stream().mapToLong(Kind::judged).max().orElse(1));
         model.addAttribute("article", article);
         model.addAttribute("seals", byArticle.getOrDefault(article, List.of()));
-        model.addAttribute("looks", Knowledge.oldSeals().appearances().stream().collect(Collectors.toMap(Appearance::id, Appearance::name)));
-        model.addAttribute("pictures", Knowledge.oldSeals().appearances().stream().collect(Collectors.toMap(Appearance::id, a -> OldSealDrawing.svg(a.id(), a.name()))));
+        model.addAttribute(
+                "looks",
+                Knowledge.oldSeals().appearances().stream()
+                        .collect(Collectors.toMap(Appearance::id, Appearance::name)));
+        model.addAttribute(
+                "pictures",
+                Knowledge.oldSeals().appearances().stream()
+                        .collect(Collectors.toMap(Appearance::id, a -> OldSealDrawing.svg(a.id(), a.name()))));
         return "old-seals";
     }
 
     private static Kind kind(String article, List<OldSealRecord> same) {
-        Map<String, Long> times = same.stream().collect(Collectors.groupingBy(OldSealRecord::appearance, Collectors.counting()));
+        Map<String, Long> times =
+                same.stream().collect(Collectors.groupingBy(OldSealRecord::appearance, Collectors.counting()));
         Map<Appearance, Long> looks = new LinkedHashMap<>();
-        Knowledge.oldSeals().appearances().stream().filter(a -> times.containsKey(a.id())).sorted(Comparator.comparing((Appearance a) -> times.get(a.id())).reversed())
+        Knowledge.oldSeals().appearances().stream()
+                .filter(a -> times.containsKey(a.id()))
+                .sorted(Comparator.comparing((Appearance a) -> times.get(a.id()))
+                        .reversed())
                 .forEach(a -> looks.put(a, times.get(a.id())));
         return new Kind(article, same.get(0).material(), same.get(0).partName(), same.size(), looks);
     }

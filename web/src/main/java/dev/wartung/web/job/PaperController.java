@@ -38,8 +38,14 @@ class PaperController {
     @GetMapping("/card.pdf")
     ResponseEntity<byte[]> card(@PathVariable int number, @ModelAttribute("units") UnitSystem units) {
         JobView view = view(number);
-        byte[] pdf = cards.of(view, units, ServletUriComponentsBuilder.fromCurrentContextPath().toUriString());
-        return ResponseEntity.ok().contentType(MediaType.APPLICATION_PDF).header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"job-card-" + number + ".pdf\"").body(pdf);
+        byte[] pdf = cards.of(
+                view,
+                units,
+                ServletUriComponentsBuilder.fromCurrentContextPath().toUriString());
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_PDF)
+                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"job-card-" + number + ".pdf\"")
+                .body(pdf);
     }
 
     @GetMapping("/paper")
@@ -48,7 +54,11 @@ class PaperController {
     }
 
     @PostMapping("/paper")
-    String entered(@PathVariable int number, @RequestParam UUID entryId, @RequestParam Map<String, String> typed, Model model) {
+    String entered(
+            @PathVariable int number,
+            @RequestParam UUID entryId,
+            @RequestParam Map<String, String> typed,
+            Model model) {
         PaperDesk.Result result = desk.enter(number, entryId, typed);
         if (result.troubles().isEmpty() && result.trouble().isEmpty()) {
             return "redirect:/jobs/" + number;
@@ -58,9 +68,12 @@ class PaperController {
         return show(number, kept, result.troubles(), result.trouble(), model);
     }
 
-    private String show(int number, Map<String, String> typed, Map<String, String> troubles, String trouble, Model model) {
+    private String show(
+            int number, Map<String, String> typed, Map<String, String> troubles, String trouble, Model model) {
         JobView view = view(number);
-        List<Step> steps = view.progress().procedure().steps().stream().filter(s -> !view.progress().isConfirmed(s.id())).toList();
+        List<Step> steps = view.progress().procedure().steps().stream()
+                .filter(s -> !view.progress().isConfirmed(s.id()))
+                .toList();
         Map<String, List<ToolForm.Line>> tools = new LinkedHashMap<>();
         steps.forEach(s -> tools.put(s.id(), desk.tools(s, typed)));
         model.addAttribute("nav", "paper");

@@ -15,7 +15,8 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.interceptor.TransactionAspectSupport;
 
 /**
- * Enters what came back on a job card: every step that was ticked, in order, with what was written beside it, as if each had been confirmed at the bench. All of it or nothing; the
+ * Enters what came back on a job card: every step that was ticked, in order, with what was written beside it, as if
+ * each had been confirmed at the bench. All of it or nothing; the
  * counting and signing at the end is done on the screen.
  */
 @Service
@@ -23,6 +24,7 @@ class PaperDesk {
 
     /** Between a step's id and the field's own name. */
     static final String STEP = "step.";
+
     static final String TICKED = "ticked";
 
     private final JobService service;
@@ -65,16 +67,29 @@ class PaperDesk {
                 break;
             }
             Map<String, String> fields = ofStep(step.get().id(), typed);
-            Outcome outcome = judging.confirm(number, step.get().id(), derived(entryId, step.get().id()), fields);
+            Outcome outcome = judging.confirm(
+                    number, step.get().id(), derived(entryId, step.get().id()), fields);
             if (!outcome.went()) {
                 Map<String, String> troubles = new LinkedHashMap<>();
-                outcome.byField().forEach((field, why) -> troubles.put(STEP + step.get().id() + "." + field, why));
-                outcome.open().forEach(ask -> troubles.put(STEP + step.get().id() + "." + StepForm.READING + ask, "This is outside its limits. Enter the card up to here and go on at the bench: it wants a second look."));
-                return undone(outcome.trouble().isEmpty() ? "Step " + (entered + 1) + " of the card: " + step.get().say() : outcome.trouble(), troubles);
+                outcome.byField()
+                        .forEach((field, why) -> troubles.put(STEP + step.get().id() + "." + field, why));
+                outcome.open()
+                        .forEach(
+                                ask -> troubles.put(
+                                        STEP + step.get().id() + "." + StepForm.READING + ask,
+                                        "This is outside its limits. Enter the card up to here and go on at the bench: it wants a second look."));
+                return undone(
+                        outcome.trouble().isEmpty()
+                                ? "Step " + (entered + 1) + " of the card: "
+                                        + step.get().say()
+                                : outcome.trouble(),
+                        troubles);
             }
             entered++;
         }
-        return entered == 0 ? undone("Tick the steps that were done, from the first on.", Map.of()) : new Result("", Map.of());
+        return entered == 0
+                ? undone("Tick the steps that were done, from the first on.", Map.of())
+                : new Result("", Map.of());
     }
 
     private static Result undone(String trouble, Map<String, String> troubles) {

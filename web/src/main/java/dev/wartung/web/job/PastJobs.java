@@ -53,8 +53,19 @@ public class PastJobs {
     private final JobSeal seal;
     private final Clock clock;
 
-    PastJobs(Valves valves, JobEntries entries, JobFiles files, Planning planning, AfterClosing afterClosing, Rechecks rechecks,
-             GreaseStore greases, OldSeals oldSeals, JointLooks looks, Sheets sheets, JobSeal seal, Clock clock) {
+    PastJobs(
+            Valves valves,
+            JobEntries entries,
+            JobFiles files,
+            Planning planning,
+            AfterClosing afterClosing,
+            Rechecks rechecks,
+            GreaseStore greases,
+            OldSeals oldSeals,
+            JointLooks looks,
+            Sheets sheets,
+            JobSeal seal,
+            Clock clock) {
         this.valves = valves;
         this.entries = entries;
         this.files = files;
@@ -85,8 +96,19 @@ public class PastJobs {
      * @param found   what was found before it was stopped, as it is typed; empty for nothing
      * @param pace    how many times as long as by the sheet some operations took; the others as long
      */
-    public record Past(Account by, Instant started, int steps, Optional<String> stopped, String lot, Function<Ask, Answer> reading, Supplier<UUID> ids, Map<String, String> oldSeals, Map<String, String> tin, Optional<Account> second,
-                       Map<String, String> found, Map<String, Double> pace) {
+    public record Past(
+            Account by,
+            Instant started,
+            int steps,
+            Optional<String> stopped,
+            String lot,
+            Function<Ask, Answer> reading,
+            Supplier<UUID> ids,
+            Map<String, String> oldSeals,
+            Map<String, String> tin,
+            Optional<Account> second,
+            Map<String, String> found,
+            Map<String, Double> pace) {
 
         /** The same, with parts of another lot. */
         public Past from(String other) {
@@ -105,7 +127,8 @@ public class PastJobs {
 
         /** The same, with another tin than the one chosen. */
         public Past greased(Map<String, String> typed, Account agreed) {
-            return new Past(by, started, steps, stopped, lot, reading, ids, oldSeals, typed, Optional.of(agreed), found, pace);
+            return new Past(
+                    by, started, steps, stopped, lot, reading, ids, oldSeals, typed, Optional.of(agreed), found, pace);
         }
     }
 
@@ -113,7 +136,8 @@ public class PastJobs {
     public Job enter(String tag, Work work, Past past) {
         Valve valve = valves.findByTagIgnoreCase(tag).orElseThrow();
         Planning.Plan plan = planning.derive(valve, work);
-        Job job = planning.keep(valve, work, past.started().atZone(clock.getZone()).toLocalDate(), past.by(), past.started());
+        Job job = planning.keep(
+                valve, work, past.started().atZone(clock.getZone()).toLocalDate(), past.by(), past.started());
         List<JobEntry> written = new ArrayList<>();
         Writer writer = new Writer(job, past, written);
         job.start(past.by(), past.started());
@@ -121,7 +145,15 @@ public class PastJobs {
         List<Step> steps = plan.procedure().steps();
         for (Step step : steps.subList(0, Math.min(past.steps(), steps.size()))) {
             List<CountedIn> lots = step.kitCount() ? counted(plan.supplies(), past.lot()) : List.of();
-            writer.write(Optional.of(step.id()), new JobEvent.Confirmed(step.asks().stream().map(past.reading()).toList(), lots, Optional.empty(), greased(step, valve, past), Map.of()), step.minutes() * past.pace().getOrDefault(step.operation(), 1.0));
+            writer.write(
+                    Optional.of(step.id()),
+                    new JobEvent.Confirmed(
+                            step.asks().stream().map(past.reading()).toList(),
+                            lots,
+                            Optional.empty(),
+                            greased(step, valve, past),
+                            Map.of()),
+                    step.minutes() * past.pace().getOrDefault(step.operation(), 1.0));
         }
         if (past.steps() < steps.size()) {
             entries.saveAllAndFlush(written);
@@ -133,20 +165,27 @@ public class PastJobs {
             valve.becomes(ValveState.ON_BENCH);
             if (past.stopped().isPresent()) {
                 job.end(JobState.STOPPED, writer.at);
-                afterClosing.stopped(files.open(job), writer.at.atZone(clock.getZone()).toLocalDate());
+                afterClosing.stopped(
+                        files.open(job), writer.at.atZone(clock.getZone()).toLocalDate());
                 seal.seal(job);
             }
             return job;
         }
         past.oldSeals().forEach((part, appearance) -> seal(job, writer, part, appearance));
-        int left = (int) plan.supplies().toCount().stream().filter(p -> !p.used()).count();
-        writer.write(new JobEvent.Closed(plan.procedure().renews().size(), left, "", JobEvent.Closed.Left.SCRAPPED, List.of()), 1);
+        int left =
+                (int) plan.supplies().toCount().stream().filter(p -> !p.used()).count();
+        writer.write(
+                new JobEvent.Closed(
+                        plan.procedure().renews().size(), left, "", JobEvent.Closed.Left.SCRAPPED, List.of()),
+                1);
         entries.saveAllAndFlush(written);
         job.end(JobState.CLOSED, writer.at);
         afterClosing.closed(files.open(job), writer.at.atZone(clock.getZone()).toLocalDate(), past.by(), writer.at);
         // looks that fell due before now are taken as done when the job was entered
         LocalDate today = LocalDate.now(clock);
-        rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream().filter(r -> r.dueOn().isBefore(today)).forEach(r -> r.done(r.dueOn()));
+        rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream()
+                .filter(r -> r.dueOn().isBefore(today))
+                .forEach(r -> r.done(r.dueOn()));
         seal.seal(job);
         return job;
     }
@@ -156,17 +195,26 @@ public class PastJobs {
         Sheets.Pair pair = sheets.of(job.valve().typeId());
         Map<String, String> facts = job.configuration().facts();
         Optional<Article> article = pair.type().article(part, facts);
-        OldSeal judged = OldSeal.of(part, pair.anatomy().build().resolve(facts).part(part).orElseThrow().name(), article.map(Article::number).orElse(""),
-                article.map(Article::material).orElse(""), Knowledge.oldSeals().appearance(appearance).orElseThrow(), "");
+        OldSeal judged = OldSeal.of(
+                part,
+                pair.anatomy().build().resolve(facts).part(part).orElseThrow().name(),
+                article.map(Article::number).orElse(""),
+                article.map(Article::material).orElse(""),
+                Knowledge.oldSeals().appearance(appearance).orElseThrow(),
+                "");
         writer.write(new JobEvent.OldSealJudged(judged), 2);
         oldSeals.save(new OldSealRecord(writer.past.ids().get(), job, judged, writer.past.by(), writer.at));
-        judged.checks().forEach(c -> writer.write(new JobEvent.Checked(c.id(), c.say(), "looked at, nothing to add"), 1));
+        judged.checks()
+                .forEach(c -> writer.write(new JobEvent.Checked(c.id(), c.say(), "looked at, nothing to add"), 1));
     }
 
     private static JobEvent.Found found(JobView view, Past past) {
         FindingForm form = new FindingForm(view, past.found(), UnitSystem.METRIC);
-        Finding finding = form.read(past.ids().get().toString(), Optional.empty()).orElseThrow(() -> new IllegalStateException(form.troubles().toString()));
-        Optional<Procedure> goesOn = finding.replaces().flatMap(r -> view.build().part(r.part())).flatMap(part -> view.replacing(view.progress().procedure(), part));
+        Finding finding = form.read(past.ids().get().toString(), Optional.empty())
+                .orElseThrow(() -> new IllegalStateException(form.troubles().toString()));
+        Optional<Procedure> goesOn = finding.replaces()
+                .flatMap(r -> view.build().part(r.part()))
+                .flatMap(part -> view.replacing(view.progress().procedure(), part));
         return new JobEvent.Found(finding, form.atHand(), goesOn);
     }
 
@@ -182,7 +230,18 @@ public class PastJobs {
     }
 
     private static List<CountedIn> counted(Supplies supplies, String lot) {
-        return supplies.toCount().stream().map(p -> new CountedIn(p.part(), p.name(), p.article(), p.material(), lot, supplies.inKit().contains(p) ? supplies.kit().map(k -> k.id()).orElse("") : "", "")).toList();
+        return supplies.toCount().stream()
+                .map(p -> new CountedIn(
+                        p.part(),
+                        p.name(),
+                        p.article(),
+                        p.material(),
+                        lot,
+                        supplies.inKit().contains(p)
+                                ? supplies.kit().map(k -> k.id()).orElse("")
+                                : "",
+                        ""))
+                .toList();
     }
 
     /** Writes entries one after the other, each as long after the one before as its step takes. */
@@ -206,7 +265,8 @@ public class PastJobs {
 
         void write(Optional<String> step, JobEvent event, double minutes) {
             at = at.plusSeconds(Math.round(minutes * 60));
-            written.add(new JobEntry(job.id(), written.size() + 1, new Happened(past.ids().get(), step, event), past.by(), at));
+            written.add(new JobEntry(
+                    job.id(), written.size() + 1, new Happened(past.ids().get(), step, event), past.by(), at));
         }
     }
 }

@@ -1,7 +1,7 @@
 package dev.wartung.web.job;
 
-import dev.wartung.web.document.PhotoFile;
 import dev.wartung.web.account.Account;
+import dev.wartung.web.document.PhotoFile;
 import jakarta.persistence.Entity;
 import jakarta.persistence.FetchType;
 import jakarta.persistence.ManyToOne;
@@ -16,8 +16,10 @@ class Photo extends Entered {
     private int width;
     private int height;
     private byte[] jpeg;
+
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private Account by;
+
     private Instant at;
 
     @SuppressWarnings("NullAway.Init")

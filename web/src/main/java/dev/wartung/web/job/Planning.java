@@ -55,7 +55,8 @@ public class Planning {
     private final GreaseStore greases;
     private final Clock clock;
 
-    Planning(Jobs jobs, JobEntries entries, JobFiles files, Sheets sheets, Site site, GreaseStore greases, Clock clock) {
+    Planning(
+            Jobs jobs, JobEntries entries, JobFiles files, Sheets sheets, Site site, GreaseStore greases, Clock clock) {
         this.jobs = jobs;
         this.entries = entries;
         this.files = files;
@@ -72,22 +73,44 @@ public class Planning {
      * @param warnings what must be known before it is planned
      * @param toBorrow special tools it needs and the plant does not own
      */
-    public record Plan(Work work, Procedure procedure, Supplies supplies, List<Step> carried, List<String> warnings, List<SpecialTool> toBorrow) {
+    public record Plan(
+            Work work,
+            Procedure procedure,
+            Supplies supplies,
+            List<Step> carried,
+            List<String> warnings,
+            List<SpecialTool> toBorrow) {
 
         /** For instance "Renew one seal: plug seal". */
         public String title(Build build) {
-            return work.kind().name() + (work.chosen().isEmpty() ? "" : ": " + work.chosen().stream().flatMap(id -> build.part(id).stream()).map(p -> Part.inSentence(p.name())).collect(Collectors.joining(", ")));
+            return work.kind().name()
+                    + (work.chosen().isEmpty()
+                            ? ""
+                            : ": "
+                                    + work.chosen().stream()
+                                            .flatMap(id -> build.part(id).stream())
+                                            .map(p -> Part.inSentence(p.name()))
+                                            .collect(Collectors.joining(", ")));
         }
     }
 
-    /** The works offered for a valve. One that changes where it goes without air takes an approved change and is not among them. */
+    /**
+     * The works offered for a valve. One that changes where it goes without air takes an approved change and is not
+     * among them.
+     */
     public List<WorkKind> works(Valve valve) {
         return all(valve).filter(w -> !w.becomes().containsKey(DRIVE)).toList();
     }
 
-    /** The work that makes a valve one of another fail position; empty where its actuator cannot be reversed on the bench. */
+    /**
+     * The work that makes a valve one of another fail position; empty where its actuator cannot be reversed on the
+     * bench.
+     */
     public Optional<Work> reversal(Valve valve, Drive becomes) {
-        return all(valve).filter(w -> becomes.code().equals(w.becomes().get(DRIVE))).findFirst().map(Work::of);
+        return all(valve)
+                .filter(w -> becomes.code().equals(w.becomes().get(DRIVE)))
+                .findFirst()
+                .map(Work::of);
     }
 
     private Stream<WorkKind> all(Valve valve) {
@@ -100,21 +123,36 @@ public class Planning {
     /** The parts a planner may choose from for a kind of work; empty where nothing is left to choose. */
     public List<Part> choices(Valve valve, WorkKind kind) {
         Build build = build(valve);
-        return kind.renews().choose().map(wanted -> build.parts().stream().filter(p -> p.kind().equals(wanted)).toList()).orElse(List.of());
+        return kind.renews()
+                .choose()
+                .map(wanted -> build.parts().stream()
+                        .filter(p -> p.kind().equals(wanted))
+                        .toList())
+                .orElse(List.of());
     }
 
     public Build build(Valve valve) {
-        return sheets.of(valve.typeId()).anatomy().build().resolve(valve.configuration().facts());
+        return sheets.of(valve.typeId())
+                .anatomy()
+                .build()
+                .resolve(valve.configuration().facts());
     }
 
-    /** Finds a work by its name in the anatomy and the part chosen for it; empty if there is none such, or a choice is missing or wrong. */
+    /**
+     * Finds a work by its name in the anatomy and the part chosen for it; empty if there is none such, or a choice is
+     * missing or wrong.
+     */
     public Optional<Work> work(Valve valve, String kindId, Optional<String> chosen) {
         return work(valve, List.of(kindId), chosen.stream().toList());
     }
 
-    /** Several works as one job, each by its name, and the parts chosen for those that leave it open; empty if one is not offered, or a choice is missing or wrong. */
+    /**
+     * Several works as one job, each by its name, and the parts chosen for those that leave it open; empty if one is
+     * not offered, or a choice is missing or wrong.
+     */
     public Optional<Work> work(Valve valve, List<String> kindIds, List<String> chosen) {
-        List<WorkKind> kinds = works(valve).stream().filter(w -> kindIds.contains(w.id())).toList();
+        List<WorkKind> kinds =
+                works(valve).stream().filter(w -> kindIds.contains(w.id())).toList();
         if (kinds.isEmpty() || kinds.size() != Set.copyOf(kindIds).size() || !WorkKind.goTogether(kinds)) {
             return Optional.empty();
         }
@@ -123,19 +161,24 @@ public class Planning {
         if (kind.renews().choose().isEmpty()) {
             return Optional.of(Work.of(kind));
         }
-        return chosen.isEmpty() || !choices.containsAll(chosen) ? Optional.empty() : Optional.of(new Work(kind, chosen));
+        return chosen.isEmpty() || !choices.containsAll(chosen)
+                ? Optional.empty()
+                : Optional.of(new Work(kind, chosen));
     }
 
     /** The computed figures worth knowing before the valve is touched. */
     public Map<String, String> figures(Valve valve) {
-        Map<String, String> all = Figures.of(sheets.of(valve.typeId()).type(), build(valve), valve.configuration()).values();
+        Map<String, String> all = Figures.of(sheets.of(valve.typeId()).type(), build(valve), valve.configuration())
+                .values();
         Map<String, String> shown = new LinkedHashMap<>();
         if (valve.drive().sprung()) {
             boolean opens = valve.drive() != Drive.NO;
             shown.put("Spring, " + ends(valve, 0), all.getOrDefault("spring.closed", ""));
             shown.put("Spring, " + ends(valve, 1), all.getOrDefault("spring.open", ""));
             shown.put("Given off over the travel", all.getOrDefault("energy.stroke", ""));
-            shown.put(opens ? "Least air to open" : "Least air to close", all.getOrDefault(opens ? "air.open" : "air.close", ""));
+            shown.put(
+                    opens ? "Least air to open" : "Least air to close",
+                    all.getOrDefault(opens ? "air.open" : "air.close", ""));
         }
         shown.put("Stroke", all.getOrDefault("stroke", ""));
         all.forEach((name, value) -> {
@@ -177,27 +220,44 @@ public class Planning {
         boolean inItsLine = !work.kind().newValve();
         List<Step> carried = inItsLine ? leftBehind(valve) : List.of();
         ValveConfiguration now = valve.configuration();
-        Situation start = carried.isEmpty() ? Situation.untouched(pair.anatomy(), now) : Situation.leftBy(pair.anatomy(), now, carried);
+        Situation start = carried.isEmpty()
+                ? Situation.untouched(pair.anatomy(), now)
+                : Situation.leftBy(pair.anatomy(), now, carried);
         Practice practice = site.practice();
         Optional<JobView> left = inItsLine ? stopped(valve).map(files::open) : Optional.empty();
-        Procedure derived = withUnfit(new Derivation(pair.anatomy(), pair.type(), practice), work, left.map(JobView::unfit).orElse(List.of()), start);
+        Procedure derived = withUnfit(
+                new Derivation(pair.anatomy(), pair.type(), practice),
+                work,
+                left.map(JobView::unfit).orElse(List.of()),
+                start);
         Procedure procedure = left.map(v -> v.withUnfitParts(derived)).orElse(derived);
         ValveConfiguration then = now.with(work.kind().becomes());
-        return new Plan(work, procedure, Supplies.of(pair.type(), pair.anatomy().build().resolve(then.facts()), then, procedure.renews()), carried,
-                warnings(pair, now, left), practice.table().toBorrow(procedure.tools(), practice.site()));
+        return new Plan(
+                work,
+                procedure,
+                Supplies.of(pair.type(), pair.anatomy().build().resolve(then.facts()), then, procedure.renews()),
+                carried,
+                warnings(pair, now, left),
+                practice.table().toBorrow(procedure.tools(), practice.site()));
     }
 
     /** The smallest job that renews a part of a valve as it stands; empty where nothing on the bench gets at it. */
     @Transactional(readOnly = true)
     public Optional<Cure> cure(Valve valve, String part) {
-        return Cure.smallest(part, works(valve), build(valve), work -> derive(valve, work).procedure());
+        return Cure.smallest(
+                part, works(valve), build(valve), work -> derive(valve, work).procedure());
     }
 
     /** Keeps a job because of something that was reported, and the report with it. */
     @Transactional
     public Job keep(Valve valve, Work work, LocalDate dueOn, Account by, String reported) {
         Job job = keep(valve, work, dueOn, by);
-        entries.save(new JobEntry(job.id(), 1, new Happened(UUID.randomUUID(), Optional.empty(), new JobEvent.Reported(reported)), by, clock.instant()));
+        entries.save(new JobEntry(
+                job.id(),
+                1,
+                new Happened(UUID.randomUUID(), Optional.empty(), new JobEvent.Reported(reported)),
+                by,
+                clock.instant()));
         return job;
     }
 
@@ -210,21 +270,41 @@ public class Planning {
     Job keep(Valve valve, Work work, LocalDate dueOn, Account by, Instant plannedAt) {
         Sheets.Pair pair = sheets.of(valve.typeId());
         Plan plan = derive(valve, work);
-        Job.Basis basis = new Job.Basis(sheets.keepAnatomy(pair), sheets.keepType(pair), valve.configuration(),
-                ProcedureFormat.write(plan.procedure()), ProcedureFormat.write(plan.carried()));
-        return jobs.save(new Job(jobs.nextNumber(), valve, plan.title(build(valve)), work.kind().id(), work.chosen(), dueOn, by,
-                plannedAt, basis));
+        Job.Basis basis = new Job.Basis(
+                sheets.keepAnatomy(pair),
+                sheets.keepType(pair),
+                valve.configuration(),
+                ProcedureFormat.write(plan.procedure()),
+                ProcedureFormat.write(plan.carried()));
+        return jobs.save(new Job(
+                jobs.nextNumber(),
+                valve,
+                plan.title(build(valve)),
+                work.kind().id(),
+                work.chosen(),
+                dueOn,
+                by,
+                plannedAt,
+                basis));
     }
 
-    /** Whether a valve is otherwise than the job was derived for: stopped, closed up, converted or its record corrected since it was planned. */
+    /**
+     * Whether a valve is otherwise than the job was derived for: stopped, closed up, converted or its record corrected
+     * since it was planned.
+     */
     boolean isOutdated(Job job) {
-        return !job.configuration().equals(job.valve().configuration()) || !files.carried(job).equals(isOfNewValve(job) ? List.of() : leftBehind(job.valve()));
+        return !job.configuration().equals(job.valve().configuration())
+                || !files.carried(job).equals(isOfNewValve(job) ? List.of() : leftBehind(job.valve()));
     }
 
-    /** The work, and whatever was found unfit before; where nothing on the bench gets at that, the work alone: that it is open is warned of. */
+    /**
+     * The work, and whatever was found unfit before; where nothing on the bench gets at that, the work alone: that it
+     * is open is warned of.
+     */
     private static Procedure withUnfit(Derivation derivation, Work work, List<Part> unfit, Situation start) {
         try {
-            return derivation.derive(work.alsoRenewing(unfit.stream().map(Part::id).toList()), start);
+            return derivation.derive(
+                    work.alsoRenewing(unfit.stream().map(Part::id).toList()), start);
         } catch (IllegalStateException noWay) {
             return derivation.derive(work, start);
         }
@@ -233,17 +313,30 @@ public class Planning {
     /** What must be known before a job that was planned is begun: what is said at planning, and what stays live. */
     List<String> warnings(JobView view) {
         List<String> warnings = warnings(view.sheets(), view.configuration(), Optional.empty());
-        view.sheets().anatomy().work(view.job().work()).map(WorkKind::live).filter(l -> !l.isEmpty()).ifPresent(l -> warnings.add("The line stays as it is. " + l));
+        view.sheets()
+                .anatomy()
+                .work(view.job().work())
+                .map(WorkKind::live)
+                .filter(l -> !l.isEmpty())
+                .ifPresent(l -> warnings.add("The line stays as it is. " + l));
         return warnings;
     }
 
     private List<String> warnings(Sheets.Pair pair, ValveConfiguration now, Optional<JobView> left) {
         List<String> warnings = new ArrayList<>(pair.anatomy().warningsFor(now));
-        Actuators.of(pair.type(), now.drive()).ifPresent(actuator -> Actuators.closure(pair.type(), now.facts()).flatMap(closure -> site.air().map(air -> new FailPositionStudy(actuator, closure, air, 0, 0)))
-                .filter(study -> study.airPa(Side.BELOW, 0).usual() > study.air().lowestPa()).ifPresent(study -> warnings.add("By its sheet it takes "
-                        + new Quantity(study.airPa(Side.BELOW, 0).usual(), Dimension.PRESSURE).shown() + (now.drive() == Drive.NO ? " to close" : " to open") + " with the line drained; the plant guarantees "
-                        + new Quantity(study.air().lowestPa(), Dimension.PRESSURE).shown() + ". Have a regulator with more at hand, and tell the process owner.")));
-        left.ifPresent(v -> v.judgement().hindrances().forEach(h -> warnings.add("Left open by job " + v.job().number() + ": " + h)));
+        Actuators.of(pair.type(), now.drive()).ifPresent(actuator -> Actuators.closure(pair.type(), now.facts())
+                .flatMap(closure -> site.air().map(air -> new FailPositionStudy(actuator, closure, air, 0, 0)))
+                .filter(study ->
+                        study.airPa(Side.BELOW, 0).usual() > study.air().lowestPa())
+                .ifPresent(study -> warnings.add("By its sheet it takes "
+                        + new Quantity(study.airPa(Side.BELOW, 0).usual(), Dimension.PRESSURE).shown()
+                        + (now.drive() == Drive.NO ? " to close" : " to open")
+                        + " with the line drained; the plant guarantees "
+                        + new Quantity(study.air().lowestPa(), Dimension.PRESSURE).shown()
+                        + ". Have a regulator with more at hand, and tell the process owner.")));
+        left.ifPresent(v -> v.judgement()
+                .hindrances()
+                .forEach(h -> warnings.add("Left open by job " + v.job().number() + ": " + h)));
         return warnings;
     }
 
@@ -256,11 +349,18 @@ public class Planning {
         if (valve.state() != ValveState.OUT_OF_SERVICE) {
             return Optional.empty();
         }
-        return jobs.doneOn(valve.id()).stream().filter(j -> !isOfNewValve(j)).findFirst().filter(j -> j.state() == JobState.STOPPED);
+        return jobs.doneOn(valve.id()).stream()
+                .filter(j -> !isOfNewValve(j))
+                .findFirst()
+                .filter(j -> j.state() == JobState.STOPPED);
     }
 
     /** What was done on a new valve on the bench says nothing of the one in the line. */
     boolean isOfNewValve(Job job) {
-        return sheets.of(job.valve().typeId()).anatomy().work(job.work()).filter(WorkKind::newValve).isPresent();
+        return sheets.of(job.valve().typeId())
+                .anatomy()
+                .work(job.work())
+                .filter(WorkKind::newValve)
+                .isPresent();
     }
 }

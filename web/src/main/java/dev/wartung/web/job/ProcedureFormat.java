@@ -8,7 +8,10 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
-/** How what a job is derived from is kept with it: its procedure, and the steps it carries from a job before it. With a version, as events are; what has none is version 1. */
+/**
+ * How what a job is derived from is kept with it: its procedure, and the steps it carries from a job before it. With a
+ * version, as events are; what has none is version 1.
+ */
 final class ProcedureFormat {
 
     private static final int VERSION = 2;
@@ -46,6 +49,6 @@ final class ProcedureFormat {
         } else {
             node = node.path("steps");
         }
-        return JSON.treeToValue(node, new TypeReference<List<Step>>() { });
+        return JSON.treeToValue(node, new TypeReference<List<Step>>() {});
     }
 }

@@ -22,24 +22,36 @@ public class Recheck {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Valve valve;
+
     private @Nullable Integer jobNumber;
     private String name;
     private LocalDate raisedOn;
     private LocalDate dueOn;
+
     @Enumerated(EnumType.STRING)
     private @Nullable LineEvent afterEvent;
+
     private String found = "";
+
     @ManyToOne(fetch = FetchType.LAZY)
     private @Nullable Account doneBy;
+
     private @Nullable LocalDate doneOn;
 
     @SuppressWarnings("NullAway.Init")
     protected Recheck() {}
 
     @SuppressWarnings("NullAway.Init")
-    private Recheck(Valve valve, Optional<Integer> job, String name, LocalDate raisedOn, LocalDate dueOn, Optional<LineEvent> after) {
+    private Recheck(
+            Valve valve,
+            Optional<Integer> job,
+            String name,
+            LocalDate raisedOn,
+            LocalDate dueOn,
+            Optional<LineEvent> after) {
         this.valve = valve;
         this.jobNumber = job.orElse(null);
         this.name = name;

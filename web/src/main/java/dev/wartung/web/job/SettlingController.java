@@ -37,14 +37,24 @@ class SettlingController {
     }
 
     @PostMapping("/valves/{tag}/settling")
-    String look(@PathVariable String tag, @RequestParam UUID entryId, @RequestParam Map<String, String> typed, @ModelAttribute("units") UnitSystem units, Model model) {
+    String look(
+            @PathVariable String tag,
+            @RequestParam UUID entryId,
+            @RequestParam Map<String, String> typed,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
         Valve valve = byTag(tag);
         Map<String, String> troubles = desk.look(valve, entryId, typed);
-        return troubles.isEmpty() ? "redirect:/valves/" + valve.tag() + "/settling" : show(valve, typed, troubles, units, model);
+        return troubles.isEmpty()
+                ? "redirect:/valves/" + valve.tag() + "/settling"
+                : show(valve, typed, troubles, units, model);
     }
 
-    private String show(Valve valve, Map<String, String> typed, Map<String, String> troubles, UnitSystem units, Model model) {
-        List<Shown> shown = desk.series(valve).stream().map(s -> new Shown(s, s.chart(units), s.pace(units))).toList();
+    private String show(
+            Valve valve, Map<String, String> typed, Map<String, String> troubles, UnitSystem units, Model model) {
+        List<Shown> shown = desk.series(valve).stream()
+                .map(s -> new Shown(s, s.chart(units), s.pace(units)))
+                .toList();
         model.addAttribute("nav", "valves");
         model.addAttribute("valve", valve);
         model.addAttribute("shown", shown);

@@ -49,20 +49,39 @@ public class SettlingDesk {
         this.clock = clock;
     }
 
-    /** Torque and gap of the joint that was tightened last, as far as either was read; empty where the valve has no bolted joint on record. */
+    /**
+     * Torque and gap of the joint that was tightened last, as far as either was read; empty where the valve has no
+     * bolted joint on record.
+     */
     @Transactional(readOnly = true)
     public List<JointSeries> series(Valve valve) {
-        return jobs.doneOn(valve.id()).stream().filter(j -> j.state() == JobState.CLOSED).map(files::open).map(view -> series(view, valve)).filter(s -> !s.isEmpty()).findFirst().orElse(List.of());
+        return jobs.doneOn(valve.id()).stream()
+                .filter(j -> j.state() == JobState.CLOSED)
+                .map(files::open)
+                .map(view -> series(view, valve))
+                .filter(s -> !s.isEmpty())
+                .findFirst()
+                .orElse(List.of());
     }
 
     private List<JointSeries> series(JobView view, Valve valve) {
         Map<Dimension, JointSeries> found = new LinkedHashMap<>();
         for (Confirmation confirmation : view.progress().confirmed()) {
             Step step = confirmation.step();
-            Instant at = view.entries().stream().filter(e -> e.event() instanceof JobEvent.Confirmed && e.stepId().equals(Optional.of(step.id()))).map(JobEntry::at).reduce((a, b) -> b).orElseThrow();
+            Instant at = view.entries().stream()
+                    .filter(e -> e.event() instanceof JobEvent.Confirmed
+                            && e.stepId().equals(Optional.of(step.id())))
+                    .map(JobEntry::at)
+                    .reduce((a, b) -> b)
+                    .orElseThrow();
             for (Answer answer : confirmation.answers()) {
-                step.asks().stream().filter(a -> a.id().equals(answer.ask()) && a.spread().isPresent() && answer.each().size() > 1)
-                        .forEach(ask -> limit(ask).ifPresent(limit -> found.put(limit.dimension(), begun(view, valve, ask, answer, limit, at))));
+                step.asks().stream()
+                        .filter(a -> a.id().equals(answer.ask())
+                                && a.spread().isPresent()
+                                && answer.each().size() > 1)
+                        .forEach(ask -> limit(ask)
+                                .ifPresent(limit ->
+                                        found.put(limit.dimension(), begun(view, valve, ask, answer, limit, at))));
             }
         }
         return List.copyOf(found.values());
@@ -72,7 +91,10 @@ public class SettlingDesk {
     private static Optional<Quantity> limit(Ask ask) {
         return switch (ask.spread().orElseThrow().how()) {
             case RUN -> ask.band().map(Band::min);
-            case MAP -> ask.spread().get().compression().map(c -> new Quantity(c.freeM() * (1 - c.least()), Dimension.LENGTH));
+            case MAP -> ask.spread()
+                    .get()
+                    .compression()
+                    .map(c -> new Quantity(c.freeM() * (1 - c.least()), Dimension.LENGTH));
             case ROUND -> Optional.empty();
         };
     }
@@ -80,16 +102,28 @@ public class SettlingDesk {
     private JointSeries begun(JobView view, Valve valve, Ask ask, Answer answer, Quantity limit, Instant at) {
         boolean run = ask.spread().orElseThrow().how() == How.RUN;
         // of a bolt-up the last pass counts, not the stages before it
-        List<Quantity> last = run ? answer.each().subList(answer.each().size() - ask.spread().get().pattern().size(), answer.each().size()) : answer.each();
-        Quantity mean = new Quantity(last.stream().mapToDouble(Quantity::si).average().orElseThrow(), limit.dimension());
+        List<Quantity> last = run
+                ? answer.each()
+                        .subList(
+                                answer.each().size()
+                                        - ask.spread().get().pattern().size(),
+                                answer.each().size())
+                : answer.each();
+        Quantity mean =
+                new Quantity(last.stream().mapToDouble(Quantity::si).average().orElseThrow(), limit.dimension());
         String by = view.job().holder().map(h -> h.name()).orElse("");
-        Stream<JointSeries.Reading> since = looks.findByValveIdAndJobNumberOrderByAt(valve.id(), view.job().number()).stream().filter(l -> l.read().dimension() == limit.dimension())
-                .map(l -> new JointSeries.Reading(JointSeries.hours(at, l.at()), l.read(), l.by().name(), l.at()));
+        Stream<JointSeries.Reading> since =
+                looks.findByValveIdAndJobNumberOrderByAt(valve.id(), view.job().number()).stream()
+                        .filter(l -> l.read().dimension() == limit.dimension())
+                        .map(l -> new JointSeries.Reading(
+                                JointSeries.hours(at, l.at()), l.read(), l.by().name(), l.at()));
         List<JointSeries.Reading> readings = new ArrayList<>(List.of(new JointSeries.Reading(1, mean, by, at)));
         since.forEach(readings::add);
-        Quantity most = run ? new Quantity(ask.band().orElseThrow().max().si() * 3, Dimension.TORQUE)
+        Quantity most = run
+                ? new Quantity(ask.band().orElseThrow().max().si() * 3, Dimension.TORQUE)
                 : new Quantity(ask.spread().get().compression().orElseThrow().freeM(), Dimension.LENGTH);
-        return new JointSeries(view.job().number(), run ? "torque" : "mean gap", limit, most, at, List.copyOf(readings));
+        return new JointSeries(
+                view.job().number(), run ? "torque" : "mean gap", limit, most, at, List.copyOf(readings));
     }
 
     /**
@@ -111,13 +145,24 @@ public class SettlingDesk {
             if (text.isEmpty()) {
                 continue;
             }
-            Entry entry = Entry.read(text, current.get().units().unit(each.limit().dimension()));
+            Entry entry =
+                    Entry.read(text, current.get().units().unit(each.limit().dimension()));
             if (entry instanceof Entry.NotUnderstood not) {
                 troubles.put(field, not.reason());
-            } else if (entry instanceof Entry.Understood understood && !(understood.quantity().si() > 0 && understood.quantity().si() <= each.most().si())) {
-                troubles.put(field, "Above 0 and not above " + current.get().units().shown(each.most()) + ". Measure again.");
+            } else if (entry instanceof Entry.Understood understood
+                    && !(understood.quantity().si() > 0
+                            && understood.quantity().si() <= each.most().si())) {
+                troubles.put(
+                        field,
+                        "Above 0 and not above " + current.get().units().shown(each.most()) + ". Measure again.");
             } else if (entry instanceof Entry.Understood understood) {
-                read.add(new JointLook(read.isEmpty() ? entryId : UUID.randomUUID(), valve, each.jobNumber(), understood.quantity(), current.get(), clock.instant()));
+                read.add(new JointLook(
+                        read.isEmpty() ? entryId : UUID.randomUUID(),
+                        valve,
+                        each.jobNumber(),
+                        understood.quantity(),
+                        current.get(),
+                        clock.instant()));
             }
         }
         if (read.isEmpty() && troubles.isEmpty()) {
@@ -133,8 +178,23 @@ public class SettlingDesk {
     private void planNext(Valve valve) {
         LocalDate today = LocalDate.now(clock);
         List<Recheck> open = rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id());
-        open.stream().filter(r -> r.name().equals(NEXT_LOOK) || (r.name().startsWith(RETIGHTEN) && !r.dueOn().isAfter(today))).forEach(r -> r.done(today));
-        series(valve).stream().flatMap(s -> s.next().stream().map(at -> new Recheck(valve, s.jobNumber(), NEXT_LOOK, today, at.atZone(clock.getZone()).toLocalDate(), Optional.empty())))
-                .min(Comparator.comparing(Recheck::dueOn)).map(r -> r.dueOn().isAfter(today) ? r : Recheck.raised(valve, r.jobNumber(), NEXT_LOOK, today, today.plusDays(1))).ifPresent(rechecks::save);
+        open.stream()
+                .filter(r -> r.name().equals(NEXT_LOOK)
+                        || (r.name().startsWith(RETIGHTEN) && !r.dueOn().isAfter(today)))
+                .forEach(r -> r.done(today));
+        series(valve).stream()
+                .flatMap(s -> s.next().stream()
+                        .map(at -> new Recheck(
+                                valve,
+                                s.jobNumber(),
+                                NEXT_LOOK,
+                                today,
+                                at.atZone(clock.getZone()).toLocalDate(),
+                                Optional.empty())))
+                .min(Comparator.comparing(Recheck::dueOn))
+                .map(r -> r.dueOn().isAfter(today)
+                        ? r
+                        : Recheck.raised(valve, r.jobNumber(), NEXT_LOOK, today, today.plusDays(1)))
+                .ifPresent(rechecks::save);
     }
 }

@@ -16,7 +16,8 @@ import java.util.Locale;
 import java.util.Map;
 
 /**
- * A reading taken at several places, as typed. A map has a field for each place. A bolt-up is a list that grows turn by turn: the torque at the bolt in
+ * A reading taken at several places, as typed. A map has a field for each place. A bolt-up is a list that grows turn by
+ * turn: the torque at the bolt in
  * newton metre, whatever the wrench showed, parted by semicolons.
  */
 final class SpreadForm {
@@ -51,7 +52,9 @@ final class SpreadForm {
 
     private void turns() {
         for (String text : typed.getOrDefault(StepForm.READING + ask.id(), "").split(";")) {
-            if (!text.isBlank() && read.size() < spread.count() && Entry.read(text, Unit.NEWTON_METRE) instanceof Entry.Understood understood) {
+            if (!text.isBlank()
+                    && read.size() < spread.count()
+                    && Entry.read(text, Unit.NEWTON_METRE) instanceof Entry.Understood understood) {
                 read.add(understood.quantity());
             }
         }
@@ -74,7 +77,8 @@ final class SpreadForm {
 
     private void trouble(String reason) {
         String shown = units.reword(reason);
-        troubles.putIfAbsent(StepForm.READING + ask.id(), shown.substring(0, 1).toUpperCase(Locale.ROOT) + shown.substring(1));
+        troubles.putIfAbsent(
+                StepForm.READING + ask.id(), shown.substring(0, 1).toUpperCase(Locale.ROOT) + shown.substring(1));
     }
 
     /** Empty when everything is read and understood. */
@@ -100,11 +104,15 @@ final class SpreadForm {
 
     /** The list without its last turn. */
     String listWithoutLast() {
-        return list(read.stream().limit(Math.max(0, read.size() - 1)).map(Quantity::si).toList());
+        return list(read.stream()
+                .limit(Math.max(0, read.size() - 1))
+                .map(Quantity::si)
+                .toList());
     }
 
     private static String list(List<Double> torquesNm) {
-        return String.join(";", torquesNm.stream().map(t -> Quantity.rounded(t, 3)).toList());
+        return String.join(
+                ";", torquesNm.stream().map(t -> Quantity.rounded(t, 3)).toList());
     }
 
     /** What the rest of the running stage is tightened to, from the running turn on. */
@@ -114,7 +122,11 @@ final class SpreadForm {
             return List.of();
         }
         int stage = turns.get(read.size()).stage();
-        return turns.stream().skip(read.size()).filter(t -> t.stage() == stage).map(t -> spread.asked(t, ask.band().orElseThrow())).toList();
+        return turns.stream()
+                .skip(read.size())
+                .filter(t -> t.stage() == stage)
+                .map(t -> spread.asked(t, ask.band().orElseThrow()))
+                .toList();
     }
 
     static Quantity torque(double newtonMetre) {

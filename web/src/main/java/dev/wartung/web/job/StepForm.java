@@ -1,7 +1,5 @@
 package dev.wartung.web.job;
 
-import dev.wartung.core.progress.Greased;
-import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.lubrication.GreaseShelf;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
@@ -14,6 +12,8 @@ import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.Answer.Acceptance;
+import dev.wartung.core.progress.CountedIn;
+import dev.wartung.core.progress.Greased;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.stores.Items;
 import dev.wartung.web.stores.Stores;
@@ -27,7 +27,8 @@ import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Reads what was typed at a step: readings, reasons for accepting a failed one, and the kit counted in. Nothing typed is thrown away;
+ * Reads what was typed at a step: readings, reasons for accepting a failed one, and the kit counted in. Nothing typed
+ * is thrown away;
  * every trouble is kept under the name of its field.
  */
 final class StepForm {
@@ -40,6 +41,7 @@ final class StepForm {
     static final String KIT_NUMBER = "kit.number";
     /** Why a lot is taken although the stores know nothing of it. */
     static final String INSTEAD = "instead.";
+
     static final String FACT = "fact.";
     static final String ARTICLE = "article.";
     static final String SECOND_NAME = "second.name";
@@ -64,8 +66,15 @@ final class StepForm {
      * @param fitness whether a piece of an item and lot may be fitted
      * @param substitutes an article of another number in a piece's place
      */
-    StepForm(Step step, Supplies supplies, GreaseShelf shelf, Map<String, String> typed, UnitSystem units, BiFunction<String, String, Optional<Account>> second,
-             BiFunction<String, String, Stores.Fitness> fitness, BiFunction<Supplies.Piece, String, Items.Substitution> substitutes) {
+    StepForm(
+            Step step,
+            Supplies supplies,
+            GreaseShelf shelf,
+            Map<String, String> typed,
+            UnitSystem units,
+            BiFunction<String, String, Optional<Account>> second,
+            BiFunction<String, String, Stores.Fitness> fitness,
+            BiFunction<Supplies.Piece, String, Items.Substitution> substitutes) {
         this.substitutes = substitutes;
         this.typed = typed;
         this.fitness = fitness;
@@ -77,7 +86,8 @@ final class StepForm {
         if (step.secondPerson()) {
             secondPerson = agrees.get().map(Account::name);
             if (secondPerson.isEmpty()) {
-                troubles.put(SECOND_NAME, "This step takes two. A second person agrees with their own name and password.");
+                troubles.put(
+                        SECOND_NAME, "This step takes two. A second person agrees with their own name and password.");
             }
         }
         if (step.kitCount()) {
@@ -137,7 +147,8 @@ final class StepForm {
         } else if (ask.dimension().isEmpty()) {
             String value = typed(field);
             if (ask.choices().contains(value)) {
-                answers.add(Answer.once(ask.id(), ask.ask(), Optional.empty(), Optional.of(value), ask.judge(value), Optional.empty()));
+                answers.add(Answer.once(
+                        ask.id(), ask.ask(), Optional.empty(), Optional.of(value), ask.judge(value), Optional.empty()));
             } else {
                 troubles.put(field, "Choose what you see.");
             }
@@ -148,10 +159,17 @@ final class StepForm {
 
     private void measured(Ask ask, String field) {
         WrenchForm wrench = new WrenchForm(typed, ask.toolOffsetM(), units);
-        if (ask.dimension().filter(d -> d == Dimension.TORQUE).isPresent() && !wrench.troubles().isEmpty()) {
+        if (ask.dimension().filter(d -> d == Dimension.TORQUE).isPresent()
+                && !wrench.troubles().isEmpty()) {
             troubles.putAll(wrench.troubles());
         } else if (read(ask, typed(field), wrench, units) instanceof Entry.Understood understood) {
-            answers.add(Answer.once(ask.id(), ask.ask(), Optional.of(understood.quantity()), Optional.empty(), ask.judge(understood.quantity()), Optional.empty()));
+            answers.add(Answer.once(
+                    ask.id(),
+                    ask.ask(),
+                    Optional.of(understood.quantity()),
+                    Optional.empty(),
+                    ask.judge(understood.quantity()),
+                    Optional.empty()));
         } else if (read(ask, typed(field), wrench, units) instanceof Entry.NotUnderstood not) {
             troubles.put(field, not.reason());
         }
@@ -162,7 +180,9 @@ final class StepForm {
         Unit usual = units.unit(ask.dimension().orElseThrow());
         Entry entry = Entry.read(text, usual);
         return entry instanceof Entry.Understood shown && usual.dimension() == Dimension.TORQUE
-                ? new Entry.Understood(new Quantity(wrench.wrench().atBolt(shown.quantity().si()), Dimension.TORQUE), shown.unit()) : entry;
+                ? new Entry.Understood(
+                        new Quantity(wrench.wrench().atBolt(shown.quantity().si()), Dimension.TORQUE), shown.unit())
+                : entry;
     }
 
     /** Failed readings with a reason typed stand, the critical ones with a second person's agreement. */
@@ -174,7 +194,9 @@ final class StepForm {
                 continue;
             }
             // what tells that the record is wrong cannot stand: the record is corrected
-            boolean identifies = step.asks().stream().anyMatch(a -> a.id().equals(answer.ask()) && !a.identifies().isEmpty());
+            boolean identifies = step.asks().stream()
+                    .anyMatch(
+                            a -> a.id().equals(answer.ask()) && !a.identifies().isEmpty());
             if (identifies) {
                 continue;
             }
@@ -205,15 +227,31 @@ final class StepForm {
             if (!inKit && lot.isEmpty()) {
                 troubles.put(LOT + piece.part(), "Type or scan its lot.");
             }
-            Items.Substitution taken = inKit || typed(ARTICLE + piece.part()).isEmpty() ? Items.Substitution.none(piece) : substitutes.apply(piece, typed(ARTICLE + piece.part()));
+            Items.Substitution taken = inKit || typed(ARTICLE + piece.part()).isEmpty()
+                    ? Items.Substitution.none(piece)
+                    : substitutes.apply(piece, typed(ARTICLE + piece.part()));
             taken.refused().ifPresent(why -> troubles.put(ARTICLE + piece.part(), why));
-            if (taken.other() && taken.refused().isEmpty() && typed(INSTEAD + LOT + piece.part()).isEmpty()) {
-                troubles.put(INSTEAD + LOT + piece.part(), "It is another article than its sheet names. Say why it may stand in.");
+            if (taken.other()
+                    && taken.refused().isEmpty()
+                    && typed(INSTEAD + LOT + piece.part()).isEmpty()) {
+                troubles.put(
+                        INSTEAD + LOT + piece.part(),
+                        "It is another article than its sheet names. Say why it may stand in.");
             }
-            if (!inKit && !lot.isEmpty() && !taken.article().isEmpty() && taken.refused().isEmpty()) {
+            if (!inKit
+                    && !lot.isEmpty()
+                    && !taken.article().isEmpty()
+                    && taken.refused().isEmpty()) {
                 judge(taken.article(), lot, LOT + piece.part());
             }
-            lots.add(new CountedIn(piece.part(), piece.name(), taken.article(), taken.material(), lot, inKit ? supplies.kit().orElseThrow().id() : "", typed(INSTEAD + (inKit ? KIT_LOT : LOT + piece.part()))));
+            lots.add(new CountedIn(
+                    piece.part(),
+                    piece.name(),
+                    taken.article(),
+                    taken.material(),
+                    lot,
+                    inKit ? supplies.kit().orElseThrow().id() : "",
+                    typed(INSTEAD + (inKit ? KIT_LOT : LOT + piece.part()))));
         }
     }
 
@@ -231,7 +269,14 @@ final class StepForm {
 
     /** A reading judged on its own, as it is typed; empty while it is not understood. */
     static Optional<Verdict> judge(Ask ask, Map<String, String> typed, UnitSystem units) {
-        return ask.dimension().isPresent() && read(ask, typed.getOrDefault(READING + ask.id(), ""), new WrenchForm(typed, ask.toolOffsetM(), units), units) instanceof Entry.Understood understood
-                ? Optional.of(ask.judge(understood.quantity())) : Optional.empty();
+        return ask.dimension().isPresent()
+                        && read(
+                                        ask,
+                                        typed.getOrDefault(READING + ask.id(), ""),
+                                        new WrenchForm(typed, ask.toolOffsetM(), units),
+                                        units)
+                                instanceof Entry.Understood understood
+                ? Optional.of(ask.judge(understood.quantity()))
+                : Optional.empty();
     }
 }

@@ -18,7 +18,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * How long steps take at this plant, from its own closed jobs on valves of the same family and size: from one confirmation to the next. Looked up afresh every few minutes.
+ * How long steps take at this plant, from its own closed jobs on valves of the same family and size: from one
+ * confirmation to the next. Looked up afresh every few minutes.
  */
 @Service
 public class UsualTimes {
@@ -49,14 +50,19 @@ public class UsualTimes {
     /** Minutes of a whole procedure, as long as its steps take here. */
     @Transactional(readOnly = true)
     public double minutes(String typeId, Procedure procedure) {
-        return procedure.steps().stream().mapToDouble(s -> of(typeId, s).minutes()).sum();
+        return procedure.steps().stream()
+                .mapToDouble(s -> of(typeId, s).minutes())
+                .sum();
     }
 
     /** For instance "4 min; here usually 6, 11 times". */
     @Transactional(readOnly = true)
     public String said(String typeId, Step step) {
         UsualTime time = of(typeId, step);
-        return inWords(step.minutes()) + (time.worthSaying() ? "; here usually " + inWords(time.minutes()) + ", " + time.times() + " times" : "");
+        return inWords(step.minutes())
+                + (time.worthSaying()
+                        ? "; here usually " + inWords(time.minutes()) + ", " + time.times() + " times"
+                        : "");
     }
 
     private static String inWords(double minutes) {
@@ -75,20 +81,30 @@ public class UsualTimes {
     }
 
     private Map<String, List<Double>> read(TypeSheet type) {
-        String[] alike = sheets.types().stream().filter(t -> t.anatomy().equals(type.anatomy()) && t.size().equals(type.size())).map(TypeSheet::id).toArray(String[]::new);
+        String[] alike = sheets.types().stream()
+                .filter(t -> t.anatomy().equals(type.anatomy()) && t.size().equals(type.size()))
+                .map(TypeSheet::id)
+                .toArray(String[]::new);
         Map<String, List<Double>> read = new HashMap<>();
-        jdbc.query("""
+        jdbc.query(
+                """
                 select step_id, took from (
                   select e.kind, e.step_id, extract(epoch from e.at - lag(e.at) over (partition by e.job_id order by e.seq)) / 60 as took from job_entry e
                   where e.job_id in (select j.id from job j join valve v on v.id = j.valve_id where j.state = 'CLOSED' and v.type_id = any(?) order by j.ended_at desc limit ?)) gaps
                 where kind = 'CONFIRMED' and step_id is not null and took > 0""",
                 row -> {
-                    read.computeIfAbsent(operation(row.getString(1)), o -> new ArrayList<>()).add(row.getDouble(2));
-                }, alike, LATEST_JOBS);
+                    read.computeIfAbsent(operation(row.getString(1)), o -> new ArrayList<>())
+                            .add(row.getDouble(2));
+                },
+                alike,
+                LATEST_JOBS);
         return read;
     }
 
-    /** Of a step's id: what a job derived anew puts before it, and the number of its repetition after it, are no part of the operation's. */
+    /**
+     * Of a step's id: what a job derived anew puts before it, and the number of its repetition after it, are no part of
+     * the operation's.
+     */
     static String operation(String stepId) {
         return stepId.replaceFirst("^(more|way)\\d+-", "").replaceFirst("-\\d+$", "");
     }

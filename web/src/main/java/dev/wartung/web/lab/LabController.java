@@ -23,7 +23,10 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.util.UriComponentsBuilder;
 
-/** The instruments: a page each, and the answer alone while one types. The address carries what was typed, so it can be passed on. */
+/**
+ * The instruments: a page each, and the answer alone while one types. The address carries what was typed, so it can be
+ * passed on.
+ */
 @Controller
 class LabController {
 
@@ -32,20 +35,34 @@ class LabController {
     @GetMapping("/lab")
     String drawers(Model model) {
         Map<Drawer, List<Instrument>> drawers = new LinkedHashMap<>();
-        Arrays.stream(Drawer.values()).forEach(d -> drawers.put(d, Lab.instruments().stream().filter(i -> i.plate().drawer() == d).toList()));
+        Arrays.stream(Drawer.values())
+                .forEach(d -> drawers.put(
+                        d,
+                        Lab.instruments().stream()
+                                .filter(i -> i.plate().drawer() == d)
+                                .toList()));
         model.addAttribute("nav", "lab");
         model.addAttribute("drawers", drawers);
         return "lab";
     }
 
     @GetMapping("/lab/{id}")
-    String instrument(@PathVariable String id, @RequestParam Map<String, String> typed, @ModelAttribute(UNITS) UnitSystem own, Model model) {
+    String instrument(
+            @PathVariable String id,
+            @RequestParam Map<String, String> typed,
+            @ModelAttribute(UNITS) UnitSystem own,
+            Model model) {
         show(id, typed, own, model);
         return "instrument";
     }
 
     @GetMapping("/lab/{id}/answer")
-    String answer(@PathVariable String id, @RequestParam Map<String, String> typed, @ModelAttribute(UNITS) UnitSystem own, Model model, HttpServletResponse response) {
+    String answer(
+            @PathVariable String id,
+            @RequestParam Map<String, String> typed,
+            @ModelAttribute(UNITS) UnitSystem own,
+            Model model,
+            HttpServletResponse response) {
         Worked worked = show(id, typed, own, model);
         response.setHeader("HX-Replace-Url", link(worked));
         return "instrument :: answer";
@@ -77,13 +94,18 @@ class LabController {
 
     /** A link says which units its bare numbers are in; without one, they are the reader's own. */
     private static UnitSystem units(@Nullable String said, UnitSystem own) {
-        return Arrays.stream(UnitSystem.values()).filter(u -> u.name().equalsIgnoreCase(said)).findFirst().orElse(own);
+        return Arrays.stream(UnitSystem.values())
+                .filter(u -> u.name().equalsIgnoreCase(said))
+                .findFirst()
+                .orElse(own);
     }
 
     /** The address that shows the same again to anybody. */
     private static String link(Worked worked) {
-        UriComponentsBuilder link = UriComponentsBuilder.fromPath("/lab/{id}").queryParam(UNITS, worked.inputs().units().name().toLowerCase(Locale.ROOT));
-        Map<String, String> values = new LinkedHashMap<>(Map.of("id", worked.instrument().plate().id()));
+        UriComponentsBuilder link = UriComponentsBuilder.fromPath("/lab/{id}")
+                .queryParam(UNITS, worked.inputs().units().name().toLowerCase(Locale.ROOT));
+        Map<String, String> values =
+                new LinkedHashMap<>(Map.of("id", worked.instrument().plate().id()));
         worked.inputs().fields().forEach(f -> {
             String name = f.id().replace('.', '_');
             link.queryParam(f.id(), "{" + name + "}");

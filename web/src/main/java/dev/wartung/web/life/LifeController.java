@@ -42,7 +42,13 @@ class LifeController {
     }
 
     @GetMapping("/life/of")
-    String told(@RequestParam String part, @RequestParam String material, @RequestParam String family, @RequestParam String area, @RequestParam(defaultValue = "") String cost, Model model) {
+    String told(
+            @RequestParam String part,
+            @RequestParam String material,
+            @RequestParam String family,
+            @RequestParam String area,
+            @RequestParam(defaultValue = "") String cost,
+            Model model) {
         return show(new Group(part, material, family, area), cost, Map.of(), model);
     }
 
@@ -61,24 +67,48 @@ class LifeController {
             }
         }
         model.addAttribute("nav", "records");
-        model.addAttribute("told", desk.told(group, failure).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)));
+        model.addAttribute(
+                "told", desk.told(group, failure).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)));
         model.addAttribute("cost", cost.isBlank() ? "10" : cost);
         model.addAttribute("troubles", all);
         return "life-of";
     }
 
-    /** A planner accepts the proposed interval, with their signature: it becomes the site's rule for these types in this area. */
+    /**
+     * A planner accepts the proposed interval, with their signature: it becomes the site's rule for these types in this
+     * area.
+     */
     @PostMapping("/life/accept")
-    String accept(@RequestParam String part, @RequestParam String material, @RequestParam String family, @RequestParam String area, @RequestParam(defaultValue = "") String cost,
-                  @RequestParam(defaultValue = "") String password, Model model) {
+    String accept(
+            @RequestParam String part,
+            @RequestParam String material,
+            @RequestParam String family,
+            @RequestParam String area,
+            @RequestParam(defaultValue = "") String cost,
+            @RequestParam(defaultValue = "") String password,
+            Model model) {
         Group group = new Group(part, material, family, area);
-        double failure = cost.strip().replace(',', '.').matches("\\d{1,7}([.]\\d{1,3})?") ? Double.parseDouble(cost.strip().replace(',', '.')) : USUAL_COST;
+        double failure = cost.strip().replace(',', '.').matches("\\d{1,7}([.]\\d{1,3})?")
+                ? Double.parseDouble(cost.strip().replace(',', '.'))
+                : USUAL_COST;
         Optional<Told> told = failure > 1 ? desk.told(group, failure) : Optional.empty();
         Optional<Integer> months = told.flatMap(Told::proposal);
         if (months.isEmpty() || !current.confirmed(password)) {
-            return show(group, cost, Map.of("password", months.isEmpty() ? "There is no interval to accept." : CurrentAccount.WRONG_PASSWORD), model);
+            return show(
+                    group,
+                    cost,
+                    Map.of(
+                            "password",
+                            months.isEmpty() ? "There is no interval to accept." : CurrentAccount.WRONG_PASSWORD),
+                    model);
         }
-        told.orElseThrow().seen().types().forEach(type -> due.keep(Optional.of(type), Optional.of(area), new ServiceRule(OptionalInt.of(months.get()), OptionalInt.empty(), OptionalInt.empty())));
+        told.orElseThrow()
+                .seen()
+                .types()
+                .forEach(type -> due.keep(
+                        Optional.of(type),
+                        Optional.of(area),
+                        new ServiceRule(OptionalInt.of(months.get()), OptionalInt.empty(), OptionalInt.empty())));
         return "redirect:" + UriComponentsBuilder.fromPath("/due/rules").toUriString();
     }
 }

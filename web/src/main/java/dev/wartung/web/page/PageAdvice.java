@@ -24,7 +24,8 @@ class PageAdvice {
     }
 
     /**
-     * {@code me}, whether they are a {@code technician}, a {@code reviewer} or may say how the plant works ({@code arranges}) or who is here ({@code administers}), and the {@code units} they read numbers in. Asked
+     * {@code me}, whether they are a {@code technician}, a {@code reviewer} or may say how the plant works ({@code
+     * arranges}) or who is here ({@code administers}), and the {@code units} they read numbers in. Asked
      * for once a page.
      */
     @ModelAttribute

@@ -1,10 +1,10 @@
 package dev.wartung.web.page;
 
-import java.time.ZoneId;
-import java.time.LocalDateTime;
-import java.time.Instant;
 import java.time.DateTimeException;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
 import java.util.Map;
 import java.util.Optional;
 
@@ -21,7 +21,8 @@ public final class TypedDay {
      *
      * @param troubles takes, under the field's name, why there is none
      */
-    public static Optional<LocalDate> past(String field, Map<String, String> typed, LocalDate today, Map<String, String> troubles) {
+    public static Optional<LocalDate> past(
+            String field, Map<String, String> typed, LocalDate today, Map<String, String> troubles) {
         return read(field, typed, troubles).filter(day -> {
             if (day.isAfter(today) || day.getYear() < FIRST_YEAR) {
                 troubles.put(field, day.isAfter(today) ? "That day is still to come." : "That is too long ago.");
@@ -35,10 +36,13 @@ public final class TypedDay {
      *
      * @param troubles takes, under the field's name, why there is none
      */
-    public static Optional<LocalDate> coming(String field, Map<String, String> typed, LocalDate today, Map<String, String> troubles) {
+    public static Optional<LocalDate> coming(
+            String field, Map<String, String> typed, LocalDate today, Map<String, String> troubles) {
         return read(field, typed, troubles).filter(day -> {
             if (day.isBefore(today) || day.getYear() > LAST_YEAR) {
-                troubles.put(field, day.isBefore(today) ? "That day is past. Choose today or later." : "That is too far away.");
+                troubles.put(
+                        field,
+                        day.isBefore(today) ? "That day is past. Choose today or later." : "That is too far away.");
             }
             return !troubles.containsKey(field);
         });
@@ -53,7 +57,9 @@ public final class TypedDay {
         try {
             LocalDateTime local = LocalDateTime.parse(typed.strip());
             if (zone.getRules().getValidOffsets(local).isEmpty()) {
-                troubles.put(field, "There is no such time on that day: the clocks are put forward. Choose one an hour later.");
+                troubles.put(
+                        field,
+                        "There is no such time on that day: the clocks are put forward. Choose one an hour later.");
                 return Optional.empty();
             }
             return Optional.of(local.atZone(zone).toInstant());
@@ -68,7 +74,8 @@ public final class TypedDay {
         try {
             return Optional.of(LocalDate.parse(text));
         } catch (DateTimeException e) {
-            troubles.put(field, text.isEmpty() ? "Choose the day." : "“" + text + "” is not a date. Type it as 2027-03-15.");
+            troubles.put(
+                    field, text.isEmpty() ? "Choose the day." : "“" + text + "” is not a date. Type it as 2027-03-15.");
             return Optional.empty();
         }
     }

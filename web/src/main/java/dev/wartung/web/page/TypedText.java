@@ -18,7 +18,8 @@ import org.thymeleaf.context.Context;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * What is typed into any form is text that can be kept and printed ({@link PlainText}), before anything looks at it. A page's own script says so beside the field before it is sent
+ * What is typed into any form is text that can be kept and printed ({@link PlainText}), before anything looks at it. A
+ * page's own script says so beside the field before it is sent
  * ({@code wartung.js}); whoever gets past that is told here, and the form they come back to is as they left it.
  */
 @Component
@@ -33,7 +34,8 @@ class TypedText extends OncePerRequestFilter {
     }
 
     @Override
-    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
         Optional<String> trouble = trouble(request);
         if (trouble.isEmpty()) {
             chain.doFilter(request, response);
@@ -43,14 +45,22 @@ class TypedText extends OncePerRequestFilter {
         response.setCharacterEncoding(StandardCharsets.UTF_8.name());
         if (request.getRequestURI().startsWith("/api/")) {
             response.setContentType("application/problem+json");
-            response.getWriter().write(json.writeValueAsString(Map.of("title", "Bad Request", "status", HttpServletResponse.SC_BAD_REQUEST, "detail", trouble.get())));
+            response.getWriter()
+                    .write(json.writeValueAsString(Map.of(
+                            "title",
+                            "Bad Request",
+                            "status",
+                            HttpServletResponse.SC_BAD_REQUEST,
+                            "detail",
+                            trouble.get())));
         } else if ("true".equals(request.getHeader("HX-Request"))) {
             // shown by the page's script, above the form, which stays as it is
             response.setContentType("text/plain");
             response.getWriter().write(trouble.get());
         } else {
             response.setContentType("text/html");
-            response.getWriter().write(templates.process("not-text", new Context(Locale.UK, Map.of("trouble", trouble.get()))));
+            response.getWriter()
+                    .write(templates.process("not-text", new Context(Locale.UK, Map.of("trouble", trouble.get()))));
         }
     }
 
@@ -59,7 +69,8 @@ class TypedText extends OncePerRequestFilter {
             for (String text : field.getValue()) {
                 Optional<String> holds = PlainText.trouble(text).or(() -> PlainText.trouble(field.getKey()));
                 if (holds.isPresent()) {
-                    return Optional.of("What was typed in “" + PlainText.shown(field.getKey()) + "” holds " + holds.get() + ". Take it out and send it again.");
+                    return Optional.of("What was typed in “" + PlainText.shown(field.getKey()) + "” holds "
+                            + holds.get() + ". Take it out and send it again.");
                 }
             }
         }

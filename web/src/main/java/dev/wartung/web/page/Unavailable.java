@@ -25,8 +25,10 @@ import org.thymeleaf.ITemplateEngine;
 import org.thymeleaf.context.Context;
 
 /**
- * What is answered while the database cannot be reached or cannot write: a page that says so and, where a form was sent, offers to send the same again. Outside everything else,
- * because sessions and accounts are in the database, too. A form with an entry's id counts once however often it is sent, and the page says so.
+ * What is answered while the database cannot be reached or cannot write: a page that says so and, where a form was
+ * sent, offers to send the same again. Outside everything else,
+ * because sessions and accounts are in the database, too. A form with an entry's id counts once however often it is
+ * sent, and the page says so.
  */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
@@ -34,7 +36,10 @@ class Unavailable extends OncePerRequestFilter {
 
     private static final Logger LOG = LoggerFactory.getLogger(Unavailable.class);
     private static final String RETRY_SECONDS = "5";
-    /** Classes of SQLSTATE: connection, resources (a full disk is 53100), operator intervention (shutting down, starting up), system error. */
+    /**
+     * Classes of SQLSTATE: connection, resources (a full disk is 53100), operator intervention (shutting down, starting
+     * up), system error.
+     */
     private static final Set<String> STATES = Set.of("08", "53", "57", "58");
 
     private final ITemplateEngine templates;
@@ -49,14 +54,19 @@ class Unavailable extends OncePerRequestFilter {
     }
 
     @Override
-    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
         try {
             chain.doFilter(request, response);
         } catch (ServletException | RuntimeException e) {
             if (response.isCommitted() || !isOutage(e)) {
                 throw e;
             }
-            LOG.warn("{} {}: the database cannot be used: {}", request.getMethod(), request.getRequestURI(), last(e).getMessage());
+            LOG.warn(
+                    "{} {}: the database cannot be used: {}",
+                    request.getMethod(),
+                    request.getRequestURI(),
+                    last(e).getMessage());
             response.reset();
             answer(request, response);
         }
@@ -71,7 +81,9 @@ class Unavailable extends OncePerRequestFilter {
         response.setCharacterEncoding(StandardCharsets.UTF_8.name());
         if (request.getRequestURI().startsWith("/api/")) {
             response.setContentType("application/problem+json");
-            response.getWriter().write("{\"title\":\"Service Unavailable\",\"status\":503,\"detail\":\"Wartung cannot reach its data just now. Send the same again in a few seconds.\"}");
+            response.getWriter()
+                    .write(
+                            "{\"title\":\"Service Unavailable\",\"status\":503,\"detail\":\"Wartung cannot reach its data just now. Send the same again in a few seconds.\"}");
             return;
         }
         Context model = new Context(Locale.ENGLISH);
@@ -83,27 +95,39 @@ class Unavailable extends OncePerRequestFilter {
         response.getWriter().write(templates.process("unavailable", model));
     }
 
-    /** What was typed, to be sent again; empty where there was no form, or a password or a file in it that no page may hold. */
+    /**
+     * What was typed, to be sent again; empty where there was no form, or a password or a file in it that no page may
+     * hold.
+     */
     private static Map<String, List<String>> again(HttpServletRequest request) {
         String type = request.getContentType();
-        if (!request.getMethod().equals("POST") || type == null || !type.startsWith("application/x-www-form-urlencoded")) {
+        if (!request.getMethod().equals("POST")
+                || type == null
+                || !type.startsWith("application/x-www-form-urlencoded")) {
             return Map.of();
         }
         Map<String, List<String>> fields = new TreeMap<>();
         request.getParameterMap().forEach((name, values) -> fields.put(name, List.of(values)));
-        return fields.keySet().stream().anyMatch(f -> f.toLowerCase(Locale.ROOT).contains("password")) ? Map.of() : fields;
+        return fields.keySet().stream().anyMatch(f -> f.toLowerCase(Locale.ROOT).contains("password"))
+                ? Map.of()
+                : fields;
     }
 
     private static boolean isOutage(Throwable thrown) {
         for (@Nullable Throwable e = thrown; e != null; e = e.getCause()) {
-            if (e instanceof SQLTransientConnectionException || e instanceof SQLNonTransientConnectionException || (e instanceof SQLException sql && isOutage(sql.getSQLState()))) {
+            if (e instanceof SQLTransientConnectionException
+                    || e instanceof SQLNonTransientConnectionException
+                    || (e instanceof SQLException sql && isOutage(sql.getSQLState()))) {
                 return true;
             }
         }
         return false;
     }
 
-    /** @param state none comes from the pool, about a connection that was lost under way: every error of the database itself has one */
+    /**
+     * @param state none comes from the pool, about a connection that was lost under way: every error of the database
+     * itself has one
+     */
     private static boolean isOutage(@Nullable String state) {
         return state == null || (state.length() == 5 && STATES.contains(state.substring(0, 2)));
     }

@@ -29,37 +29,78 @@ import java.util.stream.Stream;
  * @param exposed parts that can be looked at closely
  * @param state   air, line and position in words
  */
-public record PracticeBoard(String svg, Map<Move.Sort, List<Move>> moves, Optional<Move> chosen, List<String> tools, List<String> greases, Optional<Came> last, List<Part> exposed, String state, int done) {
+public record PracticeBoard(
+        String svg,
+        Map<Move.Sort, List<Move>> moves,
+        Optional<Move> chosen,
+        List<String> tools,
+        List<String> greases,
+        Optional<Came> last,
+        List<Part> exposed,
+        String state,
+        int done) {
 
     static PracticeBoard of(Attempt attempt, Sheets sheets, Optional<String> choosing) {
         Bench bench = attempt.bench();
-        Optional<Came> last = attempt.came().isEmpty() ? Optional.empty() : Optional.of(attempt.came().get(attempt.came().size() - 1));
-        Optional<Move> chosen = choosing.flatMap(key -> attempt.moves().stream().filter(m -> m.key().equals(key)).findFirst());
+        Optional<Came> last = attempt.came().isEmpty()
+                ? Optional.empty()
+                : Optional.of(attempt.came().get(attempt.came().size() - 1));
+        Optional<Move> chosen = choosing.flatMap(
+                key -> attempt.moves().stream().filter(m -> m.key().equals(key)).findFirst());
         Map<Move.Sort, List<Move>> moves = new EnumMap<>(Move.Sort.class);
-        attempt.moves().forEach(m -> moves.computeIfAbsent(m.sort(), s -> new ArrayList<>()).add(m));
-        SectionDrawing drawing = sheets.drawing(new Sheets.Pair(attempt.exercise().anatomy(), attempt.exercise().type()), bench.configuration());
-        List<Incident> incidents = chosen.isPresent() ? List.of() : last.map(Came::incidents).orElse(List.of());
+        attempt.moves().forEach(m -> moves.computeIfAbsent(m.sort(), s -> new ArrayList<>())
+                .add(m));
+        SectionDrawing drawing = sheets.drawing(
+                new Sheets.Pair(attempt.exercise().anatomy(), attempt.exercise().type()), bench.configuration());
+        List<Incident> incidents =
+                chosen.isPresent() ? List.of() : last.map(Came::incidents).orElse(List.of());
         List<String> marks = new ArrayList<>(chosen.map(m -> m.step().marks()).orElse(List.of()));
         List<CallOut> callOuts = new ArrayList<>();
         String plain = incidents.isEmpty() ? "" : drawing.svg(bench, SectionDrawing.View.PLAIN, "");
         for (Incident incident : incidents) {
             // an assembly is drawn by what sits in it, its metal first
-            hit(bench, incident).ifPresent(hit -> Stream.concat(Stream.of(hit), bench.build().parts().stream().filter(p -> p.behind().contains(hit.id())).sorted(Comparator.comparing(p -> !p.kind().equals("metal"))))
-                    .filter(p -> plain.contains("data-part=\"" + p.id() + "\"")).findFirst().filter(p -> !marks.contains(p.id())).ifPresent(p -> {
+            hit(bench, incident).ifPresent(hit -> Stream.concat(
+                            Stream.of(hit),
+                            bench.build().parts().stream()
+                                    .filter(p -> p.behind().contains(hit.id()))
+                                    .sorted(Comparator.comparing(p -> !p.kind().equals("metal"))))
+                    .filter(p -> plain.contains("data-part=\"" + p.id() + "\""))
+                    .findFirst()
+                    .filter(p -> !marks.contains(p.id()))
+                    .ifPresent(p -> {
                         marks.add(p.id());
                         callOuts.add(new CallOut(p.id(), hit.name(), words(incident.kind()), "old"));
                     }));
         }
-        String svg = drawing.svg(bench, new SectionDrawing.View(attempt.derived().renews(), marks, callOuts, attempt.positionBeforeLast()), "Section of the practice valve as it stands");
+        String svg = drawing.svg(
+                bench,
+                new SectionDrawing.View(attempt.derived().renews(), marks, callOuts, attempt.positionBeforeLast()),
+                "Section of the practice valve as it stands");
         Optional<Step> here = chosen.map(attempt::here);
-        return new PracticeBoard(svg, moves, chosen, here.map(attempt::tools).orElse(List.of()), here.map(attempt::greases).orElse(List.of()), last, bench.exposed(), state(bench),
-                (int) attempt.came().stream().filter(c -> c.made().what() == Made.What.MOVE).count());
+        return new PracticeBoard(
+                svg,
+                moves,
+                chosen,
+                here.map(attempt::tools).orElse(List.of()),
+                here.map(attempt::greases).orElse(List.of()),
+                last,
+                bench.exposed(),
+                state(bench),
+                (int) attempt.came().stream()
+                        .filter(c -> c.made().what() == Made.What.MOVE)
+                        .count());
     }
 
     /** The part it happened to: of a joint what is thrown when it parts, or what holds it. */
     private static Optional<Part> hit(Bench bench, Incident incident) {
-        return bench.build().part(incident.what()).or(() -> bench.build().joint(incident.what())
-                .flatMap(j -> j.loaded().stream().findFirst().map(l -> l.thrown()).or(() -> j.seals().stream().findFirst()).or(() -> j.heldBy().stream().findFirst())).flatMap(bench.build()::part));
+        return bench.build().part(incident.what()).or(() -> bench.build()
+                .joint(incident.what())
+                .flatMap(j -> j.loaded().stream()
+                        .findFirst()
+                        .map(l -> l.thrown())
+                        .or(() -> j.seals().stream().findFirst())
+                        .or(() -> j.heldBy().stream().findFirst()))
+                .flatMap(bench.build()::part));
     }
 
     private static String words(Incident.Kind kind) {
@@ -84,7 +125,8 @@ public record PracticeBoard(String svg, Map<Move.Sort, List<Move>> moves, Option
     }
 
     private static String state(Bench bench) {
-        List<String> parts = new ArrayList<>(List.of("stands " + bench.energies().position(), bench.energies().lineLocked() ? "line locked" : "line open"));
+        List<String> parts = new ArrayList<>(List.of(
+                "stands " + bench.energies().position(), bench.energies().lineLocked() ? "line locked" : "line open"));
         if (bench.energies().lineLocked()) {
             parts.add(bench.energies().lineEmpty() ? "empty" : "not emptied");
         }

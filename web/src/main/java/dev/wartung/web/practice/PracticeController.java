@@ -8,14 +8,14 @@ import dev.wartung.core.practice.Attempt;
 import dev.wartung.core.practice.Debrief;
 import dev.wartung.core.practice.Made;
 import dev.wartung.core.practice.Trap;
-import dev.wartung.web.account.Role;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.account.Role;
 import dev.wartung.web.sheet.Sheets;
-import java.util.Objects;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -45,14 +45,23 @@ class PracticeController {
     }
 
     private boolean trains() {
-        return current.get().roles().stream().anyMatch(EnumSet.of(Role.PLANNER, Role.REVIEWER, Role.ADMINISTRATOR)::contains);
+        return current.get().roles().stream()
+                .anyMatch(EnumSet.of(Role.PLANNER, Role.REVIEWER, Role.ADMINISTRATOR)::contains);
     }
 
     /** What can be practised: a type, then what is open of it. */
     @GetMapping("/practice")
-    String choose(@RequestParam(defaultValue = "") String type, @RequestParam(defaultValue = "") String drive, @RequestParam Map<String, String> typed, Model model) {
+    String choose(
+            @RequestParam(defaultValue = "") String type,
+            @RequestParam(defaultValue = "") String drive,
+            @RequestParam Map<String, String> typed,
+            Model model) {
         List<TypeSheet> types = desk.types();
-        String chosen = types.stream().map(TypeSheet::id).filter(type::equals).findFirst().orElse(types.get(0).id());
+        String chosen = types.stream()
+                .map(TypeSheet::id)
+                .filter(type::equals)
+                .findFirst()
+                .orElse(types.get(0).id());
         Drive of = drive(chosen, drive);
         ValveConfiguration configuration = desk.configuration(chosen, of, options(typed));
         model.addAttribute("nav", "practice");
@@ -72,26 +81,41 @@ class PracticeController {
     }
 
     private Drive drive(String type, String typed) {
-        return desk.drives(type).stream().filter(d -> d.name().equals(typed)).findFirst().orElse(desk.drives(type).get(0));
+        return desk.drives(type).stream()
+                .filter(d -> d.name().equals(typed))
+                .findFirst()
+                .orElse(desk.drives(type).get(0));
     }
 
     private static Map<String, String> options(Map<String, String> typed) {
-        return typed.entrySet().stream().filter(e -> e.getKey().startsWith("option.")).collect(Collectors.toMap(e -> e.getKey().substring("option.".length()), Map.Entry::getValue));
+        return typed.entrySet().stream()
+                .filter(e -> e.getKey().startsWith("option."))
+                .collect(Collectors.toMap(e -> e.getKey().substring("option.".length()), Map.Entry::getValue));
     }
 
     @PostMapping("/practice")
-    String begin(@RequestParam(defaultValue = "") String type, @RequestParam(defaultValue = "") String drive, @RequestParam(defaultValue = "") String work, @RequestParam(defaultValue = "") String trap,
-                 @RequestParam Map<String, String> typed, Model model) {
+    String begin(
+            @RequestParam(defaultValue = "") String type,
+            @RequestParam(defaultValue = "") String drive,
+            @RequestParam(defaultValue = "") String work,
+            @RequestParam(defaultValue = "") String trap,
+            @RequestParam Map<String, String> typed,
+            Model model) {
         if (desk.types().stream().noneMatch(t -> t.id().equals(type))) {
             return choose(type, drive, typed, model);
         }
         ValveConfiguration told = desk.configuration(type, drive(type, drive), options(typed));
-        Optional<PracticeDesk.Offer> offer = desk.works(type, told).stream().filter(o -> o.key().equals(work)).findFirst();
+        Optional<PracticeDesk.Offer> offer = desk.works(type, told).stream()
+                .filter(o -> o.key().equals(work))
+                .findFirst();
         if (offer.isEmpty()) {
             model.addAttribute("trouble", "Choose a work that this valve has.");
             return choose(type, drive, typed, model);
         }
-        Trap.Kind kind = Stream.of(Trap.Kind.values()).filter(k -> k.name().equals(trap)).findFirst().orElse(Trap.Kind.NONE);
+        Trap.Kind kind = Stream.of(Trap.Kind.values())
+                .filter(k -> k.name().equals(trap))
+                .findFirst()
+                .orElse(Trap.Kind.NONE);
         return "redirect:/practice/" + desk.begin(type, told, offer.get(), kind).id();
     }
 
@@ -102,7 +126,9 @@ class PracticeController {
         model.addAttribute("nav", "practice");
         model.addAttribute("run", run);
         model.addAttribute("heading", desk.title(run));
-        model.addAttribute("told", sheets.of(run.typeId()).anatomy().inWords(attempt.exercise().told()));
+        model.addAttribute(
+                "told",
+                sheets.of(run.typeId()).anatomy().inWords(attempt.exercise().told()));
         model.addAttribute("driveWords", sheets.driveWords(run.typeId(), run.drive()));
         model.addAttribute("board", PracticeBoard.of(attempt, sheets, Optional.ofNullable(choosing)));
         model.addAttribute("own", run.account().id().equals(current.get().id()));
@@ -114,30 +140,57 @@ class PracticeController {
         return "practice-run";
     }
 
-    /** What can be said to be wrong: parts that can be seen, or each option and the drive as something else. By what is sent. */
+    /**
+     * What can be said to be wrong: parts that can be seen, or each option and the drive as something else. By what is
+     * sent.
+     */
     private Map<String, String> suspects(PracticeRun run, Attempt attempt) {
         Map<String, String> suspects = new LinkedHashMap<>();
         if (run.trap() == Trap.Kind.HIDDEN_FAULT) {
-            attempt.bench().exposed().forEach(p -> suspects.put(p.id() + "=", "There is something wrong with " + Part.inSentence(p.name())));
+            attempt.bench()
+                    .exposed()
+                    .forEach(p ->
+                            suspects.put(p.id() + "=", "There is something wrong with " + Part.inSentence(p.name())));
         } else {
             ValveConfiguration told = attempt.exercise().told();
-            desk.drives(run.typeId()).stream().filter(d -> d != told.drive()).forEach(d -> suspects.put(Trap.DRIVE + "=" + d.code(), "It is " + d.code() + ", " + sheets.driveWords(run.typeId(), d)));
+            desk.drives(run.typeId()).stream()
+                    .filter(d -> d != told.drive())
+                    .forEach(d -> suspects.put(
+                            Trap.DRIVE + "=" + d.code(),
+                            "It is " + d.code() + ", " + sheets.driveWords(run.typeId(), d)));
             var names = sheets.of(run.typeId()).anatomy().options();
-            desk.options(run.typeId()).forEach((option, choices) -> choices.forEach((value, words) -> {
-                if (!value.equals(told.options().get(option))) {
-                    suspects.put(option + "=" + value, Objects.requireNonNull(names.get(option)).name() + ": it is " + words);
-                }
-            }));
+            desk.options(run.typeId())
+                    .forEach((option, choices) -> choices.forEach((value, words) -> {
+                        if (!value.equals(told.options().get(option))) {
+                            suspects.put(
+                                    option + "=" + value,
+                                    Objects.requireNonNull(names.get(option)).name() + ": it is " + words);
+                        }
+                    }));
         }
         return suspects;
     }
 
     @PostMapping(ONE + "/move")
-    String move(@PathVariable long id, @RequestParam(defaultValue = "") String key, @RequestParam(defaultValue = "") String tool, @RequestParam(defaultValue = "") String grease, Model model) {
+    String move(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String key,
+            @RequestParam(defaultValue = "") String tool,
+            @RequestParam(defaultValue = "") String grease,
+            Model model) {
         Attempt attempt = desk.attempt(known(id));
         boolean offered = attempt.moves().stream().anyMatch(m -> m.key().equals(key));
-        boolean complete = offered && attempt.moves().stream().filter(m -> m.key().equals(key)).findFirst().map(attempt::here)
-                .filter(s -> (attempt.tools(s).isEmpty() || attempt.tools(s).contains(tool)) && (attempt.greases(s).isEmpty() || grease.equals(Made.DRY) || attempt.greases(s).contains(grease))).isPresent();
+        boolean complete = offered
+                && attempt.moves().stream()
+                        .filter(m -> m.key().equals(key))
+                        .findFirst()
+                        .map(attempt::here)
+                        .filter(s ->
+                                (attempt.tools(s).isEmpty() || attempt.tools(s).contains(tool))
+                                        && (attempt.greases(s).isEmpty()
+                                                || grease.equals(Made.DRY)
+                                                || attempt.greases(s).contains(grease)))
+                        .isPresent();
         if (complete) {
             desk.make(id, Made.move(key, tool, grease.isEmpty() ? Made.DRY : grease));
         } else if (offered) {

@@ -33,19 +33,23 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 class PracticeDesk {
 
-    private static final TypeReference<List<Made>> MADE = new TypeReference<>() { };
-    private static final TypeReference<Map<String, String>> OPTIONS = new TypeReference<>() { };
+    private static final TypeReference<List<Made>> MADE = new TypeReference<>() {};
+    private static final TypeReference<Map<String, String>> OPTIONS = new TypeReference<>() {};
     private static final int KEPT = 60;
     /** More than anybody does in one exercise. */
     private static final int MOST_MADE = 600;
 
-    /** Exercises worked in lately, so that not every move derives every work of the family. Any instance makes the same ones again. */
+    /**
+     * Exercises worked in lately, so that not every move derives every work of the family. Any instance makes the same
+     * ones again.
+     */
     private final Map<Long, Exercise> made = new LinkedHashMap<>(KEPT * 2, 0.75f, true) {
         @Override
         protected boolean removeEldestEntry(Map.Entry<Long, Exercise> eldest) {
             return size() > KEPT;
         }
     };
+
     private final PracticeRuns runs;
     private final Sheets sheets;
     private final Site site;
@@ -89,11 +93,18 @@ class PracticeDesk {
         return open;
     }
 
-    /** The first way the type is made that has this drive and these options; options that go with no such build are passed over. */
+    /**
+     * The first way the type is made that has this drive and these options; options that go with no such build are
+     * passed over.
+     */
     ValveConfiguration configuration(String typeId, Drive drive, Map<String, String> wanted) {
         Sheets.Pair pair = sheets.of(typeId);
-        return pair.anatomy().configurations(pair.type()).stream().filter(c -> c.drive() == drive)
-                .max(Comparator.comparingLong(c -> wanted.entrySet().stream().filter(w -> w.getValue().equals(c.options().get(w.getKey()))).count())).orElseThrow();
+        return pair.anatomy().configurations(pair.type()).stream()
+                .filter(c -> c.drive() == drive)
+                .max(Comparator.comparingLong(c -> wanted.entrySet().stream()
+                        .filter(w -> w.getValue().equals(c.options().get(w.getKey())))
+                        .count()))
+                .orElseThrow();
     }
 
     List<Offer> works(String typeId, ValveConfiguration configuration) {
@@ -103,8 +114,10 @@ class PracticeDesk {
             if (kind.renews().choose().isEmpty()) {
                 offers.add(new Offer(kind.id(), kind.name()));
             } else {
-                anatomy.build().resolve(configuration.facts()).parts().stream().filter(p -> p.kind().equals(kind.renews().choose().get()))
-                        .forEach(p -> offers.add(new Offer(kind.id() + ":" + p.id(), kind.name() + ": " + Part.inSentence(p.name()))));
+                anatomy.build().resolve(configuration.facts()).parts().stream()
+                        .filter(p -> p.kind().equals(kind.renews().choose().get()))
+                        .forEach(p -> offers.add(
+                                new Offer(kind.id() + ":" + p.id(), kind.name() + ": " + Part.inSentence(p.name()))));
             }
         }
         return offers;
@@ -113,14 +126,23 @@ class PracticeDesk {
     @Transactional
     PracticeRun begin(String typeId, ValveConfiguration told, Offer work, Trap.Kind trap) {
         String[] parts = work.key().split(":", 2);
-        return runs.save(new PracticeRun(current.get(), typeId, told.drive(), json.writeValueAsString(told.options()), parts[0], parts.length > 1 ? Optional.of(parts[1]) : Optional.empty(), trap,
-                clock.millis() ^ current.get().id() << 40, clock.instant()));
+        return runs.save(new PracticeRun(
+                current.get(),
+                typeId,
+                told.drive(),
+                json.writeValueAsString(told.options()),
+                parts[0],
+                parts.length > 1 ? Optional.of(parts[1]) : Optional.empty(),
+                trap,
+                clock.millis() ^ current.get().id() << 40,
+                clock.instant()));
     }
 
     /** One's own attempt, or, for whoever trains others, anybody's. */
     @Transactional(readOnly = true)
     Optional<PracticeRun> byId(long id, boolean anybodys) {
-        return runs.findById(id).filter(r -> anybodys || r.account().id().equals(current.get().id()));
+        return runs.findById(id)
+                .filter(r -> anybodys || r.account().id().equals(current.get().id()));
     }
 
     Exercise exercise(PracticeRun run) {
@@ -133,7 +155,14 @@ class PracticeDesk {
         Sheets.Pair pair = sheets.of(run.typeId());
         ValveConfiguration told = run.told(json.readValue(run.options(), OPTIONS));
         WorkKind kind = pair.anatomy().work(run.work()).orElseThrow();
-        return Exercise.of(pair.anatomy(), pair.type(), told, new Work(kind, run.chosen().stream().toList()), run.trap(), new Derivation(pair.anatomy(), pair.type(), site.practice()), new Random(run.seed()));
+        return Exercise.of(
+                pair.anatomy(),
+                pair.type(),
+                told,
+                new Work(kind, run.chosen().stream().toList()),
+                run.trap(),
+                new Derivation(pair.anatomy(), pair.type(), site.practice()),
+                new Random(run.seed()));
     }
 
     Attempt attempt(PracticeRun run) {
@@ -147,18 +176,24 @@ class PracticeDesk {
     /** One thing more was done, at an attempt of one's own that goes on. */
     @Transactional
     void make(long id, Made one) {
-        runs.lock(id).filter(r -> r.running() && r.account().id().equals(current.get().id())).ifPresent(r -> {
-            List<Made> made = new ArrayList<>(made(r));
-            if (made.size() < MOST_MADE) {
-                made.add(one);
-                r.goesOn(json.writeValueAsString(made));
-            }
-        });
+        runs.lock(id)
+                .filter(r ->
+                        r.running() && r.account().id().equals(current.get().id()))
+                .ifPresent(r -> {
+                    List<Made> made = new ArrayList<>(made(r));
+                    if (made.size() < MOST_MADE) {
+                        made.add(one);
+                        r.goesOn(json.writeValueAsString(made));
+                    }
+                });
     }
 
     @Transactional
     void end(long id) {
-        runs.lock(id).filter(r -> r.running() && r.account().id().equals(current.get().id())).ifPresent(r -> r.ended(Debrief.of(attempt(r)).score(), clock.instant()));
+        runs.lock(id)
+                .filter(r ->
+                        r.running() && r.account().id().equals(current.get().id()))
+                .ifPresent(r -> r.ended(Debrief.of(attempt(r)).score(), clock.instant()));
     }
 
     @Transactional(readOnly = true)
@@ -171,7 +206,9 @@ class PracticeDesk {
 
     @Transactional(readOnly = true)
     List<Result> results() {
-        return runs.results().stream().map(r -> new Result((String) r[0], (Long) r[1], (Integer) r[2], (Double) r[3])).toList();
+        return runs.results().stream()
+                .map(r -> new Result((String) r[0], (Long) r[1], (Integer) r[2], (Double) r[3]))
+                .toList();
     }
 
     List<TypeSheet> types() {
@@ -180,6 +217,9 @@ class PracticeDesk {
 
     String title(PracticeRun run) {
         Sheets.Pair pair = sheets.of(run.typeId());
-        return pair.anatomy().work(run.work()).map(WorkKind::name).orElse(run.work()) + run.chosen().map(c -> ": " + c.replace('-', ' ')).orElse("") + ", " + pair.type().maker() + " " + pair.type().name() + ", " + run.drive().code();
+        return pair.anatomy().work(run.work()).map(WorkKind::name).orElse(run.work())
+                + run.chosen().map(c -> ": " + c.replace('-', ' ')).orElse("") + ", "
+                + pair.type().maker() + " " + pair.type().name() + ", "
+                + run.drive().code();
     }
 }

@@ -1,11 +1,10 @@
 package dev.wartung.web.practice;
 
-import org.hibernate.annotations.ColumnTransformer;
-import jakarta.persistence.Column;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.practice.Trap;
 import dev.wartung.web.account.Account;
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -19,6 +18,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Map;
 import java.util.Optional;
+import org.hibernate.annotations.ColumnTransformer;
 import org.jspecify.annotations.Nullable;
 
 /** Somebody's attempt at an exercise. The exercise is made anew from its seed; what was done in it is kept. */
@@ -28,25 +28,35 @@ public class PracticeRun {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Account account;
+
     private String typeId;
+
     @Enumerated(EnumType.STRING)
     private Drive drive;
+
     @Column(columnDefinition = "jsonb")
     @ColumnTransformer(write = "?::jsonb")
     private String options;
+
     private String work;
     private String chosen = "";
+
     @Enumerated(EnumType.STRING)
     private Trap.Kind trap;
+
     private long seed;
+
     @Column(columnDefinition = "jsonb")
     @ColumnTransformer(write = "?::jsonb")
     private String made = "[]";
+
     private Instant begunAt;
     private @Nullable Instant endedAt;
     private @Nullable Integer score;
+
     @Version
     private int version;
 
@@ -54,7 +64,16 @@ public class PracticeRun {
     protected PracticeRun() {}
 
     @SuppressWarnings("NullAway.Init")
-    PracticeRun(Account by, String typeId, Drive drive, String optionsJson, String work, Optional<String> chosen, Trap.Kind trap, long seed, Instant at) {
+    PracticeRun(
+            Account by,
+            String typeId,
+            Drive drive,
+            String optionsJson,
+            String work,
+            Optional<String> chosen,
+            Trap.Kind trap,
+            long seed,
+            Instant at) {
         this.account = by;
         this.typeId = typeId;
         this.drive = drive;
@@ -133,6 +152,8 @@ public class PracticeRun {
 
     /** How long it took, in minutes; empty while it goes on. */
     public Optional<Long> minutes() {
-        return endedAt == null ? Optional.empty() : Optional.of(Duration.between(begunAt, endedAt).toMinutes());
+        return endedAt == null
+                ? Optional.empty()
+                : Optional.of(Duration.between(begunAt, endedAt).toMinutes());
     }
 }

@@ -18,6 +18,7 @@ interface PracticeRuns extends JpaRepository<PracticeRun, Long> {
     Optional<PracticeRun> lock(long id);
 
     /** Of each person: name, attempts ended, the best and the average score. */
-    @Query("select r.account.name, count(r), max(r.score), avg(r.score) from PracticeRun r where r.score is not null group by r.account.name order by r.account.name")
+    @Query(
+            "select r.account.name, count(r), max(r.score), avg(r.score) from PracticeRun r where r.score is not null group by r.account.name order by r.account.name")
     List<Object[]> results();
 }

@@ -50,7 +50,8 @@ class AuditTrail {
     @Transactional(readOnly = true)
     List<Line> lines(String search, long before) {
         String like = "%" + EscapeCharacter.DEFAULT.escape(search.strip()) + "%";
-        return jdbc.query("""
+        return jdbc.query(
+                """
                 select id, at, by_name, table_name, action, row_key, old_values, new_values from audit_entry
                 where id < ? and (? = '%%' or by_name ilike ? or table_name ilike ? or row_key ilike ?) order by id desc limit ?""",
                 this::line, before, like, like, like, like, PAGE);
@@ -62,13 +63,25 @@ class AuditTrail {
         Map<String, String> names = new LinkedHashMap<>(was);
         names.putAll(is);
         List<Value> values = new ArrayList<>();
-        names.keySet().stream().filter(n -> !n.equals("id")).sorted().forEach(n -> values.add(new Value(n.replace('_', ' '), was.getOrDefault(n, ""), is.getOrDefault(n, ""))));
-        String action = switch (row.getString(5)) {
-            case "insert" -> "added";
-            case "delete" -> "taken away";
-            default -> "changed";
-        };
-        return new Line(row.getLong(1), row.getTimestamp(2).toInstant(), row.getString(3), row.getString(4).replace('_', ' '), action, row.getString(6), values);
+        names.keySet().stream()
+                .filter(n -> !n.equals("id"))
+                .sorted()
+                .forEach(n ->
+                        values.add(new Value(n.replace('_', ' '), was.getOrDefault(n, ""), is.getOrDefault(n, ""))));
+        String action =
+                switch (row.getString(5)) {
+                    case "insert" -> "added";
+                    case "delete" -> "taken away";
+                    default -> "changed";
+                };
+        return new Line(
+                row.getLong(1),
+                row.getTimestamp(2).toInstant(),
+                row.getString(3),
+                row.getString(4).replace('_', ' '),
+                action,
+                row.getString(6),
+                values);
     }
 
     private Map<String, String> values(String stored) {
@@ -76,8 +89,13 @@ class AuditTrail {
         if (stored != null) {
             for (Map.Entry<String, JsonNode> field : json.readTree(stored).properties()) {
                 if (!field.getValue().isNull()) {
-                    String text = field.getValue().isObject() ? field.getValue().properties().stream().map(e -> e.getKey() + "=" + e.getValue().asString()).collect(Collectors.joining(";"))
-                            : field.getValue().isString() ? field.getValue().asString() : field.getValue().toString();
+                    String text = field.getValue().isObject()
+                            ? field.getValue().properties().stream()
+                                    .map(e -> e.getKey() + "=" + e.getValue().asString())
+                                    .collect(Collectors.joining(";"))
+                            : field.getValue().isString()
+                                    ? field.getValue().asString()
+                                    : field.getValue().toString();
                     values.put(field.getKey(), text.length() > 200 ? text.substring(0, 200) + " …" : text);
                 }
             }

@@ -1,10 +1,10 @@
 package dev.wartung.web.record;
 
+import dev.wartung.core.progress.Signature;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobSeal;
-import dev.wartung.core.progress.Signature;
 import dev.wartung.web.record.RecordRows.Row;
 import jakarta.persistence.EntityManager;
 import java.sql.Connection;
@@ -28,7 +28,8 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * The book of records: one for every job that was closed or stopped, one for every correction, chained by their hashes. Records are added one after the other: the
+ * The book of records: one for every job that was closed or stopped, one for every correction, chained by their hashes.
+ * Records are added one after the other: the
  * row that holds the end of the chain is locked meanwhile.
  */
 @Service
@@ -69,13 +70,17 @@ public class RecordBook implements JobSeal {
     @Transactional(propagation = Propagation.MANDATORY)
     public void seal(Job job) {
         entities.flush();
-        add(RecordContent.JOB, job.number(), (record, connection) -> RecordContent.job(record, job.number(), connection));
+        add(
+                RecordContent.JOB,
+                job.number(),
+                (record, connection) -> RecordContent.job(record, job.number(), connection));
     }
 
     /**
      * Writes a correction of an ended job's record, signed by whoever asks. The record itself stays as it is.
      *
-     * @param typed what was wrong ({@code what}), what the record says ({@code was}), what is right ({@code is}), {@code reason}, {@code password}
+     * @param typed what was wrong ({@code what}), what the record says ({@code was}), what is right ({@code is}),
+     *     {@code reason}, {@code password}
      * @return what is wrong with what was typed, by field; empty when it was written
      */
     @Transactional
@@ -99,9 +104,16 @@ public class RecordBook implements JobSeal {
             long corrects = of(jobNumber).get(0).seq();
             Account me = current.get();
             add(RecordContent.CORRECTION, jobNumber, (record, connection) -> {
-                ObjectNode said = record.put("corrects", corrects).put("job_number", jobNumber).putObject("correction");
-                List.of("what", "was", "is", "reason").forEach(field -> said.put(field, typed.getOrDefault(field, "").strip()));
-                record.putObject("signature").put("username", me.username()).put("name", me.name()).put("meaning", "found the record wrong and corrects it");
+                ObjectNode said = record.put("corrects", corrects)
+                        .put("job_number", jobNumber)
+                        .putObject("correction");
+                List.of("what", "was", "is", "reason")
+                        .forEach(field ->
+                                said.put(field, typed.getOrDefault(field, "").strip()));
+                record.putObject("signature")
+                        .put("username", me.username())
+                        .put("name", me.name())
+                        .put("meaning", "found the record wrong and corrects it");
             });
         }
         return troubles;
@@ -109,15 +121,19 @@ public class RecordBook implements JobSeal {
 
     private void add(String kind, int jobNumber, Filling filling) {
         jdbc.execute((ConnectionCallback<Long>) connection -> {
-            Row head = new RecordRows(connection).one("select seq, hash from record_head where id = 1 for update").orElseThrow();
+            Row head = new RecordRows(connection)
+                    .one("select seq, hash from record_head where id = 1 for update")
+                    .orElseThrow();
             long seq = head.number("seq") + 1;
             Instant at = clock.instant().truncatedTo(ChronoUnit.MICROS);
             ObjectNode record = RecordContent.begin(kind, seq, head.text("hash"), at.toString());
             filling.fill(record, connection);
             String content = RecordContent.canonical(record);
             String hash = RecordContent.hash(content);
-            try (PreparedStatement insert = connection.prepareStatement("insert into service_record (seq, job_number, kind, content, hash, at) values (?, ?, ?, ?, ?, ?)");
-                 PreparedStatement move = connection.prepareStatement("update record_head set seq = ?, hash = ? where id = 1")) {
+            try (PreparedStatement insert = connection.prepareStatement(
+                            "insert into service_record (seq, job_number, kind, content, hash, at) values (?, ?, ?, ?, ?, ?)");
+                    PreparedStatement move =
+                            connection.prepareStatement("update record_head set seq = ?, hash = ? where id = 1")) {
                 insert.setLong(1, seq);
                 insert.setInt(2, jobNumber);
                 insert.setString(3, kind);
@@ -136,8 +152,16 @@ public class RecordBook implements JobSeal {
     /** The records of a job: its own first, then the corrections. */
     @Transactional(readOnly = true)
     public List<Kept> of(int jobNumber) {
-        return jdbc.query("select seq, job_number, kind, content, hash, at from service_record where job_number = ? order by seq",
-                (row, i) -> new Kept(row.getLong(1), row.getInt(2), row.getString(3), row.getString(4), row.getString(5), row.getTimestamp(6).toInstant()), jobNumber);
+        return jdbc.query(
+                "select seq, job_number, kind, content, hash, at from service_record where job_number = ? order by seq",
+                (row, i) -> new Kept(
+                        row.getLong(1),
+                        row.getInt(2),
+                        row.getString(3),
+                        row.getString(4),
+                        row.getString(5),
+                        row.getTimestamp(6).toInstant()),
+                jobNumber);
     }
 
     /** What was corrected in a job's record, in words. */
@@ -145,18 +169,40 @@ public class RecordBook implements JobSeal {
 
     @Transactional(readOnly = true)
     public List<Correction> corrections(int jobNumber) {
-        return of(jobNumber).stream().filter(k -> k.kind().equals(RecordContent.CORRECTION)).map(k -> {
-            JsonNode said = k.says().path("correction");
-            return new Correction(k.seq(), said.path("what").asString(), said.path("was").asString(), said.path("is").asString(), said.path("reason").asString(),
-                    k.says().path("signature").path("name").asString(), k.at());
-        }).toList();
+        return of(jobNumber).stream()
+                .filter(k -> k.kind().equals(RecordContent.CORRECTION))
+                .map(k -> {
+                    JsonNode said = k.says().path("correction");
+                    return new Correction(
+                            k.seq(),
+                            said.path("what").asString(),
+                            said.path("was").asString(),
+                            said.path("is").asString(),
+                            said.path("reason").asString(),
+                            k.says().path("signature").path("name").asString(),
+                            k.at());
+                })
+                .toList();
     }
 
-    /** The end of the chain: how many records there are, and the last one's hash. Noted outside, it shows whether any were taken away since. */
+    /**
+     * The end of the chain: how many records there are, and the last one's hash. Noted outside, it shows whether any
+     * were taken away since.
+     */
     @Transactional(readOnly = true)
     public Optional<Kept> last() {
-        return jdbc.query("select seq, job_number, kind, content, hash, at from service_record order by seq desc limit 1",
-                (row, i) -> new Kept(row.getLong(1), row.getInt(2), row.getString(3), row.getString(4), row.getString(5), row.getTimestamp(6).toInstant())).stream().findFirst();
+        return jdbc
+                .query(
+                        "select seq, job_number, kind, content, hash, at from service_record order by seq desc limit 1",
+                        (row, i) -> new Kept(
+                                row.getLong(1),
+                                row.getInt(2),
+                                row.getString(3),
+                                row.getString(4),
+                                row.getString(5),
+                                row.getTimestamp(6).toInstant()))
+                .stream()
+                .findFirst();
     }
 
     /**
@@ -166,18 +212,31 @@ public class RecordBook implements JobSeal {
      */
     @Transactional
     public int catchUp() {
-        List<Integer> missing = jdbc.queryForList("""
-                select number from job j where state in ('CLOSED', 'STOPPED') and not exists (select 1 from service_record r where r.job_number = j.number) order by ended_at, number""", Integer.class);
-        missing.forEach(number -> add(RecordContent.JOB, Objects.requireNonNull(number), (record, connection) -> RecordContent.job(record, number, connection)));
+        List<Integer> missing = jdbc.queryForList(
+                """
+                select number from job j where state in ('CLOSED', 'STOPPED') and not exists (select 1 from service_record r where r.job_number = j.number) order by ended_at, number""",
+                Integer.class);
+        missing.forEach(number -> add(
+                RecordContent.JOB,
+                Objects.requireNonNull(number),
+                (record, connection) -> RecordContent.job(record, number, connection)));
         return missing.size();
     }
 
     /** Who signed a job as it was closed; empty for one that was entered later, or stopped. */
     @Transactional(readOnly = true)
     public List<Signature> signatures(int jobNumber) {
-        return of(jobNumber).stream().filter(k -> k.kind().equals(RecordContent.JOB)).flatMap(k -> {
-            JsonNode entries = k.says().path("entries");
-            return entries.values().stream().flatMap(e -> e.path("body").path("signatures").values().stream());
-        }).map(s -> new Signature(s.path("username").asString(), s.path("name").asString(), s.path("meaning").asString(), Instant.parse(s.path("at").asString()))).toList();
+        return of(jobNumber).stream()
+                .filter(k -> k.kind().equals(RecordContent.JOB))
+                .flatMap(k -> {
+                    JsonNode entries = k.says().path("entries");
+                    return entries.values().stream().flatMap(e -> e.path("body").path("signatures").values().stream());
+                })
+                .map(s -> new Signature(
+                        s.path("username").asString(),
+                        s.path("name").asString(),
+                        s.path("meaning").asString(),
+                        Instant.parse(s.path("at").asString())))
+                .toList();
     }
 }

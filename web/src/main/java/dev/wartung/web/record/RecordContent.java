@@ -16,13 +16,15 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * What a record says, read from the rows of the database alone, so that whoever verifies it comes to the same text as whoever wrote it. Written in the JSON
+ * What a record says, read from the rows of the database alone, so that whoever verifies it comes to the same text as
+ * whoever wrote it. Written in the JSON
  * Canonicalization Scheme (RFC 8785); its hash is SHA-256 of that text, which names the hash of the record before.
  */
 final class RecordContent {
 
     /** Hash before the first record. */
     static final String FIRST = "0".repeat(64);
+
     static final String FORMAT = "wartung-record-1";
     static final String JOB = "JOB";
     static final String CORRECTION = "CORRECTION";
@@ -35,7 +37,12 @@ final class RecordContent {
 
     /** The start of any record. */
     static ObjectNode begin(String kind, long seq, String previous, String written) {
-        return JSON.createObjectNode().put("format", FORMAT).put("kind", kind).put("sequence", seq).put("previous", previous).put("written", written);
+        return JSON.createObjectNode()
+                .put("format", FORMAT)
+                .put("kind", kind)
+                .put("sequence", seq)
+                .put("previous", previous)
+                .put("written", written);
     }
 
     /**
@@ -45,28 +52,53 @@ final class RecordContent {
      */
     static ObjectNode job(ObjectNode record, int number, Connection connection) throws SQLException {
         RecordRows rows = new RecordRows(connection);
-        Row job = rows.one("""
+        Row job = rows.one(
+                        """
                 select j.id, j.number, j.title, j.work, j.chosen_part, j.state, j.due_on, p.username as planned_by, j.planned_at, h.username as holder, j.started_at, j.ended_at,
                        j.anatomy_digest, j.type_digest, j.drive, j.options, j.procedure_json, j.carried_json, v.tag, v.type_id
-                from job j join valve v on v.id = j.valve_id join account p on p.id = j.planned_by_id left join account h on h.id = j.holder_id where j.number = ?""", number)
+                from job j join valve v on v.id = j.valve_id join account p on p.id = j.planned_by_id left join account h on h.id = j.holder_id where j.number = ?""",
+                        number)
                 .orElseThrow(() -> new IllegalArgumentException("there is no job " + number));
-        ObjectNode said = job.put(record.putObject("job"), "number", "title", "work", "chosen_part", "state", "due_on", "planned_by", "planned_at", "holder", "started_at", "ended_at",
-                "anatomy_digest", "type_digest", "drive");
-        said.put("options", StoredOptions.inOneLine(JSON.readValue(job.text("options"), new TypeReference<TreeMap<String, String>>() { })));
+        ObjectNode said = job.put(
+                record.putObject("job"),
+                "number",
+                "title",
+                "work",
+                "chosen_part",
+                "state",
+                "due_on",
+                "planned_by",
+                "planned_at",
+                "holder",
+                "started_at",
+                "ended_at",
+                "anatomy_digest",
+                "type_digest",
+                "drive");
+        said.put(
+                "options",
+                StoredOptions.inOneLine(
+                        JSON.readValue(job.text("options"), new TypeReference<TreeMap<String, String>>() {})));
         said.put("valve", job.text("tag")).put("type", job.text("type_id"));
-        said.put("procedure_sha256", hash(job.text("procedure_json"))).put("carried_sha256", hash(job.text("carried_json")));
+        said.put("procedure_sha256", hash(job.text("procedure_json")))
+                .put("carried_sha256", hash(job.text("carried_json")));
         ArrayNode entries = record.putArray("entries");
-        for (Row row : rows.all("""
+        for (Row row : rows.all(
+                """
                 select e.id, e.seq, e.kind, e.step_id, a.username as by, e.at, e.event, e.as_written from job_entry e join account a on a.id = e.by_id where e.job_id = ? order by e.seq""",
                 job.number("id"))) {
             event(row.put(entries.addObject(), "id", "seq", "kind", "step_id", "by", "at"), row);
         }
         ArrayNode fitted = record.putArray("fitted");
-        for (Row row : rows.all("select part, article, material, lot, fitted_on from fitted_part where job_number = ? order by id", number)) {
+        for (Row row : rows.all(
+                "select part, article, material, lot, fitted_on from fitted_part where job_number = ? order by id",
+                number)) {
             row.put(fitted.addObject(), "part", "article", "material", "lot", "fitted_on");
         }
         ArrayNode photos = record.putArray("photos");
-        for (Row row : rows.all("select id, encode(sha256(jpeg), 'hex') as sha256 from photo where job_id = ? order by id", job.number("id"))) {
+        for (Row row : rows.all(
+                "select id, encode(sha256(jpeg), 'hex') as sha256 from photo where job_id = ? order by id",
+                job.number("id"))) {
             row.put(photos.addObject(), "id", "sha256");
         }
         return record;

@@ -22,7 +22,10 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
-/** The book of records, the service report of each job that has ended (page, PDF, JSON), its corrections, and who changed what. */
+/**
+ * The book of records, the service report of each job that has ended (page, PDF, JSON), its corrections, and who
+ * changed what.
+ */
 @Controller
 class RecordController {
 
@@ -33,7 +36,13 @@ class RecordController {
     private final AuditTrail audit;
     private final Documents documents;
 
-    RecordController(JobService jobs, ServiceReports reports, RecordBook book, RecordSearch search, AuditTrail audit, Documents documents) {
+    RecordController(
+            JobService jobs,
+            ServiceReports reports,
+            RecordBook book,
+            RecordSearch search,
+            AuditTrail audit,
+            Documents documents) {
         this.jobs = jobs;
         this.reports = reports;
         this.book = book;
@@ -43,7 +52,10 @@ class RecordController {
     }
 
     @GetMapping("/records")
-    String records(@RequestParam(defaultValue = "") String q, @RequestParam(defaultValue = "9223372036854775807") long before, Model model) {
+    String records(
+            @RequestParam(defaultValue = "") String q,
+            @RequestParam(defaultValue = "9223372036854775807") long before,
+            Model model) {
         model.addAttribute("nav", "records");
         model.addAttribute("q", q);
         model.addAttribute("found", search.find(q, before));
@@ -53,7 +65,10 @@ class RecordController {
     }
 
     @GetMapping("/records/audit")
-    String audit(@RequestParam(defaultValue = "") String q, @RequestParam(defaultValue = "9223372036854775807") long before, Model model) {
+    String audit(
+            @RequestParam(defaultValue = "") String q,
+            @RequestParam(defaultValue = "9223372036854775807") long before,
+            Model model) {
         model.addAttribute("nav", "records");
         model.addAttribute("q", q);
         model.addAttribute("lines", audit.lines(q, before));
@@ -82,10 +97,16 @@ class RecordController {
 
     @GetMapping("/records/{number:\\d{1,9}}.pdf")
     ResponseEntity<byte[]> asPdf(@PathVariable int number, @ModelAttribute("units") UnitSystem units) {
-        String address = ServletUriComponentsBuilder.fromCurrentContextPath().path("/records/" + number).toUriString();
-        byte[] document = documents.pdf("report-pdf", Map.of("report", reports.of(ended(number)), "units", units, "qr", QrCode.svg(address, 90)));
-        return ResponseEntity.ok().contentType(MediaType.APPLICATION_PDF)
-                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"service-report-" + number + ".pdf\"").body(document);
+        String address = ServletUriComponentsBuilder.fromCurrentContextPath()
+                .path("/records/" + number)
+                .toUriString();
+        byte[] document = documents.pdf(
+                "report-pdf",
+                Map.of("report", reports.of(ended(number)), "units", units, "qr", QrCode.svg(address, 90)));
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_PDF)
+                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"service-report-" + number + ".pdf\"")
+                .body(document);
     }
 
     /** The records as they are kept, word for word: who has them can compute their hashes. */
@@ -96,12 +117,20 @@ class RecordController {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
         StringBuilder all = new StringBuilder("[");
-        kept.forEach(k -> all.append(all.length() > 1 ? "," : "").append("{\"hash\":\"").append(k.hash()).append("\",\"record\":").append(k.content()).append('}'));
-        return ResponseEntity.ok().header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"service-record-" + number + ".json\"").body(all.append(']').toString());
+        kept.forEach(k -> all.append(all.length() > 1 ? "," : "")
+                .append("{\"hash\":\"")
+                .append(k.hash())
+                .append("\",\"record\":")
+                .append(k.content())
+                .append('}'));
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"service-record-" + number + ".json\"")
+                .body(all.append(']').toString());
     }
 
     private JobView ended(int number) {
-        return jobs.view(number).filter(v -> v.job().state() == JobState.CLOSED || v.job().state() == JobState.STOPPED)
+        return jobs.view(number)
+                .filter(v -> v.job().state() == JobState.CLOSED || v.job().state() == JobState.STOPPED)
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 }

@@ -5,15 +5,18 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
-import java.util.Objects;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Reads rows as they stand in the database, without the application's entities: whoever verifies trusts nothing but the rows. */
+/**
+ * Reads rows as they stand in the database, without the application's entities: whoever verifies trusts nothing but the
+ * rows.
+ */
 final class RecordRows {
 
     private final Connection connection;
@@ -27,7 +30,9 @@ final class RecordRows {
 
         String text(String column) {
             Object value = columns.get(column);
-            return value == null ? "" : value instanceof Timestamp at ? at.toInstant().toString() : value.toString();
+            return value == null
+                    ? ""
+                    : value instanceof Timestamp at ? at.toInstant().toString() : value.toString();
         }
 
         long number(String column) {

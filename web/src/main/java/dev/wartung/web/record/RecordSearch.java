@@ -25,7 +25,16 @@ class RecordSearch {
      *
      * @param corrections how many were written to it
      */
-    record Found(long seq, int jobNumber, String tag, String title, String state, String holder, Instant endedAt, String hash, int corrections) {
+    record Found(
+            long seq,
+            int jobNumber,
+            String tag,
+            String title,
+            String state,
+            String holder,
+            Instant endedAt,
+            String hash,
+            int corrections) {
 
         public String shortHash() {
             return hash.substring(0, 12);
@@ -43,16 +52,32 @@ class RecordSearch {
         String like = EscapeCharacter.DEFAULT.escape(words.strip().toLowerCase(Locale.ROOT)) + "%";
         int number = words.strip().matches("\\d{1,9}") ? Integer.parseInt(words.strip()) : -1;
         // the jobs that fit first: looked for among all records, the few that fit would be found last
-        String wanted = words.isBlank() ? "" : """
+        String wanted = words.isBlank()
+                ? ""
+                : """
                 with wanted as materialized (select number from job where number = ? union select number from job where valve_id in (select id from valve where lower(tag) like ?))
                 """;
-        String sql = wanted + """
+        String sql = wanted
+                + """
                 select r.seq, j.number, v.tag, j.title, j.state, coalesce(a.name, ''), j.ended_at, r.hash,
                        (select count(*) from service_record c where c.job_number = j.number and c.kind = 'CORRECTION')
                 from service_record r join job j on j.number = r.job_number join valve v on v.id = j.valve_id left join account a on a.id = j.holder_id
-                """ + (words.isBlank() ? "" : "join wanted w on w.number = r.job_number ") + "where r.kind = 'JOB' and r.seq < ? order by r.seq desc limit " + PAGE;
+                """
+                + (words.isBlank() ? "" : "join wanted w on w.number = r.job_number ")
+                + "where r.kind = 'JOB' and r.seq < ? order by r.seq desc limit " + PAGE;
         Object[] arguments = words.isBlank() ? new Object[] {before} : new Object[] {number, like, before};
-        return jdbc.query(sql, (row, i) -> new Found(row.getLong(1), row.getInt(2), row.getString(3), row.getString(4), row.getString(5), row.getString(6), row.getTimestamp(7).toInstant(), row.getString(8), row.getInt(9)),
+        return jdbc.query(
+                sql,
+                (row, i) -> new Found(
+                        row.getLong(1),
+                        row.getInt(2),
+                        row.getString(3),
+                        row.getString(4),
+                        row.getString(5),
+                        row.getString(6),
+                        row.getTimestamp(7).toInstant(),
+                        row.getString(8),
+                        row.getInt(9)),
                 arguments);
     }
 }

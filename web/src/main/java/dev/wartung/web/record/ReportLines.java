@@ -26,7 +26,9 @@ final class ReportLines implements JobEvent.Cases<Line> {
     }
 
     static List<Line> of(JobView view, Dates dates) {
-        return view.entries().stream().map(entry -> entry.event().in(new ReportLines(view, entry, dates))).toList();
+        return view.entries().stream()
+                .map(entry -> entry.event().in(new ReportLines(view, entry, dates)))
+                .toList();
     }
 
     private String step() {
@@ -59,7 +61,8 @@ final class ReportLines implements JobEvent.Cases<Line> {
 
     @Override
     public Line confirmed(JobEvent.Confirmed event) {
-        String done = at.map(Step::done).orElse("") + event.second().map(s -> ", agreed: " + s).orElse("");
+        String done = at.map(Step::done).orElse("")
+                + event.second().map(s -> ", agreed: " + s).orElse("");
         return new Line(when, who, step(), done, at.filter(Step::secondPerson).isPresent());
     }
 
@@ -115,7 +118,9 @@ final class ReportLines implements JobEvent.Cases<Line> {
 
     @Override
     public Line stopped(JobEvent.Stopped event) {
-        return noteworthy(view.ofNewValve() ? "Job stopped, the new valve left as it lies" : "Job stopped, valve out of service", event);
+        return noteworthy(
+                view.ofNewValve() ? "Job stopped, the new valve left as it lies" : "Job stopped, valve out of service",
+                event);
     }
 
     @Override

@@ -2,12 +2,12 @@ package dev.wartung.web.record;
 
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.progress.Answer;
-import dev.wartung.core.progress.Judgement;
-import dev.wartung.web.device.ProvingBook;
 import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.progress.Greased;
-import dev.wartung.web.job.Job;
+import dev.wartung.core.progress.Judgement;
 import dev.wartung.core.progress.Signature;
+import dev.wartung.web.device.ProvingBook;
+import dev.wartung.web.job.Job;
 import java.util.List;
 import java.util.Map;
 
@@ -33,10 +33,27 @@ import java.util.Map;
  * @param corrections written since, in their order
  * @param hash     of the record, in full; empty where there is none yet
  */
-public record ServiceReport(Job job, String ending, String svg, Map<String, String> configuration, List<Line> lines, List<Reading> readings, List<CountedIn> fitted,
-                            List<CountedIn> leftOver, List<Part> cloth, List<Greased> greases, List<String> rechecks, String remark, Judgement judgement,
-                            Map<String, String> photos, List<Changed> changed, List<ProvingBook.Told> proven,
-                            List<String> tools, List<Signature> signatures, List<RecordBook.Correction> corrections, String hash) {
+public record ServiceReport(
+        Job job,
+        String ending,
+        String svg,
+        Map<String, String> configuration,
+        List<Line> lines,
+        List<Reading> readings,
+        List<CountedIn> fitted,
+        List<CountedIn> leftOver,
+        List<Part> cloth,
+        List<Greased> greases,
+        List<String> rechecks,
+        String remark,
+        Judgement judgement,
+        Map<String, String> photos,
+        List<Changed> changed,
+        List<ProvingBook.Told> proven,
+        List<String> tools,
+        List<Signature> signatures,
+        List<RecordBook.Correction> corrections,
+        String hash) {
 
     /** One thing the job changed about the valve. */
     public record Changed(String what, String before, String after) {}

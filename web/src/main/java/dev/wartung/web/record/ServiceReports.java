@@ -52,47 +52,119 @@ class ServiceReports {
 
     ServiceReport of(JobView view) {
         Job job = view.job();
-        String svg = sheets.drawing(view.sheets(), view.progress().bench().configuration()).svg(view.progress().bench(), SectionDrawing.View.PLAIN,
-                job.valve().tag() + " as it was left");
-        List<CountedIn> fitted = view.countedIn().stream().filter(c -> view.progress().bench().isNew(c.part())).toList();
-        List<CountedIn> left = view.countedIn().stream().filter(c -> !view.progress().bench().isNew(c.part())).toList();
-        String remark = Stream.concat(view.of(JobEvent.Closed.class).map(JobEvent.Closed::remark), view.of(JobEvent.Stopped.class).map(JobEvent.Stopped::reason)).findFirst().orElse("");
+        String svg = sheets.drawing(view.sheets(), view.progress().bench().configuration())
+                .svg(
+                        view.progress().bench(),
+                        SectionDrawing.View.PLAIN,
+                        job.valve().tag() + " as it was left");
+        List<CountedIn> fitted = view.countedIn().stream()
+                .filter(c -> view.progress().bench().isNew(c.part()))
+                .toList();
+        List<CountedIn> left = view.countedIn().stream()
+                .filter(c -> !view.progress().bench().isNew(c.part()))
+                .toList();
+        String remark = Stream.concat(
+                        view.of(JobEvent.Closed.class).map(JobEvent.Closed::remark),
+                        view.of(JobEvent.Stopped.class).map(JobEvent.Stopped::reason))
+                .findFirst()
+                .orElse("");
         Procedure procedure = view.progress().procedure();
-        return new ServiceReport(job, view.ending(), svg, view.sheets().anatomy().inWords(view.progress().bench().configuration()), ReportLines.of(view, dates), readings(view), fitted, left,
-                view.progress().bench().cloth(), greased(view), procedure.rechecks().stream().map(r -> r.name() + ": " + after(r.afterDays())).toList(),
-                remark, view.judgement(), photos(view), changed(view), proving.ofJob(job.number()),
-                view.of(JobEvent.Confirmed.class).flatMap(e -> e.tools().entrySet().stream().map(t -> t.getKey().words() + " " + t.getValue())).distinct().sorted().toList(),
-                book.signatures(job.number()), book.corrections(job.number()), book.of(job.number()).stream().map(RecordBook.Kept::hash).findFirst().orElse(""));
+        return new ServiceReport(
+                job,
+                view.ending(),
+                svg,
+                view.sheets().anatomy().inWords(view.progress().bench().configuration()),
+                ReportLines.of(view, dates),
+                readings(view),
+                fitted,
+                left,
+                view.progress().bench().cloth(),
+                greased(view),
+                procedure.rechecks().stream()
+                        .map(r -> r.name() + ": " + after(r.afterDays()))
+                        .toList(),
+                remark,
+                view.judgement(),
+                photos(view),
+                changed(view),
+                proving.ofJob(job.number()),
+                view.of(JobEvent.Confirmed.class)
+                        .flatMap(e -> e.tools().entrySet().stream()
+                                .map(t -> t.getKey().words() + " " + t.getValue()))
+                        .distinct()
+                        .sorted()
+                        .toList(),
+                book.signatures(job.number()),
+                book.corrections(job.number()),
+                book.of(job.number()).stream()
+                        .map(RecordBook.Kept::hash)
+                        .findFirst()
+                        .orElse(""));
     }
 
     private static List<Changed> changed(JobView view) {
         Map<String, String> before = view.sheets().anatomy().inWords(view.configuration());
-        Map<String, String> after = view.sheets().anatomy().inWords(view.progress().bench().configuration());
-        return after.entrySet().stream().filter(e -> !e.getValue().equals(before.get(e.getKey()))).map(e -> new Changed(e.getKey(), before.getOrDefault(e.getKey(), ""), e.getValue())).toList();
+        Map<String, String> after =
+                view.sheets().anatomy().inWords(view.progress().bench().configuration());
+        return after.entrySet().stream()
+                .filter(e -> !e.getValue().equals(before.get(e.getKey())))
+                .map(e -> new Changed(e.getKey(), before.getOrDefault(e.getKey(), ""), e.getValue()))
+                .toList();
     }
 
     private Map<String, String> photos(JobView view) {
-        return view.judgement().findings().stream().flatMap(f -> f.photo().stream()).collect(Collectors.toMap(id -> id,
-                id -> "data:image/jpeg;base64," + Base64.getEncoder().encodeToString(judging.photo(UUID.fromString(id)).orElseThrow())));
+        return view.judgement().findings().stream()
+                .flatMap(f -> f.photo().stream())
+                .collect(Collectors.toMap(
+                        id -> id,
+                        id -> "data:image/jpeg;base64,"
+                                + Base64.getEncoder()
+                                        .encodeToString(judging.photo(UUID.fromString(id))
+                                                .orElseThrow())));
     }
 
     /** Every film of the steps that stand, once for each tin. */
     private static List<Greased> greased(JobView view) {
         Map<String, List<Greased>> byTin = view.standing().greased().stream()
-                .collect(Collectors.groupingBy(g -> g.grease() + g.lot() + g.against() + g.accepted(), LinkedHashMap::new, Collectors.toList()));
-        return byTin.values().stream().map(same -> new Greased(same.stream().map(g -> Part.inSentence(g.part())).distinct().collect(Collectors.joining(", ")), same.get(0).grease(),
-                same.get(0).lot(), same.get(0).registration(), same.get(0).against(), same.get(0).accepted())).toList();
+                .collect(Collectors.groupingBy(
+                        g -> g.grease() + g.lot() + g.against() + g.accepted(),
+                        LinkedHashMap::new,
+                        Collectors.toList()));
+        return byTin.values().stream()
+                .map(same -> new Greased(
+                        same.stream()
+                                .map(g -> Part.inSentence(g.part()))
+                                .distinct()
+                                .collect(Collectors.joining(", ")),
+                        same.get(0).grease(),
+                        same.get(0).lot(),
+                        same.get(0).registration(),
+                        same.get(0).against(),
+                        same.get(0).accepted()))
+                .toList();
     }
 
     private static List<Reading> readings(JobView view) {
-        Map<String, String> who = view.entries().stream().filter(e -> e.event() instanceof JobEvent.Confirmed && e.stepId().isPresent())
+        Map<String, String> who = view.entries().stream()
+                .filter(e ->
+                        e.event() instanceof JobEvent.Confirmed && e.stepId().isPresent())
                 .collect(Collectors.toMap(e -> e.stepId().get(), e -> e.by().name(), (a, b) -> b));
-        return view.progress().confirmed().stream().flatMap(c -> c.answers().stream().map(a ->
-                new Reading(c.step().say(), a, limits(c.step(), a), who.getOrDefault(c.step().id(), "")))).toList();
+        return view.progress().confirmed().stream()
+                .flatMap(c -> c.answers().stream()
+                        .map(a -> new Reading(
+                                c.step().say(),
+                                a,
+                                limits(c.step(), a),
+                                who.getOrDefault(c.step().id(), ""))))
+                .toList();
     }
 
     private static String limits(Step step, Answer answer) {
-        Optional<Ask> ask = step.asks().stream().filter(a -> a.id().equals(answer.ask())).findFirst();
-        return ask.flatMap(Ask::band).map(Band::shown).or(() -> ask.flatMap(Ask::expected)).orElse("");
+        Optional<Ask> ask =
+                step.asks().stream().filter(a -> a.id().equals(answer.ask())).findFirst();
+        return ask.flatMap(Ask::band)
+                .map(Band::shown)
+                .or(() -> ask.flatMap(Ask::expected))
+                .orElse("");
     }
 }

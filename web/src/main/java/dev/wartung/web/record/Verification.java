@@ -27,21 +27,29 @@ public record Verification(long records, String last, List<String> problems) {
         String previous = RecordContent.FIRST;
         boolean automatic = connection.getAutoCommit();
         connection.setAutoCommit(false);
-        try (PreparedStatement statement = connection.prepareStatement("select seq, job_number, kind, content, hash from service_record order by seq")) {
+        try (PreparedStatement statement = connection.prepareStatement(
+                "select seq, job_number, kind, content, hash from service_record order by seq")) {
             // page by page: a large book does not fit into memory
             statement.setFetchSize(500);
             try (ResultSet row = statement.executeQuery()) {
                 while (row.next()) {
                     count++;
-                    problems.addAll(new Check(row.getLong(1), row.getInt(2), row.getString(3), row.getString(4), row.getString(5)).against(count, previous, connection));
+                    problems.addAll(new Check(
+                                    row.getLong(1), row.getInt(2), row.getString(3), row.getString(4), row.getString(5))
+                            .against(count, previous, connection));
                     previous = row.getString(5);
                 }
             }
-            Row head = new RecordRows(connection).one("select seq, hash from record_head where id = 1").orElseThrow();
+            Row head = new RecordRows(connection)
+                    .one("select seq, hash from record_head where id = 1")
+                    .orElseThrow();
             if (head.number("seq") != count || !head.text("hash").equals(previous)) {
-                problems.add("The end of the chain was record " + head.number("seq") + " and is record " + count + ": records are missing or were added by hand.");
+                problems.add("The end of the chain was record " + head.number("seq") + " and is record " + count
+                        + ": records are missing or were added by hand.");
             }
-            for (Row job : new RecordRows(connection).all("""
+            for (Row job : new RecordRows(connection)
+                    .all(
+                            """
                     select number from job j where state in ('CLOSED', 'STOPPED') and not exists (select 1 from service_record r where r.job_number = j.number and r.kind = 'JOB')""")) {
                 problems.add("Job " + job.number("number") + " has ended and has no record.");
             }
@@ -74,7 +82,8 @@ public record Verification(long records, String last, List<String> problems) {
                 found.add(name + "is not readable.");
                 return found;
             }
-            if (!said.path("previous").asString().equals(previous) || said.path("sequence").asLong() != seq) {
+            if (!said.path("previous").asString().equals(previous)
+                    || said.path("sequence").asLong() != seq) {
                 found.add(name + "does not follow the record before it.");
             }
             if (kind.equals(RecordContent.JOB)) {
@@ -94,7 +103,8 @@ public record Verification(long records, String last, List<String> problems) {
             }
             for (String part : RecordContent.FROM_ROWS) {
                 if (!RecordContent.canonical(now.path(part)).equals(RecordContent.canonical(said.path(part)))) {
-                    found.add(name + "says otherwise than the database about its " + part + ": rows were changed since.");
+                    found.add(
+                            name + "says otherwise than the database about its " + part + ": rows were changed since.");
                 }
             }
             return found;

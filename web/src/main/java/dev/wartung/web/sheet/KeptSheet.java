@@ -14,9 +14,11 @@ class KeptSheet {
     @Id
     @JdbcTypeCode(SqlTypes.CHAR)
     private String digest;
+
     private String kind;
     private String name;
     private int version;
+
     @JdbcTypeCode(SqlTypes.LONGVARCHAR)
     private String yaml;
 

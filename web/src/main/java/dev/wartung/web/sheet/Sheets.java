@@ -38,6 +38,7 @@ public class Sheets {
     private final Map<String, TypeSheet> ownRead = new ConcurrentHashMap<>();
     /** Sheets read back from kept texts; a digest always means the same text, so any instance may remember it. */
     private final Map<String, Pair> readBack = new ConcurrentHashMap<>();
+
     private final Map<String, String> anatomyTexts = new ConcurrentHashMap<>();
 
     Sheets(KeptSheets kept, JdbcTemplate jdbc) {
@@ -52,7 +53,11 @@ public class Sheets {
 
     /** Every type: those that come with Wartung, then the site's own. */
     public List<TypeSheet> types() {
-        return Stream.concat(library.types().stream(), jdbc.queryForList("select yaml from own_type order by type_id", String.class).stream().map(this::own)).toList();
+        return Stream.concat(
+                        library.types().stream(),
+                        jdbc.queryForList("select yaml from own_type order by type_id", String.class).stream()
+                                .map(this::own))
+                .toList();
     }
 
     private TypeSheet own(String yaml) {
@@ -70,13 +75,20 @@ public class Sheets {
 
     /** Keeps a type sheet of the site's own, or a newer one in its place. */
     public void keepOwn(String typeId, String yaml, long byId, Instant at) {
-        jdbc.update("insert into own_type (type_id, yaml, by_id, at) values (?, ?, ?, ?) on conflict (type_id) do update set yaml = excluded.yaml, by_id = excluded.by_id, at = excluded.at", typeId, yaml, byId,
+        jdbc.update(
+                "insert into own_type (type_id, yaml, by_id, at) values (?, ?, ?, ?) on conflict (type_id) do update set yaml = excluded.yaml, by_id = excluded.by_id, at = excluded.at",
+                typeId,
+                yaml,
+                byId,
                 Timestamp.from(at));
     }
 
     /** The text of a type sheet, to write one's own from; empty if there is none. */
     public Optional<String> typeText(String typeId) {
-        return isShipped(typeId) ? Optional.of(SheetLibrary.typeText(typeId)) : jdbc.queryForList("select yaml from own_type where type_id = ?", String.class, typeId).stream().findFirst();
+        return isShipped(typeId)
+                ? Optional.of(SheetLibrary.typeText(typeId))
+                : jdbc.queryForList("select yaml from own_type where type_id = ?", String.class, typeId).stream()
+                        .findFirst();
     }
 
     /**
@@ -85,7 +97,10 @@ public class Sheets {
      * @throws IllegalStateException if there is none
      */
     public String typeJson(String typeId) {
-        return reader.compose(typeId, typeText(typeId).orElseThrow(() -> new IllegalStateException("no type " + typeId)), name -> Optional.empty());
+        return reader.compose(
+                typeId,
+                typeText(typeId).orElseThrow(() -> new IllegalStateException("no type " + typeId)),
+                name -> Optional.empty());
     }
 
     /**
@@ -94,12 +109,15 @@ public class Sheets {
      * @throws IllegalStateException if there is none of its name
      */
     public AnatomySheet anatomyOf(TypeSheet type) {
-        return library.anatomy(type.anatomy()).orElseThrow(() -> new IllegalStateException("no anatomy " + type.anatomy()));
+        return library.anatomy(type.anatomy())
+                .orElseThrow(() -> new IllegalStateException("no anatomy " + type.anatomy()));
     }
 
     /** @throws IllegalStateException if a valve names a type that is not there: broken data */
     public Pair of(String typeId) {
-        TypeSheet type = library.type(typeId).or(() -> typeText(typeId).map(this::own)).orElseThrow(() -> new IllegalStateException("no type " + typeId));
+        TypeSheet type = library.type(typeId)
+                .or(() -> typeText(typeId).map(this::own))
+                .orElseThrow(() -> new IllegalStateException("no type " + typeId));
         return new Pair(anatomyOf(type), type);
     }
 
@@ -114,13 +132,20 @@ public class Sheets {
 
     /** Keeps the present text of a type's anatomy and returns its digest. */
     public String keepAnatomy(Pair pair) {
-        return keep("anatomy", pair.anatomy().id(), pair.anatomy().version(),
+        return keep(
+                "anatomy",
+                pair.anatomy().id(),
+                pair.anatomy().version(),
                 anatomyTexts.computeIfAbsent(pair.anatomy().id(), SheetLibrary::anatomyText));
     }
 
     /** Keeps the present text of a type sheet and returns its digest. */
     public String keepType(Pair pair) {
-        return keep("type", pair.type().id(), pair.type().version(), typeText(pair.type().id()).orElseThrow());
+        return keep(
+                "type",
+                pair.type().id(),
+                pair.type().version(),
+                typeText(pair.type().id()).orElseThrow());
     }
 
     private String keep(String kind, String name, int version, String yaml) {
@@ -140,7 +165,8 @@ public class Sheets {
         return readBack.computeIfAbsent(anatomyDigest + typeDigest, key -> {
             KeptSheet anatomyText = kept.findById(anatomyDigest).orElseThrow();
             KeptSheet typeText = kept.findById(typeDigest).orElseThrow();
-            AnatomySheet anatomy = accepted(reader.readAnatomyAgain(anatomyText.name(), anatomyText.yaml(), name -> Optional.empty()));
+            AnatomySheet anatomy =
+                    accepted(reader.readAnatomyAgain(anatomyText.name(), anatomyText.yaml(), name -> Optional.empty()));
             TypeSheet type = accepted(reader.readAgain(typeText.name(), typeText.yaml(), id -> Optional.of(anatomy)));
             return new Pair(anatomy, type);
         });
@@ -150,7 +176,8 @@ public class Sheets {
         if (result instanceof SheetResult.Accepted<T> accepted) {
             return accepted.sheet();
         }
-        throw new IllegalStateException(((SheetResult.Refused<T>) result).problems().toString());
+        throw new IllegalStateException(
+                ((SheetResult.Refused<T>) result).problems().toString());
     }
 
     private static String digest(String text) {

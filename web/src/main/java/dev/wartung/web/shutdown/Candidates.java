@@ -28,7 +28,10 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The jobs that could be done in a window, each with what planning has to know of it, worked out of its procedure, its history and the stores. */
+/**
+ * The jobs that could be done in a window, each with what planning has to know of it, worked out of its procedure, its
+ * history and the stores.
+ */
 @Component
 class Candidates {
 
@@ -36,6 +39,7 @@ class Candidates {
     private static final double WORTH_SAYING = 0.1;
     /** What was bolted has settled after that: a demo value. */
     static final int SETTLES_MIN = 60;
+
     private static final int TIGHTEN_MIN = 10;
     private static final int LOOK_MIN = 15;
     private static final int SIGN_MIN = 10;
@@ -70,11 +74,30 @@ class Candidates {
      * @param recheck   whether it is looked at once the line is back
      * @param started   when it was begun, if it is running, and by whom
      */
-    public record Candidate(int number, String tag, String title, String line, int derived, int minutes, String history, int risk, String riskWhy, Optional<LocalDate> kitDay, Set<String> tools, boolean changes,
-                            int second, boolean retighten, boolean recheck, Optional<Instant> started, String by) {
+    public record Candidate(
+            int number,
+            String tag,
+            String title,
+            String line,
+            int derived,
+            int minutes,
+            String history,
+            int risk,
+            String riskWhy,
+            Optional<LocalDate> kitDay,
+            Set<String> tools,
+            boolean changes,
+            int second,
+            boolean retighten,
+            boolean recheck,
+            Optional<Instant> started,
+            String by) {
 
         int kitAt(Instant begins, ZoneId zone) {
-            return kitDay.map(d -> (int) ChronoUnit.MINUTES.between(begins, d.atTime(DELIVERY).atZone(zone).toInstant())).filter(m -> m > 0).orElse(0);
+            return kitDay.map(d -> (int) ChronoUnit.MINUTES.between(
+                            begins, d.atTime(DELIVERY).atZone(zone).toInstant()))
+                    .filter(m -> m > 0)
+                    .orElse(0);
         }
 
         int retightenMinutes() {
@@ -97,7 +120,8 @@ class Candidates {
                 // on the bench since before: it is done by then, or stopped
                 continue;
             }
-            all.add(candidate(service.view(job.number()).orElseThrow(), first, Optional.ofNullable(kits.get(job.number()))));
+            all.add(candidate(
+                    service.view(job.number()).orElseThrow(), first, Optional.ofNullable(kits.get(job.number()))));
         }
         return all;
     }
@@ -108,24 +132,54 @@ class Candidates {
         int derived = Math.max(5, (int) Math.round(procedure.minutes()));
         double usual = times.minutes(job.valve().typeId(), procedure);
         int minutes = (int) (Math.ceil(Math.max(5, usual) / 5) * 5);
-        boolean changes = view.sheets().anatomy().work(job.work()).filter(w -> w.becomes().containsKey("drive")).isPresent();
-        int agreeing = (int) Math.ceil(procedure.steps().stream().filter(Step::secondPerson).mapToDouble(Step::minutes).sum());
+        boolean changes = view.sheets()
+                .anatomy()
+                .work(job.work())
+                .filter(w -> w.becomes().containsKey("drive"))
+                .isPresent();
+        int agreeing = (int) Math.ceil(procedure.steps().stream()
+                .filter(Step::secondPerson)
+                .mapToDouble(Step::minutes)
+                .sum());
         List<String> why = new ArrayList<>();
         int risk = risk(job, first, why);
         SchoolTable table = site.practice().table();
-        Set<String> tools = table.tools().stream().map(SchoolTable.SpecialTool::name).filter(t -> procedure.tools().stream().anyMatch(n -> n.startsWith(t))).collect(Collectors.toSet());
-        return new Candidate(job.number(), job.valve().tag(), job.title(), job.valve().area() + ", " + job.valve().line(), derived, minutes,
-                Math.abs(usual / procedure.minutes() - 1) >= WORTH_SAYING ? "here usually " + Math.round(usual) + " min" : "", risk, String.join(", ", why), kit, tools, changes,
-                Math.min(minutes, agreeing + (changes ? SIGN_MIN : 0)), procedure.rechecks().stream().anyMatch(r -> r.afterDays() == 0), procedure.rechecks().stream().anyMatch(Candidates::onceBack),
-                job.state() == JobState.RUNNING ? job.startedAt() : Optional.empty(), job.holder().map(h -> h.username()).orElse(""));
+        Set<String> tools = table.tools().stream()
+                .map(SchoolTable.SpecialTool::name)
+                .filter(t -> procedure.tools().stream().anyMatch(n -> n.startsWith(t)))
+                .collect(Collectors.toSet());
+        return new Candidate(
+                job.number(),
+                job.valve().tag(),
+                job.title(),
+                job.valve().area() + ", " + job.valve().line(),
+                derived,
+                minutes,
+                Math.abs(usual / procedure.minutes() - 1) >= WORTH_SAYING
+                        ? "here usually " + Math.round(usual) + " min"
+                        : "",
+                risk,
+                String.join(", ", why),
+                kit,
+                tools,
+                changes,
+                Math.min(minutes, agreeing + (changes ? SIGN_MIN : 0)),
+                procedure.rechecks().stream().anyMatch(r -> r.afterDays() == 0),
+                procedure.rechecks().stream().anyMatch(Candidates::onceBack),
+                job.state() == JobState.RUNNING ? job.startedAt() : Optional.empty(),
+                job.holder().map(h -> h.username()).orElse(""));
     }
 
     /** A look that waits for the line's first cleaning or sterilisation, which is how a line comes back. */
     private static boolean onceBack(Recheck recheck) {
-        return (recheck.after().isPresent() && recheck.afterDays() <= 2) || recheck.name().contains("after the first");
+        return (recheck.after().isPresent() && recheck.afterDays() <= 2)
+                || recheck.name().contains("after the first");
     }
 
-    /** Demo values: 5 for any work that is due, one for each week it is overdue by the window (10 at most), 10 for a valve out of service, 5 for a part that was found unfit. */
+    /**
+     * Demo values: 5 for any work that is due, one for each week it is overdue by the window (10 at most), 10 for a
+     * valve out of service, 5 for a part that was found unfit.
+     */
     private static int risk(Job job, LocalDate first, List<String> why) {
         int risk = 5;
         long weeks = Math.min(10, Math.max(0, ChronoUnit.WEEKS.between(job.dueOn(), first)));

@@ -18,7 +18,10 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
-/** Plans in the background. What was found goes to the database twice a second, where every instance reads it; stopping is asked for there, too. */
+/**
+ * Plans in the background. What was found goes to the database twice a second, where every instance reads it; stopping
+ * is asked for there, too.
+ */
 @Component
 class PlanDriver {
 
@@ -55,27 +58,35 @@ class PlanDriver {
         AtomicLong tried = new AtomicLong();
         AtomicBoolean stop = new AtomicBoolean();
         AtomicBoolean done = new AtomicBoolean();
-        Thread teller = new Thread(() -> {
-            while (!done.get()) {
-                tell(id, shutdown, fresh, tried.get(), share(began, seconds), stop);
-                sleep();
-            }
-        }, "planning-teller");
+        Thread teller = new Thread(
+                () -> {
+                    while (!done.get()) {
+                        tell(id, shutdown, fresh, tried.get(), share(began, seconds), stop);
+                        sleep();
+                    }
+                },
+                "planning-teller");
         teller.setDaemon(true);
         teller.start();
         int searches = Runtime.getRuntime().availableProcessors();
         try {
-            Planner.plan(shutdown, searches, Random::new, () -> share(began, seconds), () -> stop.get() || Thread.currentThread().isInterrupted(), new Search.Watch() {
-                @Override
-                public void better(Plan plan) {
-                    fresh.set(Optional.of(plan));
-                }
+            Planner.plan(
+                    shutdown,
+                    searches,
+                    Random::new,
+                    () -> share(began, seconds),
+                    () -> stop.get() || Thread.currentThread().isInterrupted(),
+                    new Search.Watch() {
+                        @Override
+                        public void better(Plan plan) {
+                            fresh.set(Optional.of(plan));
+                        }
 
-                @Override
-                public void tried(long plans) {
-                    tried.set(plans);
-                }
-            });
+                        @Override
+                        public void tried(long plans) {
+                            tried.set(plans);
+                        }
+                    });
         } finally {
             done.set(true);
             join(teller);
@@ -83,7 +94,13 @@ class PlanDriver {
         }
     }
 
-    private void tell(long id, Shutdown shutdown, AtomicReference<Optional<Plan>> fresh, long tried, double share, AtomicBoolean stop) {
+    private void tell(
+            long id,
+            Shutdown shutdown,
+            AtomicReference<Optional<Plan>> fresh,
+            long tried,
+            double share,
+            AtomicBoolean stop) {
         Optional<Plan> better = fresh.getAndSet(Optional.empty());
         List<String> wrong = better.map(p -> PlanCheck.of(shutdown, p)).orElse(List.of());
         if (!wrong.isEmpty()) {

@@ -35,34 +35,56 @@ class PlanExportController {
 
     private Planned planned(long id) {
         ShutdownWindow window = desk.byId(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
-        return desk.problem(window).flatMap(problem -> desk.plan(window).map(plan -> new Planned(window, problem, plan, desk.setup(window))))
+        return desk.problem(window)
+                .flatMap(problem ->
+                        desk.plan(window).map(plan -> new Planned(window, problem, plan, desk.setup(window))))
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
     @GetMapping("/plan.ics")
     ResponseEntity<byte[]> calendar(@PathVariable long id) {
         Planned p = planned(id);
-        return file(exports.calendar(p.window(), p.problem(), p.plan(), p.setup(), clock.instant()).getBytes(StandardCharsets.UTF_8), new MediaType("text", "calendar", StandardCharsets.UTF_8), "shutdown-" + id + ".ics");
+        return file(
+                exports.calendar(p.window(), p.problem(), p.plan(), p.setup(), clock.instant())
+                        .getBytes(StandardCharsets.UTF_8),
+                new MediaType("text", "calendar", StandardCharsets.UTF_8),
+                "shutdown-" + id + ".ics");
     }
 
     @GetMapping("/plan.csv")
     ResponseEntity<byte[]> table(@PathVariable long id) {
         Planned p = planned(id);
-        return file(exports.table(p.window(), p.problem(), p.plan(), p.setup(), clock.getZone()).getBytes(StandardCharsets.UTF_8), new MediaType("text", "csv", StandardCharsets.UTF_8), "shutdown-" + id + ".csv");
+        return file(
+                exports.table(p.window(), p.problem(), p.plan(), p.setup(), clock.getZone())
+                        .getBytes(StandardCharsets.UTF_8),
+                new MediaType("text", "csv", StandardCharsets.UTF_8),
+                "shutdown-" + id + ".csv");
     }
 
     @GetMapping("/job-cards.pdf")
     ResponseEntity<byte[]> cards(@PathVariable long id, @ModelAttribute("units") UnitSystem units) {
-        return file(exports.cards(planned(id).plan(), units, ServletUriComponentsBuilder.fromCurrentContextPath().toUriString()), MediaType.APPLICATION_PDF, "shutdown-" + id + "-job-cards.pdf");
+        return file(
+                exports.cards(
+                        planned(id).plan(),
+                        units,
+                        ServletUriComponentsBuilder.fromCurrentContextPath().toUriString()),
+                MediaType.APPLICATION_PDF,
+                "shutdown-" + id + "-job-cards.pdf");
     }
 
     @GetMapping("/picking-list.pdf")
     ResponseEntity<byte[]> pickingList(@PathVariable long id) {
         Planned p = planned(id);
-        return file(exports.pickingList(p.window(), exports.days(p.window(), p.problem(), p.plan(), clock.getZone())), MediaType.APPLICATION_PDF, "shutdown-" + id + "-picking-list.pdf");
+        return file(
+                exports.pickingList(p.window(), exports.days(p.window(), p.problem(), p.plan(), clock.getZone())),
+                MediaType.APPLICATION_PDF,
+                "shutdown-" + id + "-picking-list.pdf");
     }
 
     private static ResponseEntity<byte[]> file(byte[] content, MediaType type, String name) {
-        return ResponseEntity.ok().contentType(type).header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"").body(content);
+        return ResponseEntity.ok()
+                .contentType(type)
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"")
+                .body(content);
     }
 }

@@ -19,10 +19,10 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
-import java.util.Objects;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -88,11 +88,14 @@ class PlanExports {
         calendar.add(ImmutableCalScale.GREGORIAN);
         for (Entry e : entries(problem, plan)) {
             VEvent event = new VEvent(false);
-            event.add(new Uid("shutdown-" + window.id() + "-" + e.candidate().number() + "-" + e.what().replace(' ', '-') + "@wartung"));
+            event.add(new Uid("shutdown-" + window.id() + "-" + e.candidate().number() + "-"
+                    + e.what().replace(' ', '-') + "@wartung"));
             event.add(new DtStamp(now));
             event.add(new DtStart<>(at(window, e.stint().start())));
             event.add(new DtEnd<>(at(window, e.stint().end())));
-            event.add(new Summary(PlainText.shown(e.candidate().tag() + ": " + (e.what().equals("work") ? e.candidate().title() : e.what()) + ", " + setup.nameOf(e.stint().technician()))));
+            event.add(new Summary(PlainText.shown(e.candidate().tag() + ": "
+                    + (e.what().equals("work") ? e.candidate().title() : e.what()) + ", "
+                    + setup.nameOf(e.stint().technician()))));
             calendar.add(event);
         }
         return calendar.toString();
@@ -106,7 +109,12 @@ class PlanExports {
     String table(ShutdownWindow window, Problem problem, Plan plan, Setup setup, ZoneId zone) {
         List<List<String>> rows = new ArrayList<>();
         for (Entry e : entries(problem, plan)) {
-            rows.add(row(e.candidate(), e.what(), offset(window, e.stint().start(), zone), offset(window, e.stint().end(), zone), setup.nameOf(e.stint().technician())));
+            rows.add(row(
+                    e.candidate(),
+                    e.what(),
+                    offset(window, e.stint().start(), zone),
+                    offset(window, e.stint().end(), zone),
+                    setup.nameOf(e.stint().technician())));
         }
         Map<String, Candidate> byId = problem.byId();
         plan.out().forEach(id -> rows.add(row(Objects.requireNonNull(byId.get(id)), "not in", "", "", "")));
@@ -131,7 +139,10 @@ class PlanExports {
         PDFMergerUtility merger = new PDFMergerUtility();
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         merger.setDestinationStream(out);
-        plan.jobs().stream().map(p -> Problem.number(p.job())).flatMap(n -> jobs.view(n).stream()).forEach(view -> merger.addSource(new RandomAccessReadBuffer(cards.of(view, units, base))));
+        plan.jobs().stream()
+                .map(p -> Problem.number(p.job()))
+                .flatMap(n -> jobs.view(n).stream())
+                .forEach(view -> merger.addSource(new RandomAccessReadBuffer(cards.of(view, units, base))));
         try {
             merger.mergeDocuments(IOUtils.createMemoryOnlyStreamCache());
         } catch (IOException e) {
@@ -151,7 +162,9 @@ class PlanExports {
     List<Day> days(ShutdownWindow window, Problem problem, Plan plan, ZoneId zone) {
         SortedMap<LocalDate, List<Candidate>> byDay = new TreeMap<>();
         Map<String, Candidate> byId = problem.byId();
-        plan.jobs().forEach(p -> byDay.computeIfAbsent(local(window, p.work().start(), zone).toLocalDate(), d -> new ArrayList<>()).add(byId.get(p.job())));
+        plan.jobs().forEach(p -> byDay.computeIfAbsent(
+                        local(window, p.work().start(), zone).toLocalDate(), d -> new ArrayList<>())
+                .add(byId.get(p.job())));
         return byDay.entrySet().stream().map(e -> day(e.getKey(), e.getValue())).toList();
     }
 
@@ -162,8 +175,13 @@ class PlanExports {
             Optional<JobView> view = jobs.view(c.number());
             view.ifPresent(v -> {
                 tools.addAll(v.progress().procedure().tools());
-                v.supplies().kit().ifPresent(kit -> kits.add(c.tag() + ": " + kit.name() + " " + kit.id() + first(kit.id())));
-                v.supplies().notInKit().forEach(p -> kits.add(c.tag() + ": " + p.name() + (p.article().isEmpty() ? "" : " " + p.article() + first(p.article()))));
+                v.supplies()
+                        .kit()
+                        .ifPresent(kit -> kits.add(c.tag() + ": " + kit.name() + " " + kit.id() + first(kit.id())));
+                v.supplies()
+                        .notInKit()
+                        .forEach(p -> kits.add(c.tag() + ": " + p.name()
+                                + (p.article().isEmpty() ? "" : " " + p.article() + first(p.article()))));
             });
         }
         return new Day(day, candidates, List.copyOf(tools), kits);

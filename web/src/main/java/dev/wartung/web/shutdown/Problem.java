@@ -8,7 +8,10 @@ import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 
-/** What was planned, as it was when planning began: kept with the plan, so that both can be read later whatever has happened since. */
+/**
+ * What was planned, as it was when planning began: kept with the plan, so that both can be read later whatever has
+ * happened since.
+ */
 public record Problem(Shutdown shutdown, List<Candidate> candidates) {
 
     /** What a job is called while it is planned: people read it in conflicts and reasons. */

@@ -26,7 +26,16 @@ import java.util.Set;
  * @param left      numbers of jobs that are not to be planned
  * @param risks     points of risk by job, where a planner says otherwise than is worked out
  */
-public record Setup(int linesDown, int drain, int restore, int seconds, Weights weights, List<Person> people, Map<String, Integer> tools, Set<Integer> left, Map<Integer, Integer> risks) {
+public record Setup(
+        int linesDown,
+        int drain,
+        int restore,
+        int seconds,
+        Weights weights,
+        List<Person> people,
+        Map<String, Integer> tools,
+        Set<Integer> left,
+        Map<Integer, Integer> risks) {
 
     /** Skill of reconfiguring an actuator. */
     static final String CHANGES = "changes of fail position";
@@ -41,7 +50,15 @@ public record Setup(int linesDown, int drain, int restore, int seconds, Weights 
      * @param changes  whether they may reconfigure actuators
      * @param second   whether they may agree as a second person
      */
-    public record Person(String username, String name, boolean there, LocalTime from, LocalTime to, int overtime, boolean changes, boolean second) {
+    public record Person(
+            String username,
+            String name,
+            boolean there,
+            LocalTime from,
+            LocalTime to,
+            int overtime,
+            boolean changes,
+            boolean second) {
 
         Technician technician(ZonedDateTime begins, int minutes) {
             Set<String> skills = new HashSet<>();
@@ -53,16 +70,25 @@ public record Setup(int linesDown, int drain, int restore, int seconds, Weights 
             }
             List<Shift> shifts = new ArrayList<>();
             ZonedDateTime end = begins.plusMinutes(minutes);
-            for (ZonedDateTime day = begins.toLocalDate().minusDays(1).atStartOfDay(begins.getZone()); day.isBefore(end); day = day.plusDays(1)) {
+            for (ZonedDateTime day = begins.toLocalDate().minusDays(1).atStartOfDay(begins.getZone());
+                    day.isBefore(end);
+                    day = day.plusDays(1)) {
                 ZonedDateTime starts = day.with(from);
-                ZonedDateTime ends = to.isAfter(from) ? day.with(to) : day.plusDays(1).with(to);
+                ZonedDateTime ends =
+                        to.isAfter(from) ? day.with(to) : day.plusDays(1).with(to);
                 add(shifts, begins, minutes, starts, ends, false);
                 add(shifts, begins, minutes, ends, ends.plusHours(overtime), true);
             }
             return new Technician(username, skills, shifts);
         }
 
-        private static void add(List<Shift> shifts, ZonedDateTime begins, int minutes, ZonedDateTime from, ZonedDateTime to, boolean overtime) {
+        private static void add(
+                List<Shift> shifts,
+                ZonedDateTime begins,
+                int minutes,
+                ZonedDateTime from,
+                ZonedDateTime to,
+                boolean overtime) {
             int start = Math.max(0, (int) Duration.between(begins, from).toMinutes());
             int end = Math.min(minutes, (int) Duration.between(begins, to).toMinutes());
             if (end > start) {
@@ -72,10 +98,17 @@ public record Setup(int linesDown, int drain, int restore, int seconds, Weights 
     }
 
     List<Technician> technicians(ShutdownWindow window, ZoneId zone) {
-        return people.stream().filter(Person::there).map(p -> p.technician(window.begins().atZone(zone), window.minutes())).toList();
+        return people.stream()
+                .filter(Person::there)
+                .map(p -> p.technician(window.begins().atZone(zone), window.minutes()))
+                .toList();
     }
 
     public String nameOf(String username) {
-        return people.stream().filter(p -> p.username().equals(username)).map(Person::name).findFirst().orElse(username);
+        return people.stream()
+                .filter(p -> p.username().equals(username))
+                .map(Person::name)
+                .findFirst()
+                .orElse(username);
     }
 }

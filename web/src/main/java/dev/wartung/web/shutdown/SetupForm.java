@@ -46,16 +46,33 @@ final class SetupForm {
                 risks.put(c.number(), risk);
             }
         }
-        Weights weights = new Weights(number("weight.risk", 0, 1000, (int) before.weights().risk()), number("weight.back", 0, 1000, (int) before.weights().back()),
+        Weights weights = new Weights(
+                number("weight.risk", 0, 1000, (int) before.weights().risk()),
+                number("weight.back", 0, 1000, (int) before.weights().back()),
                 number("weight.overtime", 0, 1000, (int) before.weights().overtime()));
-        return new Setup(number("lines", 1, 50, before.linesDown()), number("drain", 0, 600, before.drain()), number("restore", 0, 1440, before.restore()), number("seconds", 2, 600, before.seconds()), weights, people,
-                tools, left, risks);
+        return new Setup(
+                number("lines", 1, 50, before.linesDown()),
+                number("drain", 0, 600, before.drain()),
+                number("restore", 0, 1440, before.restore()),
+                number("seconds", 2, 600, before.seconds()),
+                weights,
+                people,
+                tools,
+                left,
+                risks);
     }
 
     private Person person(Person p) {
         String at = "person." + p.username() + ".";
-        return new Person(p.username(), p.name(), typed.containsKey(at + "there"), time(at + "from", p.from()), time(at + "to", p.to()), number(at + "overtime", 0, 12, p.overtime()),
-                typed.containsKey(at + "changes"), typed.containsKey(at + "second"));
+        return new Person(
+                p.username(),
+                p.name(),
+                typed.containsKey(at + "there"),
+                time(at + "from", p.from()),
+                time(at + "to", p.to()),
+                number(at + "overtime", 0, 12, p.overtime()),
+                typed.containsKey(at + "changes"),
+                typed.containsKey(at + "second"));
     }
 
     private int number(String field, int least, int most, int before) {

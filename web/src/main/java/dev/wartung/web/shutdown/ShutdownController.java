@@ -1,9 +1,9 @@
 package dev.wartung.web.shutdown;
 
-import dev.wartung.web.page.TypedDay;
 import dev.wartung.scheduling.PinConflicts;
 import dev.wartung.scheduling.Plan;
 import dev.wartung.scheduling.Shutdown.Pin;
+import dev.wartung.web.page.TypedDay;
 import dev.wartung.web.shutdown.Candidates.Candidate;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
@@ -51,7 +51,8 @@ class ShutdownController {
         if (name.isEmpty() || name.length() > 120) {
             troubles.put("name", "Give it a name of at most 120 letters.");
         }
-        Optional<Instant> begins = TypedDay.moment("begins", typed.getOrDefault("begins", ""), clock.getZone(), troubles);
+        Optional<Instant> begins =
+                TypedDay.moment("begins", typed.getOrDefault("begins", ""), clock.getZone(), troubles);
         String hours = typed.getOrDefault("hours", "").strip();
         if (!hours.matches("\\d{1,3}") || Integer.parseInt(hours) < SHORTEST_H || Integer.parseInt(hours) > LONGEST_H) {
             troubles.put("hours", "From " + SHORTEST_H + " to " + LONGEST_H + " hours.");
@@ -59,7 +60,8 @@ class ShutdownController {
         if (!troubles.isEmpty() || begins.isEmpty()) {
             return list(typed, troubles, model);
         }
-        return "redirect:/shutdowns/" + desk.make(name, begins.get(), Integer.parseInt(hours) * 60).id();
+        return "redirect:/shutdowns/"
+                + desk.make(name, begins.get(), Integer.parseInt(hours) * 60).id();
     }
 
     private String list(Map<String, String> typed, Map<String, String> troubles, Model model) {
@@ -112,7 +114,9 @@ class ShutdownController {
         if (!hindrances.isEmpty()) {
             return show(id, Map.of(), Map.of(), hindrances, model);
         }
-        desk.begin(id).ifPresent(problem -> driver.plan(id, problem, desk.setup(window).seconds()));
+        desk.begin(id)
+                .ifPresent(
+                        problem -> driver.plan(id, problem, desk.setup(window).seconds()));
         return "redirect:/shutdowns/" + id;
     }
 
@@ -124,10 +128,19 @@ class ShutdownController {
 
     /** @param start minutes from the beginning of the window */
     @PostMapping(ONE + "/pin")
-    String pin(@PathVariable long id, @RequestParam String job, @RequestParam int start, @RequestParam String technician, Model model) {
+    String pin(
+            @PathVariable long id,
+            @RequestParam String job,
+            @RequestParam int start,
+            @RequestParam String technician,
+            Model model) {
         ShutdownWindow window = known(id);
-        boolean sense = desk.candidates(window).stream().anyMatch(c -> Problem.id(c).equals(job)) && start >= 0 && start < window.minutes()
-                && desk.setup(window).people().stream().anyMatch(p -> p.there() && p.username().equals(technician));
+        boolean sense =
+                desk.candidates(window).stream().anyMatch(c -> Problem.id(c).equals(job))
+                        && start >= 0
+                        && start < window.minutes()
+                        && desk.setup(window).people().stream()
+                                .anyMatch(p -> p.there() && p.username().equals(technician));
         if (!sense) {
             return show(id, Map.of(), Map.of(), List.of("That job cannot be pinned there."), model);
         }
@@ -141,14 +154,19 @@ class ShutdownController {
         return "redirect:/shutdowns/" + id;
     }
 
-    private String show(long id, Map<String, String> typed, Map<String, String> troubles, List<String> hindrances, Model model) {
+    private String show(
+            long id, Map<String, String> typed, Map<String, String> troubles, List<String> hindrances, Model model) {
         ShutdownWindow window = known(id);
         List<Candidate> candidates = desk.candidates(window);
         Problem now = desk.problem(window, candidates);
         plan(window, model);
         model.addAttribute("candidates", candidates);
         model.addAttribute("conflicts", hindrances.isEmpty() ? PinConflicts.of(now.shutdown()) : hindrances);
-        model.addAttribute("outdated", desk.problem(window).filter(p -> !p.shutdown().equals(now.shutdown())).isPresent());
+        model.addAttribute(
+                "outdated",
+                desk.problem(window)
+                        .filter(p -> !p.shutdown().equals(now.shutdown()))
+                        .isPresent());
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);
         return "shutdown";
@@ -165,8 +183,14 @@ class ShutdownController {
         model.addAttribute("pins", pins);
         model.addAttribute("problem", problem.orElse(null));
         model.addAttribute("plan", plan.orElse(null));
-        model.addAttribute("summary", plan.map(p -> PlanSummary.of(problem.orElseThrow(), p, window.bound())).orElse(null));
-        model.addAttribute("chart", plan.map(p -> PlanChart.of(problem.orElseThrow(), p, pins, setup, window.begins(), clock.getZone())).orElse(null));
+        model.addAttribute(
+                "summary",
+                plan.map(p -> PlanSummary.of(problem.orElseThrow(), p, window.bound()))
+                        .orElse(null));
+        model.addAttribute(
+                "chart",
+                plan.map(p -> PlanChart.of(problem.orElseThrow(), p, pins, setup, window.begins(), clock.getZone()))
+                        .orElse(null));
     }
 
     private ShutdownWindow known(long id) {

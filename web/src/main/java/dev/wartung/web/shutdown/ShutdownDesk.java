@@ -37,7 +37,7 @@ public class ShutdownDesk {
 
     private static final Duration LOST = Duration.ofSeconds(20);
     private static final int LEAST_LEFT = 10;
-    private static final TypeReference<List<Pin>> PINS = new TypeReference<>() { };
+    private static final TypeReference<List<Pin>> PINS = new TypeReference<>() {};
 
     private final ShutdownWindows windows;
     private final Candidates candidates;
@@ -48,7 +48,15 @@ public class ShutdownDesk {
     private final JsonMapper json;
     private final Clock clock;
 
-    ShutdownDesk(ShutdownWindows windows, Candidates candidates, Accounts accounts, Site site, Toolbox toolbox, CurrentAccount current, JsonMapper json, Clock clock) {
+    ShutdownDesk(
+            ShutdownWindows windows,
+            Candidates candidates,
+            Accounts accounts,
+            Site site,
+            Toolbox toolbox,
+            CurrentAccount current,
+            JsonMapper json,
+            Clock clock) {
         this.windows = windows;
         this.candidates = candidates;
         this.accounts = accounts;
@@ -63,19 +71,28 @@ public class ShutdownDesk {
     @Transactional
     public ShutdownWindow make(String name, Instant begins, int minutes) {
         List<Person> people = new ArrayList<>();
-        accounts.findAll().stream().filter(a -> a.roles().contains(Role.TECHNICIAN))
-                .forEach(a -> people.add(new Person(a.username(), a.name(), true, LocalTime.of(6, 0), LocalTime.of(18, 0), 2, true, true)));
+        accounts.findAll().stream()
+                .filter(a -> a.roles().contains(Role.TECHNICIAN))
+                .forEach(a -> people.add(new Person(
+                        a.username(), a.name(), true, LocalTime.of(6, 0), LocalTime.of(18, 0), 2, true, true)));
         Map<String, Integer> tools = new LinkedHashMap<>();
         Set<String> owned = site.practice().site().tools();
         // a plant that has not said which it owns is taken to own them
-        site.practice().table().tools().forEach(t -> tools.put(t.name(), Math.max(owned.isEmpty() || owned.contains(t.id()) ? 1 : 0, listed(t.name()))));
+        site.practice()
+                .table()
+                .tools()
+                .forEach(t -> tools.put(
+                        t.name(), Math.max(owned.isEmpty() || owned.contains(t.id()) ? 1 : 0, listed(t.name()))));
         Setup setup = new Setup(3, 45, 90, 20, new Weights(10, 2, 3), people, tools, Set.of(), Map.of());
-        return windows.save(new ShutdownWindow(name, begins, minutes, json.writeValueAsString(setup), current.get(), clock.instant()));
+        return windows.save(new ShutdownWindow(
+                name, begins, minutes, json.writeValueAsString(setup), current.get(), clock.instant()));
     }
 
     /** Measuring tools of that name on the site's list. */
     private int listed(String name) {
-        return (int) toolbox.all().stream().filter(t -> t.kind().words().equalsIgnoreCase(name)).count();
+        return (int) toolbox.all().stream()
+                .filter(t -> t.kind().words().equalsIgnoreCase(name))
+                .count();
     }
 
     @Transactional
@@ -120,12 +137,18 @@ public class ShutdownDesk {
     /** What there is to be planned, as things stand now: what is running is held where it is. */
     Problem problem(ShutdownWindow window, List<Candidate> all) {
         Setup setup = setup(window);
-        List<Candidate> wanted = all.stream().filter(c -> !setup.left().contains(c.number())).toList();
-        List<String> lines = wanted.stream().map(Candidate::line).distinct().sorted().toList();
+        List<Candidate> wanted =
+                all.stream().filter(c -> !setup.left().contains(c.number())).toList();
+        List<String> lines =
+                wanted.stream().map(Candidate::line).distinct().sorted().toList();
         Instant begins = window.begins();
         Instant now = clock.instant();
         List<Job> jobs = new ArrayList<>();
-        List<Pin> pins = new ArrayList<>(pins(window).stream().filter(p -> wanted.stream().anyMatch(c -> Problem.id(c).equals(p.job()) && c.started().isEmpty())).toList());
+        List<Pin> pins = new ArrayList<>(pins(window).stream()
+                .filter(p -> wanted.stream()
+                        .anyMatch(c ->
+                                Problem.id(c).equals(p.job()) && c.started().isEmpty()))
+                .toList());
         for (Candidate c : wanted) {
             boolean running = c.started().filter(at -> !at.isBefore(begins)).isPresent();
             int minutes = c.minutes();
@@ -135,11 +158,31 @@ public class ShutdownDesk {
                 minutes = Math.max(minutes, Candidates.minutes(begins, now) - start + LEAST_LEFT);
                 pins.add(new Pin(Problem.id(c), start, c.by()));
             }
-            jobs.add(new Job(Problem.id(c), lines.indexOf(c.line()), setup.risks().getOrDefault(c.number(), c.risk()), minutes, c.changes() ? Set.of(Setup.CHANGES) : Set.of(), c.tools(), running ? 0 : c.second(),
-                    c.kitAt(begins, clock.getZone()), Candidates.SETTLES_MIN, c.retightenMinutes(), c.recheckMinutes()));
+            jobs.add(new Job(
+                    Problem.id(c),
+                    lines.indexOf(c.line()),
+                    setup.risks().getOrDefault(c.number(), c.risk()),
+                    minutes,
+                    c.changes() ? Set.of(Setup.CHANGES) : Set.of(),
+                    c.tools(),
+                    running ? 0 : c.second(),
+                    c.kitAt(begins, clock.getZone()),
+                    Candidates.SETTLES_MIN,
+                    c.retightenMinutes(),
+                    c.recheckMinutes()));
         }
-        Shutdown shutdown = new Shutdown(window.minutes(), Math.max(0, Candidates.minutes(begins, now)), setup.linesDown(), lines.stream().map(l -> new Line(l, setup.drain(), setup.restore())).toList(),
-                setup.technicians(window, clock.getZone()), setup.tools(), jobs, List.copyOf(pins), setup.weights());
+        Shutdown shutdown = new Shutdown(
+                window.minutes(),
+                Math.max(0, Candidates.minutes(begins, now)),
+                setup.linesDown(),
+                lines.stream()
+                        .map(l -> new Line(l, setup.drain(), setup.restore()))
+                        .toList(),
+                setup.technicians(window, clock.getZone()),
+                setup.tools(),
+                jobs,
+                List.copyOf(pins),
+                setup.weights());
         return new Problem(shutdown, wanted);
     }
 
@@ -207,15 +250,26 @@ public class ShutdownDesk {
 
     @Transactional
     public void unpin(long id, String job) {
-        windows.lock(id).ifPresent(w -> w.isPinned(json.writeValueAsString(pins(w).stream().filter(p -> !p.job().equals(job)).toList())));
+        windows.lock(id)
+                .ifPresent(w -> w.isPinned(json.writeValueAsString(
+                        pins(w).stream().filter(p -> !p.job().equals(job)).toList())));
     }
 
     /** Why a job is not in the plan. */
     List<String> why(ShutdownWindow window, String job) {
-        return problem(window).flatMap(problem -> plan(window).filter(plan -> plan.out().contains(job)).map(plan -> WhyNot.of(problem.shutdown(), plan, job))).orElse(List.of());
+        return problem(window)
+                .flatMap(problem -> plan(window)
+                        .filter(plan -> plan.out().contains(job))
+                        .map(plan -> WhyNot.of(problem.shutdown(), plan, job)))
+                .orElse(List.of());
     }
 
     private void sweep() {
-        windows.findAll().stream().filter(w -> w.running() && w.heardAt().filter(at -> at.plus(LOST).isBefore(clock.instant())).isPresent()).forEach(ShutdownWindow::ended);
+        windows.findAll().stream()
+                .filter(w -> w.running()
+                        && w.heardAt()
+                                .filter(at -> at.plus(LOST).isBefore(clock.instant()))
+                                .isPresent())
+                .forEach(ShutdownWindow::ended);
     }
 }

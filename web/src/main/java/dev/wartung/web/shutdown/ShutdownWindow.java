@@ -1,8 +1,7 @@
 package dev.wartung.web.shutdown;
 
-import org.hibernate.annotations.ColumnTransformer;
-import jakarta.persistence.Column;
 import dev.wartung.web.account.Account;
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
@@ -13,6 +12,7 @@ import jakarta.persistence.Version;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
+import org.hibernate.annotations.ColumnTransformer;
 import org.jspecify.annotations.Nullable;
 
 /** A time in which lines may be down. */
@@ -22,30 +22,39 @@ public class ShutdownWindow {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private String name;
     private Instant begins;
     private int minutes;
+
     @Column(columnDefinition = "jsonb")
     @ColumnTransformer(write = "?::jsonb")
     private String setup;
+
     @Column(columnDefinition = "jsonb")
     @ColumnTransformer(write = "?::jsonb")
     private String pins = "[]";
+
     @Column(columnDefinition = "json")
     @ColumnTransformer(write = "?::json")
     private @Nullable String problem;
+
     @Column(columnDefinition = "json")
     @ColumnTransformer(write = "?::json")
     private @Nullable String plan;
+
     private @Nullable Double bound;
     private long tried;
     private double share;
     private boolean running;
     private boolean stopAsked;
     private @Nullable Instant heardAt;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Account madeBy;
+
     private Instant madeAt;
+
     @Version
     private int version;
 

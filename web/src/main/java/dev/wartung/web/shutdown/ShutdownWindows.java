@@ -1,11 +1,11 @@
 package dev.wartung.web.shutdown;
 
+import jakarta.persistence.LockModeType;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
-import jakarta.persistence.LockModeType;
 
 /** All shutdowns. */
 interface ShutdownWindows extends JpaRepository<ShutdownWindow, Long> {

@@ -17,12 +17,16 @@ class PlantAir {
 
     @Id
     private int id = ONLY;
+
     @Column(name = "nominal_pa")
     private double nominalPa;
+
     @Column(name = "lowest_pa")
     private double lowestPa;
+
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private Account by;
+
     private Instant at;
 
     @SuppressWarnings("NullAway.Init")

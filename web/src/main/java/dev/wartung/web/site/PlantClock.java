@@ -14,7 +14,8 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * The only clock: moments are the machine's, days and hours those of the plant's time zone. The zone is looked up again every few seconds, for another instance may have changed it; while
+ * The only clock: moments are the machine's, days and hours those of the plant's time zone. The zone is looked up again
+ * every few seconds, for another instance may have changed it; while
  * there is no database it stays what it was.
  */
 @Component
@@ -62,7 +63,9 @@ public class PlantClock extends Clock {
     }
 
     private Optional<ZoneId> chosen() {
-        return jdbc.getObject().queryForList("select zone from plant_time", String.class).stream().findFirst().map(ZoneId::of);
+        return jdbc.getObject().queryForList("select zone from plant_time", String.class).stream()
+                .findFirst()
+                .map(ZoneId::of);
     }
 
     /**
@@ -80,10 +83,14 @@ public class PlantClock extends Clock {
             return Optional.empty();
         }
         if (!zones().contains(name.strip())) {
-            return Optional.of("“" + name.strip() + "” is no time zone. Choose one of the list, for instance Europe/Oslo.");
+            return Optional.of(
+                    "“" + name.strip() + "” is no time zone. Choose one of the list, for instance Europe/Oslo.");
         }
         ZoneId wanted = ZoneId.of(name.strip());
-        database.update("insert into plant_time (id, zone, by_id, at) values (1, ?, ?, ?) on conflict (id) do update set zone = excluded.zone, by_id = excluded.by_id, at = excluded.at", wanted.getId(), by.id(),
+        database.update(
+                "insert into plant_time (id, zone, by_id, at) values (1, ?, ?, ?) on conflict (id) do update set zone = excluded.zone, by_id = excluded.by_id, at = excluded.at",
+                wanted.getId(),
+                by.id(),
                 Timestamp.from(instant()));
         zone = wanted;
         return Optional.empty();
@@ -91,6 +98,10 @@ public class PlantClock extends Clock {
 
     /** Names of zones to choose from: of places, and UTC. */
     public static List<String> zones() {
-        return ZoneId.getAvailableZoneIds().stream().filter(id -> id.equals("UTC") || id.matches("(Africa|America|Antarctica|Asia|Atlantic|Australia|Europe|Indian|Pacific)/.+")).sorted().toList();
+        return ZoneId.getAvailableZoneIds().stream()
+                .filter(id -> id.equals("UTC")
+                        || id.matches("(Africa|America|Antarctica|Asia|Atlantic|Australia|Europe|Indian|Pacific)/.+"))
+                .sorted()
+                .toList();
     }
 }

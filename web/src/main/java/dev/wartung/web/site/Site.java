@@ -34,9 +34,11 @@ public class Site {
     /** What jobs are derived with from now on. */
     @Transactional(readOnly = true)
     public Practice practice() {
-        return new Practice(Schools.table(), new SiteChoices(
-                answers.findAll().stream().collect(Collectors.toMap(SiteAnswer::school, SiteAnswer::answer)),
-                tools.findAll().stream().map(SiteTool::tool).collect(Collectors.toSet())));
+        return new Practice(
+                Schools.table(),
+                new SiteChoices(
+                        answers.findAll().stream().collect(Collectors.toMap(SiteAnswer::school, SiteAnswer::answer)),
+                        tools.findAll().stream().map(SiteTool::tool).collect(Collectors.toSet())));
     }
 
     /** The plant's compressed air; empty while nobody has said. */
@@ -67,9 +69,12 @@ public class Site {
         Instant now = clock.instant();
         answers.findAll().stream().filter(a -> !chosen.containsKey(a.school())).forEach(answers::delete);
         chosen.forEach((school, answer) -> answers.findById(school)
-                .ifPresentOrElse(a -> a.becomes(answer, by, now), () -> answers.save(new SiteAnswer(school, answer, by, now))));
+                .ifPresentOrElse(
+                        a -> a.becomes(answer, by, now), () -> answers.save(new SiteAnswer(school, answer, by, now))));
         tools.findAll().stream().filter(t -> !owned.contains(t.tool())).forEach(tools::delete);
-        Schools.table().tools().stream().map(t -> t.id()).filter(id -> owned.contains(id) && !tools.existsById(id))
+        Schools.table().tools().stream()
+                .map(t -> t.id())
+                .filter(id -> owned.contains(id) && !tools.existsById(id))
                 .forEach(id -> tools.save(new SiteTool(id, by, now)));
         return List.of();
     }

@@ -14,10 +14,13 @@ class SiteAnswer {
 
     @Id
     private String school;
+
     private String answer;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     @JoinColumn(name = "by_id")
     private Account by;
+
     private Instant at;
 
     @SuppressWarnings("NullAway.Init")

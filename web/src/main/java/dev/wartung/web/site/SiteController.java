@@ -65,7 +65,11 @@ class SiteController {
     }
 
     @PostMapping("/site/air")
-    String air(@RequestParam(defaultValue = "") String nominal, @RequestParam(defaultValue = "") String lowest, @ModelAttribute("units") UnitSystem units, Model model) {
+    String air(
+            @RequestParam(defaultValue = "") String nominal,
+            @RequestParam(defaultValue = "") String lowest,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
         Map<String, String> troubles = new LinkedHashMap<>();
         OptionalDouble usual = pressure(nominal, "nominal", units, troubles);
         OptionalDouble least = pressure(lowest, "lowest", units, troubles);
@@ -108,7 +112,8 @@ class SiteController {
         return OptionalDouble.of(pascal);
     }
 
-    private String show(Map<String, String> chosen, Set<String> owned, List<String> troubles, boolean kept, Model model) {
+    private String show(
+            Map<String, String> chosen, Set<String> owned, List<String> troubles, boolean kept, Model model) {
         model.addAttribute("nav", "site");
         site.air().ifPresent(air -> {
             model.addAttribute("airNominal", new Quantity(air.nominalPa(), Dimension.PRESSURE));
@@ -132,8 +137,11 @@ class SiteController {
         Map<String, Map<String, String>> forced = new LinkedHashMap<>();
         for (School school : Schools.table().schools()) {
             sheets.types().forEach(type -> {
-                List<String> answers = type.schools().containsKey(school.id()) ? List.of(type.schools().get(school.id())) : type.options().getOrDefault(school.id(), List.of());
-                answers.forEach(answer -> forced.computeIfAbsent(school.id(), k -> new TreeMap<>()).merge(school.words(answer), type.name(), (a, b) -> a + ", " + b));
+                List<String> answers = type.schools().containsKey(school.id())
+                        ? List.of(type.schools().get(school.id()))
+                        : type.options().getOrDefault(school.id(), List.of());
+                answers.forEach(answer -> forced.computeIfAbsent(school.id(), k -> new TreeMap<>())
+                        .merge(school.words(answer), type.name(), (a, b) -> a + ", " + b));
             });
         }
         return forced;

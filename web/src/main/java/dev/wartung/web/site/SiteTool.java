@@ -14,9 +14,11 @@ class SiteTool {
 
     @Id
     private String tool;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     @JoinColumn(name = "by_id")
     private Account by;
+
     private Instant at;
 
     @SuppressWarnings("NullAway.Init")

@@ -13,7 +13,9 @@ public class AreaRule {
 
     @Id
     private String area;
+
     private String claims;
+
     @Column(name = "hottest_k")
     private double hottestK;
 

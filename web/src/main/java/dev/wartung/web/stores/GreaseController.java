@@ -49,7 +49,12 @@ class GreaseController {
     }
 
     @PostMapping("/stores/areas")
-    String ask(@RequestParam String area, @RequestParam(defaultValue = "") String hottest, @RequestParam Map<String, String> typed, @ModelAttribute("units") UnitSystem units, Model model) {
+    String ask(
+            @RequestParam String area,
+            @RequestParam(defaultValue = "") String hottest,
+            @RequestParam Map<String, String> typed,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
         Entry read = Entry.read(hottest, units.unit(Dimension.TEMPERATURE));
         if (!valves.areas().contains(area)) {
             return show(typed, Map.of("area", "There is no such area."), model);
@@ -61,8 +66,12 @@ class GreaseController {
         if (!GreaseStore.believable(hottestK)) {
             return show(typed, Map.of("hottest." + area, units.reword(GreaseStore.BELIEVABLE)), model);
         }
-        Set<String> claims = typed.keySet().stream().filter(k -> k.startsWith(CLAIM)).map(k -> k.substring(CLAIM.length()))
-                .filter(c -> Knowledge.lubrication().claims().stream().anyMatch(known -> known.id().equals(c))).collect(Collectors.toSet());
+        Set<String> claims = typed.keySet().stream()
+                .filter(k -> k.startsWith(CLAIM))
+                .map(k -> k.substring(CLAIM.length()))
+                .filter(c -> Knowledge.lubrication().claims().stream()
+                        .anyMatch(known -> known.id().equals(c)))
+                .collect(Collectors.toSet());
         store.ask(area, claims, hottestK);
         return "redirect:/stores/greases";
     }
@@ -72,7 +81,8 @@ class GreaseController {
         model.addAttribute("matrix", Knowledge.lubrication());
         model.addAttribute("tins", store.onSite());
         model.addAttribute("areas", valves.areas());
-        model.addAttribute("rules", store.rules().stream().collect(Collectors.toMap(AreaRule::area, Function.identity())));
+        model.addAttribute(
+                "rules", store.rules().stream().collect(Collectors.toMap(AreaRule::area, Function.identity())));
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);
         return "greases";

@@ -22,8 +22,12 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class GreaseStore {
 
-    /** Product lines are cleaned hot everywhere; an area with no rule of its own is taken to get as hot as its cleaning: 353 K, 80 °C. */
+    /**
+     * Product lines are cleaned hot everywhere; an area with no rule of its own is taken to get as hot as its cleaning:
+     * 353 K, 80 °C.
+     */
     private static final double HOT_CLEANING_K = 353.15;
+
     private static final int LONGEST = 60;
     static final String BELIEVABLE = "Between -40 °C and 400 °C.";
 
@@ -41,7 +45,10 @@ public class GreaseStore {
     @Transactional(readOnly = true)
     public GreaseShelf shelf(String area) {
         Optional<AreaRule> rule = rules.findById(area);
-        return new GreaseShelf(Knowledge.lubrication(), onSite().stream().map(GreaseTin::tin).toList(), rule.map(AreaRule::claims).orElse(Set.of()),
+        return new GreaseShelf(
+                Knowledge.lubrication(),
+                onSite().stream().map(GreaseTin::tin).toList(),
+                rule.map(AreaRule::claims).orElse(Set.of()),
                 rule.map(AreaRule::hottestK).orElse(HOT_CLEANING_K));
     }
 
@@ -81,19 +88,36 @@ public class GreaseStore {
             troubles.put("lot", "A tin of lot " + lot + " is on the list already.");
         }
         Entry stands = Entry.read(typed.getOrDefault("hottest", ""), units.unit(Dimension.TEMPERATURE));
-        double hottestK = stands instanceof Entry.Understood understood ? understood.quantity().si() : 0;
+        double hottestK = stands instanceof Entry.Understood understood
+                ? understood.quantity().si()
+                : 0;
         if (stands instanceof Entry.NotUnderstood not) {
             troubles.put("hottest", not.reason());
         } else if (!believable(hottestK)) {
             troubles.put("hottest", units.reword(BELIEVABLE));
         }
         var matrix = Knowledge.lubrication();
-        Set<String> claims = matrix.claims().stream().map(c -> c.id()).filter(c -> typed.containsKey("claim." + c)).collect(Collectors.toSet());
+        Set<String> claims = matrix.claims().stream()
+                .map(c -> c.id())
+                .filter(c -> typed.containsKey("claim." + c))
+                .collect(Collectors.toSet());
         one("oil", matrix.oils().stream().anyMatch(o -> o.id().equals(typed.getOrDefault("oil", ""))), troubles);
-        one("thickener", matrix.thickeners().stream().anyMatch(t -> t.id().equals(typed.getOrDefault("thickener", ""))), troubles);
-        one("registration", matrix.registrations().stream().anyMatch(r -> r.id().equals(typed.getOrDefault("registration", ""))), troubles);
+        one(
+                "thickener",
+                matrix.thickeners().stream().anyMatch(t -> t.id().equals(typed.getOrDefault("thickener", ""))),
+                troubles);
+        one(
+                "registration",
+                matrix.registrations().stream().anyMatch(r -> r.id().equals(typed.getOrDefault("registration", ""))),
+                troubles);
         if (troubles.isEmpty()) {
-            Grease grease = new Grease(name, typed.getOrDefault("oil", ""), typed.getOrDefault("thickener", ""), typed.getOrDefault("registration", ""), claims, hottestK);
+            Grease grease = new Grease(
+                    name,
+                    typed.getOrDefault("oil", ""),
+                    typed.getOrDefault("thickener", ""),
+                    typed.getOrDefault("registration", ""),
+                    claims,
+                    hottestK);
             matrix.contradictions(grease).forEach(c -> troubles.put("claims", c));
             if (troubles.isEmpty()) {
                 takeIn(new Tin(grease, lot));

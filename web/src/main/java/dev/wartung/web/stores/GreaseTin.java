@@ -19,13 +19,16 @@ public class GreaseTin {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private String name;
     private String oil;
     private String thickener;
     private String registration;
     private String claims;
+
     @Column(name = "hottest_k")
     private double hottestK;
+
     private String lot;
     private @Nullable LocalDate usedUpOn;
 

@@ -29,7 +29,13 @@ public class Items {
      * @param kit       several parts in one bag
      * @param size      of a ring or bore that is greased, where its sheet gives it
      */
-    public record Item(String number, String name, List<String> materials, List<String> of, boolean kit, Optional<GreasedSurface> size) {
+    public record Item(
+            String number,
+            String name,
+            List<String> materials,
+            List<String> of,
+            boolean kit,
+            Optional<GreasedSurface> size) {
 
         private Item alsoOf(String type) {
             List<String> all = new ArrayList<>(of);
@@ -70,12 +76,25 @@ public class Items {
             sheets.anatomyOf(type).build().parts().forEach(p -> partNames.put(p.id(), p.name()));
             String name = type.maker() + " " + type.name();
             for (Article article : type.articles()) {
-                add(read, new Item(article.number(), partNames.getOrDefault(article.part(), article.part()), List.of(article.material()), List.of(name), false, Optional.ofNullable(type.surfaces().get(article.part()))), name);
+                add(
+                        read,
+                        new Item(
+                                article.number(),
+                                partNames.getOrDefault(article.part(), article.part()),
+                                List.of(article.material()),
+                                List.of(name),
+                                false,
+                                Optional.ofNullable(type.surfaces().get(article.part()))),
+                        name);
             }
             for (TypeSheet.Kit kit : type.kits()) {
                 // an article of another configuration than the kit's is never in it: what both conditions allow is
-                List<String> materials = kit.contains().stream().flatMap(part -> type.articles().stream().filter(a -> a.part().equals(part) && kit.when().overlaps(a.when())))
-                        .map(Article::material).distinct().toList();
+                List<String> materials = kit.contains().stream()
+                        .flatMap(part -> type.articles().stream()
+                                .filter(a -> a.part().equals(part) && kit.when().overlaps(a.when())))
+                        .map(Article::material)
+                        .distinct()
+                        .toList();
                 add(read, new Item(kit.id(), kit.name(), materials, List.of(name), true, Optional.empty()), name);
             }
         }
@@ -116,17 +135,33 @@ public class Items {
         }
         Optional<Item> other = item(number);
         if (other.isEmpty() || other.get().kit()) {
-            return new Substitution(number.strip(), "", true, Optional.of(other.isEmpty() ? "No type sheet has an article “" + number.strip() + "”." : "That is a kit, not a part."));
+            return new Substitution(
+                    number.strip(),
+                    "",
+                    true,
+                    Optional.of(
+                            other.isEmpty()
+                                    ? "No type sheet has an article “" + number.strip() + "”."
+                                    : "That is a kit, not a part."));
         }
-        Substitute asked = new Substitute(piece.material(), item(piece.article()).flatMap(Item::size));
+        Substitute asked =
+                new Substitute(piece.material(), item(piece.article()).flatMap(Item::size));
         String material = String.join(", ", other.get().materials());
-        return new Substitution(other.get().number(), material, true, new Substitute(material, other.get().size()).refusalFor(asked));
+        return new Substitution(
+                other.get().number(),
+                material,
+                true,
+                new Substitute(material, other.get().size()).refusalFor(asked));
     }
 
     /** Whose number or name holds these letters. */
     public List<Item> like(String words, int most) {
         String wanted = words.strip().toLowerCase(Locale.ROOT);
-        return items().values().stream().filter(i -> i.number().toLowerCase(Locale.ROOT).contains(wanted) || i.name().toLowerCase(Locale.ROOT).contains(wanted)).limit(most).toList();
+        return items().values().stream()
+                .filter(i -> i.number().toLowerCase(Locale.ROOT).contains(wanted)
+                        || i.name().toLowerCase(Locale.ROOT).contains(wanted))
+                .limit(most)
+                .toList();
     }
 
     public List<Item> all() {

@@ -11,13 +11,17 @@ import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** Pieces of one item that came together: a kit or a part, with its lot. Its pieces change only together with a {@link StockMove}. */
+/**
+ * Pieces of one item that came together: a kit or a part, with its lot. Its pieces change only together with a
+ * {@link StockMove}.
+ */
 @Entity
 public class Lot {
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private String item;
     private String name;
     private String materials;
@@ -29,6 +33,7 @@ public class Lot {
     private @Nullable LocalDate quarantinedOn;
     private String quarantineReason = "";
     private int pieces;
+
     @Version
     private int version;
 

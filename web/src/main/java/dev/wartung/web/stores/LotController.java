@@ -50,7 +50,8 @@ class LotController {
     /** Every part and grease a valve has had. */
     @GetMapping("/valves/{tag}/parts")
     String parts(@PathVariable String tag, Model model) {
-        Valve valve = valves.findByTagIgnoreCase(tag).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        Valve valve =
+                valves.findByTagIgnoreCase(tag).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
         model.addAttribute("nav", "valves");
         model.addAttribute("valve", valve);
         model.addAttribute("pieces", traces.ofValve(valve.id()));
@@ -100,15 +101,23 @@ class LotController {
             troubles.put("pieces", "How many are there, as a whole number.");
         }
         if (troubles.isEmpty()) {
-            stores.counted(known(id).id(), Integer.parseInt(pieces), typed.getOrDefault("why", "").strip(), "yes".equals(typed.get("scrapped")));
+            stores.counted(
+                    known(id).id(),
+                    Integer.parseInt(pieces),
+                    typed.getOrDefault("why", "").strip(),
+                    "yes".equals(typed.get("scrapped")));
         }
         return answer(id, typed, troubles, model);
     }
 
     @PostMapping("/stores/lots/{id}/certificate")
-    String certificate(@PathVariable long id, @RequestParam Optional<MultipartFile> file, Model model) throws IOException {
+    String certificate(@PathVariable long id, @RequestParam Optional<MultipartFile> file, Model model)
+            throws IOException {
         Lot lot = known(id);
-        Optional<String> trouble = file.isEmpty() ? Optional.of("Choose a file.") : files.keep(lot.id(), file.get().getOriginalFilename(), file.get().getBytes());
+        Optional<String> trouble = file.isEmpty()
+                ? Optional.of("Choose a file.")
+                : files.keep(
+                        lot.id(), file.get().getOriginalFilename(), file.get().getBytes());
         return answer(id, Map.of(), trouble.map(t -> Map.of("file", t)).orElse(Map.of()), model);
     }
 
@@ -116,8 +125,12 @@ class LotController {
     @GetMapping("/stores/lots/{id}/certificate")
     ResponseEntity<byte[]> certificate(@PathVariable long id) {
         Kept kept = files.of(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
-        return ResponseEntity.ok().contentType(MediaType.parseMediaType(kept.type())).header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + kept.name() + "\"")
-                .header("Content-Security-Policy", "default-src 'none'; sandbox").header("X-Content-Type-Options", "nosniff").body(kept.bytes());
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType(kept.type()))
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + kept.name() + "\"")
+                .header("Content-Security-Policy", "default-src 'none'; sandbox")
+                .header("X-Content-Type-Options", "nosniff")
+                .body(kept.bytes());
     }
 
     private static Map<String, String> said(String field, Map<String, String> typed) {

@@ -12,7 +12,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Certificates of lots: a PDF, kept as it came, or a picture, encoded anew. What it is is told from what is in it, never from its name. One file a lot; a newer one takes the place of
+ * Certificates of lots: a PDF, kept as it came, or a picture, encoded anew. What it is is told from what is in it,
+ * never from its name. One file a lot; a newer one takes the place of
  * the one before.
  */
 @Service
@@ -49,26 +50,44 @@ class LotFiles {
         } catch (PhotoFile.Refused e) {
             return Optional.of("A PDF or a photo (JPEG, PNG) is taken. " + e.getMessage());
         }
-        jdbc.update("""
+        jdbc.update(
+                """
                 insert into lot_file (lot_id, name, type, bytes, by_id, at) values (?, ?, ?, ?, ?, ?)
                 on conflict (lot_id) do update set name = excluded.name, type = excluded.type, bytes = excluded.bytes, by_id = excluded.by_id, at = excluded.at""",
-                lotId, safe(name, pdf), pdf ? "application/pdf" : "image/jpeg", bytes, current.get().id(), Timestamp.from(clock.instant()));
+                lotId,
+                safe(name, pdf),
+                pdf ? "application/pdf" : "image/jpeg",
+                bytes,
+                current.get().id(),
+                Timestamp.from(clock.instant()));
         return Optional.empty();
     }
 
     /** Letters, digits and dashes of the name it had, nothing that leads out of a folder, and the ending that fits. */
     static String safe(@Nullable String name, boolean pdf) {
-        String plain = name == null ? "" : name.replaceAll("\\.[A-Za-z0-9]{1,5}$", "").replaceAll("[^A-Za-z0-9_-]+", "-").replaceAll("^-+|-+$", "");
-        return (plain.isEmpty() ? "certificate" : plain.substring(0, Math.min(80, plain.length()))) + (pdf ? ".pdf" : ".jpg");
+        String plain = name == null
+                ? ""
+                : name.replaceAll("\\.[A-Za-z0-9]{1,5}$", "")
+                        .replaceAll("[^A-Za-z0-9_-]+", "-")
+                        .replaceAll("^-+|-+$", "");
+        return (plain.isEmpty() ? "certificate" : plain.substring(0, Math.min(80, plain.length())))
+                + (pdf ? ".pdf" : ".jpg");
     }
 
     @Transactional(readOnly = true)
     Optional<Kept> of(long lotId) {
-        return jdbc.query("select name, type, bytes from lot_file where lot_id = ?", (row, i) -> new Kept(row.getString(1), row.getString(2), row.getBytes(3)), lotId).stream().findFirst();
+        return jdbc
+                .query(
+                        "select name, type, bytes from lot_file where lot_id = ?",
+                        (row, i) -> new Kept(row.getString(1), row.getString(2), row.getBytes(3)),
+                        lotId)
+                .stream()
+                .findFirst();
     }
 
     @Transactional(readOnly = true)
     Optional<String> nameOf(long lotId) {
-        return jdbc.queryForList("select name from lot_file where lot_id = ?", String.class, lotId).stream().findFirst();
+        return jdbc.queryForList("select name from lot_file where lot_id = ?", String.class, lotId).stream()
+                .findFirst();
     }
 }

@@ -38,9 +38,14 @@ final class LotForm {
             troubles.put("lot", "Keep it under " + LONGEST + " letters.");
         }
         pieces = count();
-        received = text("received").isEmpty() ? today : TypedDay.past("received", typed, today, troubles).orElse(today);
+        received = text("received").isEmpty()
+                ? today
+                : TypedDay.past("received", typed, today, troubles).orElse(today);
         cured = text("cured").isEmpty() ? Optional.empty() : TypedDay.past("cured", typed, today, troubles);
-        boolean ages = named.filter(i -> i.materials().stream().flatMap(m -> Polymer.in(m).stream()).anyMatch(p -> p.shelfYears().isPresent())).isPresent();
+        boolean ages = named.filter(i -> i.materials().stream()
+                        .flatMap(m -> Polymer.in(m).stream())
+                        .anyMatch(p -> p.shelfYears().isPresent()))
+                .isPresent();
         if (ages && cured.isEmpty() && !troubles.containsKey("cured")) {
             troubles.put("cured", "It ages on the shelf: read the cure date off the bag; of several the earliest.");
         }

@@ -20,7 +20,11 @@ public class StockMove {
 
     /** Why pieces moved. */
     public enum Kind {
-        RECEIVED("taken in"), TAKEN("taken for a job"), RETURNED("came back from a job"), SCRAPPED("scrapped"), COUNTED("counted otherwise");
+        RECEIVED("taken in"),
+        TAKEN("taken for a job"),
+        RETURNED("came back from a job"),
+        SCRAPPED("scrapped"),
+        COUNTED("counted otherwise");
 
         private final String words;
 
@@ -36,16 +40,21 @@ public class StockMove {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private Lot lot;
+
     @Enumerated(EnumType.STRING)
     private Kind kind;
+
     private int delta;
     private @Nullable Integer jobNumber;
     private String note;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     @JoinColumn(name = "by_id")
     private Account by;
+
     private Instant at;
 
     @SuppressWarnings("NullAway.Init")

@@ -86,12 +86,17 @@ public class Stores {
         return moves.findByLotIdOrderByAtDescIdDesc(lotId);
     }
 
-    /** The lot to take first: within shelf life today, not in quarantine, the one that expires first. Empty where the stores hold none. */
+    /**
+     * The lot to take first: within shelf life today, not in quarantine, the one that expires first. Empty where the
+     * stores hold none.
+     */
     @Transactional(readOnly = true)
     public Optional<Lot> takeFirst(String item) {
         LocalDate today = LocalDate.now(clock);
-        return lots.ofItem(item).stream().filter(l -> l.pieces() > 0 && !l.quarantined() && !l.expired(today))
-                .min(Comparator.comparing((Lot l) -> l.useBy().orElse(LocalDate.MAX)).thenComparing(Lot::receivedOn));
+        return lots.ofItem(item).stream()
+                .filter(l -> l.pieces() > 0 && !l.quarantined() && !l.expired(today))
+                .min(Comparator.comparing((Lot l) -> l.useBy().orElse(LocalDate.MAX))
+                        .thenComparing(Lot::receivedOn));
     }
 
     /** Whether a piece of this lot may be fitted today. What the stores keep no lot of at all is taken as it is. */
@@ -99,23 +104,32 @@ public class Stores {
     public Fitness fitness(String item, String lot, int pieces) {
         List<Lot> all = lots.ofItem(item);
         LocalDate today = LocalDate.now(clock);
-        Optional<Lot> found = all.stream().filter(l -> l.lot().equalsIgnoreCase(lot.strip())).findFirst();
+        Optional<Lot> found =
+                all.stream().filter(l -> l.lot().equalsIgnoreCase(lot.strip())).findFirst();
         if (found.isPresent()) {
             Lot here = found.get();
             if (here.quarantined()) {
-                return Fitness.stop("Lot " + here.lot() + " is in quarantine: " + here.quarantineReason() + " Put it aside and take another.");
+                return Fitness.stop("Lot " + here.lot() + " is in quarantine: " + here.quarantineReason()
+                        + " Put it aside and take another.");
             }
             if (here.expired(today)) {
-                return Fitness.stop("Lot " + here.lot() + " passed its shelf life on " + here.useBy().orElseThrow() + ". It is not fitted." + other(all, today));
+                return Fitness.stop("Lot " + here.lot() + " passed its shelf life on "
+                        + here.useBy().orElseThrow() + ". It is not fitted." + other(all, today));
             }
-            return here.pieces() < pieces ? Fitness.doubt("By the books none of lot " + here.lot() + " is left.") : Fitness.GOOD;
+            return here.pieces() < pieces
+                    ? Fitness.doubt("By the books none of lot " + here.lot() + " is left.")
+                    : Fitness.GOOD;
         }
         // a lot that is in quarantine under another item's number: the same bag, opened
-        Optional<Lot> elsewhere = lots.numbered(lot.strip()).stream().filter(Lot::quarantined).findFirst();
+        Optional<Lot> elsewhere =
+                lots.numbered(lot.strip()).stream().filter(Lot::quarantined).findFirst();
         if (elsewhere.isPresent()) {
-            return Fitness.stop("Lot " + elsewhere.get().lot() + " is in quarantine: " + elsewhere.get().quarantineReason() + " Put it aside and take another.");
+            return Fitness.stop("Lot " + elsewhere.get().lot() + " is in quarantine: "
+                    + elsewhere.get().quarantineReason() + " Put it aside and take another.");
         }
-        return all.isEmpty() ? Fitness.GOOD : Fitness.doubt("The stores know no lot " + lot.strip() + " of " + item + "." + other(all, today));
+        return all.isEmpty()
+                ? Fitness.GOOD
+                : Fitness.doubt("The stores know no lot " + lot.strip() + " of " + item + "." + other(all, today));
     }
 
     /** An article of another number in the place of the one that belongs there. */
@@ -124,7 +138,10 @@ public class Stores {
     }
 
     private static String other(List<Lot> all, LocalDate today) {
-        String others = all.stream().filter(l -> l.pieces() > 0 && !l.quarantined() && !l.expired(today)).map(l -> l.lot() + " (" + l.pieces() + ")").collect(Collectors.joining(", "));
+        String others = all.stream()
+                .filter(l -> l.pieces() > 0 && !l.quarantined() && !l.expired(today))
+                .map(l -> l.lot() + " (" + l.pieces() + ")")
+                .collect(Collectors.joining(", "));
         return others.isEmpty() ? " No other is there." : " There is " + others + ".";
     }
 
@@ -142,25 +159,44 @@ public class Stores {
     /** Everything taken for a job goes back: its count was taken back. */
     @Transactional
     public void putBack(int jobNumber) {
-        moves.takenFor(jobNumber).stream().collect(Collectors.groupingBy(m -> m.lot().id(), Collectors.summingInt(StockMove::delta)))
-                .forEach((id, delta) -> lots.lock(id).ifPresent(l -> move(l, Kind.RETURNED, -delta, jobNumber, "the count was taken back")));
+        moves.takenFor(jobNumber).stream()
+                .collect(Collectors.groupingBy(m -> m.lot().id(), Collectors.summingInt(StockMove::delta)))
+                .forEach((id, delta) -> lots.lock(id)
+                        .ifPresent(l -> move(l, Kind.RETURNED, -delta, jobNumber, "the count was taken back")));
     }
 
-    /** A piece left over from a job goes back into the stores under its own article, with the lot it came from and that lot's cure date. */
+    /**
+     * A piece left over from a job goes back into the stores under its own article, with the lot it came from and that
+     * lot's cure date.
+     */
     @Transactional
     public void giveBack(String article, String lot, Optional<String> fromKit, int jobNumber) {
         Optional<Lot> origin = fromKit.flatMap(kit -> lots.of(kit, lot.strip()));
         items.item(article).ifPresent(item -> {
-            Lot own = lots.of(item.number(), lot.strip()).flatMap(l -> lots.lock(l.id()))
-                    .orElseGet(() -> lots.save(new Lot(item, lot.strip(), origin.map(Lot::supplier).orElse(""), origin.flatMap(Lot::curedOn), LocalDate.now(clock))));
-            move(own, Kind.RETURNED, 1, jobNumber, fromKit.map(kit -> "left over of kit " + kit).orElse("left over"));
+            Lot own = lots.of(item.number(), lot.strip())
+                    .flatMap(l -> lots.lock(l.id()))
+                    .orElseGet(() -> lots.save(new Lot(
+                            item,
+                            lot.strip(),
+                            origin.map(Lot::supplier).orElse(""),
+                            origin.flatMap(Lot::curedOn),
+                            LocalDate.now(clock))));
+            move(
+                    own,
+                    Kind.RETURNED,
+                    1,
+                    jobNumber,
+                    fromKit.map(kit -> "left over of kit " + kit).orElse("left over"));
         });
     }
 
     /** Takes pieces in; more of a lot that is known are added to it. */
     @Transactional
-    public Lot takeIn(Items.Item item, String lot, int pieces, String supplier, Optional<LocalDate> cured, LocalDate received) {
-        Lot there = lots.of(item.number(), lot).flatMap(l -> lots.lock(l.id())).orElseGet(() -> lots.save(new Lot(item, lot, supplier, cured, received)));
+    public Lot takeIn(
+            Items.Item item, String lot, int pieces, String supplier, Optional<LocalDate> cured, LocalDate received) {
+        Lot there = lots.of(item.number(), lot)
+                .flatMap(l -> lots.lock(l.id()))
+                .orElseGet(() -> lots.save(new Lot(item, lot, supplier, cured, received)));
         move(there, Kind.RECEIVED, pieces, null, "");
         return there;
     }
@@ -185,7 +221,9 @@ public class Stores {
     /** What is there was counted, and is another number than in the books. */
     @Transactional
     public void counted(long id, int pieces, String why, boolean scrapped) {
-        lots.lock(id).filter(l -> l.pieces() != pieces).ifPresent(l -> move(l, scrapped ? Kind.SCRAPPED : Kind.COUNTED, pieces - l.pieces(), null, why));
+        lots.lock(id)
+                .filter(l -> l.pieces() != pieces)
+                .ifPresent(l -> move(l, scrapped ? Kind.SCRAPPED : Kind.COUNTED, pieces - l.pieces(), null, why));
     }
 
     private void move(Lot lot, Kind kind, int delta, @Nullable Integer jobNumber, String note) {

@@ -31,7 +31,9 @@ class StoresController {
     @PostMapping("/stores/lots")
     String takeIn(@RequestParam Map<String, String> typed, Model model) {
         LotForm form = new LotForm(typed, items, LocalDate.now(clock));
-        return form.troubles().isEmpty() ? "redirect:/stores/lots/" + form.takeIn(stores).id() : show("", typed, form.troubles(), model);
+        return form.troubles().isEmpty()
+                ? "redirect:/stores/lots/" + form.takeIn(stores).id()
+                : show("", typed, form.troubles(), model);
     }
 
     private String show(String q, Map<String, String> typed, Map<String, String> troubles, Model model) {

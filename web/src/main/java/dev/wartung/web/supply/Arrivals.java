@@ -26,7 +26,8 @@ public class Arrivals {
         Map<String, Integer> lead = desk.leadTimes();
         for (Covered covered : plan.allocation().jobs()) {
             if (covered.shortOf() > 0) {
-                LocalDate here = LocalDate.now(clock).plusDays(lead.getOrDefault(covered.demand().item(), SupplyDesk.USUAL_LEAD_DAYS));
+                LocalDate here = LocalDate.now(clock)
+                        .plusDays(lead.getOrDefault(covered.demand().item(), SupplyDesk.USUAL_LEAD_DAYS));
                 days.merge(covered.demand().job(), here, (a, b) -> a.isAfter(b) ? a : b);
             }
         }

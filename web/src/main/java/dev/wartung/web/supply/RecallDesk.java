@@ -7,9 +7,9 @@ import dev.wartung.web.job.Job;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.Planning;
 import dev.wartung.web.stores.Lot;
-import dev.wartung.web.stores.Stores;
 import dev.wartung.web.stores.LotTraces;
 import dev.wartung.web.stores.LotTraces.Piece;
+import dev.wartung.web.stores.Stores;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import java.time.LocalDate;
@@ -57,23 +57,43 @@ public class RecallDesk {
     List<Affected> affected(String lot) {
         Map<Valve, List<String>> inValves = inValves(lot);
         Map<Long, Job> open = open(inValves.keySet());
-        return inValves.entrySet().stream().map(e -> {
-            Valve valve = e.getKey();
-            Map<String, String> names = planning.build(valve).parts().stream().collect(Collectors.toMap(Part::id, Part::name, (a, b) -> a));
-            return new Affected(valve, e.getValue().stream().map(p -> names.getOrDefault(p, p)).toList(), Optional.ofNullable(open.get(valve.id())));
-        }).toList();
+        return inValves.entrySet().stream()
+                .map(e -> {
+                    Valve valve = e.getKey();
+                    Map<String, String> names = planning.build(valve).parts().stream()
+                            .collect(Collectors.toMap(Part::id, Part::name, (a, b) -> a));
+                    return new Affected(
+                            valve,
+                            e.getValue().stream()
+                                    .map(p -> names.getOrDefault(p, p))
+                                    .toList(),
+                            Optional.ofNullable(open.get(valve.id())));
+                })
+                .toList();
     }
 
     private Map<Valve, List<String>> inValves(String lot) {
-        Map<String, List<String>> byTag = traces.ofLot(lot).stream().filter(Piece::stillIn).collect(Collectors.groupingBy(Piece::tag, LinkedHashMap::new, Collectors.mapping(Piece::part, Collectors.toList())));
+        Map<String, List<String>> byTag = traces.ofLot(lot).stream()
+                .filter(Piece::stillIn)
+                .collect(Collectors.groupingBy(
+                        Piece::tag, LinkedHashMap::new, Collectors.mapping(Piece::part, Collectors.toList())));
         Map<Valve, List<String>> inValves = new LinkedHashMap<>();
-        valves.findByTagIn(byTag.keySet()).stream().sorted(Comparator.comparing(Valve::tag)).forEach(v -> inValves.put(v, byTag.getOrDefault(v.tag(), List.of()).stream().distinct().toList()));
+        valves.findByTagIn(byTag.keySet()).stream()
+                .sorted(Comparator.comparing(Valve::tag))
+                .forEach(v -> inValves.put(
+                        v,
+                        byTag.getOrDefault(v.tag(), List.of()).stream()
+                                .distinct()
+                                .toList()));
         return inValves;
     }
 
     /** Jobs that are planned or under way, by valve. */
     private Map<Long, Job> open(Collection<Valve> which) {
-        return which.isEmpty() ? Map.of() : jobs.openOn(which.stream().map(Valve::id).toList()).stream().collect(Collectors.toMap(j -> j.valve().id(), j -> j, (a, b) -> a));
+        return which.isEmpty()
+                ? Map.of()
+                : jobs.openOn(which.stream().map(Valve::id).toList()).stream()
+                        .collect(Collectors.toMap(j -> j.valve().id(), j -> j, (a, b) -> a));
     }
 
     /**
@@ -85,13 +105,17 @@ public class RecallDesk {
     public record Raised(List<Job> raised, List<String> left) {}
 
     /**
-     * Puts the lot in quarantine under every item it stands for, and plans a job on every valve that has a piece of it and no job yet.
+     * Puts the lot in quarantine under every item it stands for, and plans a job on every valve that has a piece of it
+     * and no job yet.
      *
      * @param reason why, for the stores and for every job
      */
     @Transactional
     Raised recall(String lot, String reason, LocalDate dueOn) {
-        stores.numbered(lot).stream().filter(l -> !l.quarantined()).map(Lot::id).forEach(id -> stores.quarantine(id, reason));
+        stores.numbered(lot).stream()
+                .filter(l -> !l.quarantined())
+                .map(Lot::id)
+                .forEach(id -> stores.quarantine(id, reason));
         List<Job> raised = new ArrayList<>();
         List<String> left = new ArrayList<>();
         Map<Valve, List<String>> inValves = inValves(lot);
@@ -99,21 +123,32 @@ public class RecallDesk {
         inValves.forEach((valve, parts) -> {
             Optional<Job> already = Optional.ofNullable(open.get(valve.id()));
             if (already.isPresent()) {
-                left.add(valve.tag() + ": job " + already.get().number() + " is planned on it already. See that it renews what is of this lot.");
+                left.add(valve.tag() + ": job " + already.get().number()
+                        + " is planned on it already. See that it renews what is of this lot.");
                 return;
             }
             Optional<Cure> smallest = smallest(valve, parts);
-            smallest.ifPresentOrElse(cure -> raised.add(planning.keep(valve, cure.work(), dueOn, current.get(), "Lot " + lot + " is called back: " + reason)),
+            smallest.ifPresentOrElse(
+                    cure -> raised.add(planning.keep(
+                            valve, cure.work(), dueOn, current.get(), "Lot " + lot + " is called back: " + reason)),
                     () -> left.add(valve.tag() + ": nothing on the bench gets at it."));
         });
         return new Raised(raised, left);
     }
 
-    /** The smallest job that renews all of them; where none does, the one for the first, and the rest is said at the count. */
+    /**
+     * The smallest job that renews all of them; where none does, the one for the first, and the rest is said at the
+     * count.
+     */
     private Optional<Cure> smallest(Valve valve, List<String> parts) {
-        List<Cure> cures = parts.stream().flatMap(p -> planning.cure(valve, p).stream()).toList();
-        return cures.stream().filter(c -> c.procedure().renews().containsAll(parts)).findFirst()
-                .or(() -> planning.work(valve, "renew-product-seals", Optional.empty()).map(w -> new Cure(w, planning.derive(valve, w).procedure())).filter(c -> c.procedure().renews().containsAll(parts)))
+        List<Cure> cures =
+                parts.stream().flatMap(p -> planning.cure(valve, p).stream()).toList();
+        return cures.stream()
+                .filter(c -> c.procedure().renews().containsAll(parts))
+                .findFirst()
+                .or(() -> planning.work(valve, "renew-product-seals", Optional.empty())
+                        .map(w -> new Cure(w, planning.derive(valve, w).procedure()))
+                        .filter(c -> c.procedure().renews().containsAll(parts)))
                 .or(() -> cures.stream().findFirst());
     }
 }

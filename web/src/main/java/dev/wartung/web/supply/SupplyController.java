@@ -2,8 +2,8 @@ package dev.wartung.web.supply;
 
 import dev.wartung.web.page.TypedDay;
 import dev.wartung.web.stores.Items;
-import dev.wartung.web.stores.Stores;
 import dev.wartung.web.stores.LotTraces;
+import dev.wartung.web.stores.Stores;
 import dev.wartung.web.valve.LinesMap;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
@@ -38,7 +38,14 @@ class SupplyController {
     private final Valves valves;
     private final Clock clock;
 
-    SupplyController(SupplyDesk desk, RecallDesk recalls, LotTraces traces, Stores stores, Items items, Valves valves, Clock clock) {
+    SupplyController(
+            SupplyDesk desk,
+            RecallDesk recalls,
+            LotTraces traces,
+            Stores stores,
+            Items items,
+            Valves valves,
+            Clock clock) {
         this.desk = desk;
         this.recalls = recalls;
         this.traces = traces;
@@ -65,7 +72,9 @@ class SupplyController {
         if (!troubles.isEmpty()) {
             return show(typed, troubles, model);
         }
-        desk.leadTime(items.item(typed.getOrDefault("item", "")).orElseThrow().number(), Integer.parseInt(typed.getOrDefault("days", "").strip()));
+        desk.leadTime(
+                items.item(typed.getOrDefault("item", "")).orElseThrow().number(),
+                Integer.parseInt(typed.getOrDefault("days", "").strip()));
         return "redirect:/stores/needed";
     }
 
@@ -90,10 +99,12 @@ class SupplyController {
         Map<String, String> troubles = new LinkedHashMap<>();
         String reason = typed.getOrDefault("reason", "").strip();
         if (reason.isEmpty() || reason.length() > LONGEST) {
-            troubles.put("reason", reason.isEmpty() ? "Say in a few words why." : "Keep it under " + LONGEST + " letters.");
+            troubles.put(
+                    "reason", reason.isEmpty() ? "Say in a few words why." : "Keep it under " + LONGEST + " letters.");
         }
         Optional<LocalDate> due = TypedDay.coming("due", typed, LocalDate.now(clock), troubles);
-        if (lot.isEmpty() || (traces.ofLot(lot).isEmpty() && stores.numbered(lot).isEmpty())) {
+        if (lot.isEmpty()
+                || (traces.ofLot(lot).isEmpty() && stores.numbered(lot).isEmpty())) {
             troubles.put("lot", "Nothing is on record of that lot.");
         }
         if (troubles.isEmpty()) {
@@ -116,9 +127,16 @@ class SupplyController {
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);
         if (!tags.isEmpty()) {
-            Stream<List<String>> lines = affected.stream().map(a -> List.of(a.valve().area(), a.valve().line())).distinct().limit(MOST_LINES);
+            Stream<List<String>> lines = affected.stream()
+                    .map(a -> List.of(a.valve().area(), a.valve().line()))
+                    .distinct()
+                    .limit(MOST_LINES);
             List<Valve> along = lines.flatMap(l -> valves.findByAreaAndLine(l.get(0), l.get(1)).stream())
-                    .sorted(Comparator.comparing(Valve::area).thenComparing(Valve::line).thenComparing(Valve::place).thenComparing(Valve::tag)).toList();
+                    .sorted(Comparator.comparing(Valve::area)
+                            .thenComparing(Valve::line)
+                            .thenComparing(Valve::place)
+                            .thenComparing(Valve::tag))
+                    .toList();
             model.addAttribute("map", LinesMap.of(along, LocalDate.now(clock)));
         }
         return "trace";

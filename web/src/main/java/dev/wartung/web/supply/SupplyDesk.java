@@ -56,13 +56,17 @@ public class SupplyDesk {
         /** What a job gets, together. */
         public Map<Job, List<Allocation.Covered>> byJob() {
             Map<Job, List<Allocation.Covered>> byJob = new LinkedHashMap<>();
-            allocation.jobs().forEach(c -> byJob.computeIfAbsent(planned.get(c.demand().job()), j -> new ArrayList<>()).add(c));
+            allocation.jobs().forEach(c -> byJob.computeIfAbsent(
+                            planned.get(c.demand().job()), j -> new ArrayList<>())
+                    .add(c));
             return byJob;
         }
 
         /** Jobs that have all they need. */
         public long covered() {
-            return byJob().values().stream().filter(all -> all.stream().allMatch(c -> c.shortOf() == 0)).count();
+            return byJob().values().stream()
+                    .filter(all -> all.stream().allMatch(c -> c.shortOf() == 0))
+                    .count();
         }
     }
 
@@ -76,7 +80,8 @@ public class SupplyDesk {
         for (Job job : jobs.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED)) {
             planned.put(job.number(), job);
             LocalDate on = job.dueOn().isBefore(today) ? today : job.dueOn();
-            Supplies supplies = service.view(job.number()).map(JobView::supplies).orElseThrow();
+            Supplies supplies =
+                    service.view(job.number()).map(JobView::supplies).orElseThrow();
             supplies.kit().ifPresent(kit -> {
                 names.put(kit.id(), kit.name());
                 demands.add(new Demand(job.number(), kit.id(), 1, on));
@@ -88,7 +93,10 @@ public class SupplyDesk {
             });
             loose.forEach((article, pieces) -> demands.add(new Demand(job.number(), article, pieces, on)));
         }
-        List<Batch> batches = stores.inStock().stream().filter(l -> !l.quarantined()).map(l -> batch(l, names)).toList();
+        List<Batch> batches = stores.inStock().stream()
+                .filter(l -> !l.quarantined())
+                .map(l -> batch(l, names))
+                .toList();
         return new Plan(Allocation.of(demands, batches, leadTimes(), USUAL_LEAD_DAYS, today), planned, names);
     }
 
@@ -109,6 +117,9 @@ public class SupplyDesk {
     /** Says how long an item takes from order to arrival. */
     @Transactional
     void leadTime(String item, int days) {
-        jdbc.update("insert into lead_time (item, days) values (?, ?) on conflict (item) do update set days = excluded.days", item, days);
+        jdbc.update(
+                "insert into lead_time (item, days) values (?, ?) on conflict (item) do update set days = excluded.days",
+                item,
+                days);
     }
 }

@@ -29,11 +29,18 @@ class FindController {
         }
         Optional<Valve> valve = valves.findByTagIgnoreCase(text);
         if (valve.isPresent()) {
-            return "redirect:" + UriComponentsBuilder.fromPath("/valves/{tag}").build(valve.get().tag());
+            return "redirect:"
+                    + UriComponentsBuilder.fromPath("/valves/{tag}")
+                            .build(valve.get().tag());
         }
-        if (text.matches("\\d{1,9}") && jobs.findByNumber(Integer.parseInt(text)).isPresent()) {
+        if (text.matches("\\d{1,9}")
+                && jobs.findByNumber(Integer.parseInt(text)).isPresent()) {
             return "redirect:/jobs/" + Integer.parseInt(text);
         }
-        return "redirect:" + UriComponentsBuilder.fromPath("/valves").queryParam("q", "{q}").queryParam("scanned", "true").build(text);
+        return "redirect:"
+                + UriComponentsBuilder.fromPath("/valves")
+                        .queryParam("q", "{q}")
+                        .queryParam("scanned", "true")
+                        .build(text);
     }
 }

@@ -37,7 +37,14 @@ class TodayController {
     private final CurrentAccount current;
     private final Clock clock;
 
-    TodayController(Jobs jobs, Valves valves, Rechecks rechecks, RecordChanges changes, ChangeRequests requests, CurrentAccount current, Clock clock) {
+    TodayController(
+            Jobs jobs,
+            Valves valves,
+            Rechecks rechecks,
+            RecordChanges changes,
+            ChangeRequests requests,
+            CurrentAccount current,
+            Clock clock) {
         this.jobs = jobs;
         this.valves = valves;
         this.rechecks = rechecks;
@@ -54,14 +61,18 @@ class TodayController {
         model.addAttribute("today", today);
         Account me = current.get();
         List<JobLine> running = jobs.lines(JobState.RUNNING);
-        model.addAttribute("mine", running.stream().filter(j -> j.isHeldBy(me.id())).toList());
-        model.addAttribute("others", running.stream().filter(j -> !j.isHeldBy(me.id())).toList());
+        model.addAttribute(
+                "mine", running.stream().filter(j -> j.isHeldBy(me.id())).toList());
+        model.addAttribute(
+                "others", running.stream().filter(j -> !j.isHeldBy(me.id())).toList());
         List<JobLine> planned = jobs.lines(JobState.PLANNED);
         model.addAttribute("planned", planned.subList(0, Math.min(MOST_PLANNED, planned.size())));
         model.addAttribute("later", Math.max(0, planned.size() - MOST_PLANNED));
         model.addAttribute("rechecks", rechecks.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(today.plusDays(2)));
-        model.addAttribute("changes", me.roles().contains(Role.REVIEWER) ? changes.findBySeenAtIsNullOrderByAt() : List.of());
-        model.addAttribute("requests", requests.findByStateInOrderByNumber(EnumSet.range(ChangeState.ASKED, ChangeState.IN_WORK)));
+        model.addAttribute(
+                "changes", me.roles().contains(Role.REVIEWER) ? changes.findBySeenAtIsNullOrderByAt() : List.of());
+        model.addAttribute(
+                "requests", requests.findByStateInOrderByNumber(EnumSet.range(ChangeState.ASKED, ChangeState.IN_WORK)));
         model.addAttribute("blocked", valves.findByStateOrderByTag(ValveState.OUT_OF_SERVICE));
         model.addAttribute("due", valves.due(today.plusDays(LOOK_AHEAD_DAYS), PageRequest.of(0, MOST_DUE)));
         return "today";

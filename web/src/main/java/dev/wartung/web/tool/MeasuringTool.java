@@ -23,14 +23,18 @@ public class MeasuringTool {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private String number;
+
     @Enumerated(EnumType.STRING)
     private ToolKind kind;
+
     private String name;
     private int months;
     private LocalDate goodUntil;
     private @Nullable LocalDate outSince;
     private @Nullable LocalDate retiredOn;
+
     @Version
     private int version;
 
@@ -108,6 +112,8 @@ public class MeasuringTool {
 
     /** Why no reading is taken with it; empty where one may be. */
     public String why(LocalDate today) {
-        return outSince != null ? "found out of calibration on " + DAY.format(outSince) : overdue(today) ? "calibration overdue since " + DAY.format(goodUntil) : "";
+        return outSince != null
+                ? "found out of calibration on " + DAY.format(outSince)
+                : overdue(today) ? "calibration overdue since " + DAY.format(goodUntil) : "";
     }
 }

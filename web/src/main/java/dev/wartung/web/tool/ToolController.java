@@ -37,7 +37,9 @@ class ToolController {
         String number = needed("number", 40, "What stands on it?", typed, troubles);
         String name = needed("name", 120, "What is it?", typed, troubles);
         String certificate = text("certificate", 120, typed, troubles);
-        Optional<ToolKind> kind = Stream.of(ToolKind.values()).filter(k -> k.name().equals(typed.get("kind"))).findFirst();
+        Optional<ToolKind> kind = Stream.of(ToolKind.values())
+                .filter(k -> k.name().equals(typed.get("kind")))
+                .findFirst();
         if (kind.isEmpty()) {
             troubles.put("kind", "Choose one.");
         }
@@ -46,7 +48,9 @@ class ToolController {
             troubles.put("months", "Months, from 1 to 120.");
         }
         Optional<LocalDate> on = TypedDay.past("calibrated", typed, box.today(), troubles);
-        if (troubles.isEmpty() && !box.add(number, kind.orElseThrow(), name, Integer.parseInt(months), on.orElseThrow(), certificate)) {
+        if (troubles.isEmpty()
+                && !box.add(
+                        number, kind.orElseThrow(), name, Integer.parseInt(months), on.orElseThrow(), certificate)) {
             troubles.put("number", "There is a tool with that number already.");
         }
         return troubles.isEmpty() ? "redirect:/stores/tools" : show(typed, troubles, model);
@@ -105,7 +109,8 @@ class ToolController {
         return box.tool(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
-    private static String needed(String field, int longest, String missing, Map<String, String> typed, Map<String, String> troubles) {
+    private static String needed(
+            String field, int longest, String missing, Map<String, String> typed, Map<String, String> troubles) {
         String value = text(field, longest, typed, troubles);
         if (value.isEmpty()) {
             troubles.put(field, missing);

@@ -52,7 +52,8 @@ public class Toolbox {
 
     /** @return false if there is one of that number already */
     @Transactional
-    public boolean add(String number, ToolKind kind, String name, int months, LocalDate calibrated, String certificate) {
+    public boolean add(
+            String number, ToolKind kind, String name, int months, LocalDate calibrated, String certificate) {
         if (tools.findByNumberIgnoreCase(number).isPresent()) {
             return false;
         }
@@ -73,7 +74,14 @@ public class Toolbox {
     }
 
     private void keep(MeasuringTool tool, LocalDate on, boolean good, String certificate, String note) {
-        jdbc.update("insert into calibration (tool_id, on_day, good, certificate, note, by_id, at) values (?, ?, ?, ?, ?, ?, ?)", tool.id(), on, good, certificate, note, current.get().id(),
+        jdbc.update(
+                "insert into calibration (tool_id, on_day, good, certificate, note, by_id, at) values (?, ?, ?, ?, ?, ?, ?)",
+                tool.id(),
+                on,
+                good,
+                certificate,
+                note,
+                current.get().id(),
                 Timestamp.from(clock.instant()));
     }
 
@@ -84,23 +92,44 @@ public class Toolbox {
 
     @Transactional(readOnly = true)
     public List<Calibration> calibrations(long toolId) {
-        return jdbc.query("select c.on_day, c.good, c.certificate, c.note, a.name from calibration c join account a on a.id = c.by_id where c.tool_id = ? order by c.on_day desc, c.id desc",
-                (row, i) -> new Calibration(row.getObject(1, LocalDate.class), row.getBoolean(2), row.getString(3), row.getString(4), row.getString(5)), toolId);
+        return jdbc.query(
+                "select c.on_day, c.good, c.certificate, c.note, a.name from calibration c join account a on a.id = c.by_id where c.tool_id = ? order by c.on_day desc, c.id desc",
+                (row, i) -> new Calibration(
+                        row.getObject(1, LocalDate.class),
+                        row.getBoolean(2),
+                        row.getString(3),
+                        row.getString(4),
+                        row.getString(5)),
+                toolId);
     }
 
     /** Notes that a reading was taken with a tool. */
     @Transactional
     public void used(long toolId, long valveId, int jobNumber, String stepId, String what) {
-        jdbc.update("insert into tool_use (tool_id, valve_id, job_number, step_id, what, used_at) values (?, ?, ?, ?, ?, ?)", toolId, valveId, jobNumber, stepId,
-                what.length() > 500 ? what.substring(0, 500) : what, Timestamp.from(clock.instant()));
+        jdbc.update(
+                "insert into tool_use (tool_id, valve_id, job_number, step_id, what, used_at) values (?, ?, ?, ?, ?, ?)",
+                toolId,
+                valveId,
+                jobNumber,
+                stepId,
+                what.length() > 500 ? what.substring(0, 500) : what,
+                Timestamp.from(clock.instant()));
     }
 
     /** Everything read with a tool since it was last found good; all of it where it never was. The latest first. */
     @Transactional(readOnly = true)
     public List<Use> sinceLastGood(long toolId) {
-        return jdbc.query("""
+        return jdbc.query(
+                """
                 select v.tag, u.job_number, u.what, u.used_at from tool_use u join valve v on v.id = u.valve_id
                 where u.tool_id = ? and u.used_at >= coalesce((select max(on_day) from calibration where tool_id = u.tool_id and good), date '1900-01-01')
-                order by u.used_at desc limit""" + " " + MOST, (row, i) -> new Use(row.getString(1), row.getInt(2), row.getString(3), row.getTimestamp(4).toInstant()), toolId);
+                order by u.used_at desc limit"""
+                        + " " + MOST,
+                (row, i) -> new Use(
+                        row.getString(1),
+                        row.getInt(2),
+                        row.getString(3),
+                        row.getTimestamp(4).toInstant()),
+                toolId);
     }
 }

@@ -23,7 +23,8 @@ class TrendController {
 
     @GetMapping("/valves/{tag}/trends")
     String trends(@PathVariable String tag, Model model) {
-        Valve valve = valves.findByTagIgnoreCase(tag).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        Valve valve =
+                valves.findByTagIgnoreCase(tag).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
         model.addAttribute("nav", "valves");
         model.addAttribute("valve", valve);
         model.addAttribute("series", desk.of(valve));

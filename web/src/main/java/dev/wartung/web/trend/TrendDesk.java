@@ -35,7 +35,10 @@ import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Collects what was read at a valve, job after job and run after run. When one ends with a reading that tells of a change, a look at the valve is raised: before it fails. */
+/**
+ * Collects what was read at a valve, job after job and run after run. When one ends with a reading that tells of a
+ * change, a look at the valve is raised: before it fails.
+ */
 @Service
 class TrendDesk implements JobWatch, RunWatch {
 
@@ -74,7 +77,9 @@ class TrendDesk implements JobWatch, RunWatch {
 
         /** What changed, in words. */
         public String says(UnitSystem units) {
-            return change.map(c -> "changed after " + c.after() + " " + of + ": " + shown(c.before(), units) + " before, " + shown(c.since(), units) + " since").orElse("");
+            return change.map(c -> "changed after " + c.after() + " " + of + ": " + shown(c.before(), units)
+                            + " before, " + shown(c.since(), units) + " since")
+                    .orElse("");
         }
 
         private String shown(double si, UnitSystem units) {
@@ -102,18 +107,26 @@ class TrendDesk implements JobWatch, RunWatch {
         Map<String, List<Read>> byAsk = new LinkedHashMap<>();
         Map<String, String> asked = new LinkedHashMap<>();
         for (Reading reading : readings.of(valve)) {
-            byAsk.computeIfAbsent(reading.ask(), k -> new ArrayList<>()).add(new Read(reading.at(), reading.job(), reading.value()));
+            byAsk.computeIfAbsent(reading.ask(), k -> new ArrayList<>())
+                    .add(new Read(reading.at(), reading.job(), reading.value()));
             asked.put(reading.ask(), reading.asked());
         }
         List<Series> all = new ArrayList<>();
-        byAsk.forEach((ask, reads) -> series(asked.getOrDefault(ask, ask), "jobs", reads).ifPresent(all::add));
+        byAsk.forEach((ask, reads) ->
+                series(asked.getOrDefault(ask, ask), "jobs", reads).ifPresent(all::add));
         all.addAll(proven(valve));
         return all;
     }
 
     private static Optional<Series> series(String asked, String of, List<Read> reads) {
-        return reads.size() < FEWEST_SHOWN ? Optional.empty()
-                : Optional.of(new Series(asked, of, List.copyOf(reads), ChangePoint.in(reads.stream().map(r -> r.value().si()).toList(), new Random(SEED)::nextDouble).filter(ChangePoint::changed)));
+        return reads.size() < FEWEST_SHOWN
+                ? Optional.empty()
+                : Optional.of(new Series(
+                        asked,
+                        of,
+                        List.copyOf(reads),
+                        ChangePoint.in(reads.stream().map(r -> r.value().si()).toList(), new Random(SEED)::nextDouble)
+                                .filter(ChangePoint::changed)));
     }
 
     private List<Series> proven(Valve valve) {
@@ -126,18 +139,36 @@ class TrendDesk implements JobWatch, RunWatch {
         return all;
     }
 
-    private static void add(List<Series> all, String asked, Dimension dimension, List<Measured> measured, Function<Signature, Optional<Double>> of) {
-        List<Read> reads = measured.stream().flatMap(m -> of.apply(m.found()).map(si -> new Read(m.at(), m.job().orElse(0), new Quantity(si, dimension))).stream()).toList();
+    private static void add(
+            List<Series> all,
+            String asked,
+            Dimension dimension,
+            List<Measured> measured,
+            Function<Signature, Optional<Double>> of) {
+        List<Read> reads = measured.stream()
+                .flatMap(
+                        m -> of
+                                .apply(m.found())
+                                .map(si -> new Read(m.at(), m.job().orElse(0), new Quantity(si, dimension)))
+                                .stream())
+                .toList();
         series(asked, "runs", reads).ifPresent(all::add);
     }
 
-    /** Only the newest readings can tell of something new. A look of that name that is open still is not raised again. */
+    /**
+     * Only the newest readings can tell of something new. A look of that name that is open still is not raised again.
+     */
     @Override
     public void ended(Job job, Account by, Instant at) {
         if (job.state() != JobState.CLOSED) {
             return;
         }
-        raise(job.valve(), Optional.of(job.number()), collected(job.valve()).stream().filter(s -> s.reads().get(s.reads().size() - 1).job() == job.number()).toList());
+        raise(
+                job.valve(),
+                Optional.of(job.number()),
+                collected(job.valve()).stream()
+                        .filter(s -> s.reads().get(s.reads().size() - 1).job() == job.number())
+                        .toList());
     }
 
     @Override
@@ -147,25 +178,38 @@ class TrendDesk implements JobWatch, RunWatch {
 
     private void raise(Valve valve, Optional<Integer> job, List<Series> series) {
         LocalDate today = LocalDate.now(clock);
-        List<String> open = rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream().map(Recheck::name).toList();
-        series.stream().filter(s -> s.change().isPresent()).map(s -> NAME + s.asked()).filter(name -> !open.contains(name))
+        List<String> open = rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream()
+                .map(Recheck::name)
+                .toList();
+        series.stream()
+                .filter(s -> s.change().isPresent())
+                .map(s -> NAME + s.asked())
+                .filter(name -> !open.contains(name))
                 .forEach(name -> rechecks.save(Recheck.raised(valve, job, name, today, today.plusDays(1))));
     }
 
     private static String svg(Series series, UnitSystem units) {
         Unit unit = series.unit(units);
-        double[] values = series.reads().stream().mapToDouble(r -> r.value().in(unit)).toArray();
+        double[] values =
+                series.reads().stream().mapToDouble(r -> r.value().in(unit)).toArray();
         double low = Arrays.stream(values).min().orElse(0);
         double high = Arrays.stream(values).max().orElse(1);
         double room = Math.max((high - low) * 0.2, Math.max(Math.abs(high) * 0.02, 1e-6));
         Svg svg = new Svg(420, 170, "trend", series.asked() + " over " + series.of());
         svg.line(70, 140, 400, 140, "frame").line(70, 20, 70, 140, "frame");
-        svg.text(64, y(high, low, high, room) + 5, Quantity.rounded(high, unit.decimals()), "label", "end").text(64, y(low, low, high, room) + 5, Quantity.rounded(low, unit.decimals()), "label", "end");
-        svg.text(70, 14, unit.symbol(), "label", "start").text(400, 160, values.length + " " + series.of(), "label", "end");
+        svg.text(64, y(high, low, high, room) + 5, Quantity.rounded(high, unit.decimals()), "label", "end")
+                .text(64, y(low, low, high, room) + 5, Quantity.rounded(low, unit.decimals()), "label", "end");
+        svg.text(70, 14, unit.symbol(), "label", "start")
+                .text(400, 160, values.length + " " + series.of(), "label", "end");
         double step = 310.0 / Math.max(1, values.length - 1);
         for (int i = 0; i < values.length; i++) {
             if (i > 0) {
-                svg.line(80 + (i - 1) * step, y(values[i - 1], low, high, room), 80 + i * step, y(values[i], low, high, room), "fit");
+                svg.line(
+                        80 + (i - 1) * step,
+                        y(values[i - 1], low, high, room),
+                        80 + i * step,
+                        y(values[i], low, high, room),
+                        "fit");
             }
             svg.circle(80 + i * step, y(values[i], low, high, room), 5, "point");
         }

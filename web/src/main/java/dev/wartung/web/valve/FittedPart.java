@@ -15,6 +15,7 @@ public class FittedPart {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private Long valveId;
     private String part;
     private String article;
@@ -29,7 +30,14 @@ public class FittedPart {
 
     /** @param part the part's id in the anatomy sheet */
     @SuppressWarnings("NullAway.Init")
-    public FittedPart(Long valveId, String part, String article, String material, String lot, LocalDate fittedOn, @Nullable Integer jobNumber) {
+    public FittedPart(
+            Long valveId,
+            String part,
+            String article,
+            String material,
+            String lot,
+            LocalDate fittedOn,
+            @Nullable Integer jobNumber) {
         this.valveId = valveId;
         this.part = part;
         this.article = article;

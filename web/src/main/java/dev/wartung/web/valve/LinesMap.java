@@ -31,7 +31,10 @@ public record LinesMap(List<Area> areas, int width, int height) {
 
     /** What a valve's sign on the map says. */
     public enum State {
-        IN_SERVICE("in service"), DUE("due within two weeks, or overdue"), ON_BENCH("on the bench"), BLOCKED("blocked: out of service");
+        IN_SERVICE("in service"),
+        DUE("due within two weeks, or overdue"),
+        ON_BENCH("on the bench"),
+        BLOCKED("blocked: out of service");
 
         private final String words;
 
@@ -61,9 +64,16 @@ public record LinesMap(List<Area> areas, int width, int height) {
             while (i < valves.size() && valves.get(i).area().equals(area)) {
                 String line = valves.get(i).line();
                 List<Mark> marks = new ArrayList<>();
-                while (i < valves.size() && valves.get(i).area().equals(area) && valves.get(i).line().equals(line)) {
+                while (i < valves.size()
+                        && valves.get(i).area().equals(area)
+                        && valves.get(i).line().equals(line)) {
                     Valve valve = valves.get(i++);
-                    marks.add(new Mark(valve.tag(), valve.service(), LEFT + 40 + STEP * marks.size(), y + 18, state(valve, today)));
+                    marks.add(new Mark(
+                            valve.tag(),
+                            valve.service(),
+                            LEFT + 40 + STEP * marks.size(),
+                            y + 18,
+                            state(valve, today)));
                 }
                 lines.add(new Line(line, y + 18, LEFT + STEP * marks.size() + 20, marks));
                 widest = Math.max(widest, LEFT + STEP * marks.size() + 30);
@@ -79,7 +89,11 @@ public record LinesMap(List<Area> areas, int width, int height) {
         return switch (valve.state()) {
             case OUT_OF_SERVICE -> State.BLOCKED;
             case ON_BENCH -> State.ON_BENCH;
-            case IN_SERVICE -> valve.nextDue().filter(d -> d.isBefore(today.plusDays(DUE_DAYS))).isPresent() ? State.DUE : State.IN_SERVICE;
+            case IN_SERVICE -> valve.nextDue()
+                            .filter(d -> d.isBefore(today.plusDays(DUE_DAYS)))
+                            .isPresent()
+                    ? State.DUE
+                    : State.IN_SERVICE;
         };
     }
 }

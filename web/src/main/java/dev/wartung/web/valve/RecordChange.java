@@ -20,8 +20,10 @@ public class RecordChange {
 
     /** Why the record changed. */
     public enum Kind {
-        /** the record was wrong: nobody changed the valve */ CORRECTED("record corrected"),
-        /** the valve was changed, and proven as what it is now */ CONVERTED("valve converted");
+        /** the record was wrong: nobody changed the valve */
+        CORRECTED("record corrected"),
+        /** the valve was changed, and proven as what it is now */
+        CONVERTED("valve converted");
 
         private final String words;
 
@@ -37,22 +39,30 @@ public class RecordChange {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Valve valve;
+
     private int jobNumber;
+
     @Enumerated(EnumType.STRING)
     private Kind kind;
+
     private String beforeText;
     private String afterText;
     private String reason;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     @JoinColumn(name = "by_id")
     private Account by;
+
     private @Nullable String secondName;
     private Instant at;
+
     @ManyToOne(fetch = FetchType.EAGER)
     @JoinColumn(name = "seen_by_id")
     private @Nullable Account seenBy;
+
     private @Nullable Instant seenAt;
 
     @SuppressWarnings("NullAway.Init")

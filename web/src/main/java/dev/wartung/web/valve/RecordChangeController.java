@@ -27,7 +27,9 @@ class RecordChangeController {
     @PostMapping("/changes/{id:\\d{1,12}}/seen")
     @Transactional
     public String seen(@PathVariable long id) {
-        changes.findById(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)).seen(current.get(), clock.instant());
+        changes.findById(id)
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND))
+                .seen(current.get(), clock.instant());
         return "redirect:/";
     }
 }

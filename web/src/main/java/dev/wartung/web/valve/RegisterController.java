@@ -35,8 +35,14 @@ class RegisterController {
     }
 
     /** What the register is searched for, as it stands in the address. Values that mean nothing are taken as "any". */
-    public record Search(@Nullable String q, @Nullable String area, @Nullable String type, @Nullable String drive, @Nullable String due, @Nullable String page,
-                  @Nullable String scanned) {
+    public record Search(
+            @Nullable String q,
+            @Nullable String area,
+            @Nullable String type,
+            @Nullable String drive,
+            @Nullable String due,
+            @Nullable String page,
+            @Nullable String scanned) {
 
         public String text() {
             return q == null ? "" : q.strip();
@@ -48,17 +54,25 @@ class RegisterController {
     }
 
     @GetMapping("/valves")
-    String list(@ModelAttribute("search") Search search, @RequestHeader(name = "HX-Request", required = false) @Nullable String inBackground, Model model) {
+    String list(
+            @ModelAttribute("search") Search search,
+            @RequestHeader(name = "HX-Request", required = false) @Nullable String inBackground,
+            Model model) {
         LocalDate today = LocalDate.now(clock);
-        Optional<LocalDate> dueBefore = switch (search.due() == null ? "" : search.due()) {
-            case "overdue" -> Optional.of(today.minusDays(1));
-            case "month" -> Optional.of(today.plusMonths(1));
-            case "quarter" -> Optional.of(today.plusMonths(3));
-            default -> Optional.empty();
-        };
+        Optional<LocalDate> dueBefore =
+                switch (search.due() == null ? "" : search.due()) {
+                    case "overdue" -> Optional.of(today.minusDays(1));
+                    case "month" -> Optional.of(today.plusMonths(1));
+                    case "quarter" -> Optional.of(today.plusMonths(3));
+                    default -> Optional.empty();
+                };
         String like = "%" + EscapeCharacter.DEFAULT.escape(search.text().toLowerCase(Locale.ROOT)) + "%";
-        Page<Valve> found = valves.search(like, blankToNull(search.area()), blankToNull(search.type()),
-                Drive.of(search.drive() == null ? "" : search.drive()).orElse(null), dueBefore.orElse(null),
+        Page<Valve> found = valves.search(
+                like,
+                blankToNull(search.area()),
+                blankToNull(search.type()),
+                Drive.of(search.drive() == null ? "" : search.drive()).orElse(null),
+                dueBefore.orElse(null),
                 PageRequest.of(search.pageNumber(), PAGE, Sort.by("tag")));
         model.addAttribute("nav", "valves");
         model.addAttribute("today", today);

@@ -21,11 +21,12 @@ public class StoredOptions implements AttributeConverter<Map<String, String>, St
 
     @Override
     public Map<String, String> convertToEntityAttribute(String column) {
-        return JSON.readValue(column, new TypeReference<TreeMap<String, String>>() { });
+        return JSON.readValue(column, new TypeReference<TreeMap<String, String>>() {});
     }
 
     /** In one line, sorted: "coupling=threaded;plug=profiled". Records are sealed of it. */
     public static String inOneLine(Map<String, String> options) {
-        return new TreeMap<>(options).entrySet().stream().map(e -> e.getKey() + "=" + e.getValue()).collect(Collectors.joining(";"));
+        return new TreeMap<>(options)
+                .entrySet().stream().map(e -> e.getKey() + "=" + e.getValue()).collect(Collectors.joining(";"));
     }
 }

@@ -1,10 +1,9 @@
 package dev.wartung.web.valve;
 
-import org.hibernate.annotations.ColumnTransformer;
-import jakarta.persistence.Column;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.due.ServiceRule;
+import jakarta.persistence.Column;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -16,6 +15,7 @@ import jakarta.persistence.Version;
 import java.time.LocalDate;
 import java.util.Map;
 import java.util.Optional;
+import org.hibernate.annotations.ColumnTransformer;
 import org.jspecify.annotations.Nullable;
 
 /** A valve of the site, as on record. */
@@ -25,27 +25,35 @@ public class Valve {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private String tag;
     private String service;
     private String area;
     private String line;
     private String typeId;
     private String typeName;
+
     @Enumerated(EnumType.STRING)
     private Drive drive;
+
     @Convert(converter = StoredOptions.class)
     @Column(columnDefinition = "jsonb")
     @ColumnTransformer(write = "?::jsonb")
     private Map<String, String> options;
+
     @Enumerated(EnumType.STRING)
     private ValveState state = ValveState.IN_SERVICE;
+
     private @Nullable LocalDate nextDue;
     private @Nullable LocalDate renewedOn;
+
     @Enumerated(EnumType.STRING)
     private ServiceRule.By dueBy = ServiceRule.By.MONTHS;
+
     private long dueUsed;
     private long dueLimit;
     private int place;
+
     @Version
     private int version;
 
@@ -59,8 +67,16 @@ public class Valve {
      * @param place   where it stands along its line, counted from the inlet
      */
     @SuppressWarnings("NullAway.Init")
-    public Valve(String tag, String service, String area, String line, String typeId, String typeName, ValveConfiguration configuration,
-                 @Nullable LocalDate nextDue, int place) {
+    public Valve(
+            String tag,
+            String service,
+            String area,
+            String line,
+            String typeId,
+            String typeName,
+            ValveConfiguration configuration,
+            @Nullable LocalDate nextDue,
+            int place) {
         this.tag = tag;
         this.service = service;
         this.area = area;
@@ -132,7 +148,10 @@ public class Valve {
         state = next;
     }
 
-    /** All its product seals were renewed; it is due when the rule for it says so, by its type sheet's months until that is worked out. */
+    /**
+     * All its product seals were renewed; it is due when the rule for it says so, by its type sheet's months until that
+     * is worked out.
+     */
     public void renewed(LocalDate day, int months) {
         renewedOn = day;
         isDue(new ServiceRule.Due(day.plusMonths(months), ServiceRule.By.MONTHS, 0, months));
@@ -162,7 +181,10 @@ public class Valve {
         return Optional.ofNullable(renewedOn);
     }
 
-    /** What makes it due, in words, for instance "by its cycles, 98 000 of 100 000"; empty where only a day is on record. */
+    /**
+     * What makes it due, in words, for instance "by its cycles, 98 000 of 100 000"; empty where only a day is on
+     * record.
+     */
     public String dueBecause() {
         return dueLimit == 0 ? "" : "by " + dueBy.words() + ", " + dueUsed + " of " + dueLimit;
     }

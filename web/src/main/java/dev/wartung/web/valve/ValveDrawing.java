@@ -44,11 +44,15 @@ public class ValveDrawing {
                 callOuts.add(new CallOut(part.id(), part.name(), now.material() + ", " + age(now.fittedOn()), "plain"));
             }
         }
-        Actuators.spring(pair.type(), valve.drive(), bench.energies().driverLifted()).ifPresent(force ->
-                callOuts.add(new CallOut("spring", "Spring " + units.shown(force), "holds it at rest", "spring")));
+        Actuators.spring(pair.type(), valve.drive(), bench.energies().driverLifted())
+                .ifPresent(force -> callOuts.add(
+                        new CallOut("spring", "Spring " + units.shown(force), "holds it at rest", "spring")));
         callOuts.add(new CallOut("from-above", "From above", "pipe left to right", "plain"));
-        return sheets.drawing(pair, valve.configuration()).svg(bench, new SectionDrawing.View(List.of(), List.of(), callOuts, Optional.empty()),
-                "Section of " + valve.tag() + ", " + valve.typeName() + ", at rest");
+        return sheets.drawing(pair, valve.configuration())
+                .svg(
+                        bench,
+                        new SectionDrawing.View(List.of(), List.of(), callOuts, Optional.empty()),
+                        "Section of " + valve.tag() + ", " + valve.typeName() + ", at rest");
     }
 
     /** For instance "5 months"; whole years from two on. */

@@ -14,7 +14,8 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Brings valves recorded with an earlier version up to their sheets: an option that has come since is filled in where the type is made in one way only.
+ * Brings valves recorded with an earlier version up to their sheets: an option that has come since is filled in where
+ * the type is made in one way only.
  * Where there is a choice nobody but a person at the valve can make it; that is logged.
  */
 @Component
@@ -36,16 +37,24 @@ class ValveUpkeep implements ApplicationRunner {
         for (Valve valve : valves.findAll()) {
             Sheets.Pair pair = sheets.of(valve.typeId());
             if (!pair.anatomy().allows(valve.configuration())) {
-                completed(pair.anatomy(), pair.type(), valve.configuration()).ifPresentOrElse(valve::becomes,
-                        () -> LOG.warn("{} does not say everything its sheet asks for; correct its record at the valve", valve.tag()));
+                completed(pair.anatomy(), pair.type(), valve.configuration())
+                        .ifPresentOrElse(
+                                valve::becomes,
+                                () -> LOG.warn(
+                                        "{} does not say everything its sheet asks for; correct its record at the valve",
+                                        valve.tag()));
             }
         }
     }
 
     /** The one way of completing a configuration; empty where there is none, or more than one. */
     static Optional<ValveConfiguration> completed(AnatomySheet anatomy, TypeSheet type, ValveConfiguration known) {
-        List<ValveConfiguration> possible = anatomy.configurations(type).stream().filter(c -> c.drive() == known.drive())
-                .filter(c -> known.options().entrySet().stream().allMatch(o -> o.getValue().equals(c.options().get(o.getKey())))).limit(2).toList();
+        List<ValveConfiguration> possible = anatomy.configurations(type).stream()
+                .filter(c -> c.drive() == known.drive())
+                .filter(c -> known.options().entrySet().stream()
+                        .allMatch(o -> o.getValue().equals(c.options().get(o.getKey()))))
+                .limit(2)
+                .toList();
         return possible.size() == 1 ? Optional.of(possible.get(0)) : Optional.empty();
     }
 }

@@ -26,19 +26,27 @@ public interface Valves extends JpaRepository<Valve, Long> {
      * @param drive     exactly, or null for any
      * @param dueBefore due on or before this day; any when null
      */
-    @Query("""
+    @Query(
+            """
             select v from Valve v
             where lower(concat(v.tag, ' | ', v.service, ' | ', v.typeName)) like :like
               and (:area is null or v.area = :area)
               and (:type is null or v.typeId = :type)
               and (:drive is null or v.drive = :drive)
               and (cast(:dueBefore as date) is null or v.nextDue <= :dueBefore)""")
-    Page<Valve> search(String like, @Nullable String area, @Nullable String type, @Nullable Drive drive, @Nullable LocalDate dueBefore, Pageable page);
+    Page<Valve> search(
+            String like,
+            @Nullable String area,
+            @Nullable String type,
+            @Nullable Drive drive,
+            @Nullable LocalDate dueBefore,
+            Pageable page);
 
     @Query("select distinct v.area from Valve v order by v.area")
     List<String> areas();
 
-    @Query("select v from Valve v where v.nextDue <= :day and v.state = dev.wartung.web.valve.ValveState.IN_SERVICE order by v.nextDue, v.tag")
+    @Query(
+            "select v from Valve v where v.nextDue <= :day and v.state = dev.wartung.web.valve.ValveState.IN_SERVICE order by v.nextDue, v.tag")
     List<Valve> due(LocalDate day, Pageable page);
 
     List<Valve> findByArea(String area, Sort sort);

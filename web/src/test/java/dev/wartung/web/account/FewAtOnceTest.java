@@ -18,7 +18,8 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 class FewAtOnceTest {
 
     @Test
-    @DisplayName("Fifty at once: four are hashed, the others wait their turn, all are answered, also after one that failed")
+    @DisplayName(
+            "Fifty at once: four are hashed, the others wait their turn, all are answered, also after one that failed")
     void waits() throws Exception {
         AtomicInteger now = new AtomicInteger();
         AtomicInteger most = new AtomicInteger();
@@ -39,9 +40,13 @@ class FewAtOnceTest {
             }
         };
         FewAtOnce few = new FewAtOnce(slow);
-        IntStream.range(0, FewAtOnce.MOST + 1).forEach(i -> org.assertj.core.api.Assertions.assertThatThrownBy(() -> few.encode("x")).hasMessage("broken"));
+        IntStream.range(0, FewAtOnce.MOST + 1)
+                .forEach(i -> org.assertj.core.api.Assertions.assertThatThrownBy(() -> few.encode("x"))
+                        .hasMessage("broken"));
         ExecutorService hands = Executors.newFixedThreadPool(50);
-        List<Future<Boolean>> all = IntStream.range(0, 50).mapToObj(i -> hands.submit(() -> few.matches("a" + i, "a" + i))).toList();
+        List<Future<Boolean>> all = IntStream.range(0, 50)
+                .mapToObj(i -> hands.submit(() -> few.matches("a" + i, "a" + i)))
+                .toList();
         for (Future<Boolean> one : all) {
             assertThat(one.get(20, TimeUnit.SECONDS)).isTrue();
         }

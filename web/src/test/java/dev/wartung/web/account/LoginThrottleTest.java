@@ -24,6 +24,7 @@ class LoginThrottleTest {
 
     @Mock
     private LoginAttempts attempts;
+
     private LoginThrottle throttle;
 
     @BeforeEach
@@ -34,7 +35,8 @@ class LoginThrottleTest {
     @Test
     @DisplayName("Only failures within the window count, for the name in any spelling")
     void byName() {
-        when(attempts.countByUsernameAndAtAfter("tessa", SINCE)).thenReturn(LoginThrottle.TRIES - 1L, (long) LoginThrottle.TRIES);
+        when(attempts.countByUsernameAndAtAfter("tessa", SINCE))
+                .thenReturn(LoginThrottle.TRIES - 1L, (long) LoginThrottle.TRIES);
         assertThat(throttle.refuses(" Tessa ", "10.0.0.1")).isFalse();
         assertThat(throttle.refuses("TESSA", "10.0.0.1")).isTrue();
     }
@@ -42,14 +44,16 @@ class LoginThrottleTest {
     @Test
     @DisplayName("One address trying many names is held up too, later than one name")
     void byAddress() {
-        when(attempts.countByAddressAndAtAfter("10.0.0.1", SINCE)).thenReturn((long) LoginThrottle.TRIES_FROM_ONE_PLACE);
+        when(attempts.countByAddressAndAtAfter("10.0.0.1", SINCE))
+                .thenReturn((long) LoginThrottle.TRIES_FROM_ONE_PLACE);
         assertThat(throttle.refuses("anybody", "10.0.0.1")).isTrue();
         assertThat(throttle.refuses("anybody", "10.0.0.2")).isFalse();
         assertThat(LoginThrottle.TRIES_FROM_ONE_PLACE).isGreaterThan(LoginThrottle.TRIES);
     }
 
     @Test
-    @DisplayName("A failure is kept and old ones are cleared away; a success forgets the name's failures; an endless name is cut")
+    @DisplayName(
+            "A failure is kept and old ones are cleared away; a success forgets the name's failures; an endless name is cut")
     void keeping() {
         throttle.failed("x".repeat(5000), "10.0.0.1");
         verify(attempts).deleteByAtBefore(SINCE);

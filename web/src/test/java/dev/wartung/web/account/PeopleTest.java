@@ -41,7 +41,8 @@ class PeopleTest {
 
     /** The server's own command. */
     private static String administrator(String name) throws Exception {
-        ProcessBuilder builder = new ProcessBuilder("bash", Path.of("../wartung").toRealPath().toString(), "administrator", name);
+        ProcessBuilder builder =
+                new ProcessBuilder("bash", Path.of("../wartung").toRealPath().toString(), "administrator", name);
         builder.environment().put("WARTUNG_CLASSPATH", System.getProperty("java.class.path"));
         builder.environment().put("WARTUNG_DATABASE", RunningApplication.database());
         Process process = builder.redirectErrorStream(true).start();
@@ -54,9 +55,17 @@ class PeopleTest {
     private static Technician settled(Address at, String name, String first) throws Exception {
         Technician fresh = new Technician(at.base(), name, first);
         fresh.login();
-        assertThat(fresh.get("/valves").headers().firstValue("Location").orElse("")).as("nothing is seen before").endsWith("/me/password");
-        assertThat(fresh.post("/valves/TS-001/plan", Map.of("work", "inspect", "due", "2199-01-01")).statusCode()).isEqualTo(403);
-        assertThat(fresh.post("/me/password", Map.of("before", first, "wanted", CHOSEN, "again", CHOSEN)).headers().firstValue("Location").orElse("")).endsWith("/login?chosen");
+        assertThat(fresh.get("/valves").headers().firstValue("Location").orElse(""))
+                .as("nothing is seen before")
+                .endsWith("/me/password");
+        assertThat(fresh.post("/valves/TS-001/plan", Map.of("work", "inspect", "due", "2199-01-01"))
+                        .statusCode())
+                .isEqualTo(403);
+        assertThat(fresh.post("/me/password", Map.of("before", first, "wanted", CHOSEN, "again", CHOSEN))
+                        .headers()
+                        .firstValue("Location")
+                        .orElse(""))
+                .endsWith("/login?chosen");
         Technician settled = new Technician(at.base(), name, CHOSEN);
         settled.login();
         return settled;
@@ -67,16 +76,24 @@ class PeopleTest {
     }
 
     @Test
-    @DisplayName("The server makes the first administrator, who makes the others; each chooses a password only they know; what changes ends sessions; who left is out")
+    @DisplayName(
+            "The server makes the first administrator, who makes the others; each chooses a password only they know; what changes ends sessions; who left is out")
     void fromTheFirst(Address at) throws Exception {
         Technician chief = settled(at, "chief", administrator("chief"));
-        String page = chief.post("/people", Map.of("name", "Nils Newcomer", "username", "Nils", "role.TECHNICIAN", "yes")).body();
+        String page = chief.post(
+                        "/people", Map.of("name", "Nils Newcomer", "username", "Nils", "role.TECHNICIAN", "yes"))
+                .body();
         Technician nils = settled(at, "nils", firstPassword(page));
         assertThat(isIn(nils)).isTrue();
         assertThat(nils.get("/people").statusCode()).isEqualTo(403);
-        assertThat(chief.get("/people").body()).as("told once").doesNotContainPattern(FIRST).contains("Nils Newcomer", "in use");
+        assertThat(chief.get("/people").body())
+                .as("told once")
+                .doesNotContainPattern(FIRST)
+                .contains("Nils Newcomer", "in use");
         chief.post("/people/nils/roles", Map.of("role.PLANNER", "yes"));
-        assertThat(isIn(nils)).as("what they may do has changed: they log in again").isFalse();
+        assertThat(isIn(nils))
+                .as("what they may do has changed: they log in again")
+                .isFalse();
         nils.login();
         assertThat(nils.post("/shutdowns", Map.of()).statusCode()).isNotEqualTo(403);
         chief.post("/people/nils/left", Map.of());
@@ -86,41 +103,77 @@ class PeopleTest {
         chief.post("/people/nils/back", Map.of());
         again.login();
         assertThat(isIn(again)).isTrue();
-        String handed = firstPassword(chief.post("/people/nils/password", Map.of()).body());
+        String handed =
+                firstPassword(chief.post("/people/nils/password", Map.of()).body());
         assertThat(isIn(again)).as("a new first password ends the session").isFalse();
         jdbc.update("update account set first_password_until = now() - interval '1 minute' where username = 'nils'");
-        org.assertj.core.api.Assertions.assertThatThrownBy(new Technician(at.base(), "nils", handed)::login).as("run out").hasMessageContaining("wrong");
-        assertThat(jdbc.queryForList("select by_name from audit_entry where table_name in ('account', 'account_role') and row_key = 'nils'", String.class)).contains("chief");
-        assertThat(jdbc.queryForObject("select count(*) from audit_entry where old_values::text like '%argon2%' or new_values::text like '%argon2%'", Integer.class)).as("no hash on the trail").isZero();
+        org.assertj.core.api.Assertions.assertThatThrownBy(new Technician(at.base(), "nils", handed)::login)
+                .as("run out")
+                .hasMessageContaining("wrong");
+        assertThat(jdbc.queryForList(
+                        "select by_name from audit_entry where table_name in ('account', 'account_role') and row_key = 'nils'",
+                        String.class))
+                .contains("chief");
+        assertThat(jdbc.queryForObject(
+                        "select count(*) from audit_entry where old_values::text like '%argon2%' or new_values::text like '%argon2%'",
+                        Integer.class))
+                .as("no hash on the trail")
+                .isZero();
     }
 
     @Test
-    @DisplayName("An administrator neither ends their own account nor takes their own administration away; a name that is taken or no name is said beside the field")
+    @DisplayName(
+            "An administrator neither ends their own account nor takes their own administration away; a name that is taken or no name is said beside the field")
     void guards(Address at) throws Exception {
         Technician head = settled(at, "head", administrator("head"));
         assertThat(head.post("/people/head/left", Map.of()).body()).contains("You cannot end your own account");
-        assertThat(head.post("/people/head/roles", Map.of("role.TECHNICIAN", "yes")).body()).contains("You cannot take your own administration away");
+        assertThat(head.post("/people/head/roles", Map.of("role.TECHNICIAN", "yes"))
+                        .body())
+                .contains("You cannot take your own administration away");
         assertThat(isIn(head)).isTrue();
-        assertThat(head.post("/me/password", Map.of("before", "not mine at all", "wanted", CHOSEN + "!", "again", CHOSEN + "?")).body()).contains("not the same as the one above");
-        assertThat(head.post("/me/password", Map.of("before", "not mine at all", "wanted", CHOSEN + "!", "again", CHOSEN + "!")).body()).contains("not the password you logged in with");
-        String page = head.post("/people", Map.of("name", "", "username", "tessa")).body();
+        assertThat(head.post(
+                                "/me/password",
+                                Map.of("before", "not mine at all", "wanted", CHOSEN + "!", "again", CHOSEN + "?"))
+                        .body())
+                .contains("not the same as the one above");
+        assertThat(head.post(
+                                "/me/password",
+                                Map.of("before", "not mine at all", "wanted", CHOSEN + "!", "again", CHOSEN + "!"))
+                        .body())
+                .contains("not the password you logged in with");
+        String page =
+                head.post("/people", Map.of("name", "", "username", "tessa")).body();
         assertThat(page).contains("is taken", "as it shall stand on reports", "Choose what they do", "value=\"tessa\"");
         assertThat(head.post("/people/nobody/left", Map.of()).statusCode()).isEqualTo(404);
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"short", "password1234", "123456789012", "qwertyuiop123", "tessa tessa tessa", "Technician 2026", "aaaaaaaaaaaaaa", "wartungwartung", "abcdefghijkl"})
+    @ValueSource(
+            strings = {
+                "short",
+                "password1234",
+                "123456789012",
+                "qwertyuiop123",
+                "tessa tessa tessa",
+                "Technician 2026",
+                "aaaaaaaaaaaaaa",
+                "wartungwartung",
+                "abcdefghijkl"
+            })
     @DisplayName("A password that is short, common, a pattern or one's own name is refused with a reason")
     void weak(String password, Address at) throws Exception {
         Technician tessa = new Technician(at.base(), "tessa", TestSite.PASSWORD);
         tessa.login();
-        String page = tessa.post("/me/password", Map.of("before", TestSite.PASSWORD, "wanted", password, "again", password)).body();
+        String page = tessa.post(
+                        "/me/password", Map.of("before", TestSite.PASSWORD, "wanted", password, "again", password))
+                .body();
         assertThat(page).containsAnyOf("At least 12 characters. A few", "guessed too easily");
         assertThat(isIn(tessa)).isTrue();
     }
 
     @Test
-    @DisplayName("In the browser: somebody is added, reads the first password, chooses one, and both pages can be used by everybody")
+    @DisplayName(
+            "In the browser: somebody is added, reads the first password, chooses one, and both pages can be used by everybody")
     void inTheBrowser(Address at, Browser browser) throws Exception {
         String first = administrator("warden");
         Page page = browser.window(at.base());
@@ -137,7 +190,8 @@ class PeopleTest {
         page.fill("input[name=username]", "olga");
         page.click(".new-person label:has-text('technician')");
         page.click("button:has-text('Add, and show')");
-        com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat(page.locator(".notice code")).hasText(FIRST);
+        com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat(page.locator(".notice code"))
+                .hasText(FIRST);
         Browser.usableByAll(page);
     }
 }

@@ -26,7 +26,10 @@ import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.web.bind.annotation.RequestMethod;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 
-/** Role by role: what each may send. Every address that changes something stands in the table; one that is forgotten fails. */
+/**
+ * Role by role: what each may send. Every address that changes something stands in the table; one that is forgotten
+ * fails.
+ */
 @ExtendWith(RunningApplication.class)
 class RolesTest {
 
@@ -36,7 +39,17 @@ class RolesTest {
     private static final Set<Role> STORES = EnumSet.of(Role.TECHNICIAN, Role.PLANNER, Role.ADMINISTRATOR);
     private static final Set<Role> ARRANGE = EnumSet.of(Role.PLANNER, Role.ADMINISTRATOR);
     private static final Set<Role> REVIEW = EnumSet.of(Role.REVIEWER);
-    private static final Map<Role, String> PEOPLE = new EnumMap<>(Map.of(Role.TECHNICIAN, "tessa", Role.PLANNER, "pia", Role.REVIEWER, "rita", Role.PROCESS_OWNER, "oskar", Role.ADMINISTRATOR, "pia"));
+    private static final Map<Role, String> PEOPLE = new EnumMap<>(Map.of(
+            Role.TECHNICIAN,
+            "tessa",
+            Role.PLANNER,
+            "pia",
+            Role.REVIEWER,
+            "rita",
+            Role.PROCESS_OWNER,
+            "oskar",
+            Role.ADMINISTRATOR,
+            "pia"));
 
     private final MockMvc web;
     private final JobService service;
@@ -48,7 +61,10 @@ class RolesTest {
         this.jdbc = jdbc;
     }
 
-    /** The first beginning that fits decides. What the application itself narrows down further (the asker of a change, one's own settings) is open here. */
+    /**
+     * The first beginning that fits decides. What the application itself narrows down further (the asker of a change,
+     * one's own settings) is open here.
+     */
     private static Map<String, Set<Role>> table() {
         Map<String, Set<Role>> table = new LinkedHashMap<>();
         table.put("/jobs/*/cancel", WORK);
@@ -88,11 +104,16 @@ class RolesTest {
 
     private Set<String> changing() {
         Set<String> addresses = new TreeSet<>();
-        Objects.requireNonNull(web.getDispatcherServlet().getWebApplicationContext()).getBean("requestMappingHandlerMapping", RequestMappingHandlerMapping.class).getHandlerMethods().forEach((info, method) -> {
-            if (method.getBeanType().getName().startsWith("dev.wartung") && !info.getMethodsCondition().getMethods().stream().allMatch(m -> m == RequestMethod.GET)) {
-                info.getPatternValues().forEach(addresses::add);
-            }
-        });
+        Objects.requireNonNull(web.getDispatcherServlet().getWebApplicationContext())
+                .getBean("requestMappingHandlerMapping", RequestMappingHandlerMapping.class)
+                .getHandlerMethods()
+                .forEach((info, method) -> {
+                    if (method.getBeanType().getName().startsWith("dev.wartung")
+                            && !info.getMethodsCondition().getMethods().stream()
+                                    .allMatch(m -> m == RequestMethod.GET)) {
+                        info.getPatternValues().forEach(addresses::add);
+                    }
+                });
         return addresses;
     }
 
@@ -102,19 +123,49 @@ class RolesTest {
         Set<String> addresses = changing();
         assertThat(addresses).hasSizeGreaterThan(55);
         for (String address : addresses) {
-            String path = address.replaceAll("\\{[^/]*?(id|run)[^/]*}", address.contains("exchange") ? UUID.randomUUID().toString() : "999999").replaceAll("\\{number[^/]*}(\\d)?", "999999")
-                    .replaceAll("\\{tag}", "NO-SUCH").replaceAll("\\{[^/]*}", "999999").replaceAll("/999999[^/]*}", "/999999");
-            Set<Role> allowed = table().entrySet().stream().filter(e -> path.matches(e.getKey().replace("*", "[^/]+") + ".*")).findFirst().map(Map.Entry::getValue)
+            String path = address.replaceAll(
+                            "\\{[^/]*?(id|run)[^/]*}",
+                            address.contains("exchange") ? UUID.randomUUID().toString() : "999999")
+                    .replaceAll("\\{number[^/]*}(\\d)?", "999999")
+                    .replaceAll("\\{tag}", "NO-SUCH")
+                    .replaceAll("\\{[^/]*}", "999999")
+                    .replaceAll("/999999[^/]*}", "/999999");
+            Set<Role> allowed = table().entrySet().stream()
+                    .filter(e -> path.matches(e.getKey().replace("*", "[^/]+") + ".*"))
+                    .findFirst()
+                    .map(Map.Entry::getValue)
                     .orElseThrow(() -> new AssertionError(address + " is not in the table"));
             for (Role role : Role.values()) {
-                int status = web.perform(post(path).with(user(PEOPLE.get(role)).roles(role.name())).with(csrf())).andReturn().getResponse().getStatus();
-                assertThat(status == 403).as(role + " at " + path + ": " + status).isEqualTo(!allowed.contains(role));
+                int status = web.perform(post(path)
+                                .with(user(PEOPLE.get(role)).roles(role.name()))
+                                .with(csrf()))
+                        .andReturn()
+                        .getResponse()
+                        .getStatus();
+                assertThat(status == 403)
+                        .as(role + " at " + path + ": " + status)
+                        .isEqualTo(!allowed.contains(role));
                 assertThat(status).as(role + " at " + path).isLessThan(500);
             }
-            assertThat(web.perform(post(path).with(csrf())).andReturn().getResponse().getStatus()).as("nobody at " + path).isIn(302, 401);
+            assertThat(web.perform(post(path).with(csrf()))
+                            .andReturn()
+                            .getResponse()
+                            .getStatus())
+                    .as("nobody at " + path)
+                    .isIn(302, 401);
             if (!path.startsWith("/api/")) {
-                assertThat(web.perform(post(path).with(user("tessa").roles(Role.TECHNICIAN.name(), Role.PLANNER.name(), Role.REVIEWER.name(), Role.PROCESS_OWNER.name()))).andReturn().getResponse().getStatus())
-                        .as("a forged form at " + path).isEqualTo(403);
+                assertThat(web.perform(post(path)
+                                        .with(user("tessa")
+                                                .roles(
+                                                        Role.TECHNICIAN.name(),
+                                                        Role.PLANNER.name(),
+                                                        Role.REVIEWER.name(),
+                                                        Role.PROCESS_OWNER.name())))
+                                .andReturn()
+                                .getResponse()
+                                .getStatus())
+                        .as("a forged form at " + path)
+                        .isEqualTo(403);
             }
         }
     }
@@ -125,9 +176,28 @@ class RolesTest {
         BenchRun bench = new BenchRun(web, service);
         int job = bench.begin("TS-018", "oil-actuator", "tessa");
         String step = bench.current(job).orElseThrow().id();
-        for (String what : new String[] {"steps/" + step, "problem", "take-back", "close-up", "stop", "close", "correct", "paper", "findings", "findings/seal"}) {
-            web.perform(post("/jobs/" + job + "/" + what).with(user("theo").roles("TECHNICIAN")).with(csrf()).param("entryId", UUID.randomUUID().toString()).param("note", "mine now").param("reason", "mine now")
-                    .param("bin", "0").param("bag", "0").param("password", TestSite.PASSWORD).param("step." + step + ".ticked", "yes"));
+        for (String what : new String[] {
+            "steps/" + step,
+            "problem",
+            "take-back",
+            "close-up",
+            "stop",
+            "close",
+            "correct",
+            "paper",
+            "findings",
+            "findings/seal"
+        }) {
+            web.perform(post("/jobs/" + job + "/" + what)
+                    .with(user("theo").roles("TECHNICIAN"))
+                    .with(csrf())
+                    .param("entryId", UUID.randomUUID().toString())
+                    .param("note", "mine now")
+                    .param("reason", "mine now")
+                    .param("bin", "0")
+                    .param("bag", "0")
+                    .param("password", TestSite.PASSWORD)
+                    .param("step." + step + ".ticked", "yes"));
         }
         assertThat(service.view(job).orElseThrow().entries()).hasSize(1);
         while (bench.current(job).isPresent()) {
@@ -136,10 +206,20 @@ class RolesTest {
         bench.close(job, "tessa");
         int entries = service.view(job).orElseThrow().entries().size();
         for (String what : new String[] {"problem", "stop", "close-up", "take-over", "start", "cancel"}) {
-            web.perform(post("/jobs/" + job + "/" + what).with(user("tessa").roles("TECHNICIAN")).with(csrf()).param("entryId", UUID.randomUUID().toString()).param("note", "later").param("reason", "later"));
+            web.perform(post("/jobs/" + job + "/" + what)
+                    .with(user("tessa").roles("TECHNICIAN"))
+                    .with(csrf())
+                    .param("entryId", UUID.randomUUID().toString())
+                    .param("note", "later")
+                    .param("reason", "later"));
         }
         assertThat(service.view(job).orElseThrow().entries()).hasSize(entries);
-        assertThat(web.perform(get("/records/audit").with(user("tessa").roles("TECHNICIAN"))).andReturn().getResponse().getStatus()).isEqualTo(403);
-        assertThat(jdbc.queryForObject("select state from job where number = ?", String.class, job)).isEqualTo("CLOSED");
+        assertThat(web.perform(get("/records/audit").with(user("tessa").roles("TECHNICIAN")))
+                        .andReturn()
+                        .getResponse()
+                        .getStatus())
+                .isEqualTo(403);
+        assertThat(jdbc.queryForObject("select state from job where number = ?", String.class, job))
+                .isEqualTo("CLOSED");
     }
 }

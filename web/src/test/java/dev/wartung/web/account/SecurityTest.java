@@ -50,17 +50,23 @@ class SecurityTest {
     @Test
     @DisplayName("The policy allows no inline script or style and no foreign source")
     void strictPolicy(MockMvc web) throws Exception {
-        web.perform(get("/login")).andExpect(header().string("Content-Security-Policy", containsString("default-src 'self'")))
+        web.perform(get("/login"))
+                .andExpect(header().string("Content-Security-Policy", containsString("default-src 'self'")))
                 .andExpect(header().string("Content-Security-Policy", not(containsString("unsafe"))))
-                .andExpect(header().string("Content-Security-Policy", containsString("frame-ancestors 'none'"))).andExpect(header().string("Content-Security-Policy", containsString("object-src 'none'")))
-                .andExpect(header().string("X-Content-Type-Options", "nosniff")).andExpect(header().string("Referrer-Policy", "same-origin"))
-                .andExpect(header().string("Cache-Control", containsString("no-store"))).andExpect(header().string("Content-Type", "text/html;charset=UTF-8"));
+                .andExpect(header().string("Content-Security-Policy", containsString("frame-ancestors 'none'")))
+                .andExpect(header().string("Content-Security-Policy", containsString("object-src 'none'")))
+                .andExpect(header().string("X-Content-Type-Options", "nosniff"))
+                .andExpect(header().string("Referrer-Policy", "same-origin"))
+                .andExpect(header().string("Cache-Control", containsString("no-store")))
+                .andExpect(header().string("Content-Type", "text/html;charset=UTF-8"));
     }
 
     @Test
     @DisplayName("A form without its token is refused")
     void forgedForm(MockMvc web) throws Exception {
-        web.perform(post("/jobs/1001/start").with(user("tessa").roles("TECHNICIAN")).session(new MockHttpSession())
+        web.perform(post("/jobs/1001/start")
+                        .with(user("tessa").roles("TECHNICIAN"))
+                        .session(new MockHttpSession())
                         .param("entryId", UUID.randomUUID().toString()))
                 .andExpect(status().isForbidden());
     }
@@ -68,9 +74,16 @@ class SecurityTest {
     @Test
     @DisplayName("A planner plans but does not work at the bench")
     void rolesHold(MockMvc web) throws Exception {
-        web.perform(post("/jobs/1001/start").with(user("pia").roles("PLANNER")).with(csrf()).param("entryId", UUID.randomUUID().toString()))
+        web.perform(post("/jobs/1001/start")
+                        .with(user("pia").roles("PLANNER"))
+                        .with(csrf())
+                        .param("entryId", UUID.randomUUID().toString()))
                 .andExpect(status().isForbidden());
-        web.perform(post("/valves/TS-001/plan").with(user("pia").roles("PLANNER")).with(csrf()).param("work", "inspect").param("due", "2199-01-01"))
+        web.perform(post("/valves/TS-001/plan")
+                        .with(user("pia").roles("PLANNER"))
+                        .with(csrf())
+                        .param("work", "inspect")
+                        .param("due", "2199-01-01"))
                 .andExpect(redirectedUrlPattern("/jobs/*"));
     }
 
@@ -78,27 +91,40 @@ class SecurityTest {
     @DisplayName("After five wrong passwords even the right one waits; another name is not held up")
     void guessingIsSlowedDown(MockMvc web) throws Exception {
         for (int i = 0; i < LoginThrottle.TRIES; i++) {
-            web.perform(post("/login").with(csrf()).param("username", "theo").param("password", "wrong")).andExpect(redirectedUrl("/login?wrong&name=theo"));
+            web.perform(post("/login").with(csrf()).param("username", "theo").param("password", "wrong"))
+                    .andExpect(redirectedUrl("/login?wrong&name=theo"));
         }
-        web.perform(post("/login").with(csrf()).param("username", "Theo ").param("password", TestSite.PASSWORD)).andExpect(redirectedUrlPattern("/login?wait*"));
-        web.perform(post("/login").with(csrf()).param("username", "tessa").param("password", TestSite.PASSWORD)).andExpect(redirectedUrl("/"));
+        web.perform(post("/login").with(csrf()).param("username", "Theo ").param("password", TestSite.PASSWORD))
+                .andExpect(redirectedUrlPattern("/login?wait*"));
+        web.perform(post("/login").with(csrf()).param("username", "tessa").param("password", TestSite.PASSWORD))
+                .andExpect(redirectedUrl("/"));
     }
 
     @Test
     @DisplayName("Passwords are kept as salted Argon2id hashes: the same one looks different for everybody")
     void hashes(JdbcTemplate jdbc) {
-        List<String> kept = jdbc.queryForList("select password_hash from account where username in ('tessa', 'rita')", String.class);
+        List<String> kept = jdbc.queryForList(
+                "select password_hash from account where username in ('tessa', 'rita')", String.class);
         assertThat(kept).allSatisfy(h -> assertThat(h).startsWith("$argon2id$"));
         PasswordEncoder encoder = SecurityConfiguration.encoder();
         assertThat(encoder.encode(TestSite.PASSWORD)).isNotEqualTo(encoder.encode(TestSite.PASSWORD));
     }
 
-    private static HttpResponse<String> sent(Address at, String path, String cookie, String form, String... headers) throws Exception {
-        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(at.base() + path)).header("Cookie", cookie).header("Content-Type", "application/x-www-form-urlencoded");
+    private static HttpResponse<String> sent(Address at, String path, String cookie, String form, String... headers)
+            throws Exception {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(at.base() + path))
+                .header("Cookie", cookie)
+                .header("Content-Type", "application/x-www-form-urlencoded");
         for (int i = 0; i < headers.length; i += 2) {
             request.header(headers[i], headers[i + 1]);
         }
-        return HttpClient.newHttpClient().send(form.isEmpty() ? request.build() : request.POST(HttpRequest.BodyPublishers.ofString(form)).build(), HttpResponse.BodyHandlers.ofString());
+        return HttpClient.newHttpClient()
+                .send(
+                        form.isEmpty()
+                                ? request.build()
+                                : request.POST(HttpRequest.BodyPublishers.ofString(form))
+                                        .build(),
+                        HttpResponse.BodyHandlers.ofString());
     }
 
     private static String cookie(HttpResponse<String> answer) {
@@ -112,29 +138,51 @@ class SecurityTest {
     }
 
     @Test
-    @DisplayName("A session: another one after the login, in a cookie no script reads and no other site sends, over TLS only where there is TLS; over when one logs out")
+    @DisplayName(
+            "A session: another one after the login, in a cookie no script reads and no other site sends, over TLS only where there is TLS; over when one logs out")
     void sessions(Address at) throws Exception {
         HttpResponse<String> form = sent(at, "/login", "", "", "X-Forwarded-Proto", "https");
         assertThat(cookie(form)).contains("HttpOnly", "SameSite=Lax", "Secure", "Path=/");
         String before = cookie(form).split(";")[0];
-        HttpResponse<String> in = sent(at, "/login", before, "username=rita&password=" + TestSite.PASSWORD + token(form));
+        HttpResponse<String> in =
+                sent(at, "/login", before, "username=rita&password=" + TestSite.PASSWORD + token(form));
         String after = cookie(in).split(";")[0];
         assertThat(after).startsWith("WARTUNG=").isNotEqualTo(before);
-        assertThat(sent(at, "/valves", before, "").statusCode()).as("the session from before the login").isEqualTo(302);
+        assertThat(sent(at, "/valves", before, "").statusCode())
+                .as("the session from before the login")
+                .isEqualTo(302);
         HttpResponse<String> page = sent(at, "/valves", after, "");
         assertThat(page.statusCode()).isEqualTo(200);
         assertThat(page.body()).doesNotContain("jsessionid", after.substring(after.indexOf('=') + 1));
         sent(at, "/logout", after, token(page).substring(1));
-        assertThat(sent(at, "/valves", after, "").statusCode()).as("after logging out").isEqualTo(302);
+        assertThat(sent(at, "/valves", after, "").statusCode())
+                .as("after logging out")
+                .isEqualTo(302);
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"TRACE", "PUT", "DELETE", "PATCH", "OPTIONS", "NONSENSE"})
-    @DisplayName("Methods that nothing answers to do nothing; who claims to be somebody else's proxy is not led elsewhere")
+    @DisplayName(
+            "Methods that nothing answers to do nothing; who claims to be somebody else's proxy is not led elsewhere")
     void otherMethods(String method, Address at) throws Exception {
-        HttpResponse<String> answer = HttpClient.newHttpClient().send(HttpRequest.newBuilder(URI.create(at.base() + "/valves")).method(method, HttpRequest.BodyPublishers.noBody()).build(), HttpResponse.BodyHandlers.ofString());
+        HttpResponse<String> answer = HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(URI.create(at.base() + "/valves"))
+                                .method(method, HttpRequest.BodyPublishers.noBody())
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString());
         assertThat(answer.statusCode()).isIn(302, 400, 403, 404, 405, 501);
-        HttpResponse<String> led = sent(at, "/valves", "", "", "X-Original-URL", "/people", "X-Rewrite-URL", "/people", "X-HTTP-Method-Override", method);
+        HttpResponse<String> led = sent(
+                at,
+                "/valves",
+                "",
+                "",
+                "X-Original-URL",
+                "/people",
+                "X-Rewrite-URL",
+                "/people",
+                "X-HTTP-Method-Override",
+                method);
         assertThat(led.headers().firstValue("Location").orElse("")).endsWith("/login");
     }
 }

@@ -39,24 +39,35 @@ class ApiTest {
     private static final String VALVE = "{\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"renew-product-seals\"";
 
     /** Logged in by a token, as who asks often does. */
-    private static HttpResponse<String> call(Address address, String path, String body) throws IOException, InterruptedException {
+    private static HttpResponse<String> call(Address address, String path, String body)
+            throws IOException, InterruptedException {
         if (!token.startsWith(address.base())) {
-            JsonNode handed = JSON.readTree(call(address, "/token", "{}", TestSite.PASSWORD).body());
+            JsonNode handed = JSON.readTree(
+                    call(address, "/token", "{}", TestSite.PASSWORD).body());
             token = address.base() + " " + handed.get("token").asString();
         }
         return send(address, path, body, "Bearer " + token.split(" ")[1]);
     }
 
-    private static HttpResponse<String> call(Address address, String path, String body, String password) throws IOException, InterruptedException {
-        return send(address, path, body, "Basic " + Base64.getEncoder().encodeToString(("tessa:" + password).getBytes(StandardCharsets.UTF_8)));
+    private static HttpResponse<String> call(Address address, String path, String body, String password)
+            throws IOException, InterruptedException {
+        return send(
+                address,
+                path,
+                body,
+                "Basic " + Base64.getEncoder().encodeToString(("tessa:" + password).getBytes(StandardCharsets.UTF_8)));
     }
 
-    private static HttpResponse<String> send(Address address, String path, String body, String authorization) throws IOException, InterruptedException {
-        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(address.base() + "/api/v1" + path)).header("Content-Type", "application/json");
+    private static HttpResponse<String> send(Address address, String path, String body, String authorization)
+            throws IOException, InterruptedException {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(address.base() + "/api/v1" + path))
+                .header("Content-Type", "application/json");
         if (!authorization.isEmpty()) {
             request.header("Authorization", authorization);
         }
-        return HTTP.send((body.isEmpty() ? request.GET() : request.POST(BodyPublishers.ofString(body))).build(), BodyHandlers.ofString());
+        return HTTP.send(
+                (body.isEmpty() ? request.GET() : request.POST(BodyPublishers.ofString(body))).build(),
+                BodyHandlers.ofString());
     }
 
     private static JsonNode ok(Address address, String path, String body) throws IOException, InterruptedException {
@@ -66,26 +77,42 @@ class ApiTest {
     }
 
     @Test
-    @DisplayName("Every instrument answers over the wire what it answers here, and is described in the OpenAPI document")
+    @DisplayName(
+            "Every instrument answers over the wire what it answers here, and is described in the OpenAPI document")
     void lab(Address address) throws Exception {
         JsonNode document = ok(address, "/openapi", "");
         for (JsonNode instrument : ok(address, "/lab", "")) {
             String id = instrument.get("id").asString();
             JsonNode answer = ok(address, "/lab/" + id, "{\"inputs\":{}}");
-            var here = Lab.work(Lab.instrument(id).orElseThrow(), Map.of(), UnitSystem.METRIC).result().orElseThrow();
-            assertThat(answer.get("figures").get(0).get("text").asString()).isEqualTo(here.figures().get(0).text());
+            var here = Lab.work(Lab.instrument(id).orElseThrow(), Map.of(), UnitSystem.METRIC)
+                    .result()
+                    .orElseThrow();
+            assertThat(answer.get("figures").get(0).get("text").asString())
+                    .isEqualTo(here.figures().get(0).text());
             assertThat(answer.get("findings").size()).isEqualTo(here.findings().size());
-            JsonNode described = document.at("/paths/~1api~1v1~1lab~1" + id + "/post/requestBody/content/application~1json/schema/properties/inputs/properties");
-            assertThat(described.size()).as(id).isEqualTo(instrument.get("fields").size());
+            JsonNode described = document.at("/paths/~1api~1v1~1lab~1" + id
+                    + "/post/requestBody/content/application~1json/schema/properties/inputs/properties");
+            assertThat(described.size())
+                    .as(id)
+                    .isEqualTo(instrument.get("fields").size());
         }
-        assertThat(document.at("/paths/~1api~1v1~1procedures~1simulate/post/summary").asString()).isNotEmpty();
+        assertThat(document.at("/paths/~1api~1v1~1procedures~1simulate/post/summary")
+                        .asString())
+                .isNotEmpty();
     }
 
     @Test
     @DisplayName("Numbers are typed in either unit, bare or with it")
     void units(Address address) throws Exception {
-        double metric = ok(address, "/lab/bolt-up", "{\"inputs\":{\"torque\":9.603710,\"attachment\":\"2 in\"}}").at("/figures/0/value").asDouble();
-        double us = ok(address, "/lab/bolt-up", "{\"units\":\"us\",\"inputs\":{\"torque\":85,\"attachment\":2,\"wrench\":\"300 mm\"}}").at("/figures/0/value").asDouble();
+        double metric = ok(address, "/lab/bolt-up", "{\"inputs\":{\"torque\":9.603710,\"attachment\":\"2 in\"}}")
+                .at("/figures/0/value")
+                .asDouble();
+        double us = ok(
+                        address,
+                        "/lab/bolt-up",
+                        "{\"units\":\"us\",\"inputs\":{\"torque\":85,\"attachment\":2,\"wrench\":\"300 mm\"}}")
+                .at("/figures/0/value")
+                .asDouble();
         assertThat(us).isCloseTo(metric, org.assertj.core.api.Assertions.within(1e-4));
     }
 
@@ -93,13 +120,21 @@ class ApiTest {
     @DisplayName("A derived procedure has no incident; in another order the simulated bench says what happens")
     void procedures(Address address) throws Exception {
         JsonNode derived = ok(address, "/procedures/derive", VALVE + "}");
-        List<String> steps = new ArrayList<>(StreamSupport.stream(derived.get("steps").spliterator(), false).map(s -> s.get("id").asString()).toList());
+        List<String> steps =
+                new ArrayList<>(StreamSupport.stream(derived.get("steps").spliterator(), false)
+                        .map(s -> s.get("id").asString())
+                        .toList());
         assertThat(steps).hasSizeGreaterThan(15);
-        assertThat(ok(address, "/procedures/simulate", VALVE + "}").get("incidents").size()).isZero();
+        assertThat(ok(address, "/procedures/simulate", VALVE + "}")
+                        .get("incidents")
+                        .size())
+                .isZero();
         String both = VALVE.replace("renew-product-seals", "renew-product-seals+renew-actuator-seals");
-        assertThat(ok(address, "/procedures/derive", both + "}").get("renews").toString()).contains("plug-seal", "piston-seal");
+        assertThat(ok(address, "/procedures/derive", both + "}").get("renews").toString())
+                .contains("plug-seal", "piston-seal");
         Collections.reverse(steps);
-        JsonNode reversed = ok(address, "/procedures/simulate", VALVE + ",\"steps\":" + JSON.writeValueAsString(steps) + "}");
+        JsonNode reversed =
+                ok(address, "/procedures/simulate", VALVE + ",\"steps\":" + JSON.writeValueAsString(steps) + "}");
         assertThat(reversed.get("incidents").size()).isPositive();
         assertThat(reversed.at("/incidents/0/text").asString()).isNotEmpty();
         assertThat(ok(address, "/procedures/works", VALVE + "}").size()).isGreaterThan(2);
@@ -107,15 +142,27 @@ class ApiTest {
 
     @ParameterizedTest
     @DisplayName("What cannot be answered is a problem detail that names the field")
-    @CsvSource(delimiter = '|', value = {
-        "/lab/bolt-up | {\"inputs\":{\"torque\":\"NaN\"}} | 422 | torque", "/lab/bolt-up | {\"inputs\":{\"torque\":[1]}} | 422 | torque", "/lab/bolt-up | {\"inputs\":{\"colour\":1}} | 422 | colour",
-        "/lab/bolt-up | {\"units\":\"cubits\"} | 422 | units", "/lab/diaphragm-map | {\"inputs\":{\"gap.2\":9}} | 422 | gap.2", "/lab/nothing | {} | 404 | nothing", "/lab/bolt-up | {torque | 400 | JSON",
-        "/procedures/derive | {\"type\":\"gold-50\"} | 422 | gold-50", "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"XX\"} | 422 | drive",
-        "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"paint\"} | 422 | work", "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\"} | 422 | work",
-        "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"+\"} | 422 | work", "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"inspect+paint\"} | 422 | work",
-        "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"renew-one-seal\",\"part\":\"+\"} | 422 | part",
-        "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"options\":{\"elastomer\":\"oak\"}} | 422 | elastomer",
-        "/procedures/simulate | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"renew-product-seals\",\"steps\":[\"jump\"]} | 422 | jump", "/nowhere | {} | 404 | 404"})
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "/lab/bolt-up | {\"inputs\":{\"torque\":\"NaN\"}} | 422 | torque",
+                "/lab/bolt-up | {\"inputs\":{\"torque\":[1]}} | 422 | torque",
+                "/lab/bolt-up | {\"inputs\":{\"colour\":1}} | 422 | colour",
+                "/lab/bolt-up | {\"units\":\"cubits\"} | 422 | units",
+                "/lab/diaphragm-map | {\"inputs\":{\"gap.2\":9}} | 422 | gap.2",
+                "/lab/nothing | {} | 404 | nothing",
+                "/lab/bolt-up | {torque | 400 | JSON",
+                "/procedures/derive | {\"type\":\"gold-50\"} | 422 | gold-50",
+                "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"XX\"} | 422 | drive",
+                "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"paint\"} | 422 | work",
+                "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\"} | 422 | work",
+                "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"+\"} | 422 | work",
+                "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"inspect+paint\"} | 422 | work",
+                "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"renew-one-seal\",\"part\":\"+\"} | 422 | part",
+                "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"options\":{\"elastomer\":\"oak\"}} | 422 | elastomer",
+                "/procedures/simulate | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"renew-product-seals\",\"steps\":[\"jump\"]} | 422 | jump",
+                "/nowhere | {} | 404 | 404"
+            })
     void problems(String path, String body, int status, String names, Address address) throws Exception {
         HttpResponse<String> response = call(address, path, body);
         assertThat(response.statusCode()).as(response.body()).isEqualTo(status);

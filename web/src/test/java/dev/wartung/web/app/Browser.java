@@ -18,11 +18,20 @@ import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
 
-/** Debian's Chromium, one for the run. Each person in a test has windows of their own; an error on any console fails the test. */
+/**
+ * Debian's Chromium, one for the run. Each person in a test has windows of their own; an error on any console fails the
+ * test.
+ */
 public final class Browser implements ParameterResolver, AfterEachCallback {
 
-    private static final List<String> ARGUMENTS = List.of("--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
-            "--disable-background-networking", "--disable-component-update", "--disable-sync");
+    private static final List<String> ARGUMENTS = List.of(
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync");
     private static com.microsoft.playwright.Browser chromium;
 
     private final List<BrowserContext> open = new ArrayList<>();
@@ -32,7 +41,11 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
     private static com.microsoft.playwright.Browser chromium() {
         if (chromium == null) {
             Playwright playwright = Playwright.create();
-            chromium = playwright.chromium().launch(new BrowserType.LaunchOptions().setExecutablePath(Path.of("/usr/bin/chromium")).setArgs(ARGUMENTS));
+            chromium = playwright
+                    .chromium()
+                    .launch(new BrowserType.LaunchOptions()
+                            .setExecutablePath(Path.of("/usr/bin/chromium"))
+                            .setArgs(ARGUMENTS));
         }
         return chromium;
     }
@@ -68,7 +81,10 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
     }
 
     public Page window(String base, int width, int height) {
-        BrowserContext context = chromium().newContext(new com.microsoft.playwright.Browser.NewContextOptions().setBaseURL(base).setViewportSize(width, height));
+        BrowserContext context = chromium()
+                .newContext(new com.microsoft.playwright.Browser.NewContextOptions()
+                        .setBaseURL(base)
+                        .setViewportSize(width, height));
         context.setDefaultTimeout(15_000);
         open.add(context);
         Page page = context.newPage();
@@ -105,18 +121,30 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
 
     /** Waits until the page's scripts have run. */
     public static void ready(Page page) {
-        page.waitForSelector("html[data-ready='true']", new Page.WaitForSelectorOptions().setState(WaitForSelectorState.ATTACHED));
+        page.waitForSelector(
+                "html[data-ready='true']", new Page.WaitForSelectorOptions().setState(WaitForSelectorState.ATTACHED));
     }
 
     /** Waits until nothing is being fetched and swapped any more. */
     public static void settled(Page page) {
-        PlaywrightAssertions.assertThat(page.locator(".htmx-request, .htmx-swapping, .htmx-settling")).hasCount(0);
+        PlaywrightAssertions.assertThat(page.locator(".htmx-request, .htmx-swapping, .htmx-settling"))
+                .hasCount(0);
     }
 
     /** Whatever is on the page can be used by everybody (WCAG A and AA, by axe). */
     public static void usableByAll(Page page) {
         settled(page);
-        List<Rule> violations = new AxeBuilder(page).withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa")).analyze().getViolations();
-        assertThat(violations.stream().map(v -> v.getId() + " " + v.getNodes().stream().map(n -> n.getHtml()).limit(3).toList())).as(page.url()).isEmpty();
+        List<Rule> violations = new AxeBuilder(page)
+                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
+                .analyze()
+                .getViolations();
+        assertThat(violations.stream()
+                        .map(v -> v.getId() + " "
+                                + v.getNodes().stream()
+                                        .map(n -> n.getHtml())
+                                        .limit(3)
+                                        .toList()))
+                .as(page.url())
+                .isEmpty();
     }
 }

@@ -27,16 +27,24 @@ class MadeOfTest {
     void billOfMaterials() throws IOException {
         JsonNode bill = JsonMapper.builder().build().readTree(shipped("/META-INF/sbom/application.cdx.json"));
         assertThat(bill.path("bomFormat").asString()).isEqualTo("CycloneDX");
-        List<String> names = StreamSupport.stream(bill.path("components").spliterator(), false).map(c -> c.path("name").asString()).toList();
-        assertThat(names).contains("core", "scheduling", "spring-boot", "hibernate-core", "postgresql", "j2mod").doesNotContain("junit-jupiter-api", "mockito-core", "assertj-core");
-        assertThat(StreamSupport.stream(bill.path("components").spliterator(), false)).allSatisfy(c -> assertThat(c.path("version").asString()).isNotBlank());
+        List<String> names = StreamSupport.stream(bill.path("components").spliterator(), false)
+                .map(c -> c.path("name").asString())
+                .toList();
+        assertThat(names)
+                .contains("core", "scheduling", "spring-boot", "hibernate-core", "postgresql", "j2mod")
+                .doesNotContain("junit-jupiter-api", "mockito-core", "assertj-core");
+        assertThat(StreamSupport.stream(bill.path("components").spliterator(), false))
+                .allSatisfy(c -> assertThat(c.path("version").asString()).isNotBlank());
     }
 
     @Test
     @DisplayName("Each of them is listed with its licence, and none has an unknown one")
     void licences() throws IOException {
         String list = shipped("/META-INF/third-party.txt");
-        assertThat(list).contains("org.hibernate.orm:hibernate-core", "org.postgresql:postgresql", "(Apache").doesNotContainIgnoringCase("unknown license").doesNotContain("GNU General Public License) ");
+        assertThat(list)
+                .contains("org.hibernate.orm:hibernate-core", "org.postgresql:postgresql", "(Apache")
+                .doesNotContainIgnoringCase("unknown license")
+                .doesNotContain("GNU General Public License) ");
         assertThat(list.lines().filter(l -> l.startsWith("     ("))).hasSizeGreaterThan(100);
     }
 }

@@ -19,7 +19,8 @@ import org.springframework.test.web.servlet.setup.MockMvcBuilders;
 import org.springframework.web.context.WebApplicationContext;
 
 /**
- * Starts the real application once for the whole run, on a free port and the PostgreSQL that the environment names, and hands its beans
+ * Starts the real application once for the whole run, on a free port and the PostgreSQL that the environment names, and
+ * hands its beans
  * to tests. Each test class begins with an empty database and the people and valves of {@link TestSite}.
  */
 public final class RunningApplication implements BeforeAllCallback, ParameterResolver {
@@ -34,9 +35,12 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
     @Override
     public void beforeAll(ExtensionContext test) {
         if (context == null) {
-            String url = Optional.ofNullable(System.getenv("SPRING_DATASOURCE_URL")).orElseThrow(() -> new IllegalStateException(
-                    "No database: run these tests with ./wartung test CLASS, or set SPRING_DATASOURCE_URL, _USERNAME and _PASSWORD (see CONTRIBUTING.md)."));
-            context = WartungApplication.toRun().run("--server.port=0", "--spring.datasource.url=" + url.replace("/wartung", "/" + database()));
+            String url = Optional.ofNullable(System.getenv("SPRING_DATASOURCE_URL"))
+                    .orElseThrow(
+                            () -> new IllegalStateException(
+                                    "No database: run these tests with ./wartung test CLASS, or set SPRING_DATASOURCE_URL, _USERNAME and _PASSWORD (see CONTRIBUTING.md)."));
+            context = WartungApplication.toRun()
+                    .run("--server.port=0", "--spring.datasource.url=" + url.replace("/wartung", "/" + database()));
         }
         JdbcTemplate jdbc = context.getBean(JdbcTemplate.class);
         jdbc.execute("drop schema public cascade");
@@ -48,7 +52,10 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
     @Override
     public boolean supportsParameter(ParameterContext parameter, ExtensionContext test) {
         Class<?> type = parameter.getParameter().getType();
-        return type == MockMvc.class || type == Address.class || type == ApplicationContext.class || context.getBeanNamesForType(type).length == 1;
+        return type == MockMvc.class
+                || type == Address.class
+                || type == ApplicationContext.class
+                || context.getBeanNamesForType(type).length == 1;
     }
 
     @Override
@@ -60,7 +67,9 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
         if (type == ApplicationContext.class) {
             return context;
         }
-        return type == Address.class ? new Address("http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort())
+        return type == Address.class
+                ? new Address("http://127.0.0.1:"
+                        + ((WebServerApplicationContext) context).getWebServer().getPort())
                 : context.getBean(type);
     }
 
@@ -76,7 +85,10 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
 
     /** Requests to an application without the network between. */
     public static MockMvc web(ConfigurableApplicationContext context) {
-        return MockMvcBuilders.webAppContextSetup((WebApplicationContext) context).apply(springSecurity()).addFilters(context.getBean("typedText", Filter.class)).build();
+        return MockMvcBuilders.webAppContextSetup((WebApplicationContext) context)
+                .apply(springSecurity())
+                .addFilters(context.getBean("typedText", Filter.class))
+                .build();
     }
 
     /** Where the application listens. */

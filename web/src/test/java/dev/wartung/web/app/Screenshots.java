@@ -20,12 +20,14 @@ class Screenshots {
 
     @Test
     void take(Browser browser) throws Exception {
-        // the library that drives the browser writes its own key words in the machine's language, and tests run in Turkish
+        // the library that drives the browser writes its own key words in the machine's language, and tests run in
+        // Turkish
         Locale.setDefault(Locale.ENGLISH);
         Files.createDirectories(folder);
-        try (ConfigurableApplicationContext context = WartungApplication.toRun()
-                .run("--server.port=0", "--wartung.demo=true")) {
-            Page page = browser.window("http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort());
+        try (ConfigurableApplicationContext context =
+                WartungApplication.toRun().run("--server.port=0", "--wartung.demo=true")) {
+            Page page = browser.window("http://127.0.0.1:"
+                    + ((WebServerApplicationContext) context).getWebServer().getPort());
             Browser.go(page, "/login");
             Browser.login(page, "ivarga", "oat-and-spanner");
             shoot(page, "today");
@@ -139,6 +141,8 @@ class Screenshots {
     private void shoot(Page page, String name) {
         page.mouse().move(0, 799);
         page.waitForTimeout(800);
-        page.screenshot(new Page.ScreenshotOptions().setPath(folder.resolve(name + ".png")).setCaret(ScreenshotCaret.INITIAL));
+        page.screenshot(new Page.ScreenshotOptions()
+                .setPath(folder.resolve(name + ".png"))
+                .setCaret(ScreenshotCaret.INITIAL));
     }
 }

@@ -40,7 +40,18 @@ class StatementCountTest {
     private Map<String, Long> counts() throws Exception {
         Map<String, Long> counts = new LinkedHashMap<>();
         statistics.setStatisticsEnabled(true);
-        for (String path : List.of("/", "/valves", "/lines", "/calendar", "/stores", "/records", "/stores/trace?lot=MANY", "/valves/TS-001/parts", "/change-requests", "/stores/tools", "/valves/TS-001")) {
+        for (String path : List.of(
+                "/",
+                "/valves",
+                "/lines",
+                "/calendar",
+                "/stores",
+                "/records",
+                "/stores/trace?lot=MANY",
+                "/valves/TS-001/parts",
+                "/change-requests",
+                "/stores/tools",
+                "/valves/TS-001")) {
             web.perform(get(path).with(user("tessa").roles("TECHNICIAN"))).andExpect(status().isOk());
             statistics.clear();
             web.perform(get(path).with(user("tessa").roles("TECHNICIAN"))).andExpect(status().isOk());
@@ -71,16 +82,30 @@ class StatementCountTest {
 
     private void more(String name, int rows) {
         LocalDate today = LocalDate.now();
-        jdbc.update("""
+        jdbc.update(
+                """
                 insert into valve (tag, service, area, line, type_id, type_name, drive, options, state, next_due, version, place)
-                select 'M' || ? || '-' || n, 'x', 'Test area', 'Test line', type_id, type_name, drive, options, 'IN_SERVICE', ?, 0, n from valve cross join generate_series(1, ?) n where tag = 'TS-001'""", name, today, rows);
-        jdbc.update("""
+                select 'M' || ? || '-' || n, 'x', 'Test area', 'Test line', type_id, type_name, drive, options, 'IN_SERVICE', ?, 0, n from valve cross join generate_series(1, ?) n where tag = 'TS-001'""",
+                name,
+                today,
+                rows);
+        jdbc.update(
+                """
                 insert into job (number, valve_id, title, work, state, due_on, planned_by_id, planned_at, anatomy_digest, type_digest, drive, options, procedure_json, carried_json, version)
                 select nextval('job_number'), v.id, 'x', j.work, 'PLANNED', ?, j.planned_by_id, now(), j.anatomy_digest, j.type_digest, j.drive, j.options, j.procedure_json, j.carried_json, 0
-                from valve v cross join lateral (select * from job where state = 'CLOSED' limit 1) j where v.tag like 'M' || ? || '-%'""", today, name);
-        jdbc.update("insert into recheck (valve_id, job_number, name, due_on) select id, null, 'x', ? from valve where tag like 'M' || ? || '-%'", today, name);
-        jdbc.update("insert into fitted_part (valve_id, part, article, material, lot, fitted_on) select id, 'plug-seal', 'a', 'EPDM', 'MANY', ? from valve where tag like 'M' || ? || '-%'", today, name);
-        jdbc.update("insert into lot (item, name, materials, lot, supplier, received_on, pieces, version) select 'K50-PE', 'kit', 'EPDM', ? || n, 's', ?, 5, 0 from generate_series(1, ?) n", name, today, rows);
+                from valve v cross join lateral (select * from job where state = 'CLOSED' limit 1) j where v.tag like 'M' || ? || '-%'""",
+                today, name);
+        jdbc.update(
+                "insert into recheck (valve_id, job_number, name, due_on) select id, null, 'x', ? from valve where tag like 'M' || ? || '-%'",
+                today, name);
+        jdbc.update(
+                "insert into fitted_part (valve_id, part, article, material, lot, fitted_on) select id, 'plug-seal', 'a', 'EPDM', 'MANY', ? from valve where tag like 'M' || ? || '-%'",
+                today, name);
+        jdbc.update(
+                "insert into lot (item, name, materials, lot, supplier, received_on, pieces, version) select 'K50-PE', 'kit', 'EPDM', ? || n, 's', ?, 5, 0 from generate_series(1, ?) n",
+                name,
+                today,
+                rows);
     }
 
     @Test

@@ -12,7 +12,8 @@ public final class TessaAtWork implements BeforeEachCallback, AfterEachCallback 
 
     /** From here until the end of the test somebody else acts. */
     public static void actAs(String name) {
-        SecurityContextHolder.getContext().setAuthentication(UsernamePasswordAuthenticationToken.authenticated(name, "", List.of()));
+        SecurityContextHolder.getContext()
+                .setAuthentication(UsernamePasswordAuthenticationToken.authenticated(name, "", List.of()));
     }
 
     @Override

@@ -1,6 +1,5 @@
 package dev.wartung.web.app;
 
-import org.springframework.jdbc.core.JdbcTemplate;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
@@ -14,6 +13,7 @@ import java.time.LocalDate;
 import java.util.EnumSet;
 import java.util.Map;
 import org.springframework.context.ApplicationContext;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 
 /** A few people and valves for tests. Everybody's password is {@value #PASSWORD}. */
@@ -21,7 +21,10 @@ public final class TestSite {
 
     public static final String PASSWORD = "a-long-test-password";
 
-    /** Argon2 as in the application, with a thousandth of its work: what it costs is written in the hash, so that logging in goes the real way. */
+    /**
+     * Argon2 as in the application, with a thousandth of its work: what it costs is written in the hash, so that
+     * logging in goes the real way.
+     */
     public static final String HASH = new Argon2PasswordEncoder(16, 32, 1, 64, 1).encode(PASSWORD);
 
     private static final SheetLibrary LIBRARY = SheetLibrary.shipped();
@@ -42,7 +45,10 @@ public final class TestSite {
         valves.save(valve("TS-003", Drive.MANUAL));
         valves.save(valve("TS-029", Drive.NC, "fitted"));
         // a valve of each sort of body besides, and one that can be converted
-        valves.save(of("TF-001", "fen-50", Map.of("drive", "NC", "ends", "flanges", "upper-bolts", "shared", "seat-kind", "one-piece")));
+        valves.save(of(
+                "TF-001",
+                "fen-50",
+                Map.of("drive", "NC", "ends", "flanges", "upper-bolts", "shared", "seat-kind", "one-piece")));
         valves.save(of("TF-002", "tvinn-65", Map.of("drive", "NC")));
         valves.save(of("TF-003", "terskel-25", Map.of("drive", "NC", "face", "backed", "limiter", "fitted")));
         valves.save(of("TF-004", "kolm-t-50", Map.of("drive", "NO", "pipe-joint", "none")));
@@ -55,9 +61,20 @@ public final class TestSite {
     public static Valve of(String tag, String typeId, Map<String, String> facts) {
         TypeSheet type = LIBRARY.type(typeId).orElseThrow();
         ValveConfiguration configuration = LIBRARY.anatomy(type.anatomy()).orElseThrow().configurations(type).stream()
-                .filter(c -> facts.entrySet().stream().allMatch(f -> f.getValue().equals(c.facts().get(f.getKey())))).findFirst().orElseThrow();
-        return new Valve(tag, "Test service of " + tag, "Test area", "Other line", typeId, type.maker() + " " + type.name(), configuration,
-                LocalDate.now().plusDays(5), 0);
+                .filter(c -> facts.entrySet().stream()
+                        .allMatch(f -> f.getValue().equals(c.facts().get(f.getKey()))))
+                .findFirst()
+                .orElseThrow();
+        return new Valve(
+                tag,
+                "Test service of " + tag,
+                "Test area",
+                "Other line",
+                typeId,
+                type.maker() + " " + type.name(),
+                configuration,
+                LocalDate.now().plusDays(5),
+                0);
     }
 
     /** A single-seat valve more, for tests that must not meet others on it. */
@@ -67,19 +84,55 @@ public final class TestSite {
 
     /** @param extras "fitted": with everything that can be on it, so that its jobs are the longest */
     private static Valve valve(String tag, Drive drive, String extras) {
-        return new Valve(tag, "Test service of " + tag, "Test area", "Test line", "kolm-50", "Ostrevik Kolm 50",
-                new ValveConfiguration(drive, Map.of("head-port", "none", "coupling", "threaded", "plug", "profiled", "head", extras, "lock-pin", extras, "weight", "hand",
-                        "elastomer", "EPDM", "sealing", "lip", "actuator-build", drive == Drive.MANUAL ? "none" : "wire",
-                        "rod-packing", drive == Drive.MANUAL ? "none" : "o-ring")).with("end-covers", "none"), LocalDate.now().plusDays(30), 0);
+        return new Valve(
+                tag,
+                "Test service of " + tag,
+                "Test area",
+                "Test line",
+                "kolm-50",
+                "Ostrevik Kolm 50",
+                new ValveConfiguration(
+                                drive,
+                                Map.of(
+                                        "head-port",
+                                        "none",
+                                        "coupling",
+                                        "threaded",
+                                        "plug",
+                                        "profiled",
+                                        "head",
+                                        extras,
+                                        "lock-pin",
+                                        extras,
+                                        "weight",
+                                        "hand",
+                                        "elastomer",
+                                        "EPDM",
+                                        "sealing",
+                                        "lip",
+                                        "actuator-build",
+                                        drive == Drive.MANUAL ? "none" : "wire",
+                                        "rod-packing",
+                                        drive == Drive.MANUAL ? "none" : "o-ring"))
+                        .with("end-covers", "none"),
+                LocalDate.now().plusDays(30),
+                0);
     }
 
     /** A job of some time ago, with nothing in it: for rows that name one. */
     public static void pastJob(JdbcTemplate jdbc, String tag, int number) {
         String none = "0".repeat(64);
-        jdbc.update("insert into kept_sheet (digest, kind, name, version, yaml) values (?, 'type', 'none', 1, '') on conflict do nothing", none);
-        jdbc.update("""
+        jdbc.update(
+                "insert into kept_sheet (digest, kind, name, version, yaml) values (?, 'type', 'none', 1, '') on conflict do nothing",
+                none);
+        jdbc.update(
+                """
                 insert into job (number, valve_id, title, work, state, due_on, planned_by_id, planned_at, ended_at, anatomy_digest, type_digest, drive, options, procedure_json, carried_json, version)
                 select ?, v.id, 'Inspect', 'inspect', 'CANCELLED', current_date, a.id, now(), now(), ?, ?, v.drive, v.options, '{"steps":[],"renews":[],"rechecks":[]}', '[]', 0
-                from valve v, account a where v.tag = ? and a.username = 'tessa' on conflict do nothing""", number, none, none, tag);
+                from valve v, account a where v.tag = ? and a.username = 'tessa' on conflict do nothing""",
+                number,
+                none,
+                none,
+                tag);
     }
 }

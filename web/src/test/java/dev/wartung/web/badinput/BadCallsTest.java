@@ -22,7 +22,10 @@ import org.springframework.mock.web.MockHttpServletResponse;
 import org.springframework.test.web.servlet.MockMvc;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Every call of the JSON interface with bodies that are wrong in every way: 200, or a problem detail that tells why; cycle counts go in all or none. */
+/**
+ * Every call of the JSON interface with bodies that are wrong in every way: 200, or a problem detail that tells why;
+ * cycle counts go in all or none.
+ */
 @ExtendWith(RunningApplication.class)
 class BadCallsTest {
 
@@ -40,9 +43,15 @@ class BadCallsTest {
     }
 
     private int called(String path, String body) throws Exception {
-        MockHttpServletResponse answer = web.perform(post("/api/v1" + path).with(user("pia").roles("PLANNER")).contentType(MediaType.APPLICATION_JSON).content(body.getBytes(StandardCharsets.UTF_8))).andReturn().getResponse();
+        MockHttpServletResponse answer = web.perform(post("/api/v1" + path)
+                        .with(user("pia").roles("PLANNER"))
+                        .contentType(MediaType.APPLICATION_JSON)
+                        .content(body.getBytes(StandardCharsets.UTF_8)))
+                .andReturn()
+                .getResponse();
         String told = answer.getContentAsString();
-        String what = path + " " + body.substring(0, Math.min(400, body.length())) + " -> " + told.substring(0, Math.min(300, told.length()));
+        String what = path + " " + body.substring(0, Math.min(400, body.length())) + " -> "
+                + told.substring(0, Math.min(300, told.length()));
         assertThat(answer.getStatus()).as(what).isIn(200, 400, 404, 413, 422);
         if (answer.getStatus() != 200) {
             assertThat(String.valueOf(answer.getContentType())).as(what).startsWith("application/problem+json");
@@ -53,14 +62,16 @@ class BadCallsTest {
 
     private String body(List<String> fields) {
         Map<String, Object> body = new LinkedHashMap<>();
-        fields.forEach(f -> body.put(f, switch (nasty.below(8)) {
-            case 0 -> nasty.below(100_000) / 7.0;
-            case 1 -> List.of(nasty.text());
-            case 2 -> Map.of(nasty.text(), nasty.text());
-            case 3 -> Double.MAX_VALUE;
-            case 4 -> nasty.text();
-            default -> nasty.field();
-        }));
+        fields.forEach(f -> body.put(
+                f,
+                switch (nasty.below(8)) {
+                    case 0 -> nasty.below(100_000) / 7.0;
+                    case 1 -> List.of(nasty.text());
+                    case 2 -> Map.of(nasty.text(), nasty.text());
+                    case 3 -> Double.MAX_VALUE;
+                    case 4 -> nasty.text();
+                    default -> nasty.field();
+                }));
         String text = JSON.writeValueAsString(body);
         return nasty.chance(30) ? nasty.damaged(text) : text;
     }
@@ -70,11 +81,20 @@ class BadCallsTest {
     void lab() throws Exception {
         int answered = 0;
         for (Instrument instrument : Lab.instruments()) {
-            List<String> fields = instrument.fields(Map.of()).stream().map(Field::id).toList();
+            List<String> fields =
+                    instrument.fields(Map.of()).stream().map(Field::id).toList();
             for (int i = 0; i < EACH; i++) {
                 List<String> some = new ArrayList<>(fields);
                 some.removeIf(f -> nasty.chance(70));
-                answered += called("/lab/" + instrument.plate().id(), nasty.chance(90) ? "{\"units\":\"" + (nasty.chance(50) ? "us" : "metric") + "\",\"inputs\":" + body(some) + "}" : body(List.of("units", "inputs"))) == 200 ? 1 : 0;
+                answered += called(
+                                        "/lab/" + instrument.plate().id(),
+                                        nasty.chance(90)
+                                                ? "{\"units\":\"" + (nasty.chance(50) ? "us" : "metric")
+                                                        + "\",\"inputs\":" + body(some) + "}"
+                                                : body(List.of("units", "inputs")))
+                                == 200
+                        ? 1
+                        : 0;
             }
         }
         assertThat(answered).as("some make sense").isGreaterThan(50);
@@ -85,10 +105,23 @@ class BadCallsTest {
     void procedures() throws Exception {
         for (String path : List.of("/procedures/works", "/procedures/derive", "/procedures/simulate")) {
             for (int i = 0; i < EACH; i++) {
-                called(path, nasty.chance(50) ? body(List.of("type", "drive", "options", "work", "part", "steps")) : nasty.damaged("{\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"renew-product-seals\",\"options\":{\"elastomer\":\"EPDM\"},\"steps\":[\"close-line\"]}"));
+                called(
+                        path,
+                        nasty.chance(50)
+                                ? body(List.of("type", "drive", "options", "work", "part", "steps"))
+                                : nasty.damaged(
+                                        "{\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"renew-product-seals\",\"options\":{\"elastomer\":\"EPDM\"},\"steps\":[\"close-line\"]}"));
             }
         }
-        for (String bomb : List.of("[".repeat(100_000), "{\"a\":".repeat(100_000), "\"" + "x".repeat(2_000_000) + "\"", "{\"type\":\"" + "9".repeat(1_000_000) + "\"}", "", "null", "[]", "1e99999999")) {
+        for (String bomb : List.of(
+                "[".repeat(100_000),
+                "{\"a\":".repeat(100_000),
+                "\"" + "x".repeat(2_000_000) + "\"",
+                "{\"type\":\"" + "9".repeat(1_000_000) + "\"}",
+                "",
+                "null",
+                "[]",
+                "1e99999999")) {
             assertThat(called("/procedures/derive", bomb)).isNotEqualTo(200);
         }
     }
@@ -100,11 +133,32 @@ class BadCallsTest {
         for (int i = 0; i < 150; i++) {
             StringBuilder counts = new StringBuilder("[");
             for (int n = 0; n < 4; n++) {
-                counts.append(n == 0 ? "" : ",").append("{\"tag\":").append(JSON.writeValueAsString(nasty.chance(85) ? "TS-00" + (1 + n) : nasty.text())).append(",\"total\":").append(nasty.chance(85) ? 100 + i : nasty.one(List.of("-1", "1e400", "\"x\"", "null", "9223372036854775807", "9223372036854775808", "1.5")))
-                        .append(nasty.chance(50) ? "" : ",\"day\":" + JSON.writeValueAsString(nasty.chance(70) ? "2026-03-01" : nasty.text())).append("}");
+                counts.append(n == 0 ? "" : ",")
+                        .append("{\"tag\":")
+                        .append(JSON.writeValueAsString(nasty.chance(85) ? "TS-00" + (1 + n) : nasty.text()))
+                        .append(",\"total\":")
+                        .append(
+                                nasty.chance(85)
+                                        ? 100 + i
+                                        : nasty.one(List.of(
+                                                "-1",
+                                                "1e400",
+                                                "\"x\"",
+                                                "null",
+                                                "9223372036854775807",
+                                                "9223372036854775808",
+                                                "1.5")))
+                        .append(
+                                nasty.chance(50)
+                                        ? ""
+                                        : ",\"day\":"
+                                                + JSON.writeValueAsString(
+                                                        nasty.chance(70) ? "2026-03-01" : nasty.text()))
+                        .append("}");
             }
             int answer = called("/cycles", counts + "]");
-            Long now = jdbc.queryForObject("select count(*) + coalesce(sum(total % 1000), 0) from cycle_count", Long.class);
+            Long now = jdbc.queryForObject(
+                    "select count(*) + coalesce(sum(total % 1000), 0) from cycle_count", Long.class);
             if (answer != 200) {
                 assertThat(now).as("refused, so none: " + counts).isEqualTo(kept);
             }

@@ -40,8 +40,10 @@ import org.springframework.web.method.HandlerMethod;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 
 /**
- * Every address there is, with every field it knows, sent what nobody would type: always an answer in words, never an error of ours, nothing drawn unescaped. What a request sends
- * follows from the seed, its address and its number alone; one that broke something is sent again with {@code -Dwartung.badinput.case="POST /site 7"}.
+ * Every address there is, with every field it knows, sent what nobody would type: always an answer in words, never an
+ * error of ours, nothing drawn unescaped. What a request sends
+ * follows from the seed, its address and its number alone; one that broke something is sent again with
+ * {@code -Dwartung.badinput.case="POST /site 7"}.
  */
 @ExtendWith(RunningApplication.class)
 class BadFormsTest {
@@ -50,7 +52,9 @@ class BadFormsTest {
     private static final int EACH = Integer.getInteger("wartung.badinput.each", 22);
     /** One request alone; empty for all. */
     private static final String CASE = System.getProperty("wartung.badinput.case", "");
-    private static final String[] EVERYBODY = Arrays.stream(Role.values()).map(Enum::name).toArray(String[]::new);
+
+    private static final String[] EVERYBODY =
+            Arrays.stream(Role.values()).map(Enum::name).toArray(String[]::new);
 
     private final ApplicationContext context;
     private final MockMvc web;
@@ -96,10 +100,15 @@ class BadFormsTest {
                 }
             }
         }
-        System.out.printf("bad forms: seed %d, %d sent to %d addresses, %d led somewhere%n", SEED, sent, all.size(), understood);
-        assertThat(broken).as("seed %d; one alone: -Dwartung.badinput.case=\"...\" with what stands before the arrow", SEED).isEmpty();
+        System.out.printf(
+                "bad forms: seed %d, %d sent to %d addresses, %d led somewhere%n", SEED, sent, all.size(), understood);
+        assertThat(broken)
+                .as("seed %d; one alone: -Dwartung.badinput.case=\"...\" with what stands before the arrow", SEED)
+                .isEmpty();
         if (CASE.isEmpty()) {
-            assertThat(understood).as("what is only refused at the door tests nothing").isGreaterThan(sent / 4);
+            assertThat(understood)
+                    .as("what is only refused at the door tests nothing")
+                    .isGreaterThan(sent / 4);
         }
     }
 
@@ -111,10 +120,19 @@ class BadFormsTest {
 
     private Sent send(String name, Handled one, List<String> typed) {
         String path = filled(one.pattern());
-        AbstractMockHttpServletRequestBuilder<?> request = one.files().isEmpty() ? request(one.method(), "/x") : multipart(one.method(), "/x").file(one.files().get(0), nasty.text().getBytes(StandardCharsets.UTF_8));
-        request.uri(java.net.URI.create(path)).with(user("ivarga").roles(EVERYBODY)).with(csrf());
+        AbstractMockHttpServletRequestBuilder<?> request = one.files().isEmpty()
+                ? request(one.method(), "/x")
+                : multipart(one.method(), "/x")
+                        .file(one.files().get(0), nasty.text().getBytes(StandardCharsets.UTF_8));
+        request.uri(java.net.URI.create(path))
+                .with(user("ivarga").roles(EVERYBODY))
+                .with(csrf());
         TreeMap<String, String> fields = new TreeMap<>();
-        one.fields().stream().filter(f -> nasty.chance(85)).forEach(f -> fields.put(f, f.equals("entryId") && nasty.chance(90) ? nasty.uuid().toString() : nasty.field()));
+        one.fields().stream()
+                .filter(f -> nasty.chance(85))
+                .forEach(f -> fields.put(
+                        f,
+                        f.equals("entryId") && nasty.chance(90) ? nasty.uuid().toString() : nasty.field()));
         for (int i = nasty.below(6); i > 0; i--) {
             fields.put(nasty.one(typed), nasty.field());
         }
@@ -126,8 +144,15 @@ class BadFormsTest {
         try {
             MockHttpServletResponse answer = web.perform(request).andReturn().getResponse();
             String body = answer.getContentAsString();
-            String trouble = answer.getStatus() >= 500 || answer.getStatus() == 409 ? "status " + answer.getStatus() : isDrawn(answer) && body.contains(Nasty.MARK) ? "drawn unescaped: " + around(body, Nasty.MARK)
-                    : body.contains(Nasty.EXECUTED) ? "executed: " + around(body, Nasty.EXECUTED) : body.contains("\tat dev.wartung") || body.contains("Exception:") ? "a stack trace" : "";
+            String trouble = answer.getStatus() >= 500 || answer.getStatus() == 409
+                    ? "status " + answer.getStatus()
+                    : isDrawn(answer) && body.contains(Nasty.MARK)
+                            ? "drawn unescaped: " + around(body, Nasty.MARK)
+                            : body.contains(Nasty.EXECUTED)
+                                    ? "executed: " + around(body, Nasty.EXECUTED)
+                                    : body.contains("\tat dev.wartung") || body.contains("Exception:")
+                                            ? "a stack trace"
+                                            : "";
             return new Sent(what, answer.getStatus(), trouble);
         } catch (Exception e) {
             Throwable last = e;
@@ -135,8 +160,15 @@ class BadFormsTest {
                 last = last.getCause();
             }
             Throwable root = last;
-            return new Sent(what, 500, root + " at " + Arrays.stream(root.getStackTrace()).filter(f -> f.getClassName().startsWith("dev.wartung")).findFirst()
-                    .or(() -> Arrays.stream(e.getStackTrace()).findFirst()).orElse(null));
+            return new Sent(
+                    what,
+                    500,
+                    root + " at "
+                            + Arrays.stream(root.getStackTrace())
+                                    .filter(f -> f.getClassName().startsWith("dev.wartung"))
+                                    .findFirst()
+                                    .or(() -> Arrays.stream(e.getStackTrace()).findFirst())
+                                    .orElse(null));
         }
     }
 
@@ -157,19 +189,31 @@ class BadFormsTest {
 
     /** The address with what is there, and sometimes with what is not. */
     private String filled(String pattern) {
-        Matcher place = Pattern.compile("\\{([a-zA-Z]+)(:(?:[^{}]|\\{[^}]*})*)?}").matcher(pattern);
+        Matcher place =
+                Pattern.compile("\\{([a-zA-Z]+)(:(?:[^{}]|\\{[^}]*})*)?}").matcher(pattern);
         StringBuilder path = new StringBuilder();
         while (place.find()) {
-            String text = nasty.chance(10) ? nasty.text() : nasty.one(places.getOrDefault(place.group(1), List.of("1", "2")));
-            place.appendReplacement(path, Matcher.quoteReplacement(org.springframework.web.util.UriUtils.encodePathSegment(text.isBlank() || text.contains("/") || text.startsWith(".") ? "x" : text, StandardCharsets.UTF_8)));
+            String text =
+                    nasty.chance(10) ? nasty.text() : nasty.one(places.getOrDefault(place.group(1), List.of("1", "2")));
+            place.appendReplacement(
+                    path,
+                    Matcher.quoteReplacement(org.springframework.web.util.UriUtils.encodePathSegment(
+                            text.isBlank() || text.contains("/") || text.startsWith(".") ? "x" : text,
+                            StandardCharsets.UTF_8)));
         }
         return place.appendTail(path).toString();
     }
 
-    /** What is on record already is drawn by pages, pictures and lists, too: names, places, titles with an element in them. */
+    /**
+     * What is on record already is drawn by pages, pictures and lists, too: names, places, titles with an element in
+     * them.
+     */
     private void plantMarks() {
         String marked = "x\">" + Nasty.MARK;
-        jdbc.update("update valve set service = ?, line = ? where tag in (select tag from valve order by tag limit 6)", marked, marked);
+        jdbc.update(
+                "update valve set service = ?, line = ? where tag in (select tag from valve order by tag limit 6)",
+                marked,
+                marked);
         jdbc.update("update account set name = ?, password_hash = ?", marked, TestSite.HASH);
         jdbc.update("update job set title = ? where state in ('PLANNED', 'RUNNING')", marked);
         jdbc.update("update lot set supplier = ?, lot = lot || ?", marked, Nasty.MARK);
@@ -179,11 +223,32 @@ class BadFormsTest {
 
     private void learnPlaces() {
         places.put("tag", jdbc.queryForList("select tag from valve order by tag limit 12", String.class));
-        places.put("number", jdbc.queryForList("(select number::text from job where state = 'RUNNING' order by number limit 4) union all (select number::text from job where state = 'CLOSED' order by number limit 4) union all (select number::text from job where state = 'PLANNED' order by number limit 4)", String.class));
-        places.put("step", jdbc.queryForList("select distinct step_id from job_entry where step_id is not null order by step_id limit 40", String.class));
-        places.put("part", jdbc.queryForList("select distinct part from fitted_part order by part limit 10", String.class));
+        places.put(
+                "number",
+                jdbc.queryForList(
+                        "(select number::text from job where state = 'RUNNING' order by number limit 4) union all (select number::text from job where state = 'CLOSED' order by number limit 4) union all (select number::text from job where state = 'PLANNED' order by number limit 4)",
+                        String.class));
+        places.put(
+                "step",
+                jdbc.queryForList(
+                        "select distinct step_id from job_entry where step_id is not null order by step_id limit 40",
+                        String.class));
+        places.put(
+                "part",
+                jdbc.queryForList("select distinct part from fitted_part order by part limit 10", String.class));
         places.put("lot", jdbc.queryForList("select distinct lot from lot order by lot limit 10", String.class));
-        places.put("id", List.of("1", "2", "3", "4", "5", "leak", "torque", "tolerance-stack", "6f1c4a52-0000-4000-8000-000000000001"));
+        places.put(
+                "id",
+                List.of(
+                        "1",
+                        "2",
+                        "3",
+                        "4",
+                        "5",
+                        "leak",
+                        "torque",
+                        "tolerance-stack",
+                        "6f1c4a52-0000-4000-8000-000000000001"));
         places.put("username", List.of("moyel", "dfalk", "ivarga"));
         places.put("kind", List.of("valves", "lots", "cycles", "types", "site", "type"));
         places.put("dimension", List.of("TORQUE", "LENGTH"));
@@ -191,11 +256,20 @@ class BadFormsTest {
 
     /** Names of fields as they stand in the pages. */
     private static Set<String> fieldsOfTemplates() throws IOException {
-        Set<String> names = new TreeSet<>(List.of("reading.torque", "reading.standout", "reason.torque", "lot.stem-seal", "have.stem-seal", "instead.lot.kit", "correct.reason", "fact.head"));
+        Set<String> names = new TreeSet<>(List.of(
+                "reading.torque",
+                "reading.standout",
+                "reason.torque",
+                "lot.stem-seal",
+                "have.stem-seal",
+                "instead.lot.kit",
+                "correct.reason",
+                "fact.head"));
         try (Stream<Path> templates = Files.list(Path.of("src/main/resources/templates"))) {
             templates.forEach(t -> {
                 try {
-                    Matcher name = Pattern.compile("\\bname=\"([a-zA-Z][\\w.-]*)\"").matcher(Files.readString(t));
+                    Matcher name =
+                            Pattern.compile("\\bname=\"([a-zA-Z][\\w.-]*)\"").matcher(Files.readString(t));
                     while (name.find()) {
                         names.add(name.group(1));
                     }
@@ -209,12 +283,17 @@ class BadFormsTest {
 
     private List<Handled> handled() {
         List<Handled> all = new ArrayList<>();
-        context.getBean("requestMappingHandlerMapping", RequestMappingHandlerMapping.class).getHandlerMethods().forEach((info, method) -> {
-            if (method.getBeanType().getName().startsWith("dev.wartung") && !method.getBeanType().getSimpleName().equals("ErrorPage")) {
-                Set<RequestMethod> methods = info.getMethodsCondition().getMethods();
-                info.getPatternValues().forEach(p -> methods.forEach(m -> all.add(new Handled(p, m.asHttpMethod(), fields(method, false), fields(method, true)))));
-            }
-        });
+        context.getBean("requestMappingHandlerMapping", RequestMappingHandlerMapping.class)
+                .getHandlerMethods()
+                .forEach((info, method) -> {
+                    if (method.getBeanType().getName().startsWith("dev.wartung")
+                            && !method.getBeanType().getSimpleName().equals("ErrorPage")) {
+                        Set<RequestMethod> methods = info.getMethodsCondition().getMethods();
+                        info.getPatternValues()
+                                .forEach(p -> methods.forEach(m -> all.add(new Handled(
+                                        p, m.asHttpMethod(), fields(method, false), fields(method, true)))));
+                    }
+                });
         all.sort(java.util.Comparator.comparing(Handled::toString));
         return all;
     }
@@ -224,8 +303,12 @@ class BadFormsTest {
         List<String> fields = new ArrayList<>();
         for (MethodParameter parameter : method.getMethodParameters()) {
             RequestParam named = parameter.getParameterAnnotation(RequestParam.class);
-            if (named != null && parameter.getGenericParameterType().getTypeName().contains("MultipartFile") == files) {
-                fields.add(named.name().isEmpty() ? String.valueOf(parameter.getParameter().getName()) : named.name());
+            if (named != null
+                    && parameter.getGenericParameterType().getTypeName().contains("MultipartFile") == files) {
+                fields.add(
+                        named.name().isEmpty()
+                                ? String.valueOf(parameter.getParameter().getName())
+                                : named.name());
             }
         }
         return fields;

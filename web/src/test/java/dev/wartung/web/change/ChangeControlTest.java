@@ -32,13 +32,32 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
 
-/** The road of a change: studied, asked for, stated safe, approved by another, worked, proven; and every way it must not be taken. */
+/**
+ * The road of a change: studied, asked for, stated safe, approved by another, worked, proven; and every way it must not
+ * be taken.
+ */
 @ExtendWith({RunningApplication.class, Browser.class})
 class ChangeControlTest {
 
-    private static final Map<String, String> WET = Map.of("wish", "NO", "line", "3", "nominal", "6", "lowest", "5.2", "spring", "10", "wet", "PRODUCT");
-    private static final Map<String, String> STRONG_AIR = Map.of("wish", "NO", "side", "BELOW", "line", "1 bar", "nominal", "7 bar", "lowest", "6.8 bar", "spring", "10", "friction", "50");
-    private static final Map<String, String> SECOND = Map.of("second.name", "theo", "second.password", TestSite.PASSWORD);
+    private static final Map<String, String> WET =
+            Map.of("wish", "NO", "line", "3", "nominal", "6", "lowest", "5.2", "spring", "10", "wet", "PRODUCT");
+    private static final Map<String, String> STRONG_AIR = Map.of(
+            "wish",
+            "NO",
+            "side",
+            "BELOW",
+            "line",
+            "1 bar",
+            "nominal",
+            "7 bar",
+            "lowest",
+            "6.8 bar",
+            "spring",
+            "10",
+            "friction",
+            "50");
+    private static final Map<String, String> SECOND =
+            Map.of("second.name", "theo", "second.password", TestSite.PASSWORD);
 
     private final MockMvc web;
     private final ChangeRequests requests;
@@ -55,7 +74,11 @@ class ChangeControlTest {
     }
 
     private MockHttpServletRequestBuilder as(String name, MockHttpServletRequestBuilder request) {
-        return request.with(user(name).roles(accounts.findByUsername(name).orElseThrow().roles().stream().map(Role::name).toArray(String[]::new))).with(csrf());
+        return request.with(user(name)
+                        .roles(accounts.findByUsername(name).orElseThrow().roles().stream()
+                                .map(Role::name)
+                                .toArray(String[]::new)))
+                .with(csrf());
     }
 
     /** The page that answers, or where it sends on to. */
@@ -63,7 +86,11 @@ class ChangeControlTest {
         MockHttpServletRequestBuilder request = as(name, post(path));
         fields.forEach(request::param);
         var response = web.perform(request).andReturn().getResponse();
-        return response.getStatus() == 403 ? "403" : response.getRedirectedUrl() == null ? response.getContentAsString() : String.valueOf(response.getRedirectedUrl());
+        return response.getStatus() == 403
+                ? "403"
+                : response.getRedirectedUrl() == null
+                        ? response.getContentAsString()
+                        : String.valueOf(response.getRedirectedUrl());
     }
 
     private static Map<String, String> with(Map<String, String> fields, String name, String value) {
@@ -87,18 +114,29 @@ class ChangeControlTest {
     }
 
     @Test
-    @DisplayName("Nothing is on the record before it is proven: a butterfly reversed from the study to the closed job, and the next job follows the new state")
+    @DisplayName(
+            "Nothing is on the record before it is proven: a butterfly reversed from the study to the closed job, and the next job follows the new state")
     void wholeRoad() throws Exception {
         int number = asked("TF-001", WET);
         String page = "/change-requests/" + number;
-        assertThat(sent("tessa", page + "/position", Map.of("position", "open", "safe-reason", "drain"))).isEqualTo("403");
-        assertThat(sent("oskar", page + "/position", Map.of("position", "sideways", "safe-reason", "drain"))).contains("Choose where the valve is safe");
-        assertThat(sent("oskar", page + "/position", Map.of("position", "open"))).contains("Say in a few words why");
-        assertThat(sent("rita", page + "/decision", Map.of("decision", "approve"))).contains("that cannot be done to it now");
-        assertThat(sent("oskar", page + "/position", Map.of("position", "open", "safe-reason", "a closed drain floods"))).isEqualTo(page);
-        assertThat(sent("tessa", page + "/decision", Map.of("decision", "approve"))).isEqualTo("403");
+        assertThat(sent("tessa", page + "/position", Map.of("position", "open", "safe-reason", "drain")))
+                .isEqualTo("403");
+        assertThat(sent("oskar", page + "/position", Map.of("position", "sideways", "safe-reason", "drain")))
+                .contains("Choose where the valve is safe");
+        assertThat(sent("oskar", page + "/position", Map.of("position", "open")))
+                .contains("Say in a few words why");
+        assertThat(sent("rita", page + "/decision", Map.of("decision", "approve")))
+                .contains("that cannot be done to it now");
+        assertThat(sent(
+                        "oskar",
+                        page + "/position",
+                        Map.of("position", "open", "safe-reason", "a closed drain floods")))
+                .isEqualTo(page);
+        assertThat(sent("tessa", page + "/decision", Map.of("decision", "approve")))
+                .isEqualTo("403");
         assertThat(sent("pia", page + "/plan", Map.of("due", "2199-01-01"))).contains("that cannot be done to it now");
-        assertThat(sent("rita", page + "/decision", Map.of("decision", "approve", "decided-reason", "seen"))).isEqualTo(page);
+        assertThat(sent("rita", page + "/decision", Map.of("decision", "approve", "decided-reason", "seen")))
+                .isEqualTo(page);
         assertThat(sent("pia", page + "/plan", Map.of("due", "soon"))).contains("is not a date");
         assertThat(sent("pia", page + "/plan", Map.of("due", "2199-01-01"))).isEqualTo(page);
         int job = change(number).jobNumber().orElseThrow();
@@ -107,35 +145,59 @@ class ChangeControlTest {
             assertThat(drive("TF-001")).isEqualTo(Drive.NC);
             bench.confirm(job, "tessa", bench.current(job).get().secondPerson() ? SECOND : Map.of());
         }
-        assertThat(bench.tryToClose(job, "tessa")).contains("Control logic of change").contains("Interlocks of change");
+        assertThat(bench.tryToClose(job, "tessa"))
+                .contains("Control logic of change")
+                .contains("Interlocks of change");
         assertThat(drive("TF-001")).isEqualTo(Drive.NC);
         for (What what : new What[] {What.CONTROL_LOGIC, What.INTERLOCKS}) {
-            assertThat(sent("pia", page + "/items/" + what, Map.of("note", "program 12, line 4"))).isEqualTo(page);
+            assertThat(sent("pia", page + "/items/" + what, Map.of("note", "program 12, line 4")))
+                    .isEqualTo(page);
         }
         bench.close(job, "tessa");
         assertThat(drive("TF-001")).isEqualTo(Drive.NO);
         assertThat(change(number).state()).isEqualTo(ChangeState.PROVEN);
         assertThat(change(number).left()).containsExactly(What.DRAWINGS);
-        assertThat(web.perform(as("rita", get(page))).andReturn().getResponse().getContentAsString()).contains("The record says NO since", "program 12, line 4");
-        assertThat(web.perform(as("rita", get("/records/" + job))).andReturn().getResponse().getContentAsString()).contains("Changed", "NC, spring closes", "NO, spring opens");
-        assertThat(web.perform(as("tessa", get("/valves/TF-001/plan"))).andReturn().getResponse().getContentAsString()).contains("spring opens").doesNotContain("Reverse to");
-        assertThat(sent("tessa", "/valves/TF-001/change", with(WET, "reason", "again"))).contains("It is like that already");
+        assertThat(web.perform(as("rita", get(page))).andReturn().getResponse().getContentAsString())
+                .contains("The record says NO since", "program 12, line 4");
+        assertThat(web.perform(as("rita", get("/records/" + job)))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .contains("Changed", "NC, spring closes", "NO, spring opens");
+        assertThat(web.perform(as("tessa", get("/valves/TF-001/plan")))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .contains("spring opens")
+                .doesNotContain("Reverse to");
+        assertThat(sent("tessa", "/valves/TF-001/change", with(WET, "reason", "again")))
+                .contains("It is like that already");
     }
 
     @Test
-    @DisplayName("Not asked for where the numbers say no, twice, or without a reason; refused by another safe position; taken back by its asker alone")
+    @DisplayName(
+            "Not asked for where the numbers say no, twice, or without a reason; refused by another safe position; taken back by its asker alone")
     void notTaken() throws Exception {
         Map<String, String> weak = with(with(STRONG_AIR, "lowest", "5.2 bar"), "nominal", "5.3 bar");
         assertThat(sent("tessa", "/valves/TS-011/change", STRONG_AIR)).contains("Say in a few words why");
-        assertThat(sent("tessa", "/valves/TS-011/change", with(weak, "reason", "why not"))).contains("The numbers say it would not work");
-        assertThat(sent("rita", "/valves/TS-011/change", with(STRONG_AIR, "reason", "mine"))).isEqualTo("403");
+        assertThat(sent("tessa", "/valves/TS-011/change", with(weak, "reason", "why not")))
+                .contains("The numbers say it would not work");
+        assertThat(sent("rita", "/valves/TS-011/change", with(STRONG_AIR, "reason", "mine")))
+                .isEqualTo("403");
         int number = asked("TS-011", STRONG_AIR);
-        assertThat(sent("tessa", "/valves/TS-011/change", with(STRONG_AIR, "reason", "again"))).contains("is open. One at a time");
-        assertThat(sent("theo", "/change-requests/" + number + "/withdraw", Map.of())).contains("Only Tessa Technician can take it back");
-        assertThat(sent("oskar", "/change-requests/" + number + "/position", Map.of("position", "closed", "safe-reason", "it holds the tank"))).endsWith("/" + number);
+        assertThat(sent("tessa", "/valves/TS-011/change", with(STRONG_AIR, "reason", "again")))
+                .contains("is open. One at a time");
+        assertThat(sent("theo", "/change-requests/" + number + "/withdraw", Map.of()))
+                .contains("Only Tessa Technician can take it back");
+        assertThat(sent(
+                        "oskar",
+                        "/change-requests/" + number + "/position",
+                        Map.of("position", "closed", "safe-reason", "it holds the tank")))
+                .endsWith("/" + number);
         assertThat(change(number).state()).isEqualTo(ChangeState.REFUSED);
         int second = asked("TS-011", STRONG_AIR);
-        assertThat(sent("tessa", "/change-requests/" + second + "/withdraw", Map.of())).endsWith("/" + second);
+        assertThat(sent("tessa", "/change-requests/" + second + "/withdraw", Map.of()))
+                .endsWith("/" + second);
         assertThat(change(second).state()).isEqualTo(ChangeState.WITHDRAWN);
         assertThat(drive("TS-011")).isEqualTo(Drive.NC);
     }
@@ -150,7 +212,10 @@ class ChangeControlTest {
         String day = LocalDate.of(2199, 1, 1).toString();
         sent("pia", page + "/plan", Map.of("due", day));
         int first = change(number).jobNumber().orElseThrow();
-        sent("tessa", "/jobs/" + first + "/cancel", Map.of("entryId", UUID.randomUUID().toString()));
+        sent(
+                "tessa",
+                "/jobs/" + first + "/cancel",
+                Map.of("entryId", UUID.randomUUID().toString()));
         assertThat(change(number).state()).isEqualTo(ChangeState.APPROVED);
         sent("pia", page + "/plan", Map.of("due", day));
         int job = change(number).jobNumber().orElseThrow();
@@ -158,7 +223,10 @@ class ChangeControlTest {
         while (!bench.current(job).orElseThrow().id().equals("close-actuator")) {
             bench.confirm(job, "tessa", bench.current(job).get().secondPerson() ? SECOND : Map.of());
         }
-        sent("tessa", "/jobs/" + job + "/stop", Map.of("entryId", UUID.randomUUID().toString(), "reason", "the wire is missing"));
+        sent(
+                "tessa",
+                "/jobs/" + job + "/stop",
+                Map.of("entryId", UUID.randomUUID().toString(), "reason", "the wire is missing"));
         assertThat(change(number).state()).isEqualTo(ChangeState.APPROVED);
         assertThat(drive("TS-012")).as("not proven yet").isEqualTo(Drive.NC);
         assertThat(sent("pia", page + "/plan", Map.of("due", day))).isEqualTo(page);
@@ -179,7 +247,8 @@ class ChangeControlTest {
     @DisplayName("What was studied is evidence: the database refuses to change it or take it away")
     void evidence(JdbcTemplate sql) throws Exception {
         sent("tessa", "/valves/TS-013/study", STRONG_AIR);
-        assertThat(sql.queryForObject("select count(*) from fail_study where wish = 'NO'", Integer.class)).isPositive();
+        assertThat(sql.queryForObject("select count(*) from fail_study where wish = 'NO'", Integer.class))
+                .isPositive();
         for (String change : new String[] {"update fail_study set verdict = 'WORKS'", "delete from fail_study"}) {
             assertThatThrownBy(() -> sql.update(change)).isInstanceOf(DataAccessException.class);
         }
@@ -192,7 +261,8 @@ class ChangeControlTest {
         Browser.go(page, "/valves/TS-014/study");
         PlaywrightAssertions.assertThat(page.locator(".verdict")).containsText("Works, even with");
         page.selectOption("#f-wish", "NO");
-        PlaywrightAssertions.assertThat(page.locator(".verdict")).containsText("Does not work: closing tight takes 5.7 bar to 6.63 bar");
+        PlaywrightAssertions.assertThat(page.locator(".verdict"))
+                .containsText("Does not work: closing tight takes 5.7 bar to 6.63 bar");
         PlaywrightAssertions.assertThat(page.locator(".ways")).containsText("the 125 mm actuator");
         Browser.usableByAll(page);
         page.fill("#f-line", "three");
@@ -211,7 +281,9 @@ class ChangeControlTest {
         owner.click(".job-card:has-text('NC to NO'):has-text('TS-014')");
         owner.click(".pick:has-text('open')");
         owner.click("button:has-text('State it')");
-        PlaywrightAssertions.assertThat(owner.locator("#safe-reason ~ .trouble, .trouble").first()).containsText("Say in a few words why");
+        PlaywrightAssertions.assertThat(
+                        owner.locator("#safe-reason ~ .trouble, .trouble").first())
+                .containsText("Say in a few words why");
         assertThat(owner.locator(".pick input:checked").inputValue()).isEqualTo("open");
         Browser.usableByAll(owner);
     }

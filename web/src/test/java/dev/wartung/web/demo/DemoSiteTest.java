@@ -3,13 +3,13 @@ package dev.wartung.web.demo;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Act;
+import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Work;
-import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.proving.Proof.Stands;
+import dev.wartung.core.simulation.Bench;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.account.Role;
@@ -18,7 +18,6 @@ import dev.wartung.web.change.ChangeRequests;
 import dev.wartung.web.change.ChangeState;
 import dev.wartung.web.device.ProvingRuns;
 import dev.wartung.web.job.Job;
-import dev.wartung.web.job.JobEntry;
 import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
@@ -46,7 +45,9 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.context.ApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
 
-/** The demo tells the stories it is meant to tell, and its records are ones the application itself would have written. */
+/**
+ * The demo tells the stories it is meant to tell, and its records are ones the application itself would have written.
+ */
 @ExtendWith(RunningApplication.class)
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class DemoSiteTest {
@@ -67,8 +68,20 @@ class DemoSiteTest {
     private final ChangeRequests changes;
     private final ProvingRuns runs;
 
-    DemoSiteTest(ApplicationContext context, Accounts accounts, Valves valves, Jobs jobs, JobService service, Rechecks rechecks, JdbcTemplate jdbc, Planning planning, Sheets sheets, OldSeals oldSeals,
-                 SettlingDesk settling, ChangeRequests changes, ProvingRuns runs) {
+    DemoSiteTest(
+            ApplicationContext context,
+            Accounts accounts,
+            Valves valves,
+            Jobs jobs,
+            JobService service,
+            Rechecks rechecks,
+            JdbcTemplate jdbc,
+            Planning planning,
+            Sheets sheets,
+            OldSeals oldSeals,
+            SettlingDesk settling,
+            ChangeRequests changes,
+            ProvingRuns runs) {
         this.context = context;
         this.accounts = accounts;
         this.valves = valves;
@@ -96,53 +109,85 @@ class DemoSiteTest {
     void stories() {
         assertThat(accounts.findAll().stream().flatMap(a -> a.roles().stream())).contains(Role.values());
         assertThat(valves.areas()).containsExactly("Culture hall", "Enzyme suite", "Filling", "Mixing");
-        assertThat(valves.findAll()).hasSizeBetween(175, 185).allSatisfy(v -> assertThat(jobs.ofValve(v.id())).isNotEmpty());
+        assertThat(valves.findAll()).hasSizeBetween(175, 185).allSatisfy(v -> assertThat(jobs.ofValve(v.id()))
+                .isNotEmpty());
         Account varga = accounts.findByUsername("ivarga").orElseThrow();
-        assertThat(jobs.findByStateOrderByDueOnAscNumberAsc(JobState.RUNNING).stream().filter(j -> j.holder().filter(h -> h.id().equals(varga.id())).isPresent())).singleElement().satisfies(job -> {
-            JobView view = service.view(job.number()).orElseThrow();
-            assertThat(job.valve().tag()).isEqualTo("CU-214");
-            assertThat(job.valve().state()).isEqualTo(ValveState.ON_BENCH);
-            assertThat(view.progress().bench().cloth()).extracting(p -> p.id()).contains("insert", "stem", "bonnet");
-        });
+        assertThat(jobs.findByStateOrderByDueOnAscNumberAsc(JobState.RUNNING).stream()
+                        .filter(j -> j.holder()
+                                .filter(h -> h.id().equals(varga.id()))
+                                .isPresent()))
+                .singleElement()
+                .satisfies(job -> {
+                    JobView view = service.view(job.number()).orElseThrow();
+                    assertThat(job.valve().tag()).isEqualTo("CU-214");
+                    assertThat(job.valve().state()).isEqualTo(ValveState.ON_BENCH);
+                    assertThat(view.progress().bench().cloth())
+                            .extracting(p -> p.id())
+                            .contains("insert", "stem", "bonnet");
+                });
         assertThat(jobs.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED)).hasSize(25);
-        assertThat(rechecks.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(LocalDate.now().plusDays(1)))
+        assertThat(rechecks.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(
+                        LocalDate.now().plusDays(1)))
                 .anySatisfy(r -> assertThat(r.valve().tag()).isEqualTo("FL-031"));
     }
 
     @Test
-    @DisplayName("A change of fail position waits for its reviewer; a valve's latest run at the bench shows its seals run dry, against its own earlier one")
+    @DisplayName(
+            "A change of fail position waits for its reviewer; a valve's latest run at the bench shows its seals run dry, against its own earlier one")
     void failPositions() {
         assertThat(changes.findAll()).singleElement().satisfies(c -> {
             assertThat(c.state()).isEqualTo(ChangeState.STATED);
             assertThat(c.valve().tag()).isEqualTo("CU-514");
         });
-        assertThat(runs.findByValveIdOrderByStartedAtDesc(valves.findByTagIgnoreCase("CU-201").orElseThrow().id())).extracting(r -> r.stands().orElseThrow()).containsExactlyInAnyOrder(Stands.GOOD, Stands.LOOK);
+        assertThat(runs.findByValveIdOrderByStartedAtDesc(
+                        valves.findByTagIgnoreCase("CU-201").orElseThrow().id()))
+                .extracting(r -> r.stands().orElseThrow())
+                .containsExactlyInAnyOrder(Stands.GOOD, Stands.LOOK);
     }
 
     @Test
     @DisplayName("Every family has valves, and one of each is waiting to be done or on record")
     void families() {
-        assertThat(valves.findAll()).extracting(v -> sheets.of(v.typeId()).anatomy().id()).contains("single-seat", "change-over", "double-seat", "ball", "butterfly",
-                "butterfly-lined", "diaphragm", "check");
-        assertThat(valves.findAll()).allSatisfy(v -> assertThat(sheets.of(v.typeId()).type().madeAs(v.configuration())).as(v.tag()).isTrue());
+        assertThat(valves.findAll())
+                .extracting(v -> sheets.of(v.typeId()).anatomy().id())
+                .contains(
+                        "single-seat",
+                        "change-over",
+                        "double-seat",
+                        "ball",
+                        "butterfly",
+                        "butterfly-lined",
+                        "diaphragm",
+                        "check");
+        assertThat(valves.findAll())
+                .allSatisfy(v -> assertThat(sheets.of(v.typeId()).type().madeAs(v.configuration()))
+                        .as(v.tag())
+                        .isTrue());
     }
 
     @Test
     @DisplayName("Whatever the hour it is loaded at, nothing on record is still to come")
     void nothingToCome() {
-        assertThat(jdbc.queryForList("select j.number from job j join job_entry e on e.job_id = j.id where e.at > now()", Integer.class)).isEmpty();
+        assertThat(jdbc.queryForList(
+                        "select j.number from job j join job_entry e on e.job_id = j.id where e.at > now()",
+                        Integer.class))
+                .isEmpty();
     }
 
     @Test
-    @DisplayName("Every closed job of the demo was done to its end without an incident, every reading settled, every new part with a lot")
+    @DisplayName(
+            "Every closed job of the demo was done to its end without an incident, every reading settled, every new part with a lot")
     void soundRecords() {
-        List<Job> closed = jobs.findAll().stream().filter(j -> j.state() == JobState.CLOSED).toList();
+        List<Job> closed = jobs.findAll().stream()
+                .filter(j -> j.state() == JobState.CLOSED)
+                .toList();
         assertThat(closed).hasSizeGreaterThan(60);
         for (Job job : closed) {
             JobView view = service.view(job.number()).orElseThrow();
             assertThat(view.progress().hindrances()).as("job %d", job.number()).isEmpty();
             assertThat(view.progress().incidents()).isEmpty();
-            assertThat(view.countedIn()).isNotEmpty().allSatisfy(c -> assertThat(c.lot()).isNotBlank());
+            assertThat(view.countedIn()).isNotEmpty().allSatisfy(c -> assertThat(c.lot())
+                    .isNotBlank());
             assertThat(view.progress().procedure().steps()).extracting(Step::id).doesNotHaveDuplicates();
         }
     }
@@ -150,12 +195,16 @@ class DemoSiteTest {
     @Test
     @DisplayName("Loaded twice it is there once; loaded again elsewhere it is the same")
     void repeatable() {
-        List<String> before = jdbc.queryForList("select tag || drive || options || next_due from valve order by tag", String.class);
+        List<String> before =
+                jdbc.queryForList("select tag || drive || options || next_due from valve order by tag", String.class);
         context.getBean(DemoSite.class).load();
-        assertThat(jdbc.queryForList("select tag || drive || options || next_due from valve order by tag", String.class)).isEqualTo(before);
+        assertThat(jdbc.queryForList(
+                        "select tag || drive || options || next_due from valve order by tag", String.class))
+                .isEqualTo(before);
         assertThat(before).hasSameSizeAs(DemoValves.all(sheets)).doesNotHaveDuplicates();
         assertThat(DemoValves.all(sheets)).isEqualTo(DemoValves.all(sheets));
-        assertThat(Arrays.stream(Drive.values())).allSatisfy(d -> assertThat(DemoValves.all(sheets)).anyMatch(r -> r.configuration().drive() == d));
+        assertThat(Arrays.stream(Drive.values())).allSatisfy(d -> assertThat(DemoValves.all(sheets))
+                .anyMatch(r -> r.configuration().drive() == d));
     }
 
     @Test
@@ -164,40 +213,68 @@ class DemoSiteTest {
     @DisplayName("Broken off on its way there is nothing of it at all, and the next start loads it whole")
     void wholeOrNotThere() {
         LoadedDemo.emptied(context);
-        jdbc.execute("create function no_room() returns trigger language plpgsql as $$ begin raise exception 'no room'; end $$");
-        jdbc.execute("create trigger no_room before insert on job for each row when (new.number > 1010) execute function no_room()");
+        jdbc.execute(
+                "create function no_room() returns trigger language plpgsql as $$ begin raise exception 'no room'; end $$");
+        jdbc.execute(
+                "create trigger no_room before insert on job for each row when (new.number > 1010) execute function no_room()");
         try {
             assertThatThrownBy(() -> context.getBean(DemoSite.class).load()).hasMessageContaining("no room");
-            assertThat(jdbc.queryForObject("select (select count(*) from account) + (select count(*) from valve) + (select count(*) from job) + (select count(*) from service_record where job_number in (select number from job))"
-                    + " + (select count(*) from grease_tin) + (select count(*) from demo_site)", Integer.class)).isZero();
+            assertThat(jdbc.queryForObject(
+                            "select (select count(*) from account) + (select count(*) from valve) + (select count(*) from job) + (select count(*) from service_record where job_number in (select number from job))"
+                                    + " + (select count(*) from grease_tin) + (select count(*) from demo_site)",
+                            Integer.class))
+                    .isZero();
         } finally {
             jdbc.execute("drop function no_room() cascade");
         }
         context.getBean(DemoSite.class).load();
         stories();
-        assertThat(jdbc.queryForObject("select count(*) from demo_site where not by_earlier_version", Integer.class)).isOne();
+        assertThat(jdbc.queryForObject("select count(*) from demo_site where not by_earlier_version", Integer.class))
+                .isOne();
     }
 
     @Test
-    @DisplayName("Whatever is planned on the valve whose plug was found scratched fits a new plug; three swollen seals and their grease are on record; a joint settles")
+    @DisplayName(
+            "Whatever is planned on the valve whose plug was found scratched fits a new plug; three swollen seals and their grease are on record; a joint settles")
     void judged() {
         Valve stopped = valves.findByTagIgnoreCase("FL-013").orElseThrow();
         for (var kind : planning.works(stopped)) {
-            Work work = planning.work(stopped, kind.id(), planning.choices(stopped, kind).stream().map(p -> p.id()).findFirst()).orElseThrow();
+            Work work = planning.work(
+                            stopped,
+                            kind.id(),
+                            planning.choices(stopped, kind).stream()
+                                    .map(p -> p.id())
+                                    .findFirst())
+                    .orElseThrow();
             Planning.Plan plan = planning.derive(stopped, work);
             if (!kind.converts()) {
-                assertThat(plan.procedure().steps().stream().flatMap(s -> s.acts().stream())).as(kind.id()).contains(Act.of(Verb.FIT_NEW, "stem")).doesNotContain(Act.of(Verb.PUT_BACK, "stem"));
-                assertThat(plan.supplies().notInKit()).as(kind.id()).anyMatch(p -> p.part().equals("stem"));
+                assertThat(plan.procedure().steps().stream().flatMap(s -> s.acts().stream()))
+                        .as(kind.id())
+                        .contains(Act.of(Verb.FIT_NEW, "stem"))
+                        .doesNotContain(Act.of(Verb.PUT_BACK, "stem"));
+                assertThat(plan.supplies().notInKit()).as(kind.id()).anyMatch(p -> p.part()
+                        .equals("stem"));
                 Bench bench = new Bench(sheets.of(stopped.typeId()).anatomy().build(), stopped.configuration());
                 plan.carried().forEach(s -> bench.carryOut(s.acts()));
-                assertThat(plan.procedure().steps().stream().flatMap(s -> bench.carryOut(s.acts()).stream())).as(kind.id()).isEmpty();
-                assertThat(bench.finish(plan.procedure().renews())).as(kind.id()).isEmpty();
+                assertThat(plan.procedure().steps().stream().flatMap(s -> bench.carryOut(s.acts()).stream()))
+                        .as(kind.id())
+                        .isEmpty();
+                assertThat(bench.finish(plan.procedure().renews()))
+                        .as(kind.id())
+                        .isEmpty();
             }
         }
         Valve swollen = valves.findByTagIgnoreCase("MX-103").orElseThrow();
-        assertThat(oldSeals.findByValveIdOrderByAtDesc(swollen.id())).hasSize(3).allSatisfy(o -> assertThat(o.appearance()).isEqualTo("swollen"));
-        assertThat(jobs.ofValve(swollen.id()).stream().flatMap(j -> service.view(j.number()).orElseThrow().standing().greased().stream()))
-                .isNotEmpty().allSatisfy(g -> assertThat(g.against()).contains("EPDM is a hydrocarbon rubber"));
-        assertThat(settling.series(valves.findByTagIgnoreCase("EZ-713").orElseThrow()).get(0).next()).isPresent();
+        assertThat(oldSeals.findByValveIdOrderByAtDesc(swollen.id()))
+                .hasSize(3)
+                .allSatisfy(o -> assertThat(o.appearance()).isEqualTo("swollen"));
+        assertThat(jobs.ofValve(swollen.id()).stream()
+                        .flatMap(j -> service.view(j.number()).orElseThrow().standing().greased().stream()))
+                .isNotEmpty()
+                .allSatisfy(g -> assertThat(g.against()).contains("EPDM is a hydrocarbon rubber"));
+        assertThat(settling.series(valves.findByTagIgnoreCase("EZ-713").orElseThrow())
+                        .get(0)
+                        .next())
+                .isPresent();
     }
 }

@@ -1,8 +1,8 @@
 package dev.wartung.web.demo;
 
 import dev.wartung.web.valve.Valves;
-import org.springframework.context.ApplicationContext;
 import org.flywaydb.core.Flyway;
+import org.springframework.context.ApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** The demo site in a running application, in the place of the people and valves that were there. */

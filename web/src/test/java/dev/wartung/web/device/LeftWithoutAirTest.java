@@ -13,8 +13,8 @@ import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.proving.BenchValve.Faults;
-import dev.wartung.core.proving.BenchValve.Pilot;
 import dev.wartung.core.proving.BenchValve.Lift;
+import dev.wartung.core.proving.BenchValve.Pilot;
 import dev.wartung.core.proving.DriveModel;
 import dev.wartung.core.proving.ProvingSequence.Command;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
@@ -43,7 +43,8 @@ import org.junit.jupiter.api.Test;
 import org.springframework.dao.DataAccessResourceFailureException;
 
 /**
- * Whatever fails in the middle of a run, at whatever moment, no valve is left under air: the record's database is gone, hangs or is full; the link is cut; the run is stopped; the
+ * Whatever fails in the middle of a run, at whatever moment, no valve is left under air: the record's database is gone,
+ * hangs or is full; the link is cut; the run is stopped; the
  * application ends, in order or killed.
  */
 class LeftWithoutAirTest {
@@ -60,7 +61,10 @@ class LeftWithoutAirTest {
         SheetLibrary library = SheetLibrary.shipped();
         TypeSheet type = library.type("kolm-50").orElseThrow();
         AnatomySheet anatomy = library.anatomy(type.anatomy()).orElseThrow();
-        ValveConfiguration nc = anatomy.configurations(type).stream().filter(c -> c.drive() == Drive.NC).findFirst().orElseThrow();
+        ValveConfiguration nc = anatomy.configurations(type).stream()
+                .filter(c -> c.drive() == Drive.NC)
+                .findFirst()
+                .orElseThrow();
         return DriveModel.of(type, nc).orElseThrow();
     }
 
@@ -91,20 +95,25 @@ class LeftWithoutAirTest {
         Run(int unit, int at) {
             this.unit = unit;
             doAnswer(call -> {
-                database();
-                written.addAll(call.getArgument(1));
-                return null;
-            }).when(book).heard(anyLong(), any(), anyInt());
+                        database();
+                        written.addAll(call.getArgument(1));
+                        return null;
+                    })
+                    .when(book)
+                    .heard(anyLong(), any(), anyInt());
             when(book.isStopAsked(anyLong())).thenAnswer(call -> {
                 database();
                 return false;
             });
             doAnswer(call -> {
-                database();
-                ended.add(call.getArgument(2));
-                return null;
-            }).when(book).ended(anyLong(), any(), any(), any());
-            driver.drive(new Task(unit, bench(at, unit), MODEL, new Plan(6e5, 0, 3e5), new Suffers(Faults.NONE, false, false)));
+                        database();
+                        ended.add(call.getArgument(2));
+                        return null;
+                    })
+                    .when(book)
+                    .ended(anyLong(), any(), any(), any());
+            driver.drive(new Task(
+                    unit, bench(at, unit), MODEL, new Plan(6e5, 0, 3e5), new Suffers(Faults.NONE, false, false)));
         }
 
         private void database() throws InterruptedException {
@@ -151,7 +160,8 @@ class LeftWithoutAirTest {
     }
 
     @Test
-    @DisplayName("The database gone or full, or hanging: the run ends by itself and vents, nobody waits for the record; what was heard is written once it can be")
+    @DisplayName(
+            "The database gone or full, or hanging: the run ends by itself and vents, nobody waits for the record; what was heard is written once it can be")
     void database() throws Exception {
         List<Run> runs = new ArrayList<>();
         for (int unit = 1; unit <= 4; unit++) {
@@ -164,14 +174,19 @@ class LeftWithoutAirTest {
         // well within the time a run takes that goes to its end
         Thread.sleep(14_000);
         for (Run run : runs) {
-            assertThat(air(run.unit)).as("run %d while there is no database", run.unit).isLessThan(GONE_PA);
+            assertThat(air(run.unit))
+                    .as("run %d while there is no database", run.unit)
+                    .isLessThan(GONE_PA);
             assertThat(run.ended).isEmpty();
             run.failing.set(false);
             run.hanging.set(false);
         }
         for (Run run : runs) {
             assertThat(run.outcome()).isIn(Outcome.UNRECORDED, Outcome.COMPLETE);
-            assertThat(run.written).extracting(Sample::seq).doesNotHaveDuplicates().isSorted();
+            assertThat(run.written)
+                    .extracting(Sample::seq)
+                    .doesNotHaveDuplicates()
+                    .isSorted();
             assertThat(run.written.get(run.written.size() - 1).airPa()).isLessThan(GONE_PA);
         }
     }
@@ -194,9 +209,11 @@ class LeftWithoutAirTest {
     }
 
     @Test
-    @DisplayName("An answer that comes late or never, for some moments: the run goes on or says that the bench is lost; a link that stays cut is told as left under air, and the bench vents by itself")
+    @DisplayName(
+            "An answer that comes late or never, for some moments: the run goes on or says that the bench is lost; a link that stays cut is told as left under air, and the bench vents by itself")
     void linkCut() throws Exception {
-        try (Wire short_ = new Wire(port); Wire cut = new Wire(port)) {
+        try (Wire short_ = new Wire(port);
+                Wire cut = new Wire(port)) {
             Run hiccup = new Run(1, short_.port());
             Run lost = new Run(2, cut.port());
             untilUnderAir(1);
@@ -205,7 +222,9 @@ class LeftWithoutAirTest {
             cut.cut();
             Thread.sleep(3_000);
             short_.mend();
-            assertThat(hiccup.outcome()).as("a valve is not accused of what the link did").isIn(Outcome.COMPLETE, Outcome.BENCH_LOST);
+            assertThat(hiccup.outcome())
+                    .as("a valve is not accused of what the link did")
+                    .isIn(Outcome.COMPLETE, Outcome.BENCH_LOST);
             assertThat(air(1)).isLessThan(GONE_PA);
             assertThat(lost.outcome()).isEqualTo(Outcome.LEFT_UNDER_AIR);
             assertThat(air(2)).as("the bench is told nothing any more").isLessThan(GONE_PA);

@@ -51,7 +51,8 @@ class ProvingRunsTest {
     private final DataSource source;
     private final List<dev.wartung.bench.TestBench> started = new ArrayList<>();
 
-    ProvingRunsTest(MockMvc web, ProvingRuns runs, TestBenches benches, ProvingBook book, JobService jobs, DataSource source) {
+    ProvingRunsTest(
+            MockMvc web, ProvingRuns runs, TestBenches benches, ProvingBook book, JobService jobs, DataSource source) {
         this.web = web;
         this.runs = runs;
         this.benches = benches;
@@ -72,7 +73,8 @@ class ProvingRunsTest {
     }
 
     private dev.wartung.bench.TestBench start(int port, int units, double hurry) {
-        dev.wartung.bench.TestBench bench = dev.wartung.bench.TestBench.start(InetAddress.getLoopbackAddress(), port, units, hurry);
+        dev.wartung.bench.TestBench bench =
+                dev.wartung.bench.TestBench.start(InetAddress.getLoopbackAddress(), port, units, hurry);
         started.add(bench);
         return bench;
     }
@@ -87,8 +89,12 @@ class ProvingRunsTest {
 
     /** Starts a run; where it sends on to, or the page that says why not. */
     private String begin(String tag, TestBench bench, String fault, String job) throws Exception {
-        MockHttpServletRequestBuilder request = as(post("/valves/" + tag + "/prove")).param("bench", String.valueOf(bench.id())).param("fault", fault);
-        var response = web.perform(job.isEmpty() ? request : request.param("job", job)).andReturn().getResponse();
+        MockHttpServletRequestBuilder request = as(post("/valves/" + tag + "/prove"))
+                .param("bench", String.valueOf(bench.id()))
+                .param("fault", fault);
+        var response = web.perform(job.isEmpty() ? request : request.param("job", job))
+                .andReturn()
+                .getResponse();
         return response.getRedirectedUrl() == null ? response.getContentAsString() : response.getRedirectedUrl();
     }
 
@@ -118,12 +124,15 @@ class ProvingRunsTest {
         ModbusTCPMaster master = new ModbusTCPMaster("127.0.0.1", port);
         master.connect();
         master.writeMultipleRegisters(unit, register, new Register[] {new SimpleRegister(value)});
-        master.writeMultipleRegisters(unit, Registers.STAND_IN_COMMIT, new Register[] {new SimpleRegister(40_000 + COMMITS.incrementAndGet())});
+        master.writeMultipleRegisters(
+                unit, Registers.STAND_IN_COMMIT, new Register[] {new SimpleRegister(40_000 + COMMITS.incrementAndGet())
+                });
         master.disconnect();
     }
 
     @Test
-    @DisplayName("Twenty runs at once, ten samples a second each: not one is lost, all are complete and good, and each trace is there as CSV")
+    @DisplayName(
+            "Twenty runs at once, ten samples a second each: not one is lost, all are complete and good, and each trace is there as CSV")
     void twentyAtOnce() throws Exception {
         int port = freePort();
         start(port, 20, 1);
@@ -136,7 +145,10 @@ class ProvingRunsTest {
             assertThat(run.outcome()).as(run.note()).contains(Outcome.COMPLETE);
             assertThat(run.lostSamples()).isZero();
             assertThat(run.stands()).contains(Stands.GOOD);
-            String csv = web.perform(as(get("/proving/" + id + ".csv"))).andReturn().getResponse().getContentAsString();
+            String csv = web.perform(as(get("/proving/" + id + ".csv")))
+                    .andReturn()
+                    .getResponse()
+                    .getContentAsString();
             List<String> lines = csv.lines().toList();
             assertThat(lines.get(0)).startsWith("sample,seconds,air_pa,travel_share");
             assertThat(lines.size()).isGreaterThan(200);
@@ -147,7 +159,8 @@ class ProvingRunsTest {
     }
 
     @Test
-    @DisplayName("Bench killed, air lost, valve seized, nonsense sent, each mid-run: a clear outcome, and the job stays where it was")
+    @DisplayName(
+            "Bench killed, air lost, valve seized, nonsense sent, each mid-run: a clear outcome, and the job stays where it was")
     void breaksMidRun() throws Exception {
         int port = freePort();
         start(port, 4, 5);
@@ -169,27 +182,43 @@ class ProvingRunsTest {
         breaks(port, 1, Registers.AIR_LOST, 1);
         breaks(port, 2, Registers.STICKS, 4300);
         breaks(port, 3, Registers.NONSENSE, 1);
-        assertThat(ended(killed)).satisfies(r -> assertThat(r.outcome()).contains(Outcome.LEFT_UNDER_AIR)).satisfies(r -> assertThat(r.note()).contains("the bench did not answer any more")).satisfies(r -> assertThat(r.endedEarly()).startsWith("Left under air: vent it by hand"));
+        assertThat(ended(killed))
+                .satisfies(r -> assertThat(r.outcome()).contains(Outcome.LEFT_UNDER_AIR))
+                .satisfies(r -> assertThat(r.note()).contains("the bench did not answer any more"))
+                .satisfies(r -> assertThat(r.endedEarly()).startsWith("Left under air: vent it by hand"));
         assertThat(ended(air).outcome()).contains(Outcome.AIR_LOST);
-        assertThat(ended(sticks)).satisfies(r -> assertThat(r.outcome()).contains(Outcome.STUCK)).satisfies(r -> assertThat(r.stands()).contains(Stands.FAILED));
-        assertThat(ended(overridden)).satisfies(r -> assertThat(r.outcome()).contains(Outcome.HELD_ON)).satisfies(r -> assertThat(r.note()).contains("manual override"));
-        assertThat(ended(nonsense)).as("whether it is vented cannot be seen").satisfies(r -> assertThat(r.outcome()).contains(Outcome.LEFT_UNDER_AIR))
+        assertThat(ended(sticks))
+                .satisfies(r -> assertThat(r.outcome()).contains(Outcome.STUCK))
+                .satisfies(r -> assertThat(r.stands()).contains(Stands.FAILED));
+        assertThat(ended(overridden))
+                .satisfies(r -> assertThat(r.outcome()).contains(Outcome.HELD_ON))
+                .satisfies(r -> assertThat(r.note()).contains("manual override"));
+        assertThat(ended(nonsense))
+                .as("whether it is vented cannot be seen")
+                .satisfies(r -> assertThat(r.outcome()).contains(Outcome.LEFT_UNDER_AIR))
                 .satisfies(r -> assertThat(r.note()).contains("values no bench can measure"));
         assertThat(book.trace(ended(nonsense))).allMatch(Sample::makesSense);
         assertThat(ended(nonsense).stands()).isEmpty();
         assertThat(bench.current(job).orElseThrow().id()).isEqualTo(step);
         assertThat(jobs.view(job).orElseThrow().entries()).hasSize(entries);
-        assertThat(web.perform(as(get("/proving/" + sticks))).andReturn().getResponse().getContentAsString()).contains("the valve did not move all the way").contains("/jobs/" + job);
+        assertThat(web.perform(as(get("/proving/" + sticks)))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .contains("the valve did not move all the way")
+                .contains("/jobs/" + job);
     }
 
     @Test
-    @DisplayName("The database hangs in the middle of a run: the valve is vented all the same, and the record follows once it can be written")
+    @DisplayName(
+            "The database hangs in the middle of a run: the valve is vented all the same, and the record follows once it can be written")
     void databaseHangs() throws Exception {
         int port = freePort();
         start(port, 1, 2);
         TestBench bench = known("Unrecorded", port, 1);
         long id = began("TS-012", bench, "none", "");
-        try (BenchLink link = BenchLink.to(bench); Connection other = source.getConnection()) {
+        try (BenchLink link = BenchLink.to(bench);
+                Connection other = source.getConnection()) {
             link.samples();
             while (newest(link).airPa() < 1e5) {
                 Thread.sleep(50);
@@ -198,13 +227,17 @@ class ProvingRunsTest {
             other.createStatement().execute("lock table proving_samples in access exclusive mode");
             Thread.sleep(13_000);
             assertThat(newest(link).airPa()).isLessThan(5e4);
-            assertThat(runs.findById(id).orElseThrow().running()).as("nobody could write that it has ended").isTrue();
+            assertThat(runs.findById(id).orElseThrow().running())
+                    .as("nobody could write that it has ended")
+                    .isTrue();
             other.rollback();
             other.setAutoCommit(true);
         }
         assertThat(ended(id).outcome()).contains(Outcome.UNRECORDED);
         List<Sample> trace = book.trace(runs.findById(id).orElseThrow());
-        assertThat(trace.get(trace.size() - 1).airPa()).as("what was heard meanwhile is there").isLessThan(5e4);
+        assertThat(trace.get(trace.size() - 1).airPa())
+                .as("what was heard meanwhile is there")
+                .isLessThan(5e4);
         assertThat(trace).extracting(Sample::seq).isSorted().doesNotHaveDuplicates();
     }
 
@@ -222,7 +255,8 @@ class ProvingRunsTest {
     void notABench() throws Exception {
         assertThat(begin("TS-005", known("Gone", freePort(), 1), "none", "")).contains("Gone does not answer");
         try (ServerSocket silent = new ServerSocket(0, 5, InetAddress.getLoopbackAddress())) {
-            assertThat(begin("TS-005", known("Silent", silent.getLocalPort(), 1), "none", "")).contains("The bench does not answer");
+            assertThat(begin("TS-005", known("Silent", silent.getLocalPort(), 1), "none", ""))
+                    .contains("The bench does not answer");
         }
         int port = freePort();
         start(port, 1, 5);
@@ -231,11 +265,19 @@ class ProvingRunsTest {
         assertThat(begin("TS-006", one, "none", "")).contains("One is running a valve");
         web.perform(as(post("/proving/" + id + "/stop")));
         assertThat(ended(id).outcome()).contains(Outcome.STOPPED);
-        assertThat(web.perform(post("/valves/TS-005/prove").with(user("rita").roles("REVIEWER")).with(csrf()).param("bench", "1")).andReturn().getResponse().getStatus()).isEqualTo(403);
+        assertThat(web.perform(post("/valves/TS-005/prove")
+                                .with(user("rita").roles("REVIEWER"))
+                                .with(csrf())
+                                .param("bench", "1"))
+                        .andReturn()
+                        .getResponse()
+                        .getStatus())
+                .isEqualTo(403);
     }
 
     @Test
-    @DisplayName("A planner adds a bench and sees whether it answers; what makes no sense is told beside its field, and technicians only look")
+    @DisplayName(
+            "A planner adds a bench and sees whether it answers; what makes no sense is told beside its field, and technicians only look")
     void list(Address at, Browser browser) throws Exception {
         int port = freePort();
         start(port, 1, 5);
@@ -247,30 +289,49 @@ class ProvingRunsTest {
         page.fill("[name=host]", "not an address");
         page.fill("[name=port]", "70000");
         page.click("button:has-text('Add the bench')");
-        PlaywrightAssertions.assertThat(page.locator(".trouble:has-text('for instance 10.0.4.20')")).hasCount(1);
-        PlaywrightAssertions.assertThat(page.locator(".trouble:has-text('from 1 to 65535')")).hasCount(1);
+        PlaywrightAssertions.assertThat(page.locator(".trouble:has-text('for instance 10.0.4.20')"))
+                .hasCount(1);
+        PlaywrightAssertions.assertThat(page.locator(".trouble:has-text('from 1 to 65535')"))
+                .hasCount(1);
         page.fill("[name=host]", "127.0.0.1");
         page.fill("[name=port]", String.valueOf(port));
         page.click("button:has-text('Add the bench')");
-        PlaywrightAssertions.assertThat(page.locator("tr:has-text('Real bench') .so-good")).hasText("✓ answers");
+        PlaywrightAssertions.assertThat(page.locator("tr:has-text('Real bench') .so-good"))
+                .hasText("✓ answers");
         Browser.usableByAll(page);
-        assertThat(web.perform(as(post("/benches")).param("name", "Mine")).andReturn().getResponse().getStatus()).isEqualTo(403);
+        assertThat(web.perform(as(post("/benches")).param("name", "Mine"))
+                        .andReturn()
+                        .getResponse()
+                        .getStatus())
+                .isEqualTo(403);
         page.click("button:has-text('Take Real bench off the list')");
-        PlaywrightAssertions.assertThat(page.locator("tr:has-text('Real bench')")).hasCount(0);
+        PlaywrightAssertions.assertThat(page.locator("tr:has-text('Real bench')"))
+                .hasCount(0);
     }
 
     @Test
-    @DisplayName("What wrench and caliper sent is typed at a press, in the reader's unit; nothing sent, or what no tool can show, is told and not typed")
+    @DisplayName(
+            "What wrench and caliper sent is typed at a press, in the reader's unit; nothing sent, or what no tool can show, is told and not typed")
     void handTools(Address at, Browser browser) throws Exception {
         int port = freePort();
         start(port, 1, 5);
         known("Tools", port, 1);
-        assertThat(web.perform(as(get("/device/sent/TORQUE"))).andReturn().getResponse()).satisfies(r -> assertThat(r.getStatus()).isEqualTo(503)).satisfies(r -> assertThat(r.getContentAsString()).contains("nothing yet"));
+        assertThat(web.perform(as(get("/device/sent/TORQUE"))).andReturn().getResponse())
+                .satisfies(r -> assertThat(r.getStatus()).isEqualTo(503))
+                .satisfies(r -> assertThat(r.getContentAsString()).contains("nothing yet"));
         breaks(port, 1, Registers.CALIPER_SENDS, 170);
         breaks(port, 1, Registers.WRENCH_SENDS, 65_000);
         Thread.sleep(200);
-        assertThat(web.perform(as(get("/device/sent/LENGTH"))).andReturn().getResponse().getContentAsString()).isEqualTo("1.7 mm");
-        assertThat(web.perform(as(get("/device/sent/TORQUE"))).andReturn().getResponse().getContentAsString()).contains("no such tool can show");
+        assertThat(web.perform(as(get("/device/sent/LENGTH")))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .isEqualTo("1.7 mm");
+        assertThat(web.perform(as(get("/device/sent/TORQUE")))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .contains("no such tool can show");
         breaks(port, 1, Registers.WRENCH_SENDS, 1302);
         Page page = browser.loggedIn(at.base(), "tessa");
         browser.expectsErrors("503");
@@ -278,24 +339,50 @@ class ProvingRunsTest {
         hands.begin("TS-010", "inspect");
         hands.workUntil("Close the body clamp");
         page.click("[data-reads]");
-        PlaywrightAssertions.assertThat(page.locator(".measure input.reading-field").first()).hasValue("13.02 N·m");
+        PlaywrightAssertions.assertThat(
+                        page.locator(".measure input.reading-field").first())
+                .hasValue("13.02 N·m");
         page.click("#done");
         PlaywrightAssertions.assertThat(page.locator(".step .say")).not().containsText("Close the body clamp");
     }
 
     @Test
-    @DisplayName("Without a bench the same is judged from gauge and watch; what was not read is said, and nothing typed is lost")
+    @DisplayName(
+            "Without a bench the same is judged from gauge and watch; what was not read is said, and nothing typed is lost")
     void byHand() throws Exception {
-        MockHttpServletRequestBuilder wrong = as(post("/valves/TS-007/prove/by-hand")).param("first", "3.3").param("full", "much").param("away", "1,2 s");
-        assertThat(web.perform(wrong).andReturn().getResponse().getContentAsString()).contains("value=\"3.3\"", "value=\"much\"", "Choose where it went");
+        MockHttpServletRequestBuilder wrong = as(post("/valves/TS-007/prove/by-hand"))
+                .param("first", "3.3")
+                .param("full", "much")
+                .param("away", "1,2 s");
+        assertThat(web.perform(wrong).andReturn().getResponse().getContentAsString())
+                .contains("value=\"3.3\"", "value=\"much\"", "Choose where it went");
         MockHttpServletRequestBuilder right = as(post("/valves/TS-007/prove/by-hand"));
-        Map.of("first", "3.3", "full", "4,1 bar", "away", "1,2 s", "went", "closed", "switches", "yes", "decay-start", "3", "decay-end", "2.5", "decay-time", "10").forEach(right::param);
+        Map.of(
+                        "first",
+                        "3.3",
+                        "full",
+                        "4,1 bar",
+                        "away",
+                        "1,2 s",
+                        "went",
+                        "closed",
+                        "switches",
+                        "yes",
+                        "decay-start",
+                        "3",
+                        "decay-end",
+                        "2.5",
+                        "decay-time",
+                        "10")
+                .forEach(right::param);
         String to = String.valueOf(web.perform(right).andReturn().getResponse().getRedirectedUrl());
-        assertThat(web.perform(as(get(to))).andReturn().getResponse().getContentAsString()).contains("Not proven: seat, by pressure decay", "by hand", "Not timed");
+        assertThat(web.perform(as(get(to))).andReturn().getResponse().getContentAsString())
+                .contains("Not proven: seat, by pressure decay", "by hand", "Not timed");
     }
 
     @Test
-    @DisplayName("The run draws itself while it goes on, is held against the valve's own earlier run, and everybody can use its pages")
+    @DisplayName(
+            "The run draws itself while it goes on, is held against the valve's own earlier run, and everybody can use its pages")
     void watched(Address at, Browser browser) throws Exception {
         int port = freePort();
         start(port, 1, 6);
@@ -303,16 +390,21 @@ class ProvingRunsTest {
         Page page = browser.loggedIn(at.base(), "tessa");
         for (String fault : List.of("none", "dry")) {
             Browser.go(page, "/valves/TS-008/prove");
-            page.selectOption("#bench", new com.microsoft.playwright.options.SelectOption().setLabel("Fast bench (stand-in, no real valve)"));
+            page.selectOption(
+                    "#bench",
+                    new com.microsoft.playwright.options.SelectOption()
+                            .setLabel("Fast bench (stand-in, no real valve)"));
             page.selectOption("#fault", fault);
             page.click("button:has-text('Start the run')");
             PlaywrightAssertions.assertThat(page.locator(".verdict")).containsText("Running");
-            PlaywrightAssertions.assertThat(page.locator(".trace.travel").first()).isAttached();
+            PlaywrightAssertions.assertThat(page.locator(".trace.travel").first())
+                    .isAttached();
             page.waitForSelector("#live[data-ended='true']", new Page.WaitForSelectorOptions().setTimeout(PATIENCE_MS));
         }
         PlaywrightAssertions.assertThat(page.locator(".verdict")).containsText("first movement");
         PlaywrightAssertions.assertThat(page.locator(".trace.own")).hasCount(1);
-        PlaywrightAssertions.assertThat(page.locator("td:has-text('First movement against its own')")).hasCount(1);
+        PlaywrightAssertions.assertThat(page.locator("td:has-text('First movement against its own')"))
+                .hasCount(1);
         Browser.usableByAll(page);
         Browser.go(page, "/valves/TS-008/prove");
         Browser.usableByAll(page);

@@ -43,29 +43,53 @@ class PhotoFileTest {
     private static BufferedImage kept(byte[] file) throws Exception {
         PhotoFile photo = PhotoFile.read(file);
         BufferedImage image = ImageIO.read(new ByteArrayInputStream(photo.jpeg()));
-        assertThat(photo).extracting(PhotoFile::width, PhotoFile::height).containsExactly(image.getWidth(), image.getHeight());
-        assertThat(Arrays.copyOf(photo.jpeg(), 2)).as("a JPEG, whatever it was").containsExactly((byte) 0xff, (byte) 0xd8);
+        assertThat(photo)
+                .extracting(PhotoFile::width, PhotoFile::height)
+                .containsExactly(image.getWidth(), image.getHeight());
+        assertThat(Arrays.copyOf(photo.jpeg(), 2)).as("a JPEG, whatever it was").containsExactly((byte) 0xff, (byte)
+                0xd8);
         return image;
     }
 
     /** Puts a camera's note into a JPEG: turn it by a quarter to see it upright, and where it was taken. */
     private static byte[] turned(byte[] jpeg, int orientation) {
-        byte[] tiff = ByteBuffer.allocate(26).put("MM\0*".getBytes(StandardCharsets.US_ASCII)).putInt(8).putShort((short) 1).putShort((short) 0x112).putShort((short) 3).putInt(1)
-                .putShort((short) orientation).putShort((short) 0).putInt(0).array();
-        byte[] note = ByteBuffer.allocate(tiff.length + 6).put("Exif\0\0".getBytes(StandardCharsets.US_ASCII)).put(tiff).array();
-        return ByteBuffer.allocate(jpeg.length + note.length + 4).put(jpeg, 0, 2).putShort((short) 0xffe1).putShort((short) (note.length + 2)).put(note)
-                .put(jpeg, 2, jpeg.length - 2).array();
+        byte[] tiff = ByteBuffer.allocate(26)
+                .put("MM\0*".getBytes(StandardCharsets.US_ASCII))
+                .putInt(8)
+                .putShort((short) 1)
+                .putShort((short) 0x112)
+                .putShort((short) 3)
+                .putInt(1)
+                .putShort((short) orientation)
+                .putShort((short) 0)
+                .putInt(0)
+                .array();
+        byte[] note = ByteBuffer.allocate(tiff.length + 6)
+                .put("Exif\0\0".getBytes(StandardCharsets.US_ASCII))
+                .put(tiff)
+                .array();
+        return ByteBuffer.allocate(jpeg.length + note.length + 4)
+                .put(jpeg, 0, 2)
+                .putShort((short) 0xffe1)
+                .putShort((short) (note.length + 2))
+                .put(note)
+                .put(jpeg, 2, jpeg.length - 2)
+                .array();
     }
 
     @Test
     @DisplayName("A large one is scaled, a small one is not blown up, and what lies where stays there")
     void scaled() throws Exception {
         BufferedImage large = kept(encoded(halves(3200, 1600, BufferedImage.TYPE_INT_RGB), "jpeg"));
-        assertThat(large).extracting(BufferedImage::getWidth, BufferedImage::getHeight).containsExactly(1600, 800);
+        assertThat(large)
+                .extracting(BufferedImage::getWidth, BufferedImage::getHeight)
+                .containsExactly(1600, 800);
         assertThat(new Color(large.getRGB(100, 400)).getRed()).isGreaterThan(200);
         assertThat(new Color(large.getRGB(1500, 400)).getBlue()).isGreaterThan(200);
         BufferedImage small = kept(encoded(halves(90, 60, BufferedImage.TYPE_INT_RGB), "png"));
-        assertThat(small).extracting(BufferedImage::getWidth, BufferedImage::getHeight).containsExactly(90, 60);
+        assertThat(small)
+                .extracting(BufferedImage::getWidth, BufferedImage::getHeight)
+                .containsExactly(90, 60);
     }
 
     @Test
@@ -73,38 +97,67 @@ class PhotoFileTest {
     void upright() throws Exception {
         byte[] sideways = turned(encoded(halves(400, 200, BufferedImage.TYPE_INT_RGB), "jpeg"), 6);
         BufferedImage image = kept(sideways);
-        assertThat(image).extracting(BufferedImage::getWidth, BufferedImage::getHeight).containsExactly(200, 400);
-        assertThat(new Color(image.getRGB(100, 20)).getRed()).as("the left is the top now").isGreaterThan(200);
-        assertThat(new String(PhotoFile.read(sideways).jpeg(), StandardCharsets.ISO_8859_1)).doesNotContain("Exif");
+        assertThat(image)
+                .extracting(BufferedImage::getWidth, BufferedImage::getHeight)
+                .containsExactly(200, 400);
+        assertThat(new Color(image.getRGB(100, 20)).getRed())
+                .as("the left is the top now")
+                .isGreaterThan(200);
+        assertThat(new String(PhotoFile.read(sideways).jpeg(), StandardCharsets.ISO_8859_1))
+                .doesNotContain("Exif");
     }
 
     @ParameterizedTest
-    @ValueSource(ints = {BufferedImage.TYPE_BYTE_GRAY, BufferedImage.TYPE_INT_ARGB, BufferedImage.TYPE_BYTE_INDEXED, BufferedImage.TYPE_BYTE_BINARY})
+    @ValueSource(
+            ints = {
+                BufferedImage.TYPE_BYTE_GRAY,
+                BufferedImage.TYPE_INT_ARGB,
+                BufferedImage.TYPE_BYTE_INDEXED,
+                BufferedImage.TYPE_BYTE_BINARY
+            })
     @DisplayName("Grey, transparent and few-coloured pictures are taken too")
     void otherKinds(int type) throws Exception {
-        assertThat(kept(encoded(halves(80, 40, type), "png"))).extracting(BufferedImage::getWidth).isEqualTo(80);
+        assertThat(kept(encoded(halves(80, 40, type), "png")))
+                .extracting(BufferedImage::getWidth)
+                .isEqualTo(80);
     }
 
     @Test
     @DisplayName("What is none, broken, of another kind or too large is refused with its own reason")
     void refused() throws Exception {
-        assertThatThrownBy(() -> PhotoFile.read("<svg onload='x()'/>".getBytes(StandardCharsets.US_ASCII))).isInstanceOf(PhotoFile.Refused.class).hasMessageContaining("no photo");
-        assertThatThrownBy(() -> PhotoFile.read(encoded(halves(10, 10, BufferedImage.TYPE_INT_RGB), "gif"))).hasMessageContaining("this is GIF");
-        assertThatThrownBy(() -> PhotoFile.read(encoded(halves(10, 10, BufferedImage.TYPE_INT_RGB), "bmp"))).hasMessageContaining("this is BMP");
+        assertThatThrownBy(() -> PhotoFile.read("<svg onload='x()'/>".getBytes(StandardCharsets.US_ASCII)))
+                .isInstanceOf(PhotoFile.Refused.class)
+                .hasMessageContaining("no photo");
+        assertThatThrownBy(() -> PhotoFile.read(encoded(halves(10, 10, BufferedImage.TYPE_INT_RGB), "gif")))
+                .hasMessageContaining("this is GIF");
+        assertThatThrownBy(() -> PhotoFile.read(encoded(halves(10, 10, BufferedImage.TYPE_INT_RGB), "bmp")))
+                .hasMessageContaining("this is BMP");
         byte[] whole = encoded(halves(400, 400, BufferedImage.TYPE_INT_RGB), "png");
         assertThatThrownBy(() -> PhotoFile.read(Arrays.copyOf(whole, 60))).hasMessageContaining("broken");
-        assertThatThrownBy(() -> PhotoFile.read(new byte[(int) PhotoFile.MOST_BYTES + 1])).hasMessageContaining("8 MB");
+        assertThatThrownBy(() -> PhotoFile.read(new byte[(int) PhotoFile.MOST_BYTES + 1]))
+                .hasMessageContaining("8 MB");
     }
 
     @Test
     @DisplayName("A small file that would unpack to a thousand million pixels is refused before it is unpacked")
     void bomb() {
-        byte[] header = ByteBuffer.allocate(13).putInt(40_000).putInt(30_000).put(new byte[] {8, 2, 0, 0, 0}).array();
+        byte[] header = ByteBuffer.allocate(13)
+                .putInt(40_000)
+                .putInt(30_000)
+                .put(new byte[] {8, 2, 0, 0, 0})
+                .array();
         CRC32 crc = new CRC32();
         crc.update("IHDR".getBytes(StandardCharsets.US_ASCII));
         crc.update(header);
-        byte[] png = ByteBuffer.allocate(33).put(new byte[] {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10}).putInt(13).put("IHDR".getBytes(StandardCharsets.US_ASCII)).put(header)
-                .putInt((int) crc.getValue()).array();
-        assertThatThrownBy(() -> PhotoFile.read(png)).isInstanceOf(PhotoFile.Refused.class).hasMessageContaining("60 million pixels");
+        byte[] png = ByteBuffer.allocate(33)
+                .put(new byte[] {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10})
+                .putInt(13)
+                .put("IHDR".getBytes(StandardCharsets.US_ASCII))
+                .put(header)
+                .putInt((int) crc.getValue())
+                .array();
+        assertThatThrownBy(() -> PhotoFile.read(png))
+                .isInstanceOf(PhotoFile.Refused.class)
+                .hasMessageContaining("60 million pixels");
     }
 }

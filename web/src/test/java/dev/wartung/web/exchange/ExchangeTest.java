@@ -17,11 +17,11 @@ import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.rendering.PDFRenderer;
 import org.apache.pdfbox.text.PDFTextStripper;
-import java.util.stream.Collectors;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -36,7 +36,8 @@ import org.springframework.test.web.servlet.MockMvc;
 class ExchangeTest {
 
     private static final String VALVE = "tag,service,area,line,place,type,drive,options,next_due\n";
-    private static final String KOLM = "coupling=threaded;plug=profiled;head=none;lock-pin=none;weight=hand;elastomer=EPDM;sealing=lip;actuator-build=wire;rod-packing=o-ring;end-covers=none";
+    private static final String KOLM =
+            "coupling=threaded;plug=profiled;head=none;lock-pin=none;weight=hand;elastomer=EPDM;sealing=lip;actuator-build=wire;rod-packing=o-ring;end-covers=none";
 
     private final MockMvc web;
     private final JdbcTemplate jdbc;
@@ -47,7 +48,11 @@ class ExchangeTest {
     }
 
     private String out(String path) throws Exception {
-        return web.perform(get(path).with(user("pia").roles("PLANNER"))).andExpect(status().isOk()).andReturn().getResponse().getContentAsString(StandardCharsets.UTF_8);
+        return web.perform(get(path).with(user("pia").roles("PLANNER")))
+                .andExpect(status().isOk())
+                .andReturn()
+                .getResponse()
+                .getContentAsString(StandardCharsets.UTF_8);
     }
 
     private String tried(String kind, String content) throws Exception {
@@ -68,10 +73,12 @@ class ExchangeTest {
     void roundTrip() throws Exception {
         String valves = out("/exchange/valves.csv");
         assertThat(valves.lines().count()).isEqualTo(count("select count(*) from valve") + 1);
-        assertThat(tried("valves", valves)).contains("No problem: 0 new, " + count("select count(*) from valve") + " changed");
+        assertThat(tried("valves", valves))
+                .contains("No problem: 0 new, " + count("select count(*) from valve") + " changed");
         assertThat(tried("valves", valves.replace(",", ";").replace("\"", ""))).contains("problem");
         String site = out("/exchange/site.json");
-        assertThat(tried("site", site.replace("\"TS-", "\"NW-").replace("\"TF-", "\"NF-"))).contains("No problem: " + count("select count(*) from valve") + " new");
+        assertThat(tried("site", site.replace("\"TS-", "\"NW-").replace("\"TF-", "\"NF-")))
+                .contains("No problem: " + count("select count(*) from valve") + " new");
     }
 
     @Test
@@ -79,77 +86,131 @@ class ExchangeTest {
     void many() throws Exception {
         StringBuilder rows = new StringBuilder(VALVE);
         for (int i = 0; i < 10_000; i++) {
-            rows.append("BIG-").append(i).append(",big,Big area,Line ").append(i / 50).append(',').append(i % 50).append(",kolm-50,NC,\"").append(KOLM).append("\",2027-01-01\n");
+            rows.append("BIG-")
+                    .append(i)
+                    .append(",big,Big area,Line ")
+                    .append(i / 50)
+                    .append(',')
+                    .append(i % 50)
+                    .append(",kolm-50,NC,\"")
+                    .append(KOLM)
+                    .append("\",2027-01-01\n");
         }
-        assertThat(tried("valves", rows + "BIG-1,again,A,L,0,kolm-50,NC,\"" + KOLM + "\",\n")).contains("1 problem").contains("stands in row 3 already");
+        assertThat(tried("valves", rows + "BIG-1,again,A,L,0,kolm-50,NC,\"" + KOLM + "\",\n"))
+                .contains("1 problem")
+                .contains("stands in row 3 already");
         assertThat(count("select count(*) from valve where tag like 'BIG-%'")).isZero();
         assertThat(takenIn("valves", rows.toString())).isEqualTo("DONE");
         assertThat(count("select count(*) from valve where tag like 'BIG-%'")).isEqualTo(10_000);
-        assertThat(out("/lines?area=Test area")).as("a site this large is drawn area by area").contains("TS-001").contains("area=Big%20area").doesNotContain("BIG-1<");
-        assertThat(takenIn("cycles", "tag,day,total\nBIG-1," + LocalDate.now().minusDays(3) + ",100\nbig-2," + LocalDate.now() + ",5\n")).isEqualTo("DONE");
+        assertThat(out("/lines?area=Test area"))
+                .as("a site this large is drawn area by area")
+                .contains("TS-001")
+                .contains("area=Big%20area")
+                .doesNotContain("BIG-1<");
+        assertThat(takenIn(
+                        "cycles",
+                        "tag,day,total\nBIG-1," + LocalDate.now().minusDays(3) + ",100\nbig-2," + LocalDate.now()
+                                + ",5\n"))
+                .isEqualTo("DONE");
         assertThat(count("select count(*) from cycle_count")).isGreaterThanOrEqualTo(2);
         jdbc.update("delete from cycle_count");
         jdbc.update("delete from valve where tag like 'BIG-%'");
     }
 
     @ParameterizedTest(name = "{0}: {2}")
-    @CsvSource(delimiter = '|', value = {
-        "valves | tag,service | is missing from the heading",
-        "valves | nothing | is no column",
-        "cycles | tag,day,total~TS-001,2026-02-30,5 | is not a day",
-        "cycles | tag,day,total~TS-001,2999-01-01,5 | is still to come",
-        "cycles | tag,day,total~XX-1,2026-01-01,5 | is no valve of this site",
-        "cycles | tag,day,total~TS-001,2026-01-01,-5 | is not a whole number of cycles",
-        "cycles | tag,day,total~TS-001,2026-01-01 | has 2 cells, the heading has 3",
-        "cycles | tag,day,total~\"TS-001,2026-01-01,5 | The file is no CSV",
-        "lots | item,lot,pieces,cured,supplier,received~NO-SUCH,L,1,,, | is no kit or part of any type sheet",
-        "lots | item,lot,pieces,cured,supplier,received~K50-PE,L,0,,, | is not from 1 to 100 000",
-        "lots | item,lot,pieces,cured,supplier,received~K50-PE,L,1,,, | it ages on the shelf",
-        "site | {\"format\":\"other\"} | does not say that it is a site",
-        "site | [ | The file is no JSON",
-        "site | {\"format\":\"wartung-site-1\",\"valves\":[{\"tag\":5}],\"more\":1} | is nothing this version knows",
-        "type | type: mine | problem",
-        "type | [[[[ | problem",
-        "nothing | x | Choose what the file holds",
-    })
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "valves | tag,service | is missing from the heading",
+                "valves | nothing | is no column",
+                "cycles | tag,day,total~TS-001,2026-02-30,5 | is not a day",
+                "cycles | tag,day,total~TS-001,2999-01-01,5 | is still to come",
+                "cycles | tag,day,total~XX-1,2026-01-01,5 | is no valve of this site",
+                "cycles | tag,day,total~TS-001,2026-01-01,-5 | is not a whole number of cycles",
+                "cycles | tag,day,total~TS-001,2026-01-01 | has 2 cells, the heading has 3",
+                "cycles | tag,day,total~\"TS-001,2026-01-01,5 | The file is no CSV",
+                "lots | item,lot,pieces,cured,supplier,received~NO-SUCH,L,1,,, | is no kit or part of any type sheet",
+                "lots | item,lot,pieces,cured,supplier,received~K50-PE,L,0,,, | is not from 1 to 100 000",
+                "lots | item,lot,pieces,cured,supplier,received~K50-PE,L,1,,, | it ages on the shelf",
+                "site | {\"format\":\"other\"} | does not say that it is a site",
+                "site | [ | The file is no JSON",
+                "site | {\"format\":\"wartung-site-1\",\"valves\":[{\"tag\":5}],\"more\":1} | is nothing this version knows",
+                "type | type: mine | problem",
+                "type | [[[[ | problem",
+                "nothing | x | Choose what the file holds",
+            })
     @DisplayName("Every problem is told with its row and reason")
     void problems(String kind, String content, String reason) throws Exception {
         assertThat(tried(kind, content.replace('~', '\n'))).contains(reason).doesNotContain("/take-in");
     }
 
     @Test
-    @DisplayName("A valve that is there is renamed and moved by an import, but what it is does not change; a type sheet of one's own can be used at once")
+    @DisplayName(
+            "A valve that is there is renamed and moved by an import, but what it is does not change; a type sheet of one's own can be used at once")
     void ownTypes() throws Exception {
-        String row = out("/exchange/valves.csv").lines().filter(l -> l.startsWith("TS-009,")).findFirst().orElseThrow();
-        assertThat(tried("valves", VALVE + row.replace("elastomer=EPDM", "elastomer=FKM"))).contains("it is another valve than is on record");
-        assertThat(takenIn("valves", VALVE + row.replace("Test service of TS-009", "=cmd|' /C calc'!A0"))).isEqualTo("DONE");
-        assertThat(out("/exchange/valves.csv")).as("no formula for a spreadsheet").contains("'=cmd|");
+        String row = out("/exchange/valves.csv")
+                .lines()
+                .filter(l -> l.startsWith("TS-009,"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(tried("valves", VALVE + row.replace("elastomer=EPDM", "elastomer=FKM")))
+                .contains("it is another valve than is on record");
+        assertThat(takenIn("valves", VALVE + row.replace("Test service of TS-009", "=cmd|' /C calc'!A0")))
+                .isEqualTo("DONE");
+        assertThat(out("/exchange/valves.csv"))
+                .as("no formula for a spreadsheet")
+                .contains("'=cmd|");
         assertThat(tried("valves", out("/exchange/valves.csv"))).contains("No problem");
         String yaml = out("/exchange/types/kolm-50.yaml");
         assertThat(tried("type", yaml)).contains("comes with Wartung");
-        assertThat(takenIn("type", yaml.replace("type: kolm-50", "type: mine-50").replace("name: Kolm 50", "name: Mine 50"))).isEqualTo("DONE");
-        assertThat(takenIn("valves", VALVE + "OWN-1,own,Test area,Test line,99,mine-50,NC,\"" + KOLM + "\",\n")).isEqualTo("DONE");
+        assertThat(takenIn(
+                        "type",
+                        yaml.replace("type: kolm-50", "type: mine-50").replace("name: Kolm 50", "name: Mine 50")))
+                .isEqualTo("DONE");
+        assertThat(takenIn("valves", VALVE + "OWN-1,own,Test area,Test line,99,mine-50,NC,\"" + KOLM + "\",\n"))
+                .isEqualTo("DONE");
         assertThat(out("/valves/OWN-1")).contains("Mine 50");
         assertThat(out("/exchange/types/mine-50.yaml")).contains("type: mine-50");
         String types = out("/exchange/types.csv");
         assertThat(types).contains("mine-50,/seat/seat-diameter,");
         assertThat(tried("types", types)).contains("No problem: 0 new, 0 changed");
-        String own = "type,place,value\n" + types.lines().filter(l -> l.startsWith("mine-50,")).collect(Collectors.joining("\n")).replace("mine-50", "yours-50").replace("Mine 50", "Yours 50");
-        assertThat(tried("types", own.replaceFirst("yours-50,/seat/seat-diameter,.*", "yours-50,/seat/seat-diameter,wide"))).contains("1 problem").contains("/seat/seat-diameter");
-        assertThat(tried("types", types.replaceFirst("(kolm-50,/seat/seat-diameter,).*", "$17 mm"))).contains("comes with Wartung");
-        assertThat(tried("types", "type,place,value\nx,/a,1\nx,/a/b,2\nx,/c/1,3\nx,d,4\nx,/a,5")).contains("4 problems");
+        String own = "type,place,value\n"
+                + types.lines()
+                        .filter(l -> l.startsWith("mine-50,"))
+                        .collect(Collectors.joining("\n"))
+                        .replace("mine-50", "yours-50")
+                        .replace("Mine 50", "Yours 50");
+        assertThat(tried(
+                        "types",
+                        own.replaceFirst("yours-50,/seat/seat-diameter,.*", "yours-50,/seat/seat-diameter,wide")))
+                .contains("1 problem")
+                .contains("/seat/seat-diameter");
+        assertThat(tried("types", types.replaceFirst("(kolm-50,/seat/seat-diameter,).*", "$17 mm")))
+                .contains("comes with Wartung");
+        assertThat(tried("types", "type,place,value\nx,/a,1\nx,/a/b,2\nx,/c/1,3\nx,d,4\nx,/a,5"))
+                .contains("4 problems");
         assertThat(takenIn("types", own)).isEqualTo("DONE");
         assertThat(out("/exchange/types.csv")).contains("yours-50,/name,Yours 50");
         String site = out("/exchange/site.json");
-        assertThat(tried("site", site.replace("\"OWN-1\"", "\"OWN-2\"").replace("mine-50", "his-50"))).as("valves of a type that comes with them").contains("No problem: 2 new");
-        web.perform(multipart("/exchange").file(new MockMultipartFile("file", "x".getBytes(StandardCharsets.UTF_8))).param("kind", "valves").with(user("tessa").roles("TECHNICIAN")).with(csrf())).andExpect(status().isForbidden());
+        assertThat(tried("site", site.replace("\"OWN-1\"", "\"OWN-2\"").replace("mine-50", "his-50")))
+                .as("valves of a type that comes with them")
+                .contains("No problem: 2 new");
+        web.perform(multipart("/exchange")
+                        .file(new MockMultipartFile("file", "x".getBytes(StandardCharsets.UTF_8)))
+                        .param("kind", "valves")
+                        .with(user("tessa").roles("TECHNICIAN"))
+                        .with(csrf()))
+                .andExpect(status().isForbidden());
     }
 
     @Test
-    @DisplayName("An import whose application ended under way says that nothing was taken in; one that only waits its turn does not")
+    @DisplayName(
+            "An import whose application ended under way says that nothing was taken in; one that only waits its turn does not")
     void brokenOff() throws Exception {
         UUID id = UUID.randomUUID();
-        jdbc.update("insert into import_draft (id, kind, name, content, state, total, by_id, at) select ?, 'valves', 'x.csv', 'x', 'RUNNING', 9, id, now() from account where username = 'pia'", id);
+        jdbc.update(
+                "insert into import_draft (id, kind, name, content, state, total, by_id, at) select ?, 'valves', 'x.csv', 'x', 'RUNNING', 9, id, now() from account where username = 'pia'",
+                id);
         assertThat(out("/exchange/" + id)).doesNotContain("broken off");
         jdbc.update("update import_draft set at = now() - interval '6 minutes' where id = ?", id);
         assertThat(out("/exchange/" + id)).contains("broken off", "Nothing of it was taken in");
@@ -169,16 +230,23 @@ class ExchangeTest {
     @Test
     @DisplayName("A label's code, read back off the printed sheet, opens the valve")
     void labels() throws Exception {
-        byte[] pdf = web.perform(get("/labels.pdf").param("tag", "TS-001").with(user("tessa"))).andExpect(status().isOk()).andReturn().getResponse().getContentAsByteArray();
+        byte[] pdf = web.perform(get("/labels.pdf").param("tag", "TS-001").with(user("tessa")))
+                .andExpect(status().isOk())
+                .andReturn()
+                .getResponse()
+                .getContentAsByteArray();
         try (PDDocument document = Loader.loadPDF(pdf)) {
             assertThat(new PDFTextStripper().getText(document)).contains("TS-001");
             var image = new PDFRenderer(document).renderImageWithDPI(0, 200);
             int side = 550;
             int[] pixels = image.getRGB(0, 0, side, 300, null, 0, side);
-            String read = new QRCodeReader().decode(new BinaryBitmap(new HybridBinarizer(new RGBLuminanceSource(side, 300, pixels)))).getText();
+            String read = new QRCodeReader()
+                    .decode(new BinaryBitmap(new HybridBinarizer(new RGBLuminanceSource(side, 300, pixels))))
+                    .getText();
             assertThat(read).endsWith("/valves/TS-001");
         }
         assertThat(out("/valves/TS-001/label.svg")).startsWith("<svg");
-        web.perform(get("/labels.pdf").param("tag", "NOBODY").with(user("tessa"))).andExpect(status().isNotFound());
+        web.perform(get("/labels.pdf").param("tag", "NOBODY").with(user("tessa")))
+                .andExpect(status().isNotFound());
     }
 }

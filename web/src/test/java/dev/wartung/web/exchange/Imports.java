@@ -29,7 +29,13 @@ public final class Imports {
 
     /** The dry run. */
     public MockHttpServletResponse tried(String kind, String name, byte[] content) throws Exception {
-        return web.perform(multipart("/exchange").file(new MockMultipartFile("file", name, "text/csv", content)).param("kind", kind).with(user("pia").roles("PLANNER")).with(csrf())).andReturn().getResponse();
+        return web.perform(multipart("/exchange")
+                        .file(new MockMultipartFile("file", name, "text/csv", content))
+                        .param("kind", kind)
+                        .with(user("pia").roles("PLANNER"))
+                        .with(csrf()))
+                .andReturn()
+                .getResponse();
     }
 
     /** The page a dry run answers with. */
@@ -48,11 +54,14 @@ public final class Imports {
         Matcher draft = Pattern.compile("/exchange/([0-9a-f-]{36})/take-in").matcher(page);
         assertThat(draft.find()).as(page).isTrue();
         UUID id = UUID.fromString(draft.group(1));
-        web.perform(post("/exchange/" + id + "/take-in").with(user("pia").roles("PLANNER")).with(csrf()));
+        web.perform(post("/exchange/" + id + "/take-in")
+                .with(user("pia").roles("PLANNER"))
+                .with(csrf()));
         String ended = "RUNNING";
         for (int i = 0; i < 3000 && ended.startsWith("RUNNING"); i++) {
             Thread.sleep(10);
-            ended = String.valueOf(jdbc.queryForObject("select trim(state || ' ' || said) from import_draft where id = ?", String.class, id));
+            ended = String.valueOf(jdbc.queryForObject(
+                    "select trim(state || ' ' || said) from import_draft where id = ?", String.class, id));
         }
         web.perform(get("/exchange/" + id).with(user("pia").roles("PLANNER")));
         return ended;

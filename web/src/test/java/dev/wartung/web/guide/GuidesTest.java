@@ -47,7 +47,8 @@ class GuidesTest {
     }
 
     @Test
-    @DisplayName("docs/write-a-type-sheet.md, from an empty file to a job: each block is taken in and answered as it says")
+    @DisplayName(
+            "docs/write-a-type-sheet.md, from an empty file to a job: each block is taken in and answered as it says")
     void typeSheet() throws Exception {
         Map<String, String> sheet = new LinkedHashMap<>();
         String said = "";
@@ -67,10 +68,19 @@ class GuidesTest {
                     file = block.text();
                     said = words(imports.tried(kind, file));
                 }
-                case "text says" -> assertThat(said).contains(block.text().strip().split("\n"));
-                case "text take in" -> assertThat(imports.takenIn(imports.tried(kind, file))).isEqualTo(block.text().strip());
-                case "page " -> assertThat(words(web.perform(get(block.about()).with(user("pia").roles("PLANNER"))).andExpect(status().isOk()).andReturn().getResponse().getContentAsString())).contains(block.text().strip().split("\n"));
-                default -> throw new AssertionError("a block nothing is done with: " + block.kind() + " " + block.about());
+                case "text says" -> assertThat(said)
+                        .contains(block.text().strip().split("\n"));
+                case "text take in" -> assertThat(imports.takenIn(imports.tried(kind, file)))
+                        .isEqualTo(block.text().strip());
+                case "page " -> assertThat(words(
+                                web.perform(get(block.about()).with(user("pia").roles("PLANNER")))
+                                        .andExpect(status().isOk())
+                                        .andReturn()
+                                        .getResponse()
+                                        .getContentAsString()))
+                        .contains(block.text().strip().split("\n"));
+                default -> throw new AssertionError(
+                        "a block nothing is done with: " + block.kind() + " " + block.about());
             }
         }
         assertThat(executed).isGreaterThan(10);
@@ -98,7 +108,17 @@ class GuidesTest {
         int compared = 0;
         for (Block block : Guide.read("api.md").blocks()) {
             if (block.kind().equals("sh")) {
-                answer = run(block.text(), Map.of("WARTUNG", address.base(), "NAME", "tessa", "PASSWORD", TestSite.PASSWORD, "TOKEN", token));
+                answer = run(
+                        block.text(),
+                        Map.of(
+                                "WARTUNG",
+                                address.base(),
+                                "NAME",
+                                "tessa",
+                                "PASSWORD",
+                                TestSite.PASSWORD,
+                                "TOKEN",
+                                token));
             } else {
                 JsonNode got = JSON.readTree(answer);
                 agrees(JSON.readTree(block.text()), got, block.text());
@@ -121,7 +141,9 @@ class GuidesTest {
     /** What is shown is there; “…” is anything that is not empty. */
     private static void agrees(JsonNode shown, JsonNode got, String where) {
         if (shown.isObject()) {
-            shown.properties().forEach(p -> agrees(p.getValue(), got.path(p.getKey()), where + " at " + p.getKey() + " in " + got));
+            shown.properties()
+                    .forEach(p ->
+                            agrees(p.getValue(), got.path(p.getKey()), where + " at " + p.getKey() + " in " + got));
         } else if (shown.isArray() && !shown.isEmpty()) {
             assertThat(got.size()).as(where).isGreaterThanOrEqualTo(shown.size());
             for (int i = 0; i < shown.size(); i++) {
@@ -137,10 +159,18 @@ class GuidesTest {
     @Test
     @DisplayName("Every link and picture in README and docs leads to a file that is there")
     void links() throws IOException {
-        try (Stream<Path> docs = Stream.concat(Stream.of(Path.of("../README.md")), Files.list(Path.of("../docs")).filter(p -> p.toString().endsWith(".md")))) {
+        try (Stream<Path> docs = Stream.concat(
+                Stream.of(Path.of("../README.md")),
+                Files.list(Path.of("../docs")).filter(p -> p.toString().endsWith(".md")))) {
             for (Path doc : docs.toList()) {
-                List<String> targets = Pattern.compile("\\]\\(([^)#]+)[^)]*\\)").matcher(Files.readString(doc)).results().map(r -> r.group(1)).filter(t -> !t.startsWith("http")).collect(Collectors.toList());
-                assertThat(targets).as(doc.toString()).allSatisfy(t -> assertThat(doc.resolveSibling(t)).exists());
+                List<String> targets = Pattern.compile("\\]\\(([^)#]+)[^)]*\\)")
+                        .matcher(Files.readString(doc))
+                        .results()
+                        .map(r -> r.group(1))
+                        .filter(t -> !t.startsWith("http"))
+                        .collect(Collectors.toList());
+                assertThat(targets).as(doc.toString()).allSatisfy(t -> assertThat(doc.resolveSibling(t))
+                        .exists());
             }
         }
     }
@@ -154,11 +184,18 @@ class GuidesTest {
                 for (Path file : files.toList()) {
                     String name = file.getFileName().toString().replace(".java", "");
                     // tests are the methods of a class that are neither private nor static
-                    Pattern.compile("\\n    void (\\w+)\\(").matcher(Files.readString(file)).results().forEach(r -> tests.add(name + "." + r.group(1)));
+                    Pattern.compile("\\n    void (\\w+)\\(")
+                            .matcher(Files.readString(file))
+                            .results()
+                            .forEach(r -> tests.add(name + "." + r.group(1)));
                 }
             }
         }
-        List<String> named = Pattern.compile("`(\\w+Test\\.\\w+)`").matcher(Files.readString(Path.of("../docs/security.md"))).results().map(r -> r.group(1)).toList();
+        List<String> named = Pattern.compile("`(\\w+Test\\.\\w+)`")
+                .matcher(Files.readString(Path.of("../docs/security.md")))
+                .results()
+                .map(r -> r.group(1))
+                .toList();
         assertThat(named).hasSizeGreaterThan(40);
         assertThat(tests).containsAll(named);
     }

@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.options.SelectOption;
 import com.microsoft.playwright.TimeoutError;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.SelectOption;
 import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
 import java.util.Locale;
@@ -16,9 +16,24 @@ import java.util.Map;
 public final class BenchHands {
 
     /** Good readings of a Kolm 50, as they are typed; some with a comma, some with a unit. */
-    private static final Map<String, String> READINGS = Map.of("line-temperature", "21,5", "coupling-torque", "52", "body-clamp-torque", "13 Nm",
-            "first-movement", "3.3", "bush-standout", "1,7", "flange-gap", "2.592", "turned-back", "130");
-    private static final Map<String, String> SEEN = Map.of("rest-sign", "hidden", "rest-position", "down", "fail-position", "down");
+    private static final Map<String, String> READINGS = Map.of(
+            "line-temperature",
+            "21,5",
+            "coupling-torque",
+            "52",
+            "body-clamp-torque",
+            "13 Nm",
+            "first-movement",
+            "3.3",
+            "bush-standout",
+            "1,7",
+            "flange-gap",
+            "2.592",
+            "turned-back",
+            "130");
+
+    private static final Map<String, String> SEEN =
+            Map.of("rest-sign", "hidden", "rest-position", "down", "fail-position", "down");
 
     private final Page page;
 
@@ -42,7 +57,9 @@ public final class BenchHands {
 
     /** Answers everything the step asks, well. */
     public void answer() {
-        if (!(boolean) page.evaluate("() => document.querySelector('#confirm input:not([type=hidden]), .read-with select, .kit, [data-turns]') !== null")) {
+        if (!(boolean)
+                page.evaluate(
+                        "() => document.querySelector('#confirm input:not([type=hidden]), .read-with select, .kit, [data-turns]') !== null")) {
             return;
         }
         boltUp();
@@ -58,11 +75,18 @@ public final class BenchHands {
             Locator known = pick.locator("input[value='" + SEEN.getOrDefault(name, "") + "']");
             (known.count() > 0 ? known : pick.locator("input").first()).check();
         }
-        page.locator(".read-with select").all().stream().filter(s -> s.inputValue().isEmpty()).forEach(s -> s.selectOption(new SelectOption().setIndex(1)));
+        page.locator(".read-with select").all().stream()
+                .filter(s -> s.inputValue().isEmpty())
+                .forEach(s -> s.selectOption(new SelectOption().setIndex(1)));
         if (page.locator(".kit").count() > 0) {
             // the lot that expires first where the stores have one, as the page says
-            page.locator(".kit .lot input").all().forEach(lot -> lot.fill(takeFirst(lot.getAttribute("name").equals("lot.kit") ? page.locator(".kit > .take-first")
-                    : lot.locator("xpath=ancestor::div[contains(@class,'piece')]").locator(".take-first"))));
+            page.locator(".kit .lot input")
+                    .all()
+                    .forEach(lot -> lot.fill(takeFirst(
+                            lot.getAttribute("name").equals("lot.kit")
+                                    ? page.locator(".kit > .take-first")
+                                    : lot.locator("xpath=ancestor::div[contains(@class,'piece')]")
+                                            .locator(".take-first"))));
             page.locator(".kit input[type=checkbox]").all().forEach(Locator::check);
         }
     }
@@ -75,14 +99,21 @@ public final class BenchHands {
     private void boltUp() {
         while (page.locator("[data-turns]").count() > 0) {
             String stage = page.locator(".run .stage").innerText();
-            page.locator(stage.contains("turn 1 of") ? "[data-turns]" : "text=Rest of this stage clicked").first().click();
+            page.locator(stage.contains("turn 1 of") ? "[data-turns]" : "text=Rest of this stage clicked")
+                    .first()
+                    .click();
             PlaywrightAssertions.assertThat(page.locator(".run .stage")).not().hasText(stage);
         }
     }
 
     /** The middle of the band as its gauge shows it. */
     private static String middle(Locator field) {
-        String[] limits = String.join(" ", field.locator("xpath=ancestor::div[contains(@class,'measure')]").locator("svg text").allTextContents()).split(" ");
+        String[] limits = String.join(
+                        " ",
+                        field.locator("xpath=ancestor::div[contains(@class,'measure')]")
+                                .locator("svg text")
+                                .allTextContents())
+                .split(" ");
         return String.format(Locale.ROOT, "%.3f", (Double.parseDouble(limits[0]) + Double.parseDouble(limits[1])) / 2);
     }
 
@@ -91,7 +122,11 @@ public final class BenchHands {
         page.locator(".measure input.reading-field").all().forEach(field -> field.fill("90"));
         for (Locator pick : page.locator(".picks").all()) {
             String name = pick.locator("input").first().getAttribute("name").replace("reading.", "");
-            pick.locator("input:not([value='" + SEEN.getOrDefault(name, pick.locator("input").first().inputValue()) + "'])").first().check();
+            pick.locator("input:not([value='"
+                            + SEEN.getOrDefault(
+                                    name, pick.locator("input").first().inputValue()) + "'])")
+                    .first()
+                    .check();
         }
     }
 
@@ -102,8 +137,14 @@ public final class BenchHands {
         try {
             page.waitForSelector("#board:not([data-seq='" + seq + "'])");
         } catch (TimeoutError e) {
-            throw new AssertionError("“" + before + "” was not confirmed; the page says: " + page.locator(".step").innerText() + " " + page.locator("#lost").innerText() + " fields "
-                    + page.locator("#confirm input").all().stream().map(f -> f.getAttribute("name") + "=" + f.inputValue()).toList(), e);
+            throw new AssertionError(
+                    "“" + before + "” was not confirmed; the page says: "
+                            + page.locator(".step").innerText() + " "
+                            + page.locator("#lost").innerText() + " fields "
+                            + page.locator("#confirm input").all().stream()
+                                    .map(f -> f.getAttribute("name") + "=" + f.inputValue())
+                                    .toList(),
+                    e);
         }
         Browser.settled(page);
         assertThat(page.locator(".step .trouble").all()).as(before).isEmpty();
@@ -113,7 +154,10 @@ public final class BenchHands {
         return Integer.parseInt(page.locator("#board").getAttribute("data-seq"));
     }
 
-    /** Goes on until the step whose sentence begins so, or until all steps are done, each answered and confirmed on the page. */
+    /**
+     * Goes on until the step whose sentence begins so, or until all steps are done, each answered and confirmed on the
+     * page.
+     */
     void workByHandUntil(String sentence) {
         for (int i = 0; i < 80 && !step().startsWith(sentence); i++) {
             answer();
@@ -123,15 +167,22 @@ public final class BenchHands {
     }
 
     /**
-     * Goes on until the step whose sentence begins so, or until all steps are done, by requests as whoever holds the bench; the page is opened again there. What each step looks like and
+     * Goes on until the step whose sentence begins so, or until all steps are done, by requests as whoever holds the
+     * bench; the page is opened again there. What each step looks like and
      * how it is confirmed on the page is {@code BenchLayoutTest}'s.
      */
     public void workUntil(String sentence) {
         BenchRun run = new BenchRun(RunningApplication.web(), RunningApplication.bean(JobService.class));
         int number = Integer.parseInt(page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
-        String name = RunningApplication.bean(JobService.class).view(number).flatMap(v -> v.job().holder()).orElseThrow().username();
+        String name = RunningApplication.bean(JobService.class)
+                .view(number)
+                .flatMap(v -> v.job().holder())
+                .orElseThrow()
+                .username();
         try {
-            while (run.current(number).filter(step -> !step.say().startsWith(sentence)).isPresent()) {
+            while (run.current(number)
+                    .filter(step -> !step.say().startsWith(sentence))
+                    .isPresent()) {
                 run.confirm(number, name);
             }
         } catch (Exception e) {

@@ -18,12 +18,16 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.jdbc.core.JdbcTemplate;
 
-/** What must hold for the bench view at every step, whatever it shows: it is read at arm's length and worked with gloves. */
+/**
+ * What must hold for the bench view at every step, whatever it shows: it is read at arm's length and worked with
+ * gloves.
+ */
 @ExtendWith({RunningApplication.class, Browser.class})
 class BenchLayoutTest {
 
     /** What scrolls, is too small for a glove or lies outside; asked in one go, since it is asked at every step. */
-    private static final String TROUBLES = """
+    private static final String TROUBLES =
+            """
             ([width, height]) => {
               const found = [], root = document.documentElement;
               if (Math.max(root.scrollHeight, document.body.scrollHeight) > height) found.push('the page scrolls down');
@@ -48,14 +52,19 @@ class BenchLayoutTest {
     /** Tools of every kind, so that each reading asks what it was taken with. */
     @BeforeAll
     static void tools(JdbcTemplate jdbc) {
-        for (String tool : List.of("W-1,TORQUE_WRENCH", "W-2,TORQUE_WRENCH", "C-1,CALIPER", "G-1,GAUGE", "T-1,THERMOMETER")) {
+        for (String tool :
+                List.of("W-1,TORQUE_WRENCH", "W-2,TORQUE_WRENCH", "C-1,CALIPER", "G-1,GAUGE", "T-1,THERMOMETER")) {
             String[] parts = tool.split(",");
-            jdbc.update("insert into measuring_tool (number, kind, name, months, good_until, version) values (?, ?, 'with a name of some length', 12, current_date + 30, 0)", parts[0], parts[1]);
+            jdbc.update(
+                    "insert into measuring_tool (number, kind, name, months, good_until, version) values (?, ?, 'with a name of some length', 12, current_date + 30, 0)",
+                    parts[0],
+                    parts[1]);
         }
     }
 
     @Test
-    @DisplayName("At 1280 by 800 nothing on the bench scrolls, at any step, and everything to press is at least 48 pixels high")
+    @DisplayName(
+            "At 1280 by 800 nothing on the bench scrolls, at any step, and everything to press is at least 48 pixels high")
     void nothingScrolls(Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(page);
@@ -70,7 +79,8 @@ class BenchLayoutTest {
 
     @ParameterizedTest
     @CsvSource({"TF-001,renew-product-seals", "TF-002,renew-product-seals", "TF-003,renew-diaphragm"})
-    @DisplayName("Nor does it on the other families, each worked through to its closing count; axe finds nothing on the way")
+    @DisplayName(
+            "Nor does it on the other families, each worked through to its closing count; axe finds nothing on the way")
     void otherFamilies(String tag, String work, Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(page);
@@ -87,7 +97,8 @@ class BenchLayoutTest {
     }
 
     @Test
-    @DisplayName("Nor does it when answers are missing or wrong: every complaint, the second person's fields and the button stay in view")
+    @DisplayName(
+            "Nor does it when answers are missing or wrong: every complaint, the second person's fields and the button stay in view")
     void nothingScrollsWhenWrong(Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(page);
@@ -97,7 +108,9 @@ class BenchLayoutTest {
                 page.click("#done");
                 Browser.settled(page);
                 assertThat(page.locator("#confirm .trouble").first()).isVisible();
-                assertThat(troubles(page, 1280, 800)).as("nothing answered: " + hands.step()).isEmpty();
+                assertThat(troubles(page, 1280, 800))
+                        .as("nothing answered: " + hands.step())
+                        .isEmpty();
                 hands.answerWrongly();
                 page.click("#done");
                 Browser.settled(page);
@@ -107,7 +120,9 @@ class BenchLayoutTest {
                 if (page.locator(".failed").count() > 0) {
                     page.click("#done");
                     Browser.settled(page);
-                    assertThat(troubles(page, 1280, 800)).as("answered wrongly: " + hands.step()).isEmpty();
+                    assertThat(troubles(page, 1280, 800))
+                            .as("answered wrongly: " + hands.step())
+                            .isEmpty();
                 }
             }
             hands.answer();
@@ -124,20 +139,38 @@ class BenchLayoutTest {
     void narrow(Address at, Browser browser) {
         Page page = browser.window(at.base(), 900, 800);
         Browser.login(page, "tessa", TestSite.PASSWORD);
-        for (String path : List.of("/", "/valves", "/valves/TS-002", "/valves/TS-002/plan?work=renew-bush", "/lines", "/site", "/valves/TS-002/fault?symptom=leak-seat", "/valves/TF-003/settling",
-                "/stores/greases", "/records/old-seals", "/lab", "/lab/diaphragm-map")) {
+        for (String path : List.of(
+                "/",
+                "/valves",
+                "/valves/TS-002",
+                "/valves/TS-002/plan?work=renew-bush",
+                "/lines",
+                "/site",
+                "/valves/TS-002/fault?symptom=leak-seat",
+                "/valves/TF-003/settling",
+                "/stores/greases",
+                "/records/old-seals",
+                "/lab",
+                "/lab/diaphragm-map")) {
             Browser.go(page, path);
-            assertThat((int) page.evaluate("() => document.documentElement.scrollWidth")).as(path).isLessThanOrEqualTo(900);
+            assertThat((int) page.evaluate("() => document.documentElement.scrollWidth"))
+                    .as(path)
+                    .isLessThanOrEqualTo(900);
         }
         new BenchHands(page).begin("TS-002", "inspect");
-        assertThat((int) page.evaluate("() => document.documentElement.scrollWidth")).as("bench").isLessThanOrEqualTo(900);
+        assertThat((int) page.evaluate("() => document.documentElement.scrollWidth"))
+                .as("bench")
+                .isLessThanOrEqualTo(900);
         page.click("#findings");
         Browser.ready(page);
-        assertThat((int) page.evaluate("() => document.documentElement.scrollWidth")).as("findings").isLessThanOrEqualTo(900);
+        assertThat((int) page.evaluate("() => document.documentElement.scrollWidth"))
+                .as("findings")
+                .isLessThanOrEqualTo(900);
     }
 
     @Test
-    @DisplayName("Looking back shows a step as it was, with what was read, and offers nothing to confirm; B and the buttons lead there and back")
+    @DisplayName(
+            "Looking back shows a step as it was, with what was read, and offers nothing to confirm; B and the buttons lead there and back")
     void lookingBack(Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(page);

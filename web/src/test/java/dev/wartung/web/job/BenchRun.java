@@ -15,7 +15,10 @@ import java.util.UUID;
 import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
 
-/** A job worked through by requests, without a browser; answers are typed with their units, so that anybody's reading of bare numbers does not matter. */
+/**
+ * A job worked through by requests, without a browser; answers are typed with their units, so that anybody's reading of
+ * bare numbers does not matter.
+ */
 public final class BenchRun {
 
     private final MockMvc web;
@@ -27,11 +30,18 @@ public final class BenchRun {
     }
 
     private static MockHttpServletRequestBuilder as(String name, String path) {
-        return post(path).with(user(name).roles("TECHNICIAN")).with(csrf()).param("entryId", UUID.randomUUID().toString());
+        return post(path)
+                .with(user(name).roles("TECHNICIAN"))
+                .with(csrf())
+                .param("entryId", UUID.randomUUID().toString());
     }
 
     public int begin(String tag, String work, String name) throws Exception {
-        String to = web.perform(as(name, "/valves/" + tag + "/plan").param("work", work).param("due", "2199-01-01")).andReturn().getResponse().getRedirectedUrl();
+        String to = web.perform(
+                        as(name, "/valves/" + tag + "/plan").param("work", work).param("due", "2199-01-01"))
+                .andReturn()
+                .getResponse()
+                .getRedirectedUrl();
         int number = Integer.parseInt(String.valueOf(to).replaceAll("\\D", ""));
         web.perform(as(name, "/jobs/" + number + "/start")).andExpect(status().is3xxRedirection());
         return number;
@@ -64,29 +74,50 @@ public final class BenchRun {
     /** What is typed at the current step where all is well. */
     public Map<String, String> answers(int number) {
         Step step = current(number).orElseThrow();
-        Map<String, String> typed = JobServiceTest.goodAnswers(service.view(number).orElseThrow(), step);
+        Map<String, String> typed =
+                JobServiceTest.goodAnswers(service.view(number).orElseThrow(), step);
         typed.replaceAll((field, value) -> withUnit(step, field, value));
         return typed;
     }
 
     /** A list of turns is torque at the bolt, whoever reads; every other number is said in its own unit. */
     private static String withUnit(Step step, String field, String value) {
-        return step.asks().stream().filter(a -> a.dimension().isPresent() && !value.contains(";") && field.startsWith(StepForm.READING + a.id())).findFirst()
-                .map(a -> value + " " + a.unit().symbol()).orElse(value);
+        return step.asks().stream()
+                .filter(a -> a.dimension().isPresent()
+                        && !value.contains(";")
+                        && field.startsWith(StepForm.READING + a.id()))
+                .findFirst()
+                .map(a -> value + " " + a.unit().symbol())
+                .orElse(value);
     }
 
     /** Tries to close a job with the right counts; what the page says. */
     public String tryToClose(int number, String name) throws Exception {
         MockHttpServletRequestBuilder request = as(name, "/jobs/" + number + "/close");
         closing(number).forEach(request::param);
-        return web.perform(request).andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
+        return web.perform(request)
+                .andExpect(status().isOk())
+                .andReturn()
+                .getResponse()
+                .getContentAsString();
     }
 
     /** What is typed to close a job, with the counts as they are. */
     public Map<String, String> closing(int number) {
         ClosingCount count = new ClosingCount(service.view(number).orElseThrow());
-        return Map.of("bin", String.valueOf(count.inBin()), "bag", String.valueOf(count.leftInBag()), "left", "scrapped", ClosingForm.PASSWORD, TestSite.PASSWORD,
-                "second.name", "rita", "second.password", TestSite.PASSWORD);
+        return Map.of(
+                "bin",
+                String.valueOf(count.inBin()),
+                "bag",
+                String.valueOf(count.leftInBag()),
+                "left",
+                "scrapped",
+                ClosingForm.PASSWORD,
+                TestSite.PASSWORD,
+                "second.name",
+                "rita",
+                "second.password",
+                TestSite.PASSWORD);
     }
 
     /** What is typed to close a job, signed by whoever is at work and, where it takes two, by the reviewer. */

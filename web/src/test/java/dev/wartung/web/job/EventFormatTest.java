@@ -20,7 +20,8 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Every form an event was ever stored in is still read. The files are named for the type, the version and the form; one of an earlier version has one of the present beside it that says
+ * Every form an event was ever stored in is still read. The files are named for the type, the version and the form; one
+ * of an earlier version has one of the present beside it that says
  * what it becomes. A file is never changed once a version with it has been given away: a new version gets new files.
  */
 class EventFormatTest {
@@ -44,19 +45,29 @@ class EventFormatTest {
     void readsAll(String file) throws IOException {
         JobEvent event = EventFormat.read(Files.readString(STORED.resolve(file)));
         JsonNode written = JSON.readTree(EventFormat.write(event));
-        assertThat(file).startsWith(EventFormat.type(event) + "-" + node(file).path("version").asInt());
-        String becomes = file.replaceFirst("-\\d+", "-" + written.path("version").asInt());
+        assertThat(file)
+                .startsWith(EventFormat.type(event) + "-"
+                        + node(file).path("version").asInt());
+        String becomes =
+                file.replaceFirst("-\\d+", "-" + written.path("version").asInt());
         assertThat(written).isEqualTo(node(becomes));
     }
 
     @Test
     @DisplayName("Every kind of event has a file of every version of it")
     void noneMissing() throws IOException {
-        List<String> types = Arrays.stream(JobEvent.class.getPermittedSubclasses()).map(c -> EventFormat.typeOf(c.asSubclass(JobEvent.class))).toList();
+        List<String> types = Arrays.stream(JobEvent.class.getPermittedSubclasses())
+                .map(c -> EventFormat.typeOf(c.asSubclass(JobEvent.class)))
+                .toList();
         assertThat(types).doesNotHaveDuplicates();
-        assertThat(stored().stream().map(f -> f.replaceFirst("-.*", "")).collect(Collectors.toSet())).containsExactlyInAnyOrderElementsOf(types);
+        assertThat(stored().stream().map(f -> f.replaceFirst("-.*", "")).collect(Collectors.toSet()))
+                .containsExactlyInAnyOrderElementsOf(types);
         for (String type : types) {
-            int now = stored().stream().filter(f -> f.startsWith(type + "-")).mapToInt(f -> Integer.parseInt(f.replaceAll("\\D", ""))).max().orElseThrow();
+            int now = stored().stream()
+                    .filter(f -> f.startsWith(type + "-"))
+                    .mapToInt(f -> Integer.parseInt(f.replaceAll("\\D", "")))
+                    .max()
+                    .orElseThrow();
             for (int version = 1; version <= now; version++) {
                 assertThat(stored()).contains(type + "-" + version + ".json");
             }
@@ -65,8 +76,16 @@ class EventFormatTest {
     }
 
     @ParameterizedTest(name = "{0}")
-    @ValueSource(strings = {"{\"type\":\"PROBLEM\",\"version\":3,\"body\":{\"note\":\"x\"}}", "{\"type\":\"DREAMT\",\"version\":1,\"body\":\"\"}", "{\"type\":\"PROBLEM\",\"body\":\"x\"}", "[]", "{", "\"\"",
-        "{\"type\":\"CONFIRMED\",\"version\":1,\"body\":\"\"}"})
+    @ValueSource(
+            strings = {
+                "{\"type\":\"PROBLEM\",\"version\":3,\"body\":{\"note\":\"x\"}}",
+                "{\"type\":\"DREAMT\",\"version\":1,\"body\":\"\"}",
+                "{\"type\":\"PROBLEM\",\"body\":\"x\"}",
+                "[]",
+                "{",
+                "\"\"",
+                "{\"type\":\"CONFIRMED\",\"version\":1,\"body\":\"\"}"
+            })
     @DisplayName("What this version does not know is refused, not guessed at")
     void unknown(String stored) {
         assertThatThrownBy(() -> EventFormat.read(stored)).isInstanceOf(IllegalArgumentException.class);

@@ -28,7 +28,9 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.request.RequestPostProcessor;
 
-/** Looking and judging in the browser: findings with a photo, old seals, what is wrong with a valve, greases on site. */
+/**
+ * Looking and judging in the browser: findings with a photo, old seals, what is wrong with a valve, greases on site.
+ */
 @ExtendWith({RunningApplication.class, Browser.class})
 class FindingsPagesTest {
 
@@ -36,7 +38,8 @@ class FindingsPagesTest {
     private static final RequestPostProcessor TESSA = user("tessa").roles("TECHNICIAN");
 
     @Test
-    @DisplayName("From the bench to a finding with its photo and an old seal by its picture, and back; what is open is counted there")
+    @DisplayName(
+            "From the bench to a finding with its photo and an old seal by its picture, and back; what is open is counted there")
     void judging(Address address, Browser browser) throws Exception {
         Page page = browser.loggedIn(address.base(), "tessa");
         BenchHands hands = new BenchHands(page);
@@ -78,7 +81,8 @@ class FindingsPagesTest {
         page.locator("text=Back to the bench").click();
         assertThat(page.locator("#findings")).containsText("open: 2");
         go(page, "/valves/TS-001");
-        assertThat(page.locator(".facts:has-text('What old seals told')").first()).containsText("Plug seal: swollen or soft");
+        assertThat(page.locator(".facts:has-text('What old seals told')").first())
+                .containsText("Plug seal: swollen or soft");
         go(page, "/records/old-seals?article=K50-10E");
         assertThat(page.locator(".old-seals")).containsText("1 × swollen or soft");
         usableByAll(page);
@@ -96,11 +100,13 @@ class FindingsPagesTest {
         usableByAll(page);
         page.locator("button:has-text('Plan: renew the stem lip seal')").click();
         assertThat(page.locator(".what b").first()).hasText("Renew one seal: stem lip seal");
-        assertThat(page.locator(".notice").first()).containsText("Leaks at the stem or the lantern. Suspected: the stem seal is worn");
+        assertThat(page.locator(".notice").first())
+                .containsText("Leaks at the stem or the lantern. Suspected: the stem seal is worn");
     }
 
     @Test
-    @DisplayName("At the bench the tin is named; one scanned that does harm is refused at once and on confirming, and the way on stays in view")
+    @DisplayName(
+            "At the bench the tin is named; one scanned that does harm is refused at once and on confirming, and the way on stays in view")
     void tinInHand(Address address, Browser browser) {
         Page page = browser.loggedIn(address.base(), "tessa");
         go(page, "/stores/greases");
@@ -114,11 +120,14 @@ class FindingsPagesTest {
         page.locator(".tin summary").click();
         assertThat(page.locator(".tin .behind")).containsText("plug seal 0.018 ml");
         page.locator("#grease-lot").fill("wrong-1");
-        assertThat(page.locator("#tin-said .verdict.off")).containsText("Refused: it does harm here. EPDM is a hydrocarbon rubber");
+        assertThat(page.locator("#tin-said .verdict.off"))
+                .containsText("Refused: it does harm here. EPDM is a hydrocarbon rubber");
         page.locator("#done").click();
         assertThat(page.locator(".tin .failed")).containsText("Take the tin named above.");
         assertThat(page.locator("#grease-lot")).hasValue("wrong-1");
-        org.assertj.core.api.Assertions.assertThat(page.evaluate("() => { const s = document.querySelector('.step'); return s.scrollHeight - s.clientHeight; }")).isEqualTo(0);
+        org.assertj.core.api.Assertions.assertThat(page.evaluate(
+                        "() => { const s = document.querySelector('.step'); return s.scrollHeight - s.clientHeight; }"))
+                .isEqualTo(0);
         usableByAll(page);
         page.locator("#grease-lot").fill("RIGHT-1");
         hands.answer();
@@ -138,7 +147,8 @@ class FindingsPagesTest {
     }
 
     @Test
-    @DisplayName("A look at a joint: a number that cannot be is refused beside its field, a good one draws the series and says when to look next")
+    @DisplayName(
+            "A look at a joint: a number that cannot be is refused beside its field, a good one draws the series and says when to look next")
     void looking(Address address, Browser browser, MockMvc web, JobService service) throws Exception {
         BenchRun run = new BenchRun(web, service);
         int number = run.begin("TF-003", "renew-diaphragm", "tessa");
@@ -164,23 +174,86 @@ class FindingsPagesTest {
     }
 
     @Test
-    @DisplayName("A tin is taken in with what it is made of, or refused beside the field; what an area asks is the planner's to say")
+    @DisplayName(
+            "A tin is taken in with what it is made of, or refused beside the field; what an area asks is the planner's to say")
     void greases(MockMvc web) throws Exception {
-        web.perform(post("/stores/greases").param("name", "Lumo 2 silicone grease").param("lot", "").param("oil", "silicone").param("thickener", "ptfe").param("registration", "H1")
-                        .param("hottest", "-400").with(TESSA).with(csrf())).andExpect(status().isOk())
-                .andExpect(content().string(containsString("Type or scan its lot."))).andExpect(content().string(containsString("absolute zero"))).andExpect(content().string(containsString("value=\"Lumo 2 silicone grease\"")));
-        web.perform(post("/stores/greases").param("name", "Lumo 2 silicone grease").param("lot", "A-9").param("oil", "silicone").param("thickener", "ptfe").param("registration", "H1").param("claim.silicone-free", "yes")
-                .param("hottest", "320 °F").with(TESSA).with(csrf())).andExpect(content().string(containsString("cannot be free of silicone")));
-        web.perform(post("/stores/greases").param("name", "Lumo 2 silicone grease").param("lot", "A-9").param("oil", "silicone").param("thickener", "ptfe").param("registration", "H1")
-                .param("hottest", "320 °F").with(TESSA).with(csrf())).andExpect(redirectedUrl("/stores/greases"));
-        web.perform(post("/stores/areas").param("area", "Test area").param("hottest", "900").with(PIA).with(csrf())).andExpect(content().string(containsString("Between -40 °C and 400 °C")));
-        web.perform(post("/stores/areas").param("area", "Nowhere").param("hottest", "90").with(PIA).with(csrf())).andExpect(content().string(containsString("There is no such area")));
-        web.perform(get("/stores/greases").with(TESSA)).andExpect(content().string(containsString("160 °C"))).andExpect(content().string(not(containsString("Keep it"))));
-        web.perform(get("/valves/TS-003/plan").param("work", "renew-product-seals").with(TESSA)).andExpect(content().string(containsString("lot A-9")));
-        web.perform(post("/stores/areas").param("area", "Test area").param("hottest", "100 °C").param("claim.silicone-free", "yes").with(TESSA).with(csrf())).andExpect(status().isForbidden());
-        web.perform(post("/stores/areas").param("area", "Test area").param("hottest", "100 °C").param("claim.silicone-free", "yes").with(PIA).with(csrf())).andExpect(redirectedUrl("/stores/greases"));
-        web.perform(get("/valves/TS-003/plan").param("work", "renew-product-seals").with(TESSA)).andExpect(content().string(containsString("No grease on site for")))
+        web.perform(post("/stores/greases")
+                        .param("name", "Lumo 2 silicone grease")
+                        .param("lot", "")
+                        .param("oil", "silicone")
+                        .param("thickener", "ptfe")
+                        .param("registration", "H1")
+                        .param("hottest", "-400")
+                        .with(TESSA)
+                        .with(csrf()))
+                .andExpect(status().isOk())
+                .andExpect(content().string(containsString("Type or scan its lot.")))
+                .andExpect(content().string(containsString("absolute zero")))
+                .andExpect(content().string(containsString("value=\"Lumo 2 silicone grease\"")));
+        web.perform(post("/stores/greases")
+                        .param("name", "Lumo 2 silicone grease")
+                        .param("lot", "A-9")
+                        .param("oil", "silicone")
+                        .param("thickener", "ptfe")
+                        .param("registration", "H1")
+                        .param("claim.silicone-free", "yes")
+                        .param("hottest", "320 °F")
+                        .with(TESSA)
+                        .with(csrf()))
+                .andExpect(content().string(containsString("cannot be free of silicone")));
+        web.perform(post("/stores/greases")
+                        .param("name", "Lumo 2 silicone grease")
+                        .param("lot", "A-9")
+                        .param("oil", "silicone")
+                        .param("thickener", "ptfe")
+                        .param("registration", "H1")
+                        .param("hottest", "320 °F")
+                        .with(TESSA)
+                        .with(csrf()))
+                .andExpect(redirectedUrl("/stores/greases"));
+        web.perform(post("/stores/areas")
+                        .param("area", "Test area")
+                        .param("hottest", "900")
+                        .with(PIA)
+                        .with(csrf()))
+                .andExpect(content().string(containsString("Between -40 °C and 400 °C")));
+        web.perform(post("/stores/areas")
+                        .param("area", "Nowhere")
+                        .param("hottest", "90")
+                        .with(PIA)
+                        .with(csrf()))
+                .andExpect(content().string(containsString("There is no such area")));
+        web.perform(get("/stores/greases").with(TESSA))
+                .andExpect(content().string(containsString("160 °C")))
+                .andExpect(content().string(not(containsString("Keep it"))));
+        web.perform(get("/valves/TS-003/plan")
+                        .param("work", "renew-product-seals")
+                        .with(TESSA))
+                .andExpect(content().string(containsString("lot A-9")));
+        web.perform(post("/stores/areas")
+                        .param("area", "Test area")
+                        .param("hottest", "100 °C")
+                        .param("claim.silicone-free", "yes")
+                        .with(TESSA)
+                        .with(csrf()))
+                .andExpect(status().isForbidden());
+        web.perform(post("/stores/areas")
+                        .param("area", "Test area")
+                        .param("hottest", "100 °C")
+                        .param("claim.silicone-free", "yes")
+                        .with(PIA)
+                        .with(csrf()))
+                .andExpect(redirectedUrl("/stores/greases"));
+        web.perform(get("/valves/TS-003/plan")
+                        .param("work", "renew-product-seals")
+                        .with(TESSA))
+                .andExpect(content().string(containsString("No grease on site for")))
                 .andExpect(content().string(containsString("only takes grease that is free of silicone")));
-        web.perform(post("/stores/areas").param("area", "Test area").param("hottest", "80 °C").with(PIA).with(csrf())).andExpect(redirectedUrl("/stores/greases"));
+        web.perform(post("/stores/areas")
+                        .param("area", "Test area")
+                        .param("hottest", "80 °C")
+                        .with(PIA)
+                        .with(csrf()))
+                .andExpect(redirectedUrl("/stores/greases"));
     }
 }

@@ -61,7 +61,8 @@ class JobServiceTest {
     private int planned(String tag, String work) {
         Valve valve = valves.findByTagIgnoreCase(tag).orElseThrow();
         Account tessa = accounts.findByUsername("tessa").orElseThrow();
-        return planning.keep(valve, planning.work(valve, work, Optional.empty()).orElseThrow(), LocalDate.now(), tessa).number();
+        return planning.keep(valve, planning.work(valve, work, Optional.empty()).orElseThrow(), LocalDate.now(), tessa)
+                .number();
     }
 
     private Step current(int number) {
@@ -72,8 +73,13 @@ class JobServiceTest {
     static Map<String, String> goodAnswers(JobView view, Step step) {
         Map<String, String> typed = new HashMap<>();
         step.asks().stream().filter(a -> a.spread().isPresent()).forEach(a -> typed.putAll(asIntended(a)));
-        step.asks().stream().filter(a -> a.spread().isEmpty()).forEach(a -> typed.put(StepForm.READING + a.id(), a.band().map(b -> b.target().orElse(b.max()).numberIn(a.unit()))
-                .orElseGet(() -> a.expected().orElse(a.choices().get(0)))));
+        step.asks().stream()
+                .filter(a -> a.spread().isEmpty())
+                .forEach(a -> typed.put(
+                        StepForm.READING + a.id(),
+                        a.band()
+                                .map(b -> b.target().orElse(b.max()).numberIn(a.unit()))
+                                .orElseGet(() -> a.expected().orElse(a.choices().get(0)))));
         if (step.kitCount()) {
             typed.put(StepForm.KIT_LOT, "LOT-1");
             view.supplies().toCount().forEach(p -> {
@@ -87,7 +93,9 @@ class JobServiceTest {
     private static Map<String, String> asIntended(Ask ask) {
         List<Quantity> each = ask.spread().orElseThrow().intended(ask.band());
         if (ask.spread().get().how() == How.RUN) {
-            return Map.of(StepForm.READING + ask.id(), each.stream().map(q -> Quantity.rounded(q.si(), 3)).collect(Collectors.joining(";")));
+            return Map.of(
+                    StepForm.READING + ask.id(),
+                    each.stream().map(q -> Quantity.rounded(q.si(), 3)).collect(Collectors.joining(";")));
         }
         Map<String, String> typed = new HashMap<>();
         for (int i = 0; i < each.size(); i++) {
@@ -124,9 +132,12 @@ class JobServiceTest {
             assertThat(each.get().trouble()).isEmpty();
         }
         hands.shutdown();
-        assertThat(jdbc.queryForObject("select count(*) from job_entry where id = ?", Integer.class, id)).isEqualTo(1);
+        assertThat(jdbc.queryForObject("select count(*) from job_entry where id = ?", Integer.class, id))
+                .isEqualTo(1);
         // and once more under a new id, from a tab that was left open
-        assertThat(service.confirm(number, step.id(), UUID.randomUUID(), goodAnswers(view, step)).notice()).contains("confirmed already");
+        assertThat(service.confirm(number, step.id(), UUID.randomUUID(), goodAnswers(view, step))
+                        .notice())
+                .contains("confirmed already");
         assertThat(service.view(number).orElseThrow().progress().confirmed()).hasSize(1);
     }
 
@@ -135,24 +146,36 @@ class JobServiceTest {
     void entriesNeverChange() {
         int number = begun("TS-011", "inspect");
         confirm(number);
-        assertThatThrownBy(() -> jdbc.update("update job_entry set event = '{}'")).hasMessageContaining("never changed");
+        assertThatThrownBy(() -> jdbc.update("update job_entry set event = '{}'"))
+                .hasMessageContaining("never changed");
         assertThatThrownBy(() -> jdbc.update("delete from job_entry")).hasMessageContaining("never changed");
     }
 
     @Test
-    @DisplayName("A job closes only when all is done and the count is right; then the valve knows its new parts and when it is due again")
+    @DisplayName(
+            "A job closes only when all is done and the count is right; then the valve knows its new parts and when it is due again")
     void closing() {
         int number = begun("TS-012", "renew-product-seals");
-        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("4", "0", "")).trouble()).contains("Not done yet");
+        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("4", "0", ""))
+                        .trouble())
+                .contains("Not done yet");
         confirmAll(number);
-        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("four", "1", "")).byField()).containsOnlyKeys("bin", "bag");
-        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("4", "0", "fine")).went()).isTrue();
+        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("four", "1", ""))
+                        .byField())
+                .containsOnlyKeys("bin", "bag");
+        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("4", "0", "fine"))
+                        .went())
+                .isTrue();
         Valve valve = valves.findByTagIgnoreCase("TS-012").orElseThrow();
         assertThat(valve.state()).isEqualTo(ValveState.IN_SERVICE);
         assertThat(valve.nextDue()).contains(LocalDate.now().plusMonths(12));
-        assertThat(jdbc.queryForList("select lot from fitted_part where valve_id = ? and removed_on is null", String.class, valve.id()))
+        assertThat(jdbc.queryForList(
+                        "select lot from fitted_part where valve_id = ? and removed_on is null",
+                        String.class,
+                        valve.id()))
                 .containsExactly("LOT-1", "LOT-1", "LOT-1", "LOT-1");
-        assertThat(service.problem(number, UUID.randomUUID(), "too late").trouble()).contains("closed");
+        assertThat(service.problem(number, UUID.randomUUID(), "too late").trouble())
+                .contains("closed");
     }
 
     @Test
@@ -164,7 +187,9 @@ class JobServiceTest {
         TessaAtWork.actAs("theo");
         assertThat(confirm(number).trouble()).contains("held by Tessa Technician");
         assertThat(service.takeOver(number, UUID.randomUUID(), " ").byField()).containsKey("reason");
-        assertThat(service.takeOver(number, UUID.randomUUID(), "asked, she agreed").went()).isTrue();
+        assertThat(service.takeOver(number, UUID.randomUUID(), "asked, she agreed")
+                        .went())
+                .isTrue();
         assertThat(confirm(number).went()).isTrue();
     }
 
@@ -176,14 +201,17 @@ class JobServiceTest {
             confirm(number);
         }
         assertThat(service.closeUp(number, UUID.randomUUID()).went()).isTrue();
-        assertThat(service.takeBack(number, UUID.randomUUID(), "why not").trouble()).contains("no longer be taken back");
+        assertThat(service.takeBack(number, UUID.randomUUID(), "why not").trouble())
+                .contains("no longer be taken back");
         Step first = current(number);
         confirm(number);
         confirm(number);
-        assertThat(service.takeBack(number, UUID.randomUUID(), "too early").went()).isTrue();
+        assertThat(service.takeBack(number, UUID.randomUUID(), "too early").went())
+                .isTrue();
         assertThat(service.takeBack(number, UUID.randomUUID(), "both").went()).isTrue();
         assertThat(current(number)).isEqualTo(first);
-        assertThat(service.takeBack(number, UUID.randomUUID(), "and more").trouble()).contains("no longer be taken back");
+        assertThat(service.takeBack(number, UUID.randomUUID(), "and more").trouble())
+                .contains("no longer be taken back");
         confirmAll(number);
         assertThat(service.view(number).orElseThrow().progress().incidents()).isEmpty();
     }
@@ -204,16 +232,20 @@ class JobServiceTest {
         int one = planned("TS-020", "inspect");
         int two = planned("TS-020", "renew-product-seals");
         ExecutorService hands = Executors.newFixedThreadPool(2);
-        List<Future<Outcome>> both = hands.invokeAll(List.of(one, two).stream().map(number -> (Callable<Outcome>) () -> {
-            TessaAtWork.actAs("tessa");
-            return service.start(number, UUID.randomUUID());
-        }).toList());
+        List<Future<Outcome>> both = hands.invokeAll(List.of(one, two).stream()
+                .map(number -> (Callable<Outcome>) () -> {
+                    TessaAtWork.actAs("tessa");
+                    return service.start(number, UUID.randomUUID());
+                })
+                .toList());
         int went = 0;
         for (Future<Outcome> each : both) {
             try {
                 went += each.get().went() ? 1 : 0;
             } catch (ExecutionException e) {
-                assertThat(e.getCause()).isInstanceOfAny(OptimisticLockingFailureException.class, DataIntegrityViolationException.class);
+                assertThat(e.getCause())
+                        .isInstanceOfAny(
+                                OptimisticLockingFailureException.class, DataIntegrityViolationException.class);
             }
         }
         hands.shutdown();
@@ -231,8 +263,13 @@ class JobServiceTest {
         assertThat(service.stop(number, UUID.randomUUID(), "shift ends").went()).isTrue();
         assertThat(service.start(early, UUID.randomUUID()).trouble()).contains("Plan the job again");
         int next = begun("TS-014", "renew-product-seals");
-        assertThat(service.view(next).orElseThrow().progress().procedure().steps()).extracting(Step::id).doesNotContain("lift-insert").contains("lower-insert");
+        assertThat(service.view(next).orElseThrow().progress().procedure().steps())
+                .extracting(Step::id)
+                .doesNotContain("lift-insert")
+                .contains("lower-insert");
         confirmAll(next);
-        assertThat(service.close(next, UUID.randomUUID(), BenchRun.closing("4", "0", "")).went()).isTrue();
+        assertThat(service.close(next, UUID.randomUUID(), BenchRun.closing("4", "0", ""))
+                        .went())
+                .isTrue();
     }
 }

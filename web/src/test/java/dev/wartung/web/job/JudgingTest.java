@@ -47,8 +47,10 @@ import org.junit.jupiter.api.extension.ExtendWith;
 @ExtendWith({RunningApplication.class, TessaAtWork.class})
 class JudgingTest {
 
-    private static final Tin RIGHT = new Tin(new Grease("Lumo 2 silicone grease", "silicone", "ptfe", "H1", Set.of(), 450), "R-1");
-    private static final Tin WRONG = new Tin(new Grease("Gear grease", "white-mineral", "lithium", "H2", Set.of("silicone-free"), 390), "W-1");
+    private static final Tin RIGHT =
+            new Tin(new Grease("Lumo 2 silicone grease", "silicone", "ptfe", "H1", Set.of(), 450), "R-1");
+    private static final Tin WRONG =
+            new Tin(new Grease("Gear grease", "white-mineral", "lithium", "H2", Set.of("silicone-free"), 390), "W-1");
 
     private final JobService service;
     private final Judging judging;
@@ -60,8 +62,16 @@ class JudgingTest {
     private final Rechecks rechecks;
     private final PastJobs pastJobs;
 
-    JudgingTest(JobService service, Judging judging, Planning planning, GreaseStore greases, Valves valves, Accounts accounts, SettlingDesk desk, Rechecks rechecks,
-                PastJobs pastJobs) {
+    JudgingTest(
+            JobService service,
+            Judging judging,
+            Planning planning,
+            GreaseStore greases,
+            Valves valves,
+            Accounts accounts,
+            SettlingDesk desk,
+            Rechecks rechecks,
+            PastJobs pastJobs) {
         this.service = service;
         this.judging = judging;
         this.planning = planning;
@@ -84,7 +94,13 @@ class JudgingTest {
     private int begun(String tag) {
         Valve valve = valves.findByTagIgnoreCase(tag).orElseThrow();
         Account tessa = accounts.findByUsername("tessa").orElseThrow();
-        int number = planning.keep(valve, planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow(), LocalDate.now(), tessa).number();
+        int number = planning.keep(
+                        valve,
+                        planning.work(valve, "renew-product-seals", Optional.empty())
+                                .orElseThrow(),
+                        LocalDate.now(),
+                        tessa)
+                .number();
         assertThat(service.start(number, UUID.randomUUID()).went()).isTrue();
         return number;
     }
@@ -115,7 +131,19 @@ class JudgingTest {
     }
 
     private static Map<String, String> scratch(String size, String direction, String... more) {
-        Map<String, String> typed = new HashMap<>(Map.of("part", "stem", "point", "sealing-path", "kind", "scratch", "size", size, "direction", direction, "where", "edge"));
+        Map<String, String> typed = new HashMap<>(Map.of(
+                "part",
+                "stem",
+                "point",
+                "sealing-path",
+                "kind",
+                "scratch",
+                "size",
+                size,
+                "direction",
+                direction,
+                "where",
+                "edge"));
         for (int i = 0; i < more.length; i += 2) {
             typed.put(more[i], more[i + 1]);
         }
@@ -123,13 +151,17 @@ class JudgingTest {
     }
 
     @Test
-    @DisplayName("The tin is chosen and named; one that does harm is refused with the reason, and goes on only with a reason and a second person")
+    @DisplayName(
+            "The tin is chosen and named; one that does harm is refused with the reason, and goes on only with a reason and a second person")
     void grease() {
         int number = begun("TS-004");
         until(number, s -> !s.films().isEmpty());
         String step = current(number).id();
-        assertThat(confirm(number, Map.of("grease.lot", "nowhere")).byField().get("grease.lot")).contains("No tin of lot “nowhere”");
-        assertThat(confirm(number, Map.of("grease.lot", "w-1")).byField().get("grease.refused")).contains("EPDM is a hydrocarbon rubber").contains("never where food is");
+        assertThat(confirm(number, Map.of("grease.lot", "nowhere")).byField().get("grease.lot"))
+                .contains("No tin of lot “nowhere”");
+        assertThat(confirm(number, Map.of("grease.lot", "w-1")).byField().get("grease.refused"))
+                .contains("EPDM is a hydrocarbon rubber")
+                .contains("never where food is");
         Map<String, String> alone = Map.of("grease.lot", "W-1", "grease.reason", "nothing else here");
         assertThat(confirm(number, alone).byField()).containsKeys("grease.refused", "second.name");
         assertThat(current(number).id()).isEqualTo(step);
@@ -142,65 +174,101 @@ class JudgingTest {
         });
         until(number, s -> !s.films().isEmpty());
         assertThat(confirm(number, Map.of())).isEqualTo(Outcome.DONE);
-        assertThat(lastGreased(number)).isNotEmpty().allSatisfy(g -> assertThat(g.lot()).isEqualTo("R-1"));
+        assertThat(lastGreased(number)).isNotEmpty().allSatisfy(g -> assertThat(g.lot())
+                .isEqualTo("R-1"));
     }
 
     @Test
-    @DisplayName("A scratch along it is reworked and holds the part back until it was looked at again; one across it replaces the part, which the job waits for")
+    @DisplayName(
+            "A scratch along it is reworked and holds the part back until it was looked at again; one across it replaces the part, which the job waits for")
     void findings() {
         int number = begun("TS-005");
         until(number, doing(Verb.BIN, "plug-seal"));
         confirm(number, Map.of());
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("", ""), new byte[0]).byField()).containsKey("direction");
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("9 m", "ALONG"), new byte[0]).byField().get("size")).contains("Between 0 and");
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("", ""), new byte[0])
+                        .byField())
+                .containsKey("direction");
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("9 m", "ALONG"), new byte[0])
+                        .byField()
+                        .get("size"))
+                .contains("Between 0 and");
         UUID id = UUID.randomUUID();
-        assertThat(judging.find(number, id, scratch("0.02", "ALONG"), new byte[0]).went()).isTrue();
+        assertThat(judging.find(number, id, scratch("0.02", "ALONG"), new byte[0])
+                        .went())
+                .isTrue();
         judging.find(number, id, scratch("0.02", "ALONG"), new byte[0]);
-        assertThat(view(number).judgement().findings()).as("asked twice is once").singleElement().matches(f -> f.decision() == Decision.REWORK);
+        assertThat(view(number).judgement().findings())
+                .as("asked twice is once")
+                .singleElement()
+                .matches(f -> f.decision() == Decision.REWORK);
         until(number, doing(Verb.PUT_BACK, "stem"));
         assertThat(confirm(number, Map.of()).trouble()).contains("Look at it again");
 
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.2", "ACROSS"), new byte[0]).byField().get("at-hand")).contains("at hand");
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.2", "ACROSS", "at-hand", "no"), new byte[0]).notice()).contains("both are in the count");
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.2", "ACROSS"), new byte[0])
+                        .byField()
+                        .get("at-hand"))
+                .contains("at hand");
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.2", "ACROSS", "at-hand", "no"), new byte[0])
+                        .notice())
+                .contains("both are in the count");
         assertThat(view(number).job().waitsFor()).contains("Stem");
-        assertThat(view(number).progress().newIn().of()).isEqualTo(view(number).progress().oldOut().of());
+        assertThat(view(number).progress().newIn().of())
+                .isEqualTo(view(number).progress().oldOut().of());
         until(number, doing(Verb.BIN, "stem"));
         confirm(number, Map.of());
         assertThat(confirm(number, Map.of()).trouble()).contains("waits for a new stem");
         assertThat(view(number).judgement().hindrances()).anyMatch(h -> h.contains("is not here yet"));
-        assertThat(judging.arrived(number, UUID.randomUUID(), "stem", " ").byField()).containsKey("lot.stem");
-        assertThat(judging.arrived(number, UUID.randomUUID(), "stem", "ST-77").went()).isTrue();
+        assertThat(judging.arrived(number, UUID.randomUUID(), "stem", " ").byField())
+                .containsKey("lot.stem");
+        assertThat(judging.arrived(number, UUID.randomUUID(), "stem", "ST-77").went())
+                .isTrue();
         assertThat(view(number).job().waitsFor()).isEmpty();
         for (int i = 0; i < 60 && view(number).progress().current().isPresent(); i++) {
             assertThat(confirm(number, Map.of())).isEqualTo(Outcome.DONE);
         }
         ClosingCount count = new ClosingCount(view(number));
-        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing(String.valueOf(count.inBin()), String.valueOf(count.leftInBag()), ""))).isEqualTo(Outcome.DONE);
-        assertThat(view(number).countedIn()).anyMatch(c -> c.part().equals("stem") && c.lot().equals("ST-77"));
+        assertThat(service.close(
+                        number,
+                        UUID.randomUUID(),
+                        BenchRun.closing(String.valueOf(count.inBin()), String.valueOf(count.leftInBag()), "")))
+                .isEqualTo(Outcome.DONE);
+        assertThat(view(number).countedIn())
+                .anyMatch(c -> c.part().equals("stem") && c.lot().equals("ST-77"));
     }
 
     /** What was laid on in the last step that was confirmed. */
     private List<Greased> lastGreased(int number) {
-        return view(number).of(JobEvent.Confirmed.class).reduce((earlier, later) -> later).orElseThrow().greased();
+        return view(number)
+                .of(JobEvent.Confirmed.class)
+                .reduce((earlier, later) -> later)
+                .orElseThrow()
+                .greased();
     }
 
     @Test
-    @DisplayName("A part this job did not take off is reached by more steps; one nothing gets at takes the valve out of service")
+    @DisplayName(
+            "A part this job did not take off is reached by more steps; one nothing gets at takes the valve out of service")
     void outOfReach() {
         int number = begun("TS-006");
         until(number, doing(Verb.PUT_BACK, "insert"));
         int before = view(number).progress().procedure().steps().size();
-        Map<String, String> worn = Map.of("part", "body", "point", "general", "kind", "damage", "size", "3", "at-hand", "yes", "lot", "B-1");
-        assertThat(judging.find(number, UUID.randomUUID(), worn, new byte[0]).notice()).contains("goes out of service");
+        Map<String, String> worn = Map.of(
+                "part", "body", "point", "general", "kind", "damage", "size", "3", "at-hand", "yes", "lot", "B-1");
+        assertThat(judging.find(number, UUID.randomUUID(), worn, new byte[0]).notice())
+                .contains("goes out of service");
         assertThat(view(number).progress().procedure().steps()).hasSize(before);
-        assertThat(view(number).progress().cannotBeLeft()).as("air holds the stem: on until it is off").isPresent();
+        assertThat(view(number).progress().cannotBeLeft())
+                .as("air holds the stem: on until it is off")
+                .isPresent();
         while (view(number).progress().cannotBeLeft().isPresent()) {
             assertThat(confirm(number, Map.of())).isEqualTo(Outcome.DONE);
         }
         until(number, s -> s.acts().stream().anyMatch(a -> a.verb() == Verb.PUT_BACK));
         assertThat(confirm(number, Map.of()).trouble()).contains("Stop the job");
-        assertThat(service.stop(number, UUID.randomUUID(), "body damaged").went()).isTrue();
-        assertThat(judging.find(number, UUID.randomUUID(), worn, new byte[0]).trouble()).contains("nothing can be added");
+        assertThat(service.stop(number, UUID.randomUUID(), "body damaged").went())
+                .isTrue();
+        assertThat(judging.find(number, UUID.randomUUID(), worn, new byte[0]).trouble())
+                .contains("nothing can be added");
     }
 
     @Test
@@ -209,14 +277,22 @@ class JudgingTest {
         int number = begun("TS-009");
         until(number, doing(Verb.BIN, "plug-seal"));
         confirm(number, Map.of());
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.2", "ACROSS", "at-hand", "no"), new byte[0]).went()).isTrue();
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.2", "ACROSS", "at-hand", "no"), new byte[0])
+                        .went())
+                .isTrue();
         assertThat(service.closeUp(number, UUID.randomUUID()).went()).isTrue();
-        assertThat(acts(view(number).progress().procedure().steps())).contains(Act.of(Verb.BIN, "stem"), Act.of(Verb.FIT_NEW, "stem")).doesNotContain(Act.of(Verb.PUT_BACK, "stem"));
-        assertThat(service.stop(number, UUID.randomUUID(), "no stem on site").went()).isTrue();
+        assertThat(acts(view(number).progress().procedure().steps()))
+                .contains(Act.of(Verb.BIN, "stem"), Act.of(Verb.FIT_NEW, "stem"))
+                .doesNotContain(Act.of(Verb.PUT_BACK, "stem"));
+        assertThat(service.stop(number, UUID.randomUUID(), "no stem on site").went())
+                .isTrue();
         assertThat(view(number).job().waitsFor()).isEmpty();
         Valve valve = valves.findByTagIgnoreCase("TS-009").orElseThrow();
-        Planning.Plan next = planning.derive(valve, planning.work(valve, "inspect", Optional.empty()).orElseThrow());
-        assertThat(acts(next.procedure().steps())).contains(Act.of(Verb.FIT_NEW, "stem")).doesNotContain(Act.of(Verb.PUT_BACK, "stem"));
+        Planning.Plan next = planning.derive(
+                valve, planning.work(valve, "inspect", Optional.empty()).orElseThrow());
+        assertThat(acts(next.procedure().steps()))
+                .contains(Act.of(Verb.FIT_NEW, "stem"))
+                .doesNotContain(Act.of(Verb.PUT_BACK, "stem"));
         assertThat(next.supplies().toCount()).anyMatch(p -> p.part().equals("stem") && p.used());
         assertThat(next.warnings()).anyMatch(w -> w.startsWith("Left open by job " + number + ": A new stem"));
     }
@@ -226,41 +302,73 @@ class JudgingTest {
     }
 
     @Test
-    @DisplayName("A new part found unfit after it was fitted is not passed over: the job takes it out again, or the valve goes out of service")
+    @DisplayName(
+            "A new part found unfit after it was fitted is not passed over: the job takes it out again, or the valve goes out of service")
     void newAndUnfit() {
         int number = begun("TS-012");
         until(number, doing(Verb.BIN, "plug-seal"));
         confirm(number, Map.of());
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.2", "ACROSS", "at-hand", "yes", "lot", "S-1"), new byte[0]).went()).isTrue();
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.3", "ACROSS", "at-hand", "yes", "lot", "S-1"), new byte[0]).went()).as("said twice").isTrue();
-        assertThat(acts(view(number).progress().procedure().steps()).stream().filter(a -> a.equals(Act.of(Verb.BIN, "stem")))).hasSize(1);
+        assertThat(judging.find(
+                                number,
+                                UUID.randomUUID(),
+                                scratch("0.2", "ACROSS", "at-hand", "yes", "lot", "S-1"),
+                                new byte[0])
+                        .went())
+                .isTrue();
+        assertThat(judging.find(
+                                number,
+                                UUID.randomUUID(),
+                                scratch("0.3", "ACROSS", "at-hand", "yes", "lot", "S-1"),
+                                new byte[0])
+                        .went())
+                .as("said twice")
+                .isTrue();
+        assertThat(acts(view(number).progress().procedure().steps()).stream()
+                        .filter(a -> a.equals(Act.of(Verb.BIN, "stem"))))
+                .hasSize(1);
         until(number, doing(Verb.FIT_NEW, "stem"));
         confirm(number, Map.of());
         assertThat(view(number).progress().bench().isNew("stem")).isTrue();
-        Outcome outcome = judging.find(number, UUID.randomUUID(), scratch("0.4", "ACROSS", "at-hand", "yes", "lot", "S-2"), new byte[0]);
-        assertThat(outcome.notice()).as("nothing of what is left takes it out again").contains("goes out of service");
+        Outcome outcome = judging.find(
+                number, UUID.randomUUID(), scratch("0.4", "ACROSS", "at-hand", "yes", "lot", "S-2"), new byte[0]);
+        assertThat(outcome.notice())
+                .as("nothing of what is left takes it out again")
+                .contains("goes out of service");
         assertThat(view(number).judgement().stops()).isPresent();
-        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("0", "0", "")).went()).isFalse();
+        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("0", "0", ""))
+                        .went())
+                .isFalse();
     }
 
     @Test
     @DisplayName("What an old seal looked like adds its checks; the job does not close before they are answered")
     void oldSeals() {
         int number = begun("TS-007");
-        assertThat(judging.oldSeal(number, UUID.randomUUID(), "plug-seal", "swollen", "").byField()).containsKey("seal");
+        assertThat(judging.oldSeal(number, UUID.randomUUID(), "plug-seal", "swollen", "")
+                        .byField())
+                .containsKey("seal");
         until(number, doing(Verb.BIN, "plug-seal"));
         confirm(number, Map.of());
-        assertThat(judging.oldSeal(number, UUID.randomUUID(), "plug-seal", "smug", "").byField()).containsKey("appearance");
-        assertThat(judging.oldSeal(number, UUID.randomUUID(), "plug-seal", "swollen", "like jelly").notice()).contains("2 more to check");
+        assertThat(judging.oldSeal(number, UUID.randomUUID(), "plug-seal", "smug", "")
+                        .byField())
+                .containsKey("appearance");
+        assertThat(judging.oldSeal(number, UUID.randomUUID(), "plug-seal", "swollen", "like jelly")
+                        .notice())
+                .contains("2 more to check");
         assertThat(view(number).judgement().hindrances()).hasSize(2).allMatch(h -> h.startsWith("Not answered yet"));
         String check = view(number).judgement().openChecks().get(0).id();
-        assertThat(judging.check(number, UUID.randomUUID(), check, "").byField()).containsKey("answer." + check);
-        view(number).judgement().openChecks().forEach(c -> assertThat(judging.check(number, UUID.randomUUID(), c.id(), "looked, in order").went()).isTrue());
+        assertThat(judging.check(number, UUID.randomUUID(), check, "").byField())
+                .containsKey("answer." + check);
+        view(number).judgement().openChecks().forEach(c -> assertThat(
+                        judging.check(number, UUID.randomUUID(), c.id(), "looked, in order")
+                                .went())
+                .isTrue());
         assertThat(view(number).judgement().open()).isZero();
     }
 
     @Test
-    @DisplayName("A photo is decoded, scaled and encoded anew; what is no photo, or too large, is refused with the reason")
+    @DisplayName(
+            "A photo is decoded, scaled and encoded anew; what is no photo, or too large, is refused with the reason")
     void photo() throws Exception {
         BufferedImage image = new BufferedImage(2400, 1200, BufferedImage.TYPE_INT_ARGB);
         ByteArrayOutputStream png = new ByteArrayOutputStream();
@@ -269,34 +377,72 @@ class JudgingTest {
         int number = begun("TS-008");
         until(number, doing(Verb.BIN, "plug-seal"));
         confirm(number, Map.of());
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.02", "ALONG"), "GIF89a no photo".getBytes(StandardCharsets.US_ASCII)).byField().get("photo")).contains("this is GIF");
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.02", "ALONG"), new byte[9 * 1024 * 1024]).byField().get("photo")).contains("8 MB");
+        assertThat(judging.find(
+                                number,
+                                UUID.randomUUID(),
+                                scratch("0.02", "ALONG"),
+                                "GIF89a no photo".getBytes(StandardCharsets.US_ASCII))
+                        .byField()
+                        .get("photo"))
+                .contains("this is GIF");
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.02", "ALONG"), new byte[9 * 1024 * 1024])
+                        .byField()
+                        .get("photo"))
+                .contains("8 MB");
         assertThat(view(number).judgement().findings()).isEmpty();
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.02", "ALONG"), png.toByteArray()).went()).isTrue();
-        byte[] kept = judging.photo(UUID.fromString(view(number).judgement().findings().get(0).photo().orElseThrow())).orElseThrow();
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.02", "ALONG"), png.toByteArray())
+                        .went())
+                .isTrue();
+        byte[] kept = judging.photo(UUID.fromString(
+                        view(number).judgement().findings().get(0).photo().orElseThrow()))
+                .orElseThrow();
         assertThat(new String(kept, StandardCharsets.ISO_8859_1)).doesNotContain("hidden behind it");
         assertThat(size(kept)).isEqualTo("1600 x 800");
     }
 
     @Test
-    @DisplayName("Readings at re-checks give the pace at which a joint settles; the checks that were due are done, the next look is on the list")
+    @DisplayName(
+            "Readings at re-checks give the pace at which a joint settles; the checks that were due are done, the next look is on the list")
     void settling() {
         Valve valve = valves.findByTagIgnoreCase("TF-003").orElseThrow();
-        assertThat(desk.look(valve, UUID.randomUUID(), Map.of("TORQUE", "2"))).as("nothing was tightened yet").containsKey("look");
-        pastJobs.enter("TF-003", planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow(), new PastJobs.Past(accounts.findByUsername("tessa").orElseThrow(),
-                Instant.now().minus(Duration.ofDays(4)), 99, Optional.empty(), "L", JudgingTest::asIntended, UUID::randomUUID, Map.of(), Map.of(), Optional.empty(), Map.of(), Map.of()));
+        assertThat(desk.look(valve, UUID.randomUUID(), Map.of("TORQUE", "2")))
+                .as("nothing was tightened yet")
+                .containsKey("look");
+        pastJobs.enter(
+                "TF-003",
+                planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow(),
+                new PastJobs.Past(
+                        accounts.findByUsername("tessa").orElseThrow(),
+                        Instant.now().minus(Duration.ofDays(4)),
+                        99,
+                        Optional.empty(),
+                        "L",
+                        JudgingTest::asIntended,
+                        UUID::randomUUID,
+                        Map.of(),
+                        Map.of(),
+                        Optional.empty(),
+                        Map.of(),
+                        Map.of()));
         List<JointSeries> before = desk.series(valve);
         assertThat(before).extracting(JointSeries::what).containsExactly("torque", "mean gap");
         assertThat(before).allSatisfy(s -> assertThat(s.next()).isEmpty());
         double torque = before.get(0).readings().get(0).read().si();
-        assertThat(desk.look(valve, UUID.randomUUID(), Map.of("TORQUE", "900 Nm", "LENGTH", "40 mm"))).containsKeys("TORQUE", "LENGTH");
-        assertThat(desk.look(valve, UUID.randomUUID(), Map.of("TORQUE", String.valueOf(torque * 0.97)))).isEmpty();
+        assertThat(desk.look(valve, UUID.randomUUID(), Map.of("TORQUE", "900 Nm", "LENGTH", "40 mm")))
+                .containsKeys("TORQUE", "LENGTH");
+        assertThat(desk.look(valve, UUID.randomUUID(), Map.of("TORQUE", String.valueOf(torque * 0.97))))
+                .isEmpty();
         JointSeries after = desk.series(valve).get(0);
         assertThat(after.readings()).hasSize(2);
-        assertThat(after.settling().orElseThrow().changePerDecade()).isCloseTo(-0.03 * torque / Math.log10(after.readings().get(1).hours()), within(torque * 1e-6));
-        assertThat(rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream().filter(r -> r.name().equals(SettlingDesk.NEXT_LOOK))).singleElement()
+        assertThat(after.settling().orElseThrow().changePerDecade())
+                .isCloseTo(-0.03 * torque / Math.log10(after.readings().get(1).hours()), within(torque * 1e-6));
+        assertThat(rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream()
+                        .filter(r -> r.name().equals(SettlingDesk.NEXT_LOOK)))
+                .singleElement()
                 .satisfies(r -> assertThat(r.dueOn()).isAfter(LocalDate.now()));
-        assertThat(rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id())).noneMatch(r -> r.name().startsWith("Re-tighten check") && !r.dueOn().isAfter(LocalDate.now()));
+        assertThat(rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()))
+                .noneMatch(r ->
+                        r.name().startsWith("Re-tighten check") && !r.dueOn().isAfter(LocalDate.now()));
     }
 
     static Answer asIntended(Ask ask) {
@@ -305,8 +451,15 @@ class JudgingTest {
             return Answer.each(ask.id(), ask.ask(), each, ask.judge(each));
         }
         Optional<Quantity> read = ask.band().map(b -> b.target().orElse(b.max()));
-        String seen = ask.expected().orElse(ask.choices().isEmpty() ? "" : ask.choices().get(0));
-        return Answer.once(ask.id(), ask.ask(), read, Optional.of(seen), read.map(ask::judge).orElseGet(() -> ask.judge(seen)), Optional.empty());
+        String seen = ask.expected()
+                .orElse(ask.choices().isEmpty() ? "" : ask.choices().get(0));
+        return Answer.once(
+                ask.id(),
+                ask.ask(),
+                read,
+                Optional.of(seen),
+                read.map(ask::judge).orElseGet(() -> ask.judge(seen)),
+                Optional.empty());
     }
 
     private static String size(byte[] jpeg) throws IOException {

@@ -35,12 +35,22 @@ class PaperTest {
     }
 
     private int planned(String tag) throws Exception {
-        String to = web.perform(post("/valves/" + tag + "/plan").param("work", "inspect").param("due", "2199-01-01").with(user("tessa").roles("TECHNICIAN")).with(csrf())).andReturn().getResponse().getRedirectedUrl();
+        String to = web.perform(post("/valves/" + tag + "/plan")
+                        .param("work", "inspect")
+                        .param("due", "2199-01-01")
+                        .with(user("tessa").roles("TECHNICIAN"))
+                        .with(csrf()))
+                .andReturn()
+                .getResponse()
+                .getRedirectedUrl();
         return Integer.parseInt(String.valueOf(to).replaceAll("\\D", ""));
     }
 
     private String sent(int job, UUID card, Map<String, String> typed) throws Exception {
-        MockHttpServletRequestBuilder request = post("/jobs/" + job + "/paper").param("entryId", card.toString()).with(user("tessa").roles("TECHNICIAN")).with(csrf());
+        MockHttpServletRequestBuilder request = post("/jobs/" + job + "/paper")
+                .param("entryId", card.toString())
+                .with(user("tessa").roles("TECHNICIAN"))
+                .with(csrf());
         typed.forEach(request::param);
         var response = web.perform(request).andReturn().getResponse();
         return response.getRedirectedUrl() != null ? response.getRedirectedUrl() : response.getContentAsString();
@@ -52,7 +62,8 @@ class PaperTest {
         Map<String, String> typed = new HashMap<>();
         for (Step step : view.progress().procedure().steps().subList(0, steps)) {
             typed.put("step." + step.id() + ".ticked", "yes");
-            JobServiceTest.goodAnswers(view, step).forEach((field, value) -> typed.put("step." + step.id() + "." + field, value));
+            JobServiceTest.goodAnswers(view, step)
+                    .forEach((field, value) -> typed.put("step." + step.id() + "." + field, value));
         }
         return typed;
     }
@@ -61,12 +72,19 @@ class PaperTest {
     @DisplayName("The card holds every step, with its cautions and its lines to write on, and a code that leads back")
     void printed() throws Exception {
         int job = planned("TS-016");
-        byte[] pdf = web.perform(get("/jobs/" + job + "/card.pdf").with(user("tessa").roles("TECHNICIAN"))).andExpect(status().isOk()).andReturn().getResponse().getContentAsByteArray();
+        byte[] pdf = web.perform(
+                        get("/jobs/" + job + "/card.pdf").with(user("tessa").roles("TECHNICIAN")))
+                .andExpect(status().isOk())
+                .andReturn()
+                .getResponse()
+                .getContentAsByteArray();
         try (PDDocument document = Loader.loadPDF(pdf)) {
             String text = new PDFTextStripper().getText(document).replaceAll("\\s+", " ");
-            List<Step> steps = service.view(job).orElseThrow().progress().procedure().steps();
+            List<Step> steps =
+                    service.view(job).orElseThrow().progress().procedure().steps();
             assertThat(steps).allSatisfy(s -> assertThat(text).contains(s.say()));
-            assertThat(steps).flatExtracting(Step::cautions).allSatisfy(c -> assertThat(text).contains(c.lead()));
+            assertThat(steps).flatExtracting(Step::cautions).allSatisfy(c -> assertThat(text)
+                    .contains(c.lead()));
             assertThat(text).contains("TS-016", "Job " + job, "New parts left");
         }
     }
@@ -77,16 +95,30 @@ class PaperTest {
         int job = planned("TS-017");
         UUID id = UUID.randomUUID();
         assertThat(sent(job, id, Map.of())).contains("Tick the steps that were done");
-        assertThat(service.view(job).orElseThrow().job().state()).as("nothing was begun").isEqualTo(JobState.PLANNED);
-        int steps = service.view(job).orElseThrow().progress().procedure().steps().size();
+        assertThat(service.view(job).orElseThrow().job().state())
+                .as("nothing was begun")
+                .isEqualTo(JobState.PLANNED);
+        int steps =
+                service.view(job).orElseThrow().progress().procedure().steps().size();
         Map<String, String> wrong = card(job, steps);
-        Step measured = service.view(job).orElseThrow().progress().procedure().steps().stream().filter(s -> s.asks().stream().anyMatch(a -> a.band().isPresent() && a.spread().isEmpty())).reduce((a, b) -> b).orElseThrow();
-        String field = "step." + measured.id() + ".reading." + measured.asks().stream().filter(a -> a.band().isPresent()).findFirst().orElseThrow().id();
+        Step measured = service.view(job).orElseThrow().progress().procedure().steps().stream()
+                .filter(s -> s.asks().stream()
+                        .anyMatch(a -> a.band().isPresent() && a.spread().isEmpty()))
+                .reduce((a, b) -> b)
+                .orElseThrow();
+        String field = "step." + measured.id() + ".reading."
+                + measured.asks().stream()
+                        .filter(a -> a.band().isPresent())
+                        .findFirst()
+                        .orElseThrow()
+                        .id();
         wrong.put(field, "999");
         assertThat(sent(job, id, wrong)).contains("outside its limits").contains("value=\"999\"");
         wrong.put(field, "soft");
         sent(job, id, wrong);
-        assertThat(service.view(job).orElseThrow().entries()).as("none of it is in").isEmpty();
+        assertThat(service.view(job).orElseThrow().entries())
+                .as("none of it is in")
+                .isEmpty();
         assertThat(sent(job, id, card(job, 3))).isEqualTo("/jobs/" + job);
         assertThat(sent(job, id, card(job, 3))).contains("Tick the steps");
         assertThat(service.view(job).orElseThrow().progress().confirmed()).hasSize(3);

@@ -44,8 +44,12 @@ class RecordChangeTest {
     }
 
     private int begun(String tag, String work) {
-        int number = planning.keep(valve(tag), planning.work(valve(tag), work, Optional.empty()).orElseThrow(), LocalDate.now(),
-                accounts.findByUsername("tessa").orElseThrow()).number();
+        int number = planning.keep(
+                        valve(tag),
+                        planning.work(valve(tag), work, Optional.empty()).orElseThrow(),
+                        LocalDate.now(),
+                        accounts.findByUsername("tessa").orElseThrow())
+                .number();
         assertThat(service.start(number, UUID.randomUUID()).went()).isTrue();
         return number;
     }
@@ -65,7 +69,9 @@ class RecordChangeTest {
 
     private void until(int number, String step) {
         while (!current(number).id().equals(step)) {
-            assertThat(confirm(number, Map.of()).went()).as(current(number).id()).isTrue();
+            assertThat(confirm(number, Map.of()).went())
+                    .as(current(number).id())
+                    .isTrue();
         }
     }
 
@@ -74,7 +80,8 @@ class RecordChangeTest {
     }
 
     @Test
-    @DisplayName("Found to rest the other way: nobody can let it stand; corrected, the job is derived anew without air, and a reviewer sees it")
+    @DisplayName(
+            "Found to rest the other way: nobody can let it stand; corrected, the job is derived anew without air, and a reviewer sees it")
     void correcting() {
         int number = begun("TS-020", "renew-product-seals");
         until(number, "see-rest");
@@ -84,26 +91,42 @@ class RecordChangeTest {
         assertThat(confirm(number, up).open()).containsExactly("rest-position");
         assertThat(current(number).id()).isEqualTo("see-rest");
 
-        assertThat(service.correct(number, UUID.randomUUID(), Map.of("drive", "NO"), " ").byField()).containsKey("correct.reason");
-        assertThat(service.correct(number, UUID.randomUUID(), Map.of("drive", "NC"), "no").trouble()).contains("already");
-        assertThat(service.correct(number, UUID.randomUUID(), Map.of("drive", "sideways"), "no").trouble()).contains("no drive");
-        assertThat(service.correct(number, UUID.randomUUID(), Map.of("weight", "sling"), "no").trouble()).contains("not made like that");
+        assertThat(service.correct(number, UUID.randomUUID(), Map.of("drive", "NO"), " ")
+                        .byField())
+                .containsKey("correct.reason");
+        assertThat(service.correct(number, UUID.randomUUID(), Map.of("drive", "NC"), "no")
+                        .trouble())
+                .contains("already");
+        assertThat(service.correct(number, UUID.randomUUID(), Map.of("drive", "sideways"), "no")
+                        .trouble())
+                .contains("no drive");
+        assertThat(service.correct(number, UUID.randomUUID(), Map.of("weight", "sling"), "no")
+                        .trouble())
+                .contains("not made like that");
         UUID once = UUID.randomUUID();
-        assertThat(service.correct(number, once, Map.of("drive", "NO"), "stem stands up without air").notice()).contains("derived anew");
-        assertThat(service.correct(number, once, Map.of("drive", "NO"), "stem stands up without air").went()).isTrue();
+        assertThat(service.correct(number, once, Map.of("drive", "NO"), "stem stands up without air")
+                        .notice())
+                .contains("derived anew");
+        assertThat(service.correct(number, once, Map.of("drive", "NO"), "stem stands up without air")
+                        .went())
+                .isTrue();
 
         assertThat(valve("TS-020").drive()).isEqualTo(Drive.NO);
         JobView view = service.view(number).orElseThrow();
         assertThat(view.progress().procedure().steps()).noneMatch(s -> s.id().startsWith("air-opens"));
-        assertThat(changes.findByValveIdOrderByAtDesc(valve("TS-020").id())).singleElement().satisfies(c -> {
-            assertThat(c.kind()).isEqualTo(RecordChange.Kind.CORRECTED);
-            assertThat(c.before()).contains("NC");
-            assertThat(c.after()).contains("NO");
-            assertThat(c.reason()).contains("stands up");
-            assertThat(c.seenBy()).isEmpty();
-        });
+        assertThat(changes.findByValveIdOrderByAtDesc(valve("TS-020").id()))
+                .singleElement()
+                .satisfies(c -> {
+                    assertThat(c.kind()).isEqualTo(RecordChange.Kind.CORRECTED);
+                    assertThat(c.before()).contains("NC");
+                    assertThat(c.after()).contains("NO");
+                    assertThat(c.reason()).contains("stands up");
+                    assertThat(c.seenBy()).isEmpty();
+                });
         until(number, "lift-insert");
-        assertThat(service.correct(number, UUID.randomUUID(), Map.of("drive", "NC"), "was right").trouble()).contains("has begun");
+        assertThat(service.correct(number, UUID.randomUUID(), Map.of("drive", "NC"), "was right")
+                        .trouble())
+                .contains("has begun");
         while (service.view(number).orElseThrow().progress().current().isPresent()) {
             assertThat(confirm(number, Map.of()).went()).isTrue();
         }
@@ -111,10 +134,16 @@ class RecordChangeTest {
     }
 
     @Test
-    @DisplayName("Converted: two people agree, and the record follows only when the valve is proven and the job closed; kit and interval are then others")
+    @DisplayName(
+            "Converted: two people agree, and the record follows only when the valve is proven and the job closed; kit and interval are then others")
     void converting() {
-        int before = planning.keep(valve("TS-021"), planning.work(valve("TS-021"), "inspect", Optional.empty()).orElseThrow(), LocalDate.now(),
-                accounts.findByUsername("tessa").orElseThrow()).number();
+        int before = planning.keep(
+                        valve("TS-021"),
+                        planning.work(valve("TS-021"), "inspect", Optional.empty())
+                                .orElseThrow(),
+                        LocalDate.now(),
+                        accounts.findByUsername("tessa").orElseThrow())
+                .number();
         int number = begun("TS-021", "convert-to-aseptic");
         until(number, "record-conversion");
         assertThat(confirm(number, Map.of()).byField()).containsKey(StepForm.SECOND_NAME);
@@ -126,11 +155,15 @@ class RecordChangeTest {
         }
         JobView done = service.view(number).orElseThrow();
         ClosingCount count = new ClosingCount(done);
-        Outcome closed = service.close(number, UUID.randomUUID(), BenchRun.closing(String.valueOf(count.inBin()), String.valueOf(count.leftInBag()), ""));
+        Outcome closed = service.close(
+                number,
+                UUID.randomUUID(),
+                BenchRun.closing(String.valueOf(count.inBin()), String.valueOf(count.leftInBag()), ""));
         assertThat(closed.went()).as("%s", closed).isTrue();
 
         // a job planned for what it was is not begun on what it has become
-        assertThat(service.start(before, UUID.randomUUID()).trouble()).contains("is not as it was when this was planned");
+        assertThat(service.start(before, UUID.randomUUID()).trouble())
+                .contains("is not as it was when this was planned");
 
         Valve now = valve("TS-021");
         assertThat(now.configuration().options()).containsEntry("sealing", "diaphragm");
@@ -140,7 +173,8 @@ class RecordChangeTest {
             assertThat(c.secondName()).contains("Theo Technician");
             assertThat(c.after()).contains("diaphragm");
         });
-        Planning.Plan next = planning.derive(now, planning.work(now, "renew-product-seals", Optional.empty()).orElseThrow());
+        Planning.Plan next = planning.derive(
+                now, planning.work(now, "renew-product-seals", Optional.empty()).orElseThrow());
         assertThat(next.supplies().kit().orElseThrow().name()).contains("Aseptic");
         assertThat(next.procedure().steps()).extracting(Step::id).contains("take-off-stem-diaphragm");
         assertThat(planning.work(now, "convert-to-aseptic", Optional.empty())).isEmpty();

@@ -7,14 +7,14 @@ import static org.mockito.ArgumentMatchers.anyInt;
 import static org.mockito.Mockito.doReturn;
 import static org.mockito.Mockito.mock;
 
-import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Act;
+import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.procedure.Step;
+import dev.wartung.core.procedure.Work;
 import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.progress.JobEvent;
-import dev.wartung.core.procedure.Work;
 import dev.wartung.core.simulation.Place;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
@@ -50,7 +50,15 @@ class SeveralWorksTest {
     private final Accounts accounts;
     private final Rechecks rechecks;
 
-    SeveralWorksTest(JobService service, Judging judging, Planning planning, PastJobs past, UsualTimes times, Valves valves, Accounts accounts, Rechecks rechecks) {
+    SeveralWorksTest(
+            JobService service,
+            Judging judging,
+            Planning planning,
+            PastJobs past,
+            UsualTimes times,
+            Valves valves,
+            Accounts accounts,
+            Rechecks rechecks) {
         this.service = service;
         this.judging = judging;
         this.planning = planning;
@@ -97,63 +105,91 @@ class SeveralWorksTest {
     }
 
     @Test
-    @DisplayName("Product seals and actuator seals are one job: both renewed on one opening, under both names, and it can be worked to its end")
+    @DisplayName(
+            "Product seals and actuator seals are one job: both renewed on one opening, under both names, and it can be worked to its end")
     void together() {
         Valve valve = valves.save(TestSite.valve("SW-001", Drive.NC));
-        Work both = planning.work(valve, List.of("renew-product-seals", "renew-actuator-seals"), List.of()).orElseThrow();
+        Work both = planning.work(valve, List.of("renew-product-seals", "renew-actuator-seals"), List.of())
+                .orElseThrow();
         int number = begun(valve, both);
         assertThat(view(number).job().title()).isEqualTo("Renew all product seals; Renew the actuator's seals");
-        assertThat(view(number).progress().procedure().renews()).contains("plug-seal", "stem-seal", "piston-seal", "rod-seal");
-        assertThat(view(number).progress().procedure().steps()).filteredOn(s -> s.acts().contains(Act.of(Verb.TAKE, "insert"))).hasSize(1);
+        assertThat(view(number).progress().procedure().renews())
+                .contains("plug-seal", "stem-seal", "piston-seal", "rod-seal");
+        assertThat(view(number).progress().procedure().steps())
+                .filteredOn(s -> s.acts().contains(Act.of(Verb.TAKE, "insert")))
+                .hasSize(1);
         toTheEnd(number);
         assertThat(view(number).progress().hindrances()).isEmpty();
-        assertThat(planning.work(valve, List.of("renew-product-seals", "polish-it"), List.of())).as("one of them is none").isEmpty();
-        assertThat(planning.work(valve, List.of("renew-one-seal"), List.of("plug-seal", "stem-seal")).orElseThrow().chosen()).containsExactly("plug-seal", "stem-seal");
+        assertThat(planning.work(valve, List.of("renew-product-seals", "polish-it"), List.of()))
+                .as("one of them is none")
+                .isEmpty();
+        assertThat(planning.work(valve, List.of("renew-one-seal"), List.of("plug-seal", "stem-seal"))
+                        .orElseThrow()
+                        .chosen())
+                .containsExactly("plug-seal", "stem-seal");
     }
 
     @Test
     @DisplayName("Play felt in the bush is a finding: the bush joins the job, which waits for it and then renews it")
     void bushPlay() {
         Valve valve = valves.save(TestSite.valve("SW-002", Drive.NC));
-        int number = begun(valve, planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow());
+        int number = begun(
+                valve,
+                planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow());
         upTo(number, "feel-bush");
-        assertThat(confirm(number, Map.of(StepForm.READING + "bush-play", "play")).went()).isTrue();
-        assertThat(view(number).judgement().findings()).singleElement().satisfies(f -> assertThat(f.replaces().orElseThrow().part()).isEqualTo("bush"));
+        assertThat(confirm(number, Map.of(StepForm.READING + "bush-play", "play"))
+                        .went())
+                .isTrue();
+        assertThat(view(number).judgement().findings())
+                .singleElement()
+                .satisfies(f -> assertThat(f.replaces().orElseThrow().part()).isEqualTo("bush"));
         assertThat(view(number).progress().procedure().renews()).contains("bush");
         upTo(number, "fit-bush");
         assertThat(confirm(number, Map.of()).trouble()).contains("waits for a new guide bush");
-        assertThat(judging.arrived(number, UUID.randomUUID(), "bush", "B-77").went()).isTrue();
+        assertThat(judging.arrived(number, UUID.randomUUID(), "bush", "B-77").went())
+                .isTrue();
         toTheEnd(number);
         assertThat(view(number).progress().hindrances()).isEmpty();
     }
 
     @Test
-    @DisplayName("An answer that is a finding and cannot be kept as one is confirmed all the same, and it is said what to do")
+    @DisplayName(
+            "An answer that is a finding and cannot be kept as one is confirmed all the same, and it is said what to do")
     void findingNotKept(Photos photos, OldSeals oldSeals, CurrentAccount current, Clock clock) {
         Valve valve = valves.save(TestSite.valve("SW-008", Drive.NC));
-        int number = begun(valve, planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow());
+        int number = begun(
+                valve,
+                planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow());
         upTo(number, "feel-bush");
         JobService keepsNone = mock(JobService.class, delegatesTo(service));
         doReturn(Outcome.refused("not now")).when(keepsNone).during(anyInt(), any(), any());
         Step step = view(number).progress().current().orElseThrow();
         Map<String, String> typed = JobServiceTest.goodAnswers(view(number), step);
         typed.put(StepForm.READING + "bush-play", "play");
-        Outcome told = new Judging(keepsNone, planning, photos, oldSeals, current, clock).confirm(number, step.id(), UUID.randomUUID(), typed);
+        Outcome told = new Judging(keepsNone, planning, photos, oldSeals, current, clock)
+                .confirm(number, step.id(), UUID.randomUUID(), typed);
         assertThat(told.went()).isTrue();
-        assertThat(told.notice()).contains("“play” could not be kept as a finding").contains("Findings (F)");
+        assertThat(told.notice())
+                .contains("“play” could not be kept as a finding")
+                .contains("Findings (F)");
         assertThat(view(number).progress().isConfirmed(step.id())).isTrue();
         assertThat(view(number).judgement().findings()).isEmpty();
     }
 
     @Test
-    @DisplayName("Play that was no play is taken back with its step: no finding, no bush, nothing to wait for; a kit counted, taken back and counted again is there once")
+    @DisplayName(
+            "Play that was no play is taken back with its step: no finding, no bush, nothing to wait for; a kit counted, taken back and counted again is there once")
     void takenBack() {
         Valve valve = valves.save(TestSite.valve("SW-004", Drive.NC));
-        int number = begun(valve, planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow());
+        int number = begun(
+                valve,
+                planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow());
         upTo(number, "count-kit");
         confirm(number, Map.of());
         List<CountedIn> counted = view(number).countedIn();
-        assertThat(service.takeBack(number, UUID.randomUUID(), "Another kit lies here").went()).isTrue();
+        assertThat(service.takeBack(number, UUID.randomUUID(), "Another kit lies here")
+                        .went())
+                .isTrue();
         assertThat(view(number).countedIn()).isEmpty();
         confirm(number, Map.of());
         assertThat(view(number).countedIn()).hasSameSizeAs(counted).isNotEmpty();
@@ -161,59 +197,103 @@ class SeveralWorksTest {
         List<String> before = view(number).progress().procedure().renews();
         confirm(number, Map.of(StepForm.READING + "bush-play", "play"));
         assertThat(view(number).job().waitsFor()).contains("bush");
-        assertThat(service.takeBack(number, UUID.randomUUID(), "Tapped beside it").went()).isTrue();
+        assertThat(service.takeBack(number, UUID.randomUUID(), "Tapped beside it")
+                        .went())
+                .isTrue();
         assertThat(view(number).judgement().findings()).isEmpty();
-        assertThat(view(number).progress().procedure().renews()).isEqualTo(before).doesNotContain("bush");
+        assertThat(view(number).progress().procedure().renews())
+                .isEqualTo(before)
+                .doesNotContain("bush");
         assertThat(view(number).job().waitsFor()).isEmpty();
-        assertThat(view(number).entries()).as("the record keeps all of it").extracting(JobEntry::event).hasAtLeastOneElementOfType(JobEvent.Found.class).hasAtLeastOneElementOfType(JobEvent.TakenBack.class);
+        assertThat(view(number).entries())
+                .as("the record keeps all of it")
+                .extracting(JobEntry::event)
+                .hasAtLeastOneElementOfType(JobEvent.Found.class)
+                .hasAtLeastOneElementOfType(JobEvent.TakenBack.class);
         toTheEnd(number);
         assertThat(view(number).progress().hindrances()).isEmpty();
     }
 
     @Test
-    @DisplayName("A new valve's job is worked and closed on the bench: no energy of the line, nothing changed of the valve on record, a job of its own; looks that are due stay due")
+    @DisplayName(
+            "A new valve's job is worked and closed on the bench: no energy of the line, nothing changed of the valve on record, a job of its own; looks that are due stay due")
     void newValve() {
         Valve valve = valves.save(TestSite.of("SW-005", "fen-l-100", Map.of()));
         Optional<LocalDate> due = valve.nextDue();
-        rechecks.save(Recheck.raised(valve, Optional.empty(), "Re-tighten check of the flange bolts", LocalDate.now(), LocalDate.now()));
-        assertThat(planning.work(valve, List.of("fit-new-valve", "inspect"), List.of())).isEmpty();
-        int number = begun(valve, planning.work(valve, "fit-new-valve", Optional.empty()).orElseThrow());
-        int other = planning.keep(valve, planning.work(valve, "inspect", Optional.empty()).orElseThrow(), LocalDate.now(), tessa()).number();
+        rechecks.save(Recheck.raised(
+                valve, Optional.empty(), "Re-tighten check of the flange bolts", LocalDate.now(), LocalDate.now()));
+        assertThat(planning.work(valve, List.of("fit-new-valve", "inspect"), List.of()))
+                .isEmpty();
+        int number = begun(
+                valve, planning.work(valve, "fit-new-valve", Optional.empty()).orElseThrow());
+        int other = planning.keep(
+                        valve,
+                        planning.work(valve, "inspect", Optional.empty()).orElseThrow(),
+                        LocalDate.now(),
+                        tessa())
+                .number();
         assertThat(service.start(other, UUID.randomUUID()).trouble()).contains("Another job on SW-005 is on the bench");
-        assertThat(view(number).progress().bench().place("valve")).as("it lies ready before anybody says so").isEqualTo(Place.CLOTH);
+        assertThat(view(number).progress().bench().place("valve"))
+                .as("it lies ready before anybody says so")
+                .isEqualTo(Place.CLOTH);
         assertThat(EnergyPlate.of(view(number))).noneMatch(EnergyPlate::live);
         toTheEnd(number);
         assertThat(view(number).progress().hindrances()).isEmpty();
-        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("0", "0", "")).went()).isTrue();
+        assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("0", "0", ""))
+                        .went())
+                .isTrue();
         assertThat(valves.findByTagIgnoreCase("SW-005").orElseThrow().nextDue()).isEqualTo(due);
-        assertThat(rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id())).extracting(Recheck::name).containsExactly("Re-tighten check of the flange bolts");
-        assertThat(planning.derive(valve, planning.work(valve, "inspect", Optional.empty()).orElseThrow()).carried()).as("the valve in the line is as it was").isEmpty();
+        assertThat(rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()))
+                .extracting(Recheck::name)
+                .containsExactly("Re-tighten check of the flange bolts");
+        assertThat(planning.derive(
+                                valve,
+                                planning.work(valve, "inspect", Optional.empty())
+                                        .orElseThrow())
+                        .carried())
+                .as("the valve in the line is as it was")
+                .isEmpty();
         assertThat(view(number).ending()).isEqualTo("closed, ready for its line");
         assertThat(valves.findByTagIgnoreCase("SW-005").orElseThrow().state()).isEqualTo(ValveState.IN_SERVICE);
     }
 
     @Test
-    @DisplayName("A valve in pieces stays so while a new one is made ready for its place; a new one's job that is stopped takes nothing out of service")
+    @DisplayName(
+            "A valve in pieces stays so while a new one is made ready for its place; a new one's job that is stopped takes nothing out of service")
     void newValveBesideOneInPieces() {
         Valve valve = valves.save(TestSite.of("SW-007", "fen-l-100", Map.of()));
-        int stopped = begun(valve, planning.work(valve, "inspect", Optional.empty()).orElseThrow());
+        int stopped =
+                begun(valve, planning.work(valve, "inspect", Optional.empty()).orElseThrow());
         upTo(stopped, "put-valve-in-line");
-        assertThat(service.stop(stopped, UUID.randomUUID(), "Liner torn, a new one is wanted").went()).isTrue();
+        assertThat(service.stop(stopped, UUID.randomUUID(), "Liner torn, a new one is wanted")
+                        .went())
+                .isTrue();
         Work work = planning.work(valve, "fit-new-valve", Optional.empty()).orElseThrow();
         for (boolean whole : List.of(false, true)) {
             int number = begun(valves.findByTagIgnoreCase("SW-007").orElseThrow(), work);
-            assertThat(view(number).progress().bench().cloth()).extracting(Part::id).contains("actuator");
+            assertThat(view(number).progress().bench().cloth())
+                    .extracting(Part::id)
+                    .contains("actuator");
             confirm(number, Map.of());
             if (whole) {
                 toTheEnd(number);
-                assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("0", "0", "")).went()).isTrue();
+                assertThat(service.close(number, UUID.randomUUID(), BenchRun.closing("0", "0", ""))
+                                .went())
+                        .isTrue();
             } else {
-                assertThat(service.stop(number, UUID.randomUUID(), "Gearbox of another size").went()).isTrue();
+                assertThat(service.stop(number, UUID.randomUUID(), "Gearbox of another size")
+                                .went())
+                        .isTrue();
                 assertThat(view(number).ending()).isEqualTo("stopped, left as it lies");
             }
             Valve now = valves.findByTagIgnoreCase("SW-007").orElseThrow();
             assertThat(now.state()).as("as the first job left it").isEqualTo(ValveState.OUT_OF_SERVICE);
-            assertThat(planning.derive(now, planning.work(now, "inspect", Optional.empty()).orElseThrow()).carried()).isNotEmpty();
+            assertThat(planning.derive(
+                                    now,
+                                    planning.work(now, "inspect", Optional.empty())
+                                            .orElseThrow())
+                            .carried())
+                    .isNotEmpty();
         }
     }
 
@@ -224,30 +304,66 @@ class SeveralWorksTest {
         for (String name : List.of("Oil the actuator", "Re-tighten check of the body clamp")) {
             rechecks.save(Recheck.raised(valve, Optional.empty(), name, LocalDate.now(), LocalDate.now()));
         }
-        int oiling = begun(valve, planning.work(valve, "oil-actuator", Optional.empty()).orElseThrow());
+        int oiling = begun(
+                valve, planning.work(valve, "oil-actuator", Optional.empty()).orElseThrow());
         toTheEnd(oiling);
-        assertThat(service.close(oiling, UUID.randomUUID(), BenchRun.closing("0", "0", "")).went()).isTrue();
+        assertThat(service.close(oiling, UUID.randomUUID(), BenchRun.closing("0", "0", ""))
+                        .went())
+                .isTrue();
         List<Recheck> open = rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id());
-        assertThat(open).extracting(Recheck::name).containsExactlyInAnyOrder("Re-tighten check of the body clamp", "Oil the actuator");
-        assertThat(open.stream().filter(r -> r.name().equals("Oil the actuator")).findFirst().orElseThrow().dueOn()).as("in the sheet's interval").isEqualTo(LocalDate.now().plusDays(365));
+        assertThat(open)
+                .extracting(Recheck::name)
+                .containsExactlyInAnyOrder("Re-tighten check of the body clamp", "Oil the actuator");
+        assertThat(open.stream()
+                        .filter(r -> r.name().equals("Oil the actuator"))
+                        .findFirst()
+                        .orElseThrow()
+                        .dueOn())
+                .as("in the sheet's interval")
+                .isEqualTo(LocalDate.now().plusDays(365));
     }
 
     @Test
-    @DisplayName("A step that took longer each time is said to take longer here; one that took as long as its sheet says is not")
+    @DisplayName(
+            "A step that took longer each time is said to take longer here; one that took as long as its sheet says is not")
     void usualTimes() {
         Valve valve = valves.save(TestSite.of("SW-003", "kule-80", Map.of("drive", "NC")));
-        Work work = planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow();
-        Step slow = planning.derive(valve, work).procedure().steps().stream().filter(s -> s.operation().equals("take-out-valve")).findFirst().orElseThrow();
+        Work work =
+                planning.work(valve, "renew-product-seals", Optional.empty()).orElseThrow();
+        Step slow = planning.derive(valve, work).procedure().steps().stream()
+                .filter(s -> s.operation().equals("take-out-valve"))
+                .findFirst()
+                .orElseThrow();
         for (int i = 0; i < 4; i++) {
             Instant began = Instant.now().minus(30 + i, ChronoUnit.DAYS);
-            past.enter("SW-003", work, new PastJobs.Past(tessa(), began, Integer.MAX_VALUE, Optional.empty(), "L-1", JudgingTest::asIntended, UUID::randomUUID, Map.of(), Map.of(), Optional.empty(), Map.of(), Map.of("take-out-valve", 3.0)));
+            past.enter(
+                    "SW-003",
+                    work,
+                    new PastJobs.Past(
+                            tessa(),
+                            began,
+                            Integer.MAX_VALUE,
+                            Optional.empty(),
+                            "L-1",
+                            JudgingTest::asIntended,
+                            UUID::randomUUID,
+                            Map.of(),
+                            Map.of(),
+                            Optional.empty(),
+                            Map.of(),
+                            Map.of("take-out-valve", 3.0)));
         }
         // sheet · 3^(4/8)
         assertThat(times.of("kule-80", slow).times()).isEqualTo(4);
         assertThat(times.of("kule-80", slow).minutes()).isBetween(slow.minutes() * 1.6, slow.minutes() * 1.8);
         assertThat(times.said("kule-80", slow)).contains("here usually").contains("4 times");
-        assertThat(List.of("take-out-valve", "take-out-valve-2", "more12-take-out-valve", "way7-take-out-valve-3")).extracting(UsualTimes::operation).containsOnly("take-out-valve");
-        Step usual = planning.derive(valve, work).procedure().steps().stream().filter(s -> s.operation().equals("lock-line")).findFirst().orElseThrow();
+        assertThat(List.of("take-out-valve", "take-out-valve-2", "more12-take-out-valve", "way7-take-out-valve-3"))
+                .extracting(UsualTimes::operation)
+                .containsOnly("take-out-valve");
+        Step usual = planning.derive(valve, work).procedure().steps().stream()
+                .filter(s -> s.operation().equals("lock-line"))
+                .findFirst()
+                .orElseThrow();
         assertThat(times.said("kule-80", usual)).doesNotContain("here usually");
     }
 }

@@ -21,7 +21,8 @@ import org.junit.jupiter.api.extension.ExtendWith;
 class SlowNetworkTest {
 
     @Test
-    @DisplayName("Gaps typed fast on a slow network, then Done: the confirmation is not pushed aside by the answers still under way")
+    @DisplayName(
+            "Gaps typed fast on a slow network, then Done: the confirmation is not pushed aside by the answers still under way")
     void fastOnASlowNetwork(Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(page);
@@ -37,7 +38,8 @@ class SlowNetworkTest {
     }
 
     @Test
-    @DisplayName("A reading typed and Enter pressed while it is still being judged: the button is not locked by the judging")
+    @DisplayName(
+            "A reading typed and Enter pressed while it is still being judged: the button is not locked by the judging")
     void enterWhileJudging(Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(page);
@@ -59,7 +61,8 @@ class SlowNetworkTest {
     }
 
     @Test
-    @DisplayName("A size typed while the answer to an earlier choice is still on its way: the page ends with what was typed last, and says what is wrong with it")
+    @DisplayName(
+            "A size typed while the answer to an earlier choice is still on its way: the page ends with what was typed last, and says what is wrong with it")
     void typedBeforeTheAnswer(Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(page);
@@ -77,7 +80,8 @@ class SlowNetworkTest {
         page.waitForCondition(() -> held.get() != null);
         page.locator("#where").fill("upper edge");
         page.locator("#size").fill("abc");
-        // longer than it waits before it asks: were it not made to wait for the first answer, it would be answered now and overwritten afterwards
+        // longer than it waits before it asks: were it not made to wait for the first answer, it would be answered now
+        // and overwritten afterwards
         page.waitForTimeout(700);
         held.get().resume();
         assertThat(page.locator("#decided .trouble")).containsText("abc");
@@ -98,15 +102,17 @@ class SlowNetworkTest {
                 sent.add(request.url());
             }
         });
-        page.evaluate("() => { const plan = [...document.querySelectorAll('button')].find(b => b.textContent.includes('Plan this job')); plan.click(); setTimeout(() => plan.click(), 10); }");
+        page.evaluate(
+                "() => { const plan = [...document.querySelectorAll('button')].find(b => b.textContent.includes('Plan this job')); plan.click(); setTimeout(() => plan.click(), 10); }");
         page.waitForURL("**/jobs/*");
         assertEquals(1, sent.size());
     }
 
     /** Every answer to a reading takes 0.9 s on its way. */
     private static void slowJudging(Page page) {
-        page.evaluate("() => { const open = XMLHttpRequest.prototype.open, send = XMLHttpRequest.prototype.send;"
-                + " XMLHttpRequest.prototype.open = function(m, url, ...rest) { this.slow = String(url).includes('/judge'); return open.call(this, m, url, ...rest); };"
-                + " XMLHttpRequest.prototype.send = function(body) { this.slow ? setTimeout(() => send.call(this, body), 900) : send.call(this, body); }; }");
+        page.evaluate(
+                "() => { const open = XMLHttpRequest.prototype.open, send = XMLHttpRequest.prototype.send;"
+                        + " XMLHttpRequest.prototype.open = function(m, url, ...rest) { this.slow = String(url).includes('/judge'); return open.call(this, m, url, ...rest); };"
+                        + " XMLHttpRequest.prototype.send = function(body) { this.slow ? setTimeout(() => send.call(this, body), 900) : send.call(this, body); }; }");
     }
 }

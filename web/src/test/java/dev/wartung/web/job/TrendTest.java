@@ -38,9 +38,17 @@ class TrendTest {
         int job = bench.begin(tag, "inspect", "tessa");
         while (bench.current(job).isPresent()) {
             Step step = bench.current(job).orElseThrow();
-            Map<String, String> typed = JobServiceTest.goodAnswers(service.view(job).orElseThrow(), step);
-            step.asks().stream().filter(a -> a.dimension().filter(d -> d == Dimension.TEMPERATURE).isPresent()).forEach(a -> typed.put(StepForm.READING + a.id(), temperature));
-            MockHttpServletRequestBuilder request = post("/jobs/" + job + "/steps/" + step.id()).param("entryId", UUID.randomUUID().toString()).with(user("tessa").roles("TECHNICIAN")).with(csrf());
+            Map<String, String> typed =
+                    JobServiceTest.goodAnswers(service.view(job).orElseThrow(), step);
+            step.asks().stream()
+                    .filter(a -> a.dimension()
+                            .filter(d -> d == Dimension.TEMPERATURE)
+                            .isPresent())
+                    .forEach(a -> typed.put(StepForm.READING + a.id(), temperature));
+            MockHttpServletRequestBuilder request = post("/jobs/" + job + "/steps/" + step.id())
+                    .param("entryId", UUID.randomUUID().toString())
+                    .with(user("tessa").roles("TECHNICIAN"))
+                    .with(csrf());
             typed.forEach(request::param);
             web.perform(request).andExpect(status().isOk());
         }
@@ -48,23 +56,43 @@ class TrendTest {
     }
 
     private int looks(String tag) {
-        Integer count = jdbc.queryForObject("select count(*) from recheck r join valve v on v.id = r.valve_id where v.tag = ? and r.name like 'Look why it changed: %' and r.done_on is null", Integer.class, tag);
+        Integer count = jdbc.queryForObject(
+                "select count(*) from recheck r join valve v on v.id = r.valve_id where v.tag = ? and r.name like 'Look why it changed: %' and r.done_on is null",
+                Integer.class, tag);
         return count == null ? 0 : count;
     }
 
     @Test
-    @DisplayName("Proving runs count too: when a valve needs more air than it did, and goes on so, a look is raised once, with its pressures drawn")
+    @DisplayName(
+            "Proving runs count too: when a valve needs more air than it did, and goes on so, a look is raised once, with its pressures drawn")
     void runs() throws Exception {
         for (String first : new String[] {"3.2", "3.25", "3.22", "3.18", "3.24", "3.21", "3.62", "3.65", "3.6"}) {
             if (first.equals("3.62")) {
                 assertThat(looks("TS-027")).as("steady").isZero();
             }
-            web.perform(post("/valves/TS-027/prove/by-hand").param("first", first + " bar").param("full", "4.1 bar").param("away", "0.8").param("went", "closed").param("switches", "yes").with(user("tessa").roles("TECHNICIAN")).with(csrf()))
+            web.perform(post("/valves/TS-027/prove/by-hand")
+                            .param("first", first + " bar")
+                            .param("full", "4.1 bar")
+                            .param("away", "0.8")
+                            .param("went", "closed")
+                            .param("switches", "yes")
+                            .with(user("tessa").roles("TECHNICIAN"))
+                            .with(csrf()))
                     .andExpect(status().is3xxRedirection());
         }
         assertThat(looks("TS-027")).isEqualTo(1);
-        String page = web.perform(get("/valves/TS-027/trends").with(user("tessa"))).andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
-        assertThat(page).contains("Air at first movement").contains("changed after 6 runs").contains("9 runs").contains("Time with air").contains(">0.8<").contains(">s<");
+        String page = web.perform(get("/valves/TS-027/trends").with(user("tessa")))
+                .andExpect(status().isOk())
+                .andReturn()
+                .getResponse()
+                .getContentAsString();
+        assertThat(page)
+                .contains("Air at first movement")
+                .contains("changed after 6 runs")
+                .contains("9 runs")
+                .contains("Time with air")
+                .contains(">0.8<")
+                .contains(">s<");
     }
 
     @Test
@@ -78,7 +106,11 @@ class TrendTest {
             job("TS-026", temperature);
         }
         assertThat(looks("TS-026")).isEqualTo(1);
-        String page = web.perform(get("/valves/TS-026/trends").with(user("tessa"))).andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
+        String page = web.perform(get("/valves/TS-026/trends").with(user("tessa")))
+                .andExpect(status().isOk())
+                .andReturn()
+                .getResponse()
+                .getContentAsString();
         assertThat(page).contains("changed after 6 jobs").contains("figure trend");
         web.perform(get("/valves/NO-SUCH/trends").with(user("tessa"))).andExpect(status().isNotFound());
     }

@@ -123,7 +123,8 @@ class WholeJobTest {
         page.fill("[name='reason.body-clamp-torque']", "Wrench slipped, seal looked at, no damage");
         page.click("#done");
         assertThat(page.locator(".second .trouble")).containsText("second person");
-        assertThat(page.locator("[name='reason.body-clamp-torque']")).hasValue("Wrench slipped, seal looked at, no damage");
+        assertThat(page.locator("[name='reason.body-clamp-torque']"))
+                .hasValue("Wrench slipped, seal looked at, no damage");
         // one's own name is not a second person
         page.fill("[name='second.name']", "tessa");
         page.fill("[name='second.password']", TestSite.PASSWORD);
@@ -144,13 +145,15 @@ class WholeJobTest {
         page.fill("#close-second-password", TestSite.PASSWORD);
         page.click("#done");
         page.click("text=Service report");
-        assertThat(page.locator(".report")).containsText("Wrench slipped, seal looked at, no damage (agreed: Theo Technician)");
+        assertThat(page.locator(".report"))
+                .containsText("Wrench slipped, seal looked at, no damage (agreed: Theo Technician)");
         assertThat(page.locator(".report .notable").first()).containsText("Drain cock drips");
         assertThat(page.locator(".report .notable").nth(1)).containsText("Reading failed");
     }
 
     @Test
-    @DisplayName("A second person is told who holds the bench, watches it move, and may take over; the first then loses nothing typed")
+    @DisplayName(
+            "A second person is told who holds the bench, watches it move, and may take over; the first then loses nothing typed")
     void twoPeople(Address at, Browser browser) {
         Page first = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(first);
@@ -172,7 +175,8 @@ class WholeJobTest {
     }
 
     @Test
-    @DisplayName("Logged out in the middle: it is said, what was typed is kept, and after logging in the job goes on where it was")
+    @DisplayName(
+            "Logged out in the middle: it is said, what was typed is kept, and after logging in the job goes on where it was")
     void expiredSession(Address at, Browser browser, JdbcTemplate jdbc) {
         Page page = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(page);
@@ -194,7 +198,8 @@ class WholeJobTest {
     }
 
     @Test
-    @DisplayName("Without a network it is said, nothing typed is lost, and pressing again when it is back confirms once")
+    @DisplayName(
+            "Without a network it is said, nothing typed is lost, and pressing again when it is back confirms once")
     void connectionLost(Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(page);
@@ -213,7 +218,8 @@ class WholeJobTest {
     }
 
     @Test
-    @DisplayName("Another device continues exactly; stopped with parts on the cloth the valve is out of service; the next job begins from there")
+    @DisplayName(
+            "Another device continues exactly; stopped with parts on the cloth the valve is out of service; the next job begins from there")
     void stopAndTakeUp(Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(page);
@@ -243,7 +249,8 @@ class WholeJobTest {
     }
 
     @Test
-    @DisplayName("Closing up from the middle leads back to a closed valve; the last step can be taken back with a reason")
+    @DisplayName(
+            "Closing up from the middle leads back to a closed valve; the last step can be taken back with a reason")
     void closeUpAndTakeBack(Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(page);

@@ -16,7 +16,10 @@ import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
-/** The Lab through the browser: it answers as one types, refuses nonsense beside its field, and its address says everything. */
+/**
+ * The Lab through the browser: it answers as one types, refuses nonsense beside its field, and its address says
+ * everything.
+ */
 @ExtendWith({RunningApplication.class, Browser.class})
 class LabPagesTest {
 
@@ -42,7 +45,8 @@ class LabPagesTest {
     }
 
     @Test
-    @DisplayName("Gaps typed on the picture are answered at once; a gap that cannot be is refused there and nothing is lost")
+    @DisplayName(
+            "Gaps typed on the picture are answered at once; a gap that cannot be is refused there and nothing is lost")
     void mapping(Address address, Browser browser) {
         Page page = browser.loggedIn(address.base(), "tessa");
         go(page, "/lab/diaphragm-map");
@@ -77,7 +81,8 @@ class LabPagesTest {
         Page other = browser.loggedIn(address.base(), "theo");
         go(other, "/me");
         other.getByText("US: in, lbf·in, psi").click();
-        other.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep")).click();
+        other.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep"))
+                .click();
         assertThat(other.getByRole(AriaRole.STATUS)).containsText("Kept");
         usableByAll(other);
         go(other, "/lab/bolt-up");

@@ -31,7 +31,11 @@ class LifePagesTest {
     }
 
     private String page(String path) throws Exception {
-        return web.perform(get(path).with(user("pia").roles("PLANNER"))).andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
+        return web.perform(get(path).with(user("pia").roles("PLANNER")))
+                .andExpect(status().isOk())
+                .andReturn()
+                .getResponse()
+                .getContentAsString();
     }
 
     /** Pieces of a part that failed at such ages, looked at as they came out. */
@@ -42,33 +46,73 @@ class LifePagesTest {
             long days = Math.max(5, Math.round(300 * Math.pow(-Math.log(1 - random.nextDouble()), 1 / shape)));
             String tag = String.format("TS-%03d", 1 + i % 28);
             TestSite.pastJob(jdbc, tag, 5000 + i);
-            jdbc.update("insert into fitted_part (valve_id, part, article, material, lot, fitted_on, removed_on, job_number) select id, ?, 'K50-10E', 'EPDM', 'L', ?, ?, ? from valve where tag = ?", part,
-                    out.minusDays(i * 3L + days), out.minusDays(i * 3L), 5000 + i, tag);
-            jdbc.update("""
+            jdbc.update(
+                    "insert into fitted_part (valve_id, part, article, material, lot, fitted_on, removed_on, job_number) select id, ?, 'K50-10E', 'EPDM', 'L', ?, ?, ? from valve where tag = ?",
+                    part,
+                    out.minusDays(i * 3L + days),
+                    out.minusDays(i * 3L),
+                    5000 + i,
+                    tag);
+            jdbc.update(
+                    """
                     insert into old_seal (id, valve_id, job_number, part, part_name, article, material, appearance, note, by_id, at)
-                    select gen_random_uuid(), v.id, ?, ?, 'x', 'K50-10E', 'EPDM', ?, '', a.id, ? from valve v, account a where v.tag = ? and a.username = 'tessa'""", 5000 + i, part, appearance,
-                    Timestamp.valueOf(out.minusDays(i * 3L).atTime(10, 0)), tag);
+                    select gen_random_uuid(), v.id, ?, ?, 'x', 'K50-10E', 'EPDM', ?, '', a.id, ? from valve v, account a where v.tag = ? and a.username = 'tessa'""",
+                    5000 + i,
+                    part,
+                    appearance,
+                    Timestamp.valueOf(out.minusDays(i * 3L).atTime(10, 0)),
+                    tag);
         }
     }
 
     @Test
-    @DisplayName("Wear with enough failures gives an interval, which becomes the rule by a planner's signature; few failures are said to be few")
+    @DisplayName(
+            "Wear with enough failures gives an interval, which becomes the rule by a planner's signature; few failures are said to be few")
     void interval() throws Exception {
         failed("plug-seal", "hard", 3.5, 27, 4);
         failed("stem-seal", "hard", 3, 2, 5);
         assertThat(page("/life")).contains("plug seal, EPDM").contains("stem seal, EPDM");
         String few = page("/life/of?part=stem-seal&material=EPDM&family=single-seat&area=Test area");
-        assertThat(few).contains("Not enough data to go by: about 3 failures more").doesNotContain("Make it the rule");
+        assertThat(few)
+                .contains("Not enough data to go by: about 3 failures more")
+                .doesNotContain("Make it the rule");
         String of = "/life/of?part=plug-seal&material=EPDM&family=single-seat&area=Test area";
-        assertThat(page(of)).contains(": wear").contains("months").contains("Make it the rule").contains("<svg class=\"figure life\"");
+        assertThat(page(of))
+                .contains(": wear")
+                .contains("months")
+                .contains("Make it the rule")
+                .contains("<svg class=\"figure life\"");
         assertThat(page(of + "&cost=much")).contains("A number, for instance 10");
         assertThat(page(of + "&cost=0.5")).contains("More than 1");
-        assertThat(web.perform(post("/life/accept").param("part", "plug-seal").param("material", "EPDM").param("family", "single-seat").param("area", "Test area").param("password", "wrong")
-                .with(user("pia").roles("PLANNER")).with(csrf())).andReturn().getResponse().getContentAsString()).contains("That is not your password");
-        assertThat(jdbc.queryForObject("select count(*) from service_rule", Integer.class)).isZero();
-        web.perform(post("/life/accept").param("part", "plug-seal").param("material", "EPDM").param("family", "single-seat").param("area", "Test area").param("cost", "10").param("password", TestSite.PASSWORD)
-                .with(user("pia").roles("PLANNER")).with(csrf())).andExpect(status().is3xxRedirection());
-        assertThat(jdbc.queryForObject("select months from service_rule where type_id = 'kolm-50' and area = 'Test area'", Integer.class)).isBetween(2, 9);
-        web.perform(get("/life/of?part=nothing&material=x&family=y&area=z").with(user("pia"))).andExpect(status().isNotFound());
+        assertThat(web.perform(post("/life/accept")
+                                .param("part", "plug-seal")
+                                .param("material", "EPDM")
+                                .param("family", "single-seat")
+                                .param("area", "Test area")
+                                .param("password", "wrong")
+                                .with(user("pia").roles("PLANNER"))
+                                .with(csrf()))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .contains("That is not your password");
+        assertThat(jdbc.queryForObject("select count(*) from service_rule", Integer.class))
+                .isZero();
+        web.perform(post("/life/accept")
+                        .param("part", "plug-seal")
+                        .param("material", "EPDM")
+                        .param("family", "single-seat")
+                        .param("area", "Test area")
+                        .param("cost", "10")
+                        .param("password", TestSite.PASSWORD)
+                        .with(user("pia").roles("PLANNER"))
+                        .with(csrf()))
+                .andExpect(status().is3xxRedirection());
+        assertThat(jdbc.queryForObject(
+                        "select months from service_rule where type_id = 'kolm-50' and area = 'Test area'",
+                        Integer.class))
+                .isBetween(2, 9);
+        web.perform(get("/life/of?part=nothing&material=x&family=y&area=z").with(user("pia")))
+                .andExpect(status().isNotFound());
     }
 }

@@ -29,8 +29,10 @@ import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /**
- * Fifty technicians at once on a big site, against the packaged application in a process of its own with the start script's settings. Not a test: {@code ./wartung benchmark load}
- * runs it, with the jar in {@code wartung.app}. Each thinks for three seconds on average between two requests, which is many times faster than hands at a vice.
+ * Fifty technicians at once on a big site, against the packaged application in a process of its own with the start
+ * script's settings. Not a test: {@code ./wartung benchmark load}
+ * runs it, with the jar in {@code wartung.app}. Each thinks for three seconds on average between two requests, which is
+ * many times faster than hands at a vice.
  */
 class FiftyTechnicians {
 
@@ -56,11 +58,13 @@ class FiftyTechnicians {
         Path classes = app.resolveSibling("load-classes.jsa");
         Files.deleteIfExists(classes);
         Path log = Files.createTempFile("load", ".log");
-        Instance first = new Instance(port(), log, List.of("-XX:ArchiveClassesAtExit=" + classes, "-jar", app.toString()), List.of());
+        Instance first = new Instance(
+                port(), log, List.of("-XX:ArchiveClassesAtExit=" + classes, "-jar", app.toString()), List.of());
         first.start();
         first.awaitUp();
         first.end();
-        Instance instance = new Instance(port(), log, List.of("-XX:SharedArchiveFile=" + classes, "-jar", app.toString()), List.of());
+        Instance instance = new Instance(
+                port(), log, List.of("-XX:SharedArchiveFile=" + classes, "-jar", app.toString()), List.of());
         long from = System.nanoTime();
         instance.start();
         instance.awaitUp();
@@ -75,7 +79,8 @@ class FiftyTechnicians {
     }
 
     private static Prepared prepare() throws Exception {
-        try (ConfigurableApplicationContext context = WartungApplication.toRun().run("--server.port=0", "--wartung.demo=true", BigSite.PATIENT)) {
+        try (ConfigurableApplicationContext context =
+                WartungApplication.toRun().run("--server.port=0", "--wartung.demo=true", BigSite.PATIENT)) {
             TestSite.load(context);
             // its valves are copies of this one
             Rehearsal rehearsed = Rehearsal.of(context, "CU-201", WORK, "tessa");
@@ -95,7 +100,9 @@ class FiftyTechnicians {
         }
     }
 
-    private static List<Timed> work(Instance instance, Prepared prepared, int hands, int seconds, int warmSeconds, double thinkMs) throws Exception {
+    private static List<Timed> work(
+            Instance instance, Prepared prepared, int hands, int seconds, int warmSeconds, double thinkMs)
+            throws Exception {
         ConcurrentLinkedQueue<Timed> timed = new ConcurrentLinkedQueue<>();
         ExecutorService at = Executors.newFixedThreadPool(hands);
         long begin = System.nanoTime();
@@ -175,12 +182,21 @@ class FiftyTechnicians {
             String path = "/jobs/" + jobs.get(job);
             time("bench: the job's page", () -> technician.get(path));
             if (step < 0) {
-                time("bench: job started", () -> technician.post(path + "/start", Map.of("entryId", UUID.randomUUID().toString())));
+                time(
+                        "bench: job started",
+                        () -> technician.post(
+                                path + "/start",
+                                Map.of("entryId", UUID.randomUUID().toString())));
             } else if (step < prepared.rehearsed().steps().size()) {
                 Rehearsal.Typed typed = prepared.rehearsed().steps().get(step);
-                time("bench: step confirmed", () -> technician.post(path + "/steps/" + typed.step(), signed(typed.fields())));
+                time(
+                        "bench: step confirmed",
+                        () -> technician.post(path + "/steps/" + typed.step(), signed(typed.fields())));
             } else {
-                time("bench: job closed and signed", () -> technician.post(path + "/close", signed(prepared.rehearsed().closing())));
+                time(
+                        "bench: job closed and signed",
+                        () -> technician.post(
+                                path + "/close", signed(prepared.rehearsed().closing())));
                 job++;
                 step = -2;
             }
@@ -207,18 +223,44 @@ class FiftyTechnicians {
         }
     }
 
-    private static void print(Instance instance, double startSeconds, List<Timed> alone, List<Timed> all) throws IOException {
+    private static void print(Instance instance, double startSeconds, List<Timed> alone, List<Timed> all)
+            throws IOException {
         System.out.printf(Locale.ROOT, "%nMachine: %s%n", machine());
-        System.out.printf(Locale.ROOT, "Start to first page, warm: %.1f s. Most memory of the application's process: %.0f MiB.%n", startSeconds, instance.mostMemoryMib());
+        System.out.printf(
+                Locale.ROOT,
+                "Start to first page, warm: %.1f s. Most memory of the application's process: %.0f MiB.%n",
+                startSeconds,
+                instance.mostMemoryMib());
         long errors = all.stream().filter(t -> t.status() >= 400).count();
-        System.out.printf(Locale.ROOT, "%d technicians, %d s: %d requests, %.1f a second, %d errors. 95th %.0f ms; one technician alone %.0f ms: %.1f times.%n%n", HANDS, SECONDS, all.size(), all.size() / (double) SECONDS, errors,
-                at(all, 0.95), at(alone, 0.95), at(all, 0.95) / at(alone, 0.95));
+        System.out.printf(
+                Locale.ROOT,
+                "%d technicians, %d s: %d requests, %.1f a second, %d errors. 95th %.0f ms; one technician alone %.0f ms: %.1f times.%n%n",
+                HANDS,
+                SECONDS,
+                all.size(),
+                all.size() / (double) SECONDS,
+                errors,
+                at(all, 0.95),
+                at(alone, 0.95),
+                at(all, 0.95) / at(alone, 0.95));
         System.out.printf("| Request | how many | median | 95th | slowest |%n|---|---|---|---|---|%n");
         TreeMap<String, List<Timed>> kinds = new TreeMap<>();
         all.forEach(t -> kinds.computeIfAbsent(t.kind(), k -> new ArrayList<>()).add(t));
         kinds.put("all", all);
-        kinds.forEach((kind, of) -> System.out.printf(Locale.ROOT, "| %s | %d | %.0f ms | %.0f ms | %.0f ms |%n", kind, of.size(), at(of, 0.5), at(of, 0.95), at(of, 1)));
-        all.stream().filter(t -> t.status() >= 400).map(Timed::toString).distinct().limit(10).forEach(System.out::println);
+        kinds.forEach((kind, of) -> System.out.printf(
+                Locale.ROOT,
+                "| %s | %d | %.0f ms | %.0f ms | %.0f ms |%n",
+                kind,
+                of.size(),
+                at(of, 0.5),
+                at(of, 0.95),
+                at(of, 1)));
+        all.stream()
+                .filter(t -> t.status() >= 400)
+                .map(Timed::toString)
+                .distinct()
+                .limit(10)
+                .forEach(System.out::println);
     }
 
     private static double at(List<Timed> timed, double share) {
@@ -227,8 +269,12 @@ class FiftyTechnicians {
     }
 
     private static String machine() throws IOException {
-        List<String> cpu = Files.readAllLines(Path.of("/proc/cpuinfo")).stream().filter(l -> l.startsWith("model name")).map(l -> l.replaceAll(".*: ", "")).toList();
+        List<String> cpu = Files.readAllLines(Path.of("/proc/cpuinfo")).stream()
+                .filter(l -> l.startsWith("model name"))
+                .map(l -> l.replaceAll(".*: ", ""))
+                .toList();
         String memory = Files.readAllLines(Path.of("/proc/meminfo")).get(0).replaceAll("\\D", "");
-        return cpu.size() + " × " + cpu.stream().findFirst().orElse("unknown processor") + ", " + Long.parseLong(memory) / 1024 / 1024 + " GiB, Java " + System.getProperty("java.version");
+        return cpu.size() + " × " + cpu.stream().findFirst().orElse("unknown processor") + ", "
+                + Long.parseLong(memory) / 1024 / 1024 + " GiB, Java " + System.getProperty("java.version");
     }
 }

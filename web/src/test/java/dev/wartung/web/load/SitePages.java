@@ -13,7 +13,9 @@ import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
 
-/** How fast the pages of a big site answer, one after the other. Not a test: {@code ./wartung benchmark site} runs it. */
+/**
+ * How fast the pages of a big site answer, one after the other. Not a test: {@code ./wartung benchmark site} runs it.
+ */
 class SitePages {
 
     private static final int WARM = 40;
@@ -21,8 +23,15 @@ class SitePages {
 
     @Test
     void measure() throws Exception {
-        try (ConfigurableApplicationContext context = WartungApplication.toRun().run("--server.port=0", "--wartung.demo=true", BigSite.PATIENT)) {
-            Technician technician = new Technician("http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort(), "ivarga", "oat-and-spanner");
+        try (ConfigurableApplicationContext context =
+                WartungApplication.toRun().run("--server.port=0", "--wartung.demo=true", BigSite.PATIENT)) {
+            Technician technician = new Technician(
+                    "http://127.0.0.1:"
+                            + ((WebServerApplicationContext) context)
+                                    .getWebServer()
+                                    .getPort(),
+                    "ivarga",
+                    "oat-and-spanner");
             BigSite.make(context.getBean(JdbcTemplate.class));
             technician.login();
             Random random = new Random(5);
@@ -34,19 +43,24 @@ class SitePages {
             pages.put("trace of a lot", i -> "/stores/trace?lot=BL-" + random.nextInt(BigSite.VALVES / 4));
             pages.put("parts of a valve", i -> "/valves/B-" + random.nextInt(BigSite.VALVES) + "/parts");
             pages.put("today", i -> "/");
-            pages.put("lines map, an area", i -> "/lines?area=Area+" + random.nextInt(Math.max(1, BigSite.VALVES / 1000)));
+            pages.put(
+                    "lines map, an area",
+                    i -> "/lines?area=Area+" + random.nextInt(Math.max(1, BigSite.VALVES / 1000)));
             pages.put("due, a month", i -> "/calendar?month=2027-0" + (1 + random.nextInt(9)));
             pages.put("records, searched", i -> "/records?q=B-" + random.nextInt(BigSite.VALVES));
             pages.put("records, latest", i -> "/records");
             System.out.printf("%n| Page | median | 95th | slowest |%n|---|---|---|---|%n");
             for (Map.Entry<String, IntFunction<String>> page : pages.entrySet()) {
                 double[] ms = times(technician, page.getValue());
-                System.out.printf("| %s | %.0f ms | %.0f ms | %.0f ms |%n", page.getKey(), ms[ms.length / 2], ms[(int) (ms.length * 0.95)], ms[ms.length - 1]);
+                System.out.printf(
+                        "| %s | %.0f ms | %.0f ms | %.0f ms |%n",
+                        page.getKey(), ms[ms.length / 2], ms[(int) (ms.length * 0.95)], ms[ms.length - 1]);
             }
         }
     }
 
-    private static double[] times(Technician technician, IntFunction<String> path) throws IOException, InterruptedException {
+    private static double[] times(Technician technician, IntFunction<String> path)
+            throws IOException, InterruptedException {
         double[] ms = new double[MEASURED];
         for (int i = -WARM; i < MEASURED; i++) {
             String asked = path.apply(i);

@@ -20,14 +20,19 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
 
 /**
- * A simple balancer: each request to the next instance, whoever it comes from; to another one only if the first could not be reached at all. What breaks on the way is 502 to
+ * A simple balancer: each request to the next instance, whoever it comes from; to another one only if the first could
+ * not be reached at all. What breaks on the way is 502 to
  * whoever asked, who cannot know whether it was done.
  */
 final class Balancer implements AutoCloseable {
 
-    private static final Set<String> OWN = Set.of("connection", "content-length", "host", "transfer-encoding", "upgrade", "http2-settings", ":status");
+    private static final Set<String> OWN =
+            Set.of("connection", "content-length", "host", "transfer-encoding", "upgrade", "http2-settings", ":status");
 
-    private final HttpClient client = HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).connectTimeout(Duration.ofSeconds(1)).build();
+    private final HttpClient client = HttpClient.newBuilder()
+            .version(HttpClient.Version.HTTP_1_1)
+            .connectTimeout(Duration.ofSeconds(1))
+            .build();
     private final AtomicInteger turn = new AtomicInteger();
     private final ExecutorService hands = Executors.newCachedThreadPool();
     private final HttpServer server;
@@ -51,7 +56,16 @@ final class Balancer implements AutoCloseable {
             int first = turn.getAndIncrement();
             for (int i = 0; i < instances.size(); i++) {
                 try {
-                    answer(exchange, client.send(request(exchange, instances.get((first + i) % instances.size()).base(), body), BodyHandlers.ofByteArray()));
+                    answer(
+                            exchange,
+                            client.send(
+                                    request(
+                                            exchange,
+                                            instances
+                                                    .get((first + i) % instances.size())
+                                                    .base(),
+                                            body),
+                                    BodyHandlers.ofByteArray()));
                     return;
                 } catch (ConnectException | HttpConnectTimeoutException e) {
                     // nobody there: it has not been asked, so another may be
@@ -67,7 +81,8 @@ final class Balancer implements AutoCloseable {
     }
 
     private static HttpRequest request(HttpExchange exchange, String base, byte[] body) {
-        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + exchange.getRequestURI())).timeout(Duration.ofSeconds(40))
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + exchange.getRequestURI()))
+                .timeout(Duration.ofSeconds(40))
                 .method(exchange.getRequestMethod(), HttpRequest.BodyPublishers.ofByteArray(body));
         exchange.getRequestHeaders().forEach((name, values) -> {
             if (!OWN.contains(name.toLowerCase(Locale.ROOT))) {

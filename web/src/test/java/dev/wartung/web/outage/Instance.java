@@ -13,13 +13,25 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
 
-/** The application as a process of its own, with the memory, the compiler and the beans prepared ahead of time as the start script has them. It can be killed and started again. */
+/**
+ * The application as a process of its own, with the memory, the compiler and the beans prepared ahead of time as the
+ * start script has them. It can be killed and started again.
+ */
 public final class Instance {
 
     /** As in the script {@code wartung}. */
-    public static final List<String> MACHINE = List.of("java", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xmx240m", "-Xss512k", "-XX:MetaspaceSize=160m", "-Xshare:auto", "-Dspring.aot.enabled=true");
+    public static final List<String> MACHINE = List.of(
+            "java",
+            "-XX:TieredStopAtLevel=1",
+            "-XX:+UseSerialGC",
+            "-Xmx240m",
+            "-Xss512k",
+            "-XX:MetaspaceSize=160m",
+            "-Xshare:auto",
+            "-Dspring.aot.enabled=true");
 
-    private final HttpClient client = HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(1)).build();
+    private final HttpClient client =
+            HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(1)).build();
     private final List<String> command;
     private final int port;
     private final Path log;
@@ -47,7 +59,9 @@ public final class Instance {
     public void start() throws IOException {
         ProcessBuilder builder = new ProcessBuilder(command);
         builder.environment().put("MALLOC_ARENA_MAX", "2");
-        process = builder.redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile())).start();
+        process = builder.redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile()))
+                .start();
     }
 
     /** Waits until a page is answered. */
@@ -63,7 +77,13 @@ public final class Instance {
 
     public boolean answers() throws InterruptedException {
         try {
-            return client.send(HttpRequest.newBuilder(URI.create(base() + "/login")).timeout(Duration.ofSeconds(5)).build(), BodyHandlers.discarding()).statusCode() == 200;
+            return client.send(
+                                    HttpRequest.newBuilder(URI.create(base() + "/login"))
+                                            .timeout(Duration.ofSeconds(5))
+                                            .build(),
+                                    BodyHandlers.discarding())
+                            .statusCode()
+                    == 200;
         } catch (IOException e) {
             return false;
         }
@@ -89,7 +109,12 @@ public final class Instance {
 
     /** The most memory it had so far, in MiB, all of it: heap, code, threads. */
     public double mostMemoryMib() throws IOException {
-        String line = Files.readAllLines(Path.of("/proc", String.valueOf(process == null ? 0 : process.pid()), "status")).stream().filter(l -> l.startsWith("VmHWM")).findFirst().orElseThrow();
+        String line =
+                Files.readAllLines(Path.of("/proc", String.valueOf(process == null ? 0 : process.pid()), "status"))
+                        .stream()
+                        .filter(l -> l.startsWith("VmHWM"))
+                        .findFirst()
+                        .orElseThrow();
         return Double.parseDouble(line.replaceAll("\\D", "")) / 1024;
     }
 }

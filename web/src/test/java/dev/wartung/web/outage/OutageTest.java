@@ -31,8 +31,10 @@ import org.junit.jupiter.api.Test;
 import org.springframework.context.ConfigurableApplicationContext;
 
 /**
- * Power cuts. Two applications behind a balancer on one database; technicians work jobs through HTTP while applications and database are killed at random moments. What was
- * acknowledged is there afterwards. The short form here; {@code ./wartung outages MINUTES} goes on longer and says what it did ({@code OUTAGE_SEED} for the same moments again).
+ * Power cuts. Two applications behind a balancer on one database; technicians work jobs through HTTP while applications
+ * and database are killed at random moments. What was
+ * acknowledged is there afterwards. The short form here; {@code ./wartung outages MINUTES} goes on longer and says what
+ * it did ({@code OUTAGE_SEED} for the same moments again).
  */
 class OutageTest {
 
@@ -73,7 +75,8 @@ class OutageTest {
     }
 
     @Test
-    @DisplayName("Whatever is killed, and whenever: every acknowledged step, reading and signature is there, none twice, the chain of records intact")
+    @DisplayName(
+            "Whatever is killed, and whenever: every acknowledged step, reading and signature is there, none twice, the chain of records intact")
     void killedAtRandom() throws Exception {
         AtomicBoolean over = new AtomicBoolean();
         ConcurrentLinkedQueue<Acknowledged> acknowledged = new ConcurrentLinkedQueue<>();
@@ -102,41 +105,74 @@ class OutageTest {
         assertThat(acknowledged).hasSizeGreaterThanOrEqualTo(ENOUGH);
         try (Connection connection = rig.database.connect()) {
             for (Acknowledged one : acknowledged) {
-                assertThat(count(connection, "select count(*) from job_entry e join job j on j.id = e.job_id where e.id = '" + one.entry() + "' and j.number = " + one.job())).as(one.toString()).isOne();
+                assertThat(count(
+                                connection,
+                                "select count(*) from job_entry e join job j on j.id = e.job_id where e.id = '"
+                                        + one.entry() + "' and j.number = " + one.job()))
+                        .as(one.toString())
+                        .isOne();
             }
-            assertThat(count(connection, "select count(*) from (select 1 from job_entry where kind in ('CONFIRMED', 'STARTED', 'CLOSED') group by job_id, kind, step_id having count(*) > 1) twice")).isZero();
-            assertThat(count(connection, "select count(*) from (select job_id, seq, row_number() over (partition by job_id order by seq) n from job_entry) e where seq <> n")).as("gaps in a job").isZero();
+            assertThat(
+                            count(
+                                    connection,
+                                    "select count(*) from (select 1 from job_entry where kind in ('CONFIRMED', 'STARTED', 'CLOSED') group by job_id, kind, step_id having count(*) > 1) twice"))
+                    .isZero();
+            assertThat(
+                            count(
+                                    connection,
+                                    "select count(*) from (select job_id, seq, row_number() over (partition by job_id order by seq) n from job_entry) e where seq <> n"))
+                    .as("gaps in a job")
+                    .isZero();
             readingsAreAsTyped(connection);
             Verification verified = Verification.of(connection);
             assertThat(verified.problems()).isEmpty();
-            assertThat(verified.records()).isEqualTo(count(connection, "select count(*) from job where state = 'CLOSED'"));
-            assertThat(count(connection, "select count(*) from job j where state = 'CLOSED' and not exists (select 1 from job_entry e where e.job_id = j.id and e.kind = 'CLOSED' and jsonb_array_length(e.event -> 'body' -> 'signatures') > 0)")).as("closed, not signed").isZero();
+            assertThat(verified.records())
+                    .isEqualTo(count(connection, "select count(*) from job where state = 'CLOSED'"));
+            assertThat(
+                            count(
+                                    connection,
+                                    "select count(*) from job j where state = 'CLOSED' and not exists (select 1 from job_entry e where e.job_id = j.id and e.kind = 'CLOSED' and jsonb_array_length(e.event -> 'body' -> 'signatures') > 0)"))
+                    .as("closed, not signed")
+                    .isZero();
         }
     }
 
     /** Works a job step by step; what is answered with the next step is acknowledged. */
-    private static void work(Technician technician, int job, AtomicBoolean over, ConcurrentLinkedQueue<Acknowledged> acknowledged) throws InterruptedException {
+    private static void work(
+            Technician technician, int job, AtomicBoolean over, ConcurrentLinkedQueue<Acknowledged> acknowledged)
+            throws InterruptedException {
         String path = "/jobs/" + job;
         UUID begun = UUID.randomUUID();
-        assertThat(technician.sendUntilAnswered(path + "/start", Map.of("entryId", begun.toString())).statusCode()).isEqualTo(302);
+        assertThat(technician
+                        .sendUntilAnswered(path + "/start", Map.of("entryId", begun.toString()))
+                        .statusCode())
+                .isEqualTo(302);
         acknowledged.add(new Acknowledged(begun, job, "started"));
         for (Rehearsal.Typed typed : rehearsed.steps()) {
             if (over.get()) {
                 return;
             }
-            acknowledged.add(new Acknowledged(sent(technician, path + "/steps/" + typed.step(), typed.fields(), "/steps/" + typed.step() + "\""), job, typed.step()));
+            acknowledged.add(new Acknowledged(
+                    sent(technician, path + "/steps/" + typed.step(), typed.fields(), "/steps/" + typed.step() + "\""),
+                    job,
+                    typed.step()));
         }
-        acknowledged.add(new Acknowledged(sent(technician, path + "/close", rehearsed.closing(), "/close\""), job, "closed and signed"));
+        acknowledged.add(new Acknowledged(
+                sent(technician, path + "/close", rehearsed.closing(), "/close\""), job, "closed and signed"));
     }
 
     /** @param notAgain what the answered page would still ask for had it been refused */
-    private static UUID sent(Technician technician, String path, Map<String, String> fields, String notAgain) throws InterruptedException {
+    private static UUID sent(Technician technician, String path, Map<String, String> fields, String notAgain)
+            throws InterruptedException {
         UUID entry = UUID.randomUUID();
         Map<String, String> form = new HashMap<>(fields);
         form.put("entryId", entry.toString());
         HttpResponse<String> answer = technician.sendUntilAnswered(path, form);
         assertThat(answer.statusCode()).as(path + ": " + answer.body()).isEqualTo(200);
-        assertThat(answer.body()).as(path).contains("id=\"board\"").doesNotContain("hx-post=\"" + path.substring(0, path.indexOf('/', 6)) + notAgain);
+        assertThat(answer.body())
+                .as(path)
+                .contains("id=\"board\"")
+                .doesNotContain("hx-post=\"" + path.substring(0, path.indexOf('/', 6)) + notAgain);
         return entry;
     }
 
@@ -150,7 +186,10 @@ class OutageTest {
         Map<String, Integer> killed = new HashMap<>();
         long until = System.nanoTime() + TimeUnit.SECONDS.toNanos(SECONDS);
         long latest = until + TimeUnit.SECONDS.toNanos(180);
-        for (int i = 0; System.nanoTime() < until || (killed.size() < 2 || acknowledged.size() < ENOUGH) && System.nanoTime() < latest; i++) {
+        for (int i = 0;
+                System.nanoTime() < until
+                        || (killed.size() < 2 || acknowledged.size() < ENOUGH) && System.nanoTime() < latest;
+                i++) {
             int before = acknowledged.size();
             Thread.sleep(1000 + random.nextInt(3000));
             // mostly once something got through again: a slow machine would see nothing but starts that are killed
@@ -180,14 +219,19 @@ class OutageTest {
         int compared = 0;
         for (Rehearsal.Typed typed : rehearsed.steps()) {
             if (typed.fields().keySet().stream().anyMatch(f -> f.startsWith("reading."))) {
-                try (ResultSet bodies = connection.createStatement().executeQuery("select distinct (event -> 'body' -> 'answers')::text from job_entry e join job j on j.id = e.job_id where e.kind = 'CONFIRMED' and e.step_id = '"
-                        + typed.step() + "' and j.work = '" + WORK + "'")) {
+                try (ResultSet bodies = connection
+                        .createStatement()
+                        .executeQuery(
+                                "select distinct (event -> 'body' -> 'answers')::text from job_entry e join job j on j.id = e.job_id where e.kind = 'CONFIRMED' and e.step_id = '"
+                                        + typed.step() + "' and j.work = '" + WORK + "'")) {
                     int different = 0;
                     while (bodies.next()) {
                         different++;
                         assertThat(bodies.getString(1)).isNotEqualTo("[]");
                     }
-                    assertThat(different).as("everybody typed the same at " + typed.step()).isLessThanOrEqualTo(1);
+                    assertThat(different)
+                            .as("everybody typed the same at " + typed.step())
+                            .isLessThanOrEqualTo(1);
                     compared += different;
                 }
             }
@@ -203,10 +247,15 @@ class OutageTest {
     }
 
     @Test
-    @DisplayName("The database gone for a while: a page that says so in words, a problem detail, and all goes on by itself when it is back")
+    @DisplayName(
+            "The database gone for a while: a page that says so in words, a problem detail, and all goes on by itself when it is back")
     void databaseGone() throws Exception {
         Technician technician = new Technician(rig.balancer.base(), "theo", TestSite.PASSWORD);
-        assertThat(technician.sendUntilAnswered("/valves/TS-001/study", Map.of()).statusCode()).as("logged in, whatever was killed before").isLessThan(500);
+        assertThat(technician
+                        .sendUntilAnswered("/valves/TS-001/study", Map.of())
+                        .statusCode())
+                .as("logged in, whatever was killed before")
+                .isLessThan(500);
         rig.database.kill();
         try {
             saysLater(technician.get("/valves"));
@@ -219,12 +268,16 @@ class OutageTest {
         } finally {
             rig.database.start();
         }
-        assertThat(technician.sendUntilAnswered("/valves/TS-001/study", Map.of()).statusCode()).isLessThan(500);
+        assertThat(technician
+                        .sendUntilAnswered("/valves/TS-001/study", Map.of())
+                        .statusCode())
+                .isLessThan(500);
         assertThat(technician.get("/valves").body()).contains("TS-001");
     }
 
     @Test
-    @DisplayName("The disk full: nothing is half-written, what was there can be read, and writing goes on by itself once there is room")
+    @DisplayName(
+            "The disk full: nothing is half-written, what was there can be read, and writing goes on by itself once there is room")
     void diskFull() throws Exception {
         assumeTrue(rig.hasOwnDisk(), "this user may not mount a small disk");
         Technician technician = new Technician(rig.balancer.base(), "tessa", TestSite.PASSWORD);
@@ -235,11 +288,14 @@ class OutageTest {
             long before = count(connection, "select count(*) from job");
             int answered;
             do {
-                answered = technician.post("/valves/TS-002/plan", Map.of("work", "inspect", "due", "2199-01-01")).statusCode();
+                answered = technician
+                        .post("/valves/TS-002/plan", Map.of("work", "inspect", "due", "2199-01-01"))
+                        .statusCode();
                 asked += answered == 302 ? 1 : 0;
                 assertThat(asked).as("it never gets full").isLessThan(2000);
             } while (answered == 302);
-            // a database that had to start anew may have forgotten the session, too, and logging in must be written as well
+            // a database that had to start anew may have forgotten the session, too, and logging in must be written as
+            // well
             assertThat(answered).isIn(503, 401);
             assertThat(count(connection, "select count(*) from job")).isEqualTo(before + asked);
         } finally {
@@ -248,7 +304,10 @@ class OutageTest {
                 rig.database.start();
             }
         }
-        assertThat(technician.sendUntilAnswered("/valves/TS-002/plan", Map.of("work", "inspect", "due", "2199-01-01")).statusCode()).isEqualTo(302);
+        assertThat(technician
+                        .sendUntilAnswered("/valves/TS-002/plan", Map.of("work", "inspect", "due", "2199-01-01"))
+                        .statusCode())
+                .isEqualTo(302);
     }
 
     private static void saysLater(HttpResponse<String> answer) {

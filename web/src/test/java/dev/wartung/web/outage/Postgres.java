@@ -13,7 +13,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 
-/** A PostgreSQL of its own, durable as in production, that can be killed. It runs as the database's own user where the tests run as root. */
+/**
+ * A PostgreSQL of its own, durable as in production, that can be killed. It runs as the database's own user where the
+ * tests run as root.
+ */
 final class Postgres {
 
     private static final String USER = "wartung";
@@ -36,8 +39,11 @@ final class Postgres {
         }
         made.asOwner("initdb", "-D", made.data(), "-U", "postgres", "-E", "UTF8", "--locale=C.UTF-8", "--auth=trust");
         made.start();
-        try (Connection connection = DriverManager.getConnection("jdbc:postgresql://127.0.0.1:" + made.port + "/postgres", "postgres", "")) {
-            connection.createStatement().execute("create role " + USER + " login superuser password '" + PASSWORD + "'");
+        try (Connection connection =
+                DriverManager.getConnection("jdbc:postgresql://127.0.0.1:" + made.port + "/postgres", "postgres", "")) {
+            connection
+                    .createStatement()
+                    .execute("create role " + USER + " login superuser password '" + PASSWORD + "'");
             connection.createStatement().execute("create database " + USER + " owner " + USER);
         }
         return made;
@@ -63,19 +69,38 @@ final class Postgres {
 
     /** What an application needs to reach it. */
     List<String> settings() {
-        return List.of("--spring.datasource.url=" + url(), "--spring.datasource.username=" + USER, "--spring.datasource.password=" + PASSWORD);
+        return List.of(
+                "--spring.datasource.url=" + url(),
+                "--spring.datasource.username=" + USER,
+                "--spring.datasource.password=" + PASSWORD);
     }
 
     Connection connect() throws SQLException {
         return DriverManager.getConnection(url(), USER, PASSWORD);
     }
 
-    /** Starts it, after a kill with the recovery that belongs to it; the killed one's last processes may take a moment to go. */
+    /**
+     * Starts it, after a kill with the recovery that belongs to it; the killed one's last processes may take a moment
+     * to go.
+     */
     void start() throws IOException, InterruptedException {
-        String options = "-p " + port + " -k " + home + " -c listen_addresses=127.0.0.1 -c max_wal_size=64MB -c min_wal_size=32MB -c max_connections=60";
+        String options = "-p " + port + " -k " + home
+                + " -c listen_addresses=127.0.0.1 -c max_wal_size=64MB -c min_wal_size=32MB -c max_connections=60";
         for (int i = 0; ; i++) {
             try {
-                asOwner("pg_ctl", "-D", data(), "-s", "-w", "-t", "60", "-l", home.resolve("log").toString(), "-o", options, "start");
+                asOwner(
+                        "pg_ctl",
+                        "-D",
+                        data(),
+                        "-s",
+                        "-w",
+                        "-t",
+                        "60",
+                        "-l",
+                        home.resolve("log").toString(),
+                        "-o",
+                        options,
+                        "start");
                 return;
             } catch (IllegalStateException e) {
                 if (i == 20) {
@@ -88,7 +113,8 @@ final class Postgres {
 
     /** The whole server ends at once, without a word to anybody. */
     void kill() throws IOException {
-        long pid = Long.parseLong(Files.readAllLines(Path.of(data(), "postmaster.pid")).get(0).strip());
+        long pid = Long.parseLong(
+                Files.readAllLines(Path.of(data(), "postmaster.pid")).get(0).strip());
         ProcessHandle server = ProcessHandle.of(pid).orElseThrow();
         List<ProcessHandle> all = new ArrayList<>(server.descendants().toList());
         server.destroyForcibly();
@@ -97,7 +123,10 @@ final class Postgres {
 
     boolean isRunning() throws IOException {
         Path pid = Path.of(data(), "postmaster.pid");
-        return Files.exists(pid) && ProcessHandle.of(Long.parseLong(Files.readAllLines(pid).get(0).strip())).isPresent();
+        return Files.exists(pid)
+                && ProcessHandle.of(
+                                Long.parseLong(Files.readAllLines(pid).get(0).strip()))
+                        .isPresent();
     }
 
     void stop() throws IOException, InterruptedException {
@@ -115,7 +144,10 @@ final class Postgres {
 
     private static Path bin() throws IOException {
         try (Stream<Path> versions = Files.list(Path.of("/usr/lib/postgresql"))) {
-            return versions.map(v -> v.resolve("bin")).filter(b -> Files.isExecutable(b.resolve("initdb"))).max(Path::compareTo).orElseThrow();
+            return versions.map(v -> v.resolve("bin"))
+                    .filter(b -> Files.isExecutable(b.resolve("initdb")))
+                    .max(Path::compareTo)
+                    .orElseThrow();
         }
     }
 
@@ -124,9 +156,14 @@ final class Postgres {
         Path said = Files.createTempFile("said", ".txt");
         try {
             // a file and not a pipe: a server that is started would hold the pipe open
-            Process process = new ProcessBuilder(command).directory(Path.of("/").toFile()).redirectErrorStream(true).redirectOutput(said.toFile()).start();
+            Process process = new ProcessBuilder(command)
+                    .directory(Path.of("/").toFile())
+                    .redirectErrorStream(true)
+                    .redirectOutput(said.toFile())
+                    .start();
             if (process.waitFor() != 0) {
-                throw new IllegalStateException(command.get(command.size() - 1) + ": " + Files.readString(said, StandardCharsets.UTF_8));
+                throw new IllegalStateException(
+                        command.get(command.size() - 1) + ": " + Files.readString(said, StandardCharsets.UTF_8));
             }
         } finally {
             Files.delete(said);

@@ -24,7 +24,8 @@ import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.security.crypto.password.PasswordEncoder;
 
 /**
- * Before the lights go out: one job of a work is done in an application of its own, and what was typed at each step is kept. On valves built alike the same can be typed again, by
+ * Before the lights go out: one job of a work is done in an application of its own, and what was typed at each step is
+ * kept. On valves built alike the same can be typed again, by
  * processes that know nothing of this one.
  *
  * @param steps   in their order
@@ -36,19 +37,24 @@ public record Rehearsal(List<Typed> steps, Map<String, String> closing) {
     public record Typed(String step, Map<String, String> fields) {}
 
     /** Does the work once. */
-    public static Rehearsal of(ConfigurableApplicationContext context, String tag, String work, String technician) throws Exception {
+    public static Rehearsal of(ConfigurableApplicationContext context, String tag, String work, String technician)
+            throws Exception {
         JobService service = context.getBean(JobService.class);
         BenchRun bench = new BenchRun(RunningApplication.web(context), service);
         int job = bench.begin(tag, work, technician);
         List<Typed> steps = new ArrayList<>();
         // the first of each kind that may be used; a step that asks for none ignores it
         Map<String, String> tools = new HashMap<>();
-        context.getBean(Toolbox.class).all().stream().filter(t -> t.usable(LocalDate.now())).forEach(t -> tools.putIfAbsent("tool." + t.kind().name(), t.number()));
+        context.getBean(Toolbox.class).all().stream()
+                .filter(t -> t.usable(LocalDate.now()))
+                .forEach(t -> tools.putIfAbsent("tool." + t.kind().name(), t.number()));
         while (bench.current(job).isPresent()) {
             Map<String, String> fields = new HashMap<>(bench.answers(job));
             fields.putAll(tools);
             // lots the stores do not know are taken all the same
-            bench.answers(job).keySet().stream().filter(f -> f.startsWith("lot.")).forEach(f -> fields.put("instead." + f, "in hand"));
+            bench.answers(job).keySet().stream()
+                    .filter(f -> f.startsWith("lot."))
+                    .forEach(f -> fields.put("instead." + f, "in hand"));
             steps.add(new Typed(bench.current(job).orElseThrow().id(), Map.copyOf(fields)));
             bench.confirm(job, technician, fields);
         }
@@ -67,7 +73,8 @@ public record Rehearsal(List<Typed> steps, Map<String, String> closing) {
         String hash = context.getBean(PasswordEncoder.class).encode(TestSite.PASSWORD);
         List<String> names = new ArrayList<>();
         for (int i = 1; i <= how; i++) {
-            context.getBean(Accounts.class).save(new Account("hand-" + i, "Hand " + i, hash, EnumSet.of(Role.TECHNICIAN)));
+            context.getBean(Accounts.class)
+                    .save(new Account("hand-" + i, "Hand " + i, hash, EnumSet.of(Role.TECHNICIAN)));
             names.add("hand-" + i);
         }
         return names;
@@ -82,6 +89,11 @@ public record Rehearsal(List<Typed> steps, Map<String, String> closing) {
         Planning planning = context.getBean(Planning.class);
         Valve valve = context.getBean(Valves.class).findByTagIgnoreCase(tag).orElseThrow();
         Account planner = context.getBean(Accounts.class).findByUsername("pia").orElseThrow();
-        return planning.keep(valve, planning.work(valve, work, Optional.empty()).orElseThrow(), LocalDate.of(2199, 1, 1), planner).number();
+        return planning.keep(
+                        valve,
+                        planning.work(valve, work, Optional.empty()).orElseThrow(),
+                        LocalDate.of(2199, 1, 1),
+                        planner)
+                .number();
     }
 }

@@ -12,7 +12,8 @@ import java.util.stream.Stream;
 import org.springframework.context.ConfigurableApplicationContext;
 
 /**
- * A database of its own on a small disk of its own, two applications on it, a balancer in front. Where this user may not mount a disk the database is in an ordinary folder and
+ * A database of its own on a small disk of its own, two applications on it, a balancer in front. Where this user may
+ * not mount a disk the database is in an ordinary folder and
  * {@link #hasOwnDisk()} says so.
  */
 @SuppressWarnings("try") // whoever closes it may be interrupted
@@ -34,14 +35,21 @@ final class Rig implements AutoCloseable {
         ownDisk = mounted(disk());
         database = Postgres.in(disk().resolve("pg"));
         for (int i = 0; i < 2; i++) {
-            instances.add(new Instance(Postgres.freePort(), Files.write(Files.createDirectories(Path.of("target/outage")).resolve("instance-" + i + ".log"), new byte[0]), Instance.fromClasses(), database.settings()));
+            instances.add(new Instance(
+                    Postgres.freePort(),
+                    Files.write(
+                            Files.createDirectories(Path.of("target/outage")).resolve("instance-" + i + ".log"),
+                            new byte[0]),
+                    Instance.fromClasses(),
+                    database.settings()));
         }
         balancer = new Balancer(instances);
     }
 
     private static boolean mounted(Path disk) throws IOException, InterruptedException {
         try {
-            Postgres.run(List.of("mount", "-t", "tmpfs", "-o", "size=" + DISK_MIB + "m,mode=755", "none", disk.toString()));
+            Postgres.run(
+                    List.of("mount", "-t", "tmpfs", "-o", "size=" + DISK_MIB + "m,mode=755", "none", disk.toString()));
             return true;
         } catch (IllegalStateException e) {
             return false;
@@ -56,7 +64,10 @@ final class Rig implements AutoCloseable {
         return ownDisk;
     }
 
-    /** An application in this process on the same database, with the test site's people and valves in it; to be closed before the others start. */
+    /**
+     * An application in this process on the same database, with the test site's people and valves in it; to be closed
+     * before the others start.
+     */
     ConfigurableApplicationContext prepare() {
         List<String> settings = new ArrayList<>(database.settings());
         settings.add("--server.port=0");

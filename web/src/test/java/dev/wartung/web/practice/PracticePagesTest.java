@@ -29,7 +29,8 @@ import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilde
 @ExtendWith({RunningApplication.class, Browser.class})
 class PracticePagesTest {
 
-    private static final List<String> REAL = List.of("job", "job_entry", "valve", "service_record", "fitted_part", "lot", "stock_move", "recheck");
+    private static final List<String> REAL =
+            List.of("job", "job_entry", "valve", "service_record", "fitted_part", "lot", "stock_move", "recheck");
 
     private final MockMvc web;
     private final PracticeRuns runs;
@@ -44,18 +45,26 @@ class PracticePagesTest {
     }
 
     private String sent(String name, String to, Map<String, String> typed) throws Exception {
-        MockHttpServletRequestBuilder request = post(to).with(user(name).roles(name.equals("pia") ? "PLANNER" : "TECHNICIAN")).with(csrf());
+        MockHttpServletRequestBuilder request = post(to).with(
+                        user(name).roles(name.equals("pia") ? "PLANNER" : "TECHNICIAN"))
+                .with(csrf());
         typed.forEach(request::param);
         var response = web.perform(request).andReturn().getResponse();
         return response.getRedirectedUrl() != null ? response.getRedirectedUrl() : response.getContentAsString();
     }
 
     private int status(String name, String from) throws Exception {
-        return web.perform(get(from).with(user(name).roles(name.equals("pia") ? "PLANNER" : "TECHNICIAN"))).andReturn().getResponse().getStatus();
+        return web.perform(get(from).with(user(name).roles(name.equals("pia") ? "PLANNER" : "TECHNICIAN")))
+                .andReturn()
+                .getResponse()
+                .getStatus();
     }
 
     private String page(String name, String from) throws Exception {
-        return web.perform(get(from).with(user(name).roles(name.equals("pia") ? "PLANNER" : "TECHNICIAN"))).andReturn().getResponse().getContentAsString();
+        return web.perform(get(from).with(user(name).roles(name.equals("pia") ? "PLANNER" : "TECHNICIAN")))
+                .andReturn()
+                .getResponse()
+                .getContentAsString();
     }
 
     private long begun(String type, String drive, String work, String trap) throws Exception {
@@ -69,19 +78,28 @@ class PracticePagesTest {
     }
 
     private Map<String, String> right(Step step) {
-        return Map.of("key", attemptKey(step), "tool", Attempt.rightTool(step).orElse(""), "grease", Attempt.rightGrease(step));
+        return Map.of(
+                "key",
+                attemptKey(step),
+                "tool",
+                Attempt.rightTool(step).orElse(""),
+                "grease",
+                Attempt.rightGrease(step));
     }
 
     private static String attemptKey(Step step) {
-        return new Move(step.operation() + step.undoes().map(u -> "<" + u).orElse("") + "|" + step.say(), step, 1).key();
+        return new Move(step.operation() + step.undoes().map(u -> "<" + u).orElse("") + "|" + step.say(), step, 1)
+                .key();
     }
 
     private Map<String, Long> real() {
-        return REAL.stream().collect(Collectors.toMap(t -> t, t -> jdbc.queryForObject("select count(*) from " + t, Long.class)));
+        return REAL.stream()
+                .collect(Collectors.toMap(t -> t, t -> jdbc.queryForObject("select count(*) from " + t, Long.class)));
     }
 
     @Test
-    @DisplayName("A renewal done in the derived order ends with 100 points, is on one's list and on the trainer's, and no real table has a row more")
+    @DisplayName(
+            "A renewal done in the derived order ends with 100 points, is on one's list and on the trainer's, and no real table has a row more")
     void perfect() throws Exception {
         Map<String, Long> before = real();
         long id = begun("kolm-50", "NC", "renew-product-seals", "NONE");
@@ -92,22 +110,40 @@ class PracticePagesTest {
         }
         sent("tessa", "/practice/" + id + "/end", Map.of());
         assertThat(runs.findById(id).orElseThrow().score()).contains(100);
-        assertThat(page("tessa", "/practice/" + id)).contains("100 of 100 points").contains("Nothing. That is the order the work has.");
+        assertThat(page("tessa", "/practice/" + id))
+                .contains("100 of 100 points")
+                .contains("Nothing. That is the order the work has.");
         assertThat(page("tessa", "/practice")).contains("100 points").doesNotContain("Everybody");
         assertThat(page("pia", "/practice")).contains("Everybody").contains("Tessa Technician");
         assertThat(real()).isEqualTo(before);
         sent("tessa", "/practice/" + id + "/hint", Map.of());
-        assertThat(runs.findById(id).orElseThrow().score()).as("an ended exercise stays ended").contains(100);
+        assertThat(runs.findById(id).orElseThrow().score())
+                .as("an ended exercise stays ended")
+                .contains(100);
     }
 
     @Test
-    @DisplayName("What goes wrong is said and marked; a tool must be chosen; hints are counted; what is not offered does nothing; nobody works in somebody else's exercise")
+    @DisplayName(
+            "What goes wrong is said and marked; a tool must be chosen; hints are counted; what is not offered does nothing; nobody works in somebody else's exercise")
     void wrong() throws Exception {
         long id = begun("kolm-50", "NO", "renew-product-seals", "NONE");
-        Move clamp = attempt(id).moves().stream().filter(m -> m.step().say().contains("body clamp") && m.sort() == Move.Sort.OFF).findFirst().orElseThrow();
-        assertThat(sent("tessa", "/practice/" + id + "/move", Map.of("key", clamp.key()))).contains("Choose what you take for it");
-        sent("tessa", "/practice/" + id + "/move", Map.of("key", clamp.key(), "tool", Attempt.rightTool(clamp.step()).orElseThrow()));
-        assertThat(page("tessa", "/practice/" + id)).contains("That went wrong.").contains("came wrong");
+        Move clamp = attempt(id).moves().stream()
+                .filter(m -> m.step().say().contains("body clamp") && m.sort() == Move.Sort.OFF)
+                .findFirst()
+                .orElseThrow();
+        assertThat(sent("tessa", "/practice/" + id + "/move", Map.of("key", clamp.key())))
+                .contains("Choose what you take for it");
+        sent(
+                "tessa",
+                "/practice/" + id + "/move",
+                Map.of(
+                        "key",
+                        clamp.key(),
+                        "tool",
+                        Attempt.rightTool(clamp.step()).orElseThrow()));
+        assertThat(page("tessa", "/practice/" + id))
+                .contains("That went wrong.")
+                .contains("came wrong");
         sent("tessa", "/practice/" + id + "/hint", Map.of());
         assertThat(page("tessa", "/practice/" + id)).contains("Next would be:");
         int done = attempt(id).came().size();
@@ -118,14 +154,24 @@ class PracticePagesTest {
         assertThat(status("theo", "/practice/" + id)).isEqualTo(404);
         assertThat(status("pia", "/practice/" + id)).isEqualTo(200);
         sent("pia", "/practice/" + id + "/end", Map.of());
-        assertThat(runs.findById(id).orElseThrow().running()).as("looking on ends nothing").isTrue();
-        assertThat(sent("tessa", "/practice", Map.of("type", "kolm-50", "drive", "NC", "work", "dance", "trap", "NONE"))).contains("Choose a work that this valve has");
+        assertThat(runs.findById(id).orElseThrow().running())
+                .as("looking on ends nothing")
+                .isTrue();
+        assertThat(sent(
+                        "tessa",
+                        "/practice",
+                        Map.of("type", "kolm-50", "drive", "NC", "work", "dance", "trap", "NONE")))
+                .contains("Choose a work that this valve has");
         sent("tessa", "/practice/" + id + "/end", Map.of());
-        assertThat(page("tessa", "/practice/" + id)).contains("What cost points").contains("missing here").contains("1 hint");
+        assertThat(page("tessa", "/practice/" + id))
+                .contains("What cost points")
+                .contains("missing here")
+                .contains("1 hint");
     }
 
     @Test
-    @DisplayName("In the browser: a wrong record is named, a move chosen with its tool, and everybody can use every page of it")
+    @DisplayName(
+            "In the browser: a wrong record is named, a move chosen with its tool, and everybody can use every page of it")
     void browser(Address at, Browser browser) throws Exception {
         Page page = browser.loggedIn(at.base(), "tessa");
         Browser.go(page, "/practice");
@@ -138,7 +184,8 @@ class PracticePagesTest {
         Browser.usableByAll(page);
         long id = Long.parseLong(page.url().replaceAll(".*/", ""));
         page.click(".moves[open] .tile >> nth=0");
-        PlaywrightAssertions.assertThat(page.locator("button:has-text('Do it')")).isVisible();
+        PlaywrightAssertions.assertThat(page.locator("button:has-text('Do it')"))
+                .isVisible();
         Browser.usableByAll(page);
         page.click("a:has-text('Something else')");
         page.click("button:has-text('I am done')");

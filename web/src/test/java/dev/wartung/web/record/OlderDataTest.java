@@ -34,8 +34,10 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.test.web.servlet.MockMvc;
 
 /**
- * A data folder of the version before events were typed, opened by this one. It holds five jobs: one closed, with everything that can happen in a job and characters that no text may hold
- * any more; one stopped on its way back; one cancelled; one on the bench; and two planned, one of them for the valve that was left part-way.
+ * A data folder of the version before events were typed, opened by this one. It holds five jobs: one closed, with
+ * everything that can happen in a job and characters that no text may hold
+ * any more; one stopped on its way back; one cancelled; one on the bench; and two planned, one of them for the valve
+ * that was left part-way.
  */
 @ExtendWith({RunningApplication.class, TessaAtWork.class})
 class OlderDataTest {
@@ -64,7 +66,9 @@ class OlderDataTest {
         }
         // on a connection of its own: it changes where names are looked up
         try (Connection pooled = source.getConnection();
-             Connection own = DriverManager.getConnection(pooled.getMetaData().getURL(), "wartung", System.getenv("SPRING_DATASOURCE_PASSWORD")); Statement statement = own.createStatement()) {
+                Connection own = DriverManager.getConnection(
+                        pooled.getMetaData().getURL(), "wartung", System.getenv("SPRING_DATASOURCE_PASSWORD"));
+                Statement statement = own.createStatement()) {
             statement.execute(dump);
         }
         sealedBefore = jdbc.queryForList("select seq, content, hash from service_record order by seq");
@@ -72,46 +76,79 @@ class OlderDataTest {
     }
 
     private JobView on(String tag, JobState state) {
-        int number = jdbc.queryForObject("select max(j.number) from job j join valve v on v.id = j.valve_id where v.tag = ? and j.state = ?", Integer.class, tag, state.name());
+        int number = jdbc.queryForObject(
+                "select max(j.number) from job j join valve v on v.id = j.valve_id where v.tag = ? and j.state = ?",
+                Integer.class,
+                tag,
+                state.name());
         return service.view(number).orElseThrow();
     }
 
     @Test
     @DisplayName("Sealed records keep their bytes and verify; the chain is as it was")
     void records() {
-        assertThat(jdbc.queryForList("select seq, content, hash from service_record order by seq").subList(0, 2)).isEqualTo(sealedBefore);
-        assertThat(jdbc.execute((ConnectionCallback<Verification>) Verification::of).problems()).isEmpty();
+        assertThat(jdbc.queryForList("select seq, content, hash from service_record order by seq")
+                        .subList(0, 2))
+                .isEqualTo(sealedBefore);
+        assertThat(jdbc.execute((ConnectionCallback<Verification>) Verification::of)
+                        .problems())
+                .isEmpty();
     }
 
     @Test
     @DisplayName("A job with everything that can happen in one stands where it stood, and its report tells all of it")
     void closed() throws Exception {
         JobView view = on("OL-001", JobState.CLOSED);
-        assertThat(view.countedIn()).extracting(c -> c.part() + " " + c.lot()).contains("stem ST-77", "insert B-1").doesNotHaveDuplicates();
+        assertThat(view.countedIn())
+                .extracting(c -> c.part() + " " + c.lot())
+                .contains("stem ST-77", "insert B-1")
+                .doesNotHaveDuplicates();
         assertThat(view.judgement().hindrances()).isEmpty();
         assertThat(view.progress().hindrances()).isEmpty();
         assertThat(view.of(JobEvent.TakenBack.class)).containsExactly(new JobEvent.TakenBack("Another kit lies here"));
-        assertThat(view.of(JobEvent.Noted.class).map(JobEvent.Noted::note)).containsExactly("The clamp \"sticks\", 1 \\ 2", "bell \u0007, nothing \uFFFD, \\u0000 and \uFFFD\uFFFD");
-        assertThat(view.of(JobEvent.Closed.class).findFirst().orElseThrow().signatures()).isNotEmpty();
-        String report = web.perform(get("/records/" + view.job().number()).with(user("tessa").roles("TECHNICIAN"))).andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
-        assertThat(report).contains("Another kit lies here", "Reading failed: ", "Old seal judged", "Stem with plug, lot ST-77", "It drips.", "Bench taken over");
-        web.perform(get("/records/" + view.job().number() + ".pdf").with(user("tessa").roles("TECHNICIAN"))).andExpect(status().isOk());
+        assertThat(view.of(JobEvent.Noted.class).map(JobEvent.Noted::note))
+                .containsExactly(
+                        "The clamp \"sticks\", 1 \\ 2", "bell \u0007, nothing \uFFFD, \\u0000 and \uFFFD\uFFFD");
+        assertThat(view.of(JobEvent.Closed.class).findFirst().orElseThrow().signatures())
+                .isNotEmpty();
+        String report = web.perform(get("/records/" + view.job().number())
+                        .with(user("tessa").roles("TECHNICIAN")))
+                .andExpect(status().isOk())
+                .andReturn()
+                .getResponse()
+                .getContentAsString();
+        assertThat(report)
+                .contains(
+                        "Another kit lies here",
+                        "Reading failed: ",
+                        "Old seal judged",
+                        "Stem with plug, lot ST-77",
+                        "It drips.",
+                        "Bench taken over");
+        web.perform(get("/records/" + view.job().number() + ".pdf")
+                        .with(user("tessa").roles("TECHNICIAN")))
+                .andExpect(status().isOk());
     }
 
     @Test
-    @DisplayName("A job stopped on its way back keeps its corrected record and its own way; the one planned for what it left can be begun")
+    @DisplayName(
+            "A job stopped on its way back keeps its corrected record and its own way; the one planned for what it left can be begun")
     void stopped() {
         JobView view = on("OL-002", JobState.STOPPED);
         assertThat(view.configuration().drive().code()).isEqualTo("NO");
         assertThat(view.progress().behind()).isNotEmpty();
         JobView planned = on("OL-002", JobState.PLANNED);
         assertThat(planned.progress().behind()).isEqualTo(view.progress().behind());
-        assertThat(service.start(planned.job().number(), UUID.randomUUID()).trouble()).isEmpty();
-        assertThat(service.start(on("OL-004", JobState.PLANNED).job().number(), UUID.randomUUID()).trouble()).isEmpty();
+        assertThat(service.start(planned.job().number(), UUID.randomUUID()).trouble())
+                .isEmpty();
+        assertThat(service.start(on("OL-004", JobState.PLANNED).job().number(), UUID.randomUUID())
+                        .trouble())
+                .isEmpty();
     }
 
     @Test
-    @DisplayName("Readings of jobs that ended before readings were kept apart are there once they are asked for, and once")
+    @DisplayName(
+            "Readings of jobs that ended before readings were kept apart are there once they are asked for, and once")
     void readings() {
         JobView view = on("OL-001", JobState.CLOSED);
         List<Reading> read = readings.of(view.job().valve());
@@ -121,7 +158,8 @@ class OlderDataTest {
     }
 
     @Test
-    @DisplayName("A job on the bench goes on where it was and is closed and sealed; records of both versions verify in one chain")
+    @DisplayName(
+            "A job on the bench goes on where it was and is closed and sealed; records of both versions verify in one chain")
     void goesOn() throws Exception {
         BenchRun bench = new BenchRun(web, service);
         int number = on("OL-003", JobState.RUNNING).job().number();
@@ -129,7 +167,13 @@ class OlderDataTest {
             bench.confirm(number, "tessa");
         }
         bench.close(number, "tessa");
-        assertThat(jdbc.execute((ConnectionCallback<Verification>) Verification::of).problems()).isEmpty();
-        assertThat(jdbc.queryForObject("select content from service_record where job_number = ? and kind = 'JOB'", String.class, number)).contains("\"version\":2");
+        assertThat(jdbc.execute((ConnectionCallback<Verification>) Verification::of)
+                        .problems())
+                .isEmpty();
+        assertThat(jdbc.queryForObject(
+                        "select content from service_record where job_number = ? and kind = 'JOB'",
+                        String.class,
+                        number))
+                .contains("\"version\":2");
     }
 }

@@ -83,26 +83,51 @@ class RecordBookTest {
         while (bench.current(job).isPresent()) {
             bench.confirm(job, "theo");
         }
-        String answer = web.perform(as("theo", "TECHNICIAN", post("/jobs/" + job + "/close")).param("entryId", UUID.randomUUID().toString()).param("bin", "0").param("bag", "0")
-                .param("remark", "all well").param("password", "not-this-one")).andExpect(status().isOk()).andReturn().getResponse().getContentAsString();
-        assertThat(answer).contains("That is not your password").contains("all well").doesNotContain("not-this-one");
+        String answer = web.perform(as("theo", "TECHNICIAN", post("/jobs/" + job + "/close"))
+                        .param("entryId", UUID.randomUUID().toString())
+                        .param("bin", "0")
+                        .param("bag", "0")
+                        .param("remark", "all well")
+                        .param("password", "not-this-one"))
+                .andExpect(status().isOk())
+                .andReturn()
+                .getResponse()
+                .getContentAsString();
+        assertThat(answer)
+                .contains("That is not your password")
+                .contains("all well")
+                .doesNotContain("not-this-one");
         assertThat(service.view(job).orElseThrow().job().state()).isEqualTo(JobState.RUNNING);
         bench.close(job, "theo");
-        assertThat(web.perform(as("rita", "REVIEWER", get("/records/" + job))).andReturn().getResponse().getContentAsString()).contains("Theo Technician").contains("did this work and recorded it as it was");
+        assertThat(web.perform(as("rita", "REVIEWER", get("/records/" + job)))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .contains("Theo Technician")
+                .contains("did this work and recorded it as it was");
     }
 
     @Test
-    @DisplayName("What is given out as JSON is what the schema says, each record's hash is that of its text, and each names the one before")
+    @DisplayName(
+            "What is given out as JSON is what the schema says, each record's hash is that of its text, and each names the one before")
     void published() throws Exception {
         String schema = Files.readString(Path.of("../docs/schemas/service-record.schema.json"));
         JsonMapper json = JsonMapper.builder().build();
         String previous = RecordContent.FIRST;
-        List<Integer> numbers = jdbc.queryForList("select job_number from service_record where kind = 'JOB' order by seq", Integer.class);
+        List<Integer> numbers = jdbc.queryForList(
+                "select job_number from service_record where kind = 'JOB' order by seq", Integer.class);
         for (Integer job : numbers) {
-            String given = web.perform(as("tessa", "TECHNICIAN", get("/records/" + job + ".json"))).andReturn().getResponse().getContentAsString();
-            assertThat(SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12).getSchema(schema, InputFormat.JSON).validate(given, InputFormat.JSON)).isEmpty();
+            String given = web.perform(as("tessa", "TECHNICIAN", get("/records/" + job + ".json")))
+                    .andReturn()
+                    .getResponse()
+                    .getContentAsString();
+            assertThat(SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                            .getSchema(schema, InputFormat.JSON)
+                            .validate(given, InputFormat.JSON))
+                    .isEmpty();
             JsonNode first = json.readTree(given).get(0);
-            assertThat(RecordContent.hash(RecordContent.canonical(first.path("record")))).isEqualTo(first.path("hash").asString());
+            assertThat(RecordContent.hash(RecordContent.canonical(first.path("record"))))
+                    .isEqualTo(first.path("hash").asString());
             if (first.path("record").path("sequence").asInt() == 1) {
                 assertThat(first.path("record").path("previous").asString()).isEqualTo(previous);
             }
@@ -110,31 +135,37 @@ class RecordBookTest {
     }
 
     @ParameterizedTest(name = "{0}")
-    @CsvSource(delimiter = '|', value = {
-        "update service_record set content = '{}'",
-        "delete from service_record",
-        "truncate service_record",
-        "update job set title = 'other' where state = 'CLOSED'",
-        "delete from job where state = 'CLOSED'",
-        "update job_entry set event = '{}'",
-        "insert into job_entry select gen_random_uuid(), job_id, 999, 'PROBLEM', null, by_id, at, '{\"type\": \"PROBLEM\", \"version\": 2, \"body\": {\"note\": \"later\"}}' from job_entry limit 1",
-        "update kept_sheet set yaml = ''",
-        "delete from audit_entry",
-    })
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "update service_record set content = '{}'",
+                "delete from service_record",
+                "truncate service_record",
+                "update job set title = 'other' where state = 'CLOSED'",
+                "delete from job where state = 'CLOSED'",
+                "update job_entry set event = '{}'",
+                "insert into job_entry select gen_random_uuid(), job_id, 999, 'PROBLEM', null, by_id, at, '{\"type\": \"PROBLEM\", \"version\": 2, \"body\": {\"note\": \"later\"}}' from job_entry limit 1",
+                "update kept_sheet set yaml = ''",
+                "delete from audit_entry",
+            })
     @DisplayName("The database refuses to change what is on record")
     void refused(String sql) {
-        assertThatThrownBy(() -> jdbc.execute(sql)).isInstanceOf(DataAccessException.class).hasMessageMatching("(?s).*(never changed|has ended).*");
+        assertThatThrownBy(() -> jdbc.execute(sql))
+                .isInstanceOf(DataAccessException.class)
+                .hasMessageMatching("(?s).*(never changed|has ended).*");
     }
 
     @ParameterizedTest(name = "{1}")
-    @CsvSource(delimiter = '|', value = {
-        "job_entry      | update job_entry set event = replace(event::text, 'answers', 'replies')::jsonb where kind = 'CONFIRMED' | rows were changed since",
-        "job            | update job set ended_at = ended_at - interval '1 day' where state = 'CLOSED'            | rows were changed since",
-        "service_record | update service_record set content = replace(content, 'CLOSED', 'STOPPED') where seq = 2 | it was changed",
-        "service_record | update service_record set content = replace(content, 'CLOSED', 'STOPPED'), hash = encode(sha256(convert_to(replace(content, 'CLOSED', 'STOPPED'), 'UTF8')), 'hex') where seq = 2 | does not follow the record before it",
-        "service_record | delete from service_record where seq = 1                                                | one is missing",
-        "service_record | delete from service_record where seq = (select max(seq) from service_record)            | The end of the chain",
-    })
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "job_entry      | update job_entry set event = replace(event::text, 'answers', 'replies')::jsonb where kind = 'CONFIRMED' | rows were changed since",
+                "job            | update job set ended_at = ended_at - interval '1 day' where state = 'CLOSED'            | rows were changed since",
+                "service_record | update service_record set content = replace(content, 'CLOSED', 'STOPPED') where seq = 2 | it was changed",
+                "service_record | update service_record set content = replace(content, 'CLOSED', 'STOPPED'), hash = encode(sha256(convert_to(replace(content, 'CLOSED', 'STOPPED'), 'UTF8')), 'hex') where seq = 2 | does not follow the record before it",
+                "service_record | delete from service_record where seq = 1                                                | one is missing",
+                "service_record | delete from service_record where seq = (select max(seq) from service_record)            | The end of the chain",
+            })
     @DisplayName("Whoever switches the database's refusal off is found out")
     void tampered(String table, String sql, String found) {
         assertThat(verified().problems()).isEmpty();
@@ -145,14 +176,16 @@ class RecordBookTest {
             assertThat(verified().problems()).anySatisfy(p -> assertThat(p).contains(found));
         } finally {
             if (sql.startsWith("delete")) {
-                jdbc.execute("insert into " + table + " select * from saved s where not exists (select 1 from " + table + " t where t.seq = s.seq)");
+                jdbc.execute("insert into " + table + " select * from saved s where not exists (select 1 from " + table
+                        + " t where t.seq = s.seq)");
             } else {
                 String key = table.equals("service_record") ? "seq" : "id";
-                String set = switch (table) {
-                    case "job_entry" -> "event = s.event";
-                    case "job" -> "ended_at = s.ended_at";
-                    default -> "content = s.content, hash = s.hash";
-                };
+                String set =
+                        switch (table) {
+                            case "job_entry" -> "event = s.event";
+                            case "job" -> "ended_at = s.ended_at";
+                            default -> "content = s.content, hash = s.hash";
+                        };
                 jdbc.execute("update " + table + " t set " + set + " from saved s where s." + key + " = t." + key);
             }
             jdbc.execute("alter table " + table + " enable trigger user");
@@ -164,16 +197,30 @@ class RecordBookTest {
     @Test
     @DisplayName("A correction is a record of its own, signed; the record it corrects stays as it was and shows it")
     void corrections() throws Exception {
-        String before = jdbc.queryForObject("select content from service_record where job_number = ? and kind = 'JOB'", String.class, number);
-        Map<String, String> says = Map.of("what", "lot of the oil", "was", "none", "is", "AO-2611-3", "reason", "it stands on the bottle");
+        String before = jdbc.queryForObject(
+                "select content from service_record where job_number = ? and kind = 'JOB'", String.class, number);
+        Map<String, String> says =
+                Map.of("what", "lot of the oil", "was", "none", "is", "AO-2611-3", "reason", "it stands on the bottle");
         MockHttpServletRequestBuilder unsigned = as("tessa", "TECHNICIAN", post("/records/" + number + "/corrections"));
         says.forEach(unsigned::param);
-        assertThat(web.perform(unsigned).andReturn().getResponse().getContentAsString()).contains("That is not your password").contains("AO-2611-3");
-        MockHttpServletRequestBuilder signed = as("tessa", "TECHNICIAN", post("/records/" + number + "/corrections")).param("password", TestSite.PASSWORD);
+        assertThat(web.perform(unsigned).andReturn().getResponse().getContentAsString())
+                .contains("That is not your password")
+                .contains("AO-2611-3");
+        MockHttpServletRequestBuilder signed = as("tessa", "TECHNICIAN", post("/records/" + number + "/corrections"))
+                .param("password", TestSite.PASSWORD);
         says.forEach(signed::param);
         web.perform(signed).andExpect(status().is3xxRedirection());
-        assertThat(web.perform(as("tessa", "TECHNICIAN", get("/records/" + number))).andReturn().getResponse().getContentAsString()).contains("Corrected since").contains("AO-2611-3");
-        assertThat(jdbc.queryForObject("select content from service_record where job_number = ? and kind = 'JOB'", String.class, number)).isEqualTo(before);
+        assertThat(web.perform(as("tessa", "TECHNICIAN", get("/records/" + number)))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .contains("Corrected since")
+                .contains("AO-2611-3");
+        assertThat(jdbc.queryForObject(
+                        "select content from service_record where job_number = ? and kind = 'JOB'",
+                        String.class,
+                        number))
+                .isEqualTo(before);
         assertThat(verified().intact()).isTrue();
     }
 
@@ -182,23 +229,45 @@ class RecordBookTest {
     void found() throws Exception {
         String link = "/records/" + number + "\"";
         for (String words : new String[] {"", "TS-011", "ts-01", String.valueOf(number)}) {
-            assertThat(web.perform(as("tessa", "TECHNICIAN", get("/records").param("q", words))).andReturn().getResponse().getContentAsString()).as(words).contains(link);
+            assertThat(web.perform(as("tessa", "TECHNICIAN", get("/records").param("q", words)))
+                            .andReturn()
+                            .getResponse()
+                            .getContentAsString())
+                    .as(words)
+                    .contains(link);
         }
         for (String words : new String[] {"TS-9", "%", "_S-011", "99999", "TS-012"}) {
-            assertThat(web.perform(as("tessa", "TECHNICIAN", get("/records").param("q", words))).andReturn().getResponse().getContentAsString()).as(words).doesNotContain(link);
+            assertThat(web.perform(as("tessa", "TECHNICIAN", get("/records").param("q", words)))
+                            .andReturn()
+                            .getResponse()
+                            .getContentAsString())
+                    .as(words)
+                    .doesNotContain(link);
         }
     }
 
     @Test
     @DisplayName("Who changed what stands in the audit trail with old and new values; a technician does not read it")
     void audit() throws Exception {
-        web.perform(as("pia", "PLANNER", post("/site/air")).param("nominal", "6.5 bar").param("lowest", "5 bar"));
-        web.perform(as("pia", "PLANNER", post("/site/air")).param("nominal", "6.2 bar").param("lowest", "5 bar"));
-        assertThat(web.perform(as("rita", "REVIEWER", get("/records/audit").param("q", "plant"))).andReturn().getResponse().getContentAsString())
+        web.perform(as("pia", "PLANNER", post("/site/air"))
+                .param("nominal", "6.5 bar")
+                .param("lowest", "5 bar"));
+        web.perform(as("pia", "PLANNER", post("/site/air"))
+                .param("nominal", "6.2 bar")
+                .param("lowest", "5 bar"));
+        assertThat(web.perform(as("rita", "REVIEWER", get("/records/audit").param("q", "plant")))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
                 .contains(">pia<", "<del>650000</del>", "<ins>620000</ins>");
         jdbc.update("update valve set service = 'something else' where tag = 'TS-020'");
-        assertThat(web.perform(as("rita", "REVIEWER", get("/records/audit").param("q", "TS-020"))).andReturn().getResponse().getContentAsString()).contains("the database", "something else");
+        assertThat(web.perform(as("rita", "REVIEWER", get("/records/audit").param("q", "TS-020")))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .contains("the database", "something else");
         web.perform(as("tessa", "TECHNICIAN", get("/records/audit"))).andExpect(status().isForbidden());
-        web.perform(as("pia", "PLANNER", post("/records/" + number + "/corrections"))).andExpect(status().isForbidden());
+        web.perform(as("pia", "PLANNER", post("/records/" + number + "/corrections")))
+                .andExpect(status().isForbidden());
     }
 }

@@ -41,15 +41,29 @@ class ReportTest {
     }
 
     private int stoppedJob(String tag) throws Exception {
-        String to = web.perform(tessa(post("/valves/" + tag + "/plan")).param("work", "inspect").param("due", "2199-01-01")).andReturn().getResponse()
+        String to = web.perform(tessa(post("/valves/" + tag + "/plan"))
+                        .param("work", "inspect")
+                        .param("due", "2199-01-01"))
+                .andReturn()
+                .getResponse()
                 .getRedirectedUrl();
         int number = Integer.parseInt(String.valueOf(to).replaceAll("\\D", ""));
         web.perform(get("/records/" + number).with(user("tessa"))).andExpect(status().isNotFound());
-        web.perform(tessa(post("/jobs/" + number + "/start")).param("entryId", UUID.randomUUID().toString())).andExpect(redirectedUrl("/jobs/" + number));
-        web.perform(tessa(post("/jobs/" + number + "/steps/identify")).param("entryId", UUID.randomUUID().toString()).param("reading.identity", "as on the job"))
+        web.perform(tessa(post("/jobs/" + number + "/start"))
+                        .param("entryId", UUID.randomUUID().toString()))
+                .andExpect(redirectedUrl("/jobs/" + number));
+        web.perform(tessa(post("/jobs/" + number + "/steps/identify"))
+                        .param("entryId", UUID.randomUUID().toString())
+                        .param("reading.identity", "as on the job"))
                 .andExpect(status().isOk());
-        web.perform(tessa(post("/jobs/" + number + "/problem")).param("entryId", UUID.randomUUID().toString()).param("note", NASTY)).andExpect(status().isOk());
-        web.perform(tessa(post("/jobs/" + number + "/stop")).param("entryId", UUID.randomUUID().toString()).param("reason", NASTY)).andExpect(status().isOk());
+        web.perform(tessa(post("/jobs/" + number + "/problem"))
+                        .param("entryId", UUID.randomUUID().toString())
+                        .param("note", NASTY))
+                .andExpect(status().isOk());
+        web.perform(tessa(post("/jobs/" + number + "/stop"))
+                        .param("entryId", UUID.randomUUID().toString())
+                        .param("reason", NASTY))
+                .andExpect(status().isOk());
         return number;
     }
 
@@ -57,8 +71,10 @@ class ReportTest {
     @DisplayName("The page shows what happened, and text stays text")
     void page() throws Exception {
         int number = stoppedJob("TS-015");
-        web.perform(tessa(get("/records/" + number))).andExpect(content().string(containsString("stopped, out of service")))
-                .andExpect(content().string(containsString("&lt;script&gt;alert(1)&lt;/script&gt;"))).andExpect(content().string(not(containsString("<script>alert"))));
+        web.perform(tessa(get("/records/" + number)))
+                .andExpect(content().string(containsString("stopped, out of service")))
+                .andExpect(content().string(containsString("&lt;script&gt;alert(1)&lt;/script&gt;")))
+                .andExpect(content().string(not(containsString("<script>alert"))));
         web.perform(tessa(get("/jobs/" + number))).andExpect(redirectedUrl("/records/" + number));
     }
 
@@ -66,19 +82,33 @@ class ReportTest {
     @DisplayName("The PDF says the same as the page, every letter of it, and carries its fonts")
     void pdf() throws Exception {
         int number = stoppedJob("TS-016");
-        byte[] bytes = web.perform(tessa(get("/records/" + number + ".pdf"))).andExpect(content().contentType("application/pdf")).andReturn().getResponse()
+        byte[] bytes = web.perform(tessa(get("/records/" + number + ".pdf")))
+                .andExpect(content().contentType("application/pdf"))
+                .andReturn()
+                .getResponse()
                 .getContentAsByteArray();
         try (PDDocument document = Loader.loadPDF(bytes)) {
             String text = new PDFTextStripper().getText(document).replaceAll("\\s+", " ");
-            assertThat(text).contains("TS-016 · Open and inspect", "job " + number, "stopped, valve out of service", "<script>alert(1)</script> &", "Tessa Technician",
-                    "Page 1 of", "It does not say that the valve is safe").contains("Ø 49");
-            document.getPages().forEach(page -> page.getResources().getFontNames().forEach(name -> {
-                try {
-                    assertThat(page.getResources().getFont(name).isEmbedded()).as(name.getName()).isTrue();
-                } catch (IOException e) {
-                    throw new UncheckedIOException(e);
-                }
-            }));
+            assertThat(text)
+                    .contains(
+                            "TS-016 · Open and inspect",
+                            "job " + number,
+                            "stopped, valve out of service",
+                            "<script>alert(1)</script> &",
+                            "Tessa Technician",
+                            "Page 1 of",
+                            "It does not say that the valve is safe")
+                    .contains("Ø 49");
+            document.getPages()
+                    .forEach(page -> page.getResources().getFontNames().forEach(name -> {
+                        try {
+                            assertThat(page.getResources().getFont(name).isEmbedded())
+                                    .as(name.getName())
+                                    .isTrue();
+                        } catch (IOException e) {
+                            throw new UncheckedIOException(e);
+                        }
+                    }));
         }
     }
 
@@ -86,8 +116,15 @@ class ReportTest {
     @DisplayName("An entry without an id, or with one that is none, is refused and nothing is recorded")
     void withoutId() throws Exception {
         int number = stoppedJob("TS-017");
-        web.perform(tessa(post("/jobs/" + number + "/problem")).param("note", "x")).andExpect(status().isBadRequest());
-        web.perform(tessa(post("/jobs/" + number + "/problem")).param("entryId", "1").param("note", "x")).andExpect(status().isBadRequest());
-        web.perform(tessa(post("/jobs/999999/problem")).param("entryId", UUID.randomUUID().toString()).param("note", "x")).andExpect(status().isNotFound());
+        web.perform(tessa(post("/jobs/" + number + "/problem")).param("note", "x"))
+                .andExpect(status().isBadRequest());
+        web.perform(tessa(post("/jobs/" + number + "/problem"))
+                        .param("entryId", "1")
+                        .param("note", "x"))
+                .andExpect(status().isBadRequest());
+        web.perform(tessa(post("/jobs/999999/problem"))
+                        .param("entryId", UUID.randomUUID().toString())
+                        .param("note", "x"))
+                .andExpect(status().isNotFound());
     }
 }

@@ -18,12 +18,16 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.test.web.servlet.MockMvc;
 
-/** A backup of the running application's data, put back on another machine (another data folder), with its records verified. */
+/**
+ * A backup of the running application's data, put back on another machine (another data folder), with its records
+ * verified.
+ */
 @ExtendWith(RunningApplication.class)
 class BackupTest {
 
     @TempDir
     private Path folder;
+
     private final MockMvc web;
     private final JobService service;
 
@@ -35,19 +39,23 @@ class BackupTest {
     private record Ran(int exit, String out) {}
 
     private Ran wartung(Path home, String... arguments) throws IOException, InterruptedException {
-        ProcessBuilder builder = new ProcessBuilder("bash", Path.of("../wartung").toRealPath().toString());
+        ProcessBuilder builder =
+                new ProcessBuilder("bash", Path.of("../wartung").toRealPath().toString());
         builder.command().addAll(List.of(arguments));
         builder.environment().put("WARTUNG_HOME", home.toString());
         builder.environment().put("WARTUNG_DATABASE", RunningApplication.database());
         builder.environment().put("WARTUNG_CLASSPATH", System.getProperty("java.class.path"));
-        Process process = builder.redirectErrorStream(true).redirectInput(ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile())).start();
+        Process process = builder.redirectErrorStream(true)
+                .redirectInput(ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile()))
+                .start();
         String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
         assertThat(process.waitFor(120, TimeUnit.SECONDS)).isTrue();
         return new Ran(process.exitValue(), out);
     }
 
     @Test
-    @DisplayName("Saved while running, restored elsewhere, verified; a damaged file and changed records leave what is there untouched")
+    @DisplayName(
+            "Saved while running, restored elsewhere, verified; a damaged file and changed records leave what is there untouched")
     void thereAndBack() throws Exception {
         BenchRun bench = new BenchRun(web, service);
         int job = bench.begin("TS-021", "oil-actuator", "tessa");

@@ -50,7 +50,14 @@ class BrokenOffTest {
             default -> Workplace.await("it serves", () -> demo.said().contains("Ctrl-C stops it."));
         }
         Workplace.signal(signal, demo.process().pid());
-        assertThat(demo.ended().exit()).as(demo.said()).isEqualTo(switch (signal) { case "INT" -> 130; case "TERM" -> 143; default -> 129; });
+        assertThat(demo.ended().exit())
+                .as(demo.said())
+                .isEqualTo(
+                        switch (signal) {
+                            case "INT" -> 130;
+                            case "TERM" -> 143;
+                            default -> 129;
+                        });
         assertThat(place.processes()).isEmpty();
         assertThat(place.run("status")).isEqualTo(new Ran(3, "stopped (data in " + place.home() + ")\n"));
         assertThat(place.folder.resolve("tmp")).isEmptyDirectory();
@@ -58,22 +65,26 @@ class BrokenOffTest {
 
     @ParameterizedTest(name = "{0}")
     @ValueSource(strings = {"server", "bench", "application"})
-    @DisplayName("Ended just as a process begins, before it is known by its own name or has written its number anywhere")
+    @DisplayName(
+            "Ended just as a process begins, before it is known by its own name or has written its number anywhere")
     void justBegun(String what) throws Exception {
         place.say("setsid-waits-" + what);
         Begun demo = place.begin(Map.of(), "demo");
         Workplace.await("it is about to begin", () -> place.isSaid("setsid-" + what));
         Workplace.signal("TERM", demo.process().pid());
-        // usually 143 (signals and whileReading ask for it); in one of about a hundred runs what it broke into ended the script first
+        // usually 143 (signals and whileReading ask for it); in one of about a hundred runs what it broke into ended
+        // the script first
         assertThat(demo.ended().exit()).as(demo.said()).isNotZero();
         assertThat(place.processes()).as(demo.said()).isEmpty();
     }
 
     @Test
-    @DisplayName("A signal that comes while a program's output is read ends it as at any moment, and its words are not lost in the shell's reading")
+    @DisplayName(
+            "A signal that comes while a program's output is read ends it as at any moment, and its words are not lost in the shell's reading")
     void whileReading() throws Exception {
         Path summing = place.folder.resolve("doubles/cksum");
-        Files.writeString(summing, "#!/bin/bash\ntouch \"$SAYS/summing\"\n/bin/sleep 0.5\nexec /usr/bin/cksum \"$@\"\n");
+        Files.writeString(
+                summing, "#!/bin/bash\ntouch \"$SAYS/summing\"\n/bin/sleep 0.5\nexec /usr/bin/cksum \"$@\"\n");
         assertThat(summing.toFile().setExecutable(true, false)).isTrue();
         Begun demo = place.begin(Map.of(), "demo");
         Workplace.await("it reads a sum", () -> place.isSaid("summing"));
@@ -87,8 +98,11 @@ class BrokenOffTest {
     @DisplayName("The scripts take output with `...` alone: the other way loses signals (.shellcheckrc says why)")
     void readsOneWay() throws IOException {
         try (Stream<Path> parts = Files.list(Path.of("../bin"))) {
-            for (Path part : Stream.concat(Stream.of(Path.of("../wartung")), parts).toList()) {
-                assertThat(Files.readAllLines(part)).as("%s", part).noneMatch(line -> line.matches(".*([$]\\((?!\\()|[<>]\\().*"));
+            for (Path part :
+                    Stream.concat(Stream.of(Path.of("../wartung")), parts).toList()) {
+                assertThat(Files.readAllLines(part))
+                        .as("%s", part)
+                        .noneMatch(line -> line.matches(".*([$]\\((?!\\()|[<>]\\().*"));
             }
         }
     }
@@ -97,9 +111,15 @@ class BrokenOffTest {
     @DisplayName("A process that ends while it is looked at is none of ours, and nothing is said of it")
     void endedMeanwhile() throws Exception {
         // its program was read a moment ago, its number is gone by now: numbers end below this one
-        Process process = new ProcessBuilder("bash", "-c", "set -euo pipefail; here=.; . bin/home.sh; . bin/database.sh; readlink() { echo /usr/lib/postgresql/bin/postgres; }; WARTUNG_HOME=/nowhere; pg_is_ours 99999999")
-                .directory(place.folder.resolve("checkout").toFile()).redirectErrorStream(true).start();
-        assertThat(new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8)).isEmpty();
+        Process process = new ProcessBuilder(
+                        "bash",
+                        "-c",
+                        "set -euo pipefail; here=.; . bin/home.sh; . bin/database.sh; readlink() { echo /usr/lib/postgresql/bin/postgres; }; WARTUNG_HOME=/nowhere; pg_is_ours 99999999")
+                .directory(place.folder.resolve("checkout").toFile())
+                .redirectErrorStream(true)
+                .start();
+        assertThat(new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8))
+                .isEmpty();
         assertThat(process.waitFor()).isEqualTo(1);
     }
 }

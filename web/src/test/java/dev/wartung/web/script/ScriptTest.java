@@ -27,7 +27,10 @@ import org.snakeyaml.engine.v2.api.Load;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Starting, stopping, and what can go wrong around them: a clear sentence, the right exit, nothing of ours left over and nothing of others touched. */
+/**
+ * Starting, stopping, and what can go wrong around them: a clear sentence, the right exit, nothing of ours left over
+ * and nothing of others touched.
+ */
 class ScriptTest {
 
     private static final boolean ROOT = "root".equals(System.getProperty("user.name"));
@@ -50,32 +53,41 @@ class ScriptTest {
         place.say("setsid-waits-server");
         Begun start = place.begin(Map.of(), "start", "--detach");
         Workplace.await("it is about to begin", () -> place.isSaid("setsid-server"));
-        int port = Integer.parseInt(Files.readString(place.home().resolve("pg/port")).strip());
+        int port = Integer.parseInt(
+                Files.readString(place.home().resolve("pg/port")).strip());
         try (ServerSocket other = new ServerSocket(port, 1, InetAddress.getLoopbackAddress())) {
             Ran ran = start.ended();
             assertThat(ran.exit()).as(ran.out()).isZero();
-            assertThat(Files.readString(place.home().resolve("pg/port")).strip()).isNotEqualTo(String.valueOf(other.getLocalPort()));
+            assertThat(Files.readString(place.home().resolve("pg/port")).strip())
+                    .isNotEqualTo(String.valueOf(other.getLocalPort()));
         }
         assertThat(place.run("stop").exit()).isZero();
     }
 
     @Test
-    @DisplayName("Started by one spelling of the folder and stopped by another, with blanks and quotes in it; a demo's bench goes with it; logs are kept")
+    @DisplayName(
+            "Started by one spelling of the folder and stopped by another, with blanks and quotes in it; a demo's bench goes with it; logs are kept")
     void spellings() throws Exception {
         Path odd = place.folder.resolve("a 'plant's' \"data\" $HOME");
         Ran started = place.run(Map.of("WARTUNG_HOME", "a 'plant's' \"data\" $HOME/"), "demo", "--detach");
         assertThat(started.exit()).as(started.out()).isZero();
         assertThat(started.out()).contains("Wartung is at http://127.0.0.1:18099");
         assertThat(place.isSaid("bench-is-on")).isTrue();
-        assertThat(place.run(Map.of("WARTUNG_HOME", odd.toString()), "status").out()).startsWith("running: ");
-        assertThat(place.run(Map.of("WARTUNG_HOME", odd.toString()), "start", "--detach").out()).contains("running already");
+        assertThat(place.run(Map.of("WARTUNG_HOME", odd.toString()), "status").out())
+                .startsWith("running: ");
+        assertThat(place.run(Map.of("WARTUNG_HOME", odd.toString()), "start", "--detach")
+                        .out())
+                .contains("running already");
         Ran stopped = place.run(Map.of("WARTUNG_HOME", "./tmp/../" + odd.getFileName() + "//"), "stop");
         assertThat(stopped.out()).isEqualTo("Stopping Wartung.\n");
         assertThat(place.processes()).isEmpty();
-        assertThat(place.run(Map.of("WARTUNG_HOME", odd.toString()), "start", "--detach").exit()).isZero();
+        assertThat(place.run(Map.of("WARTUNG_HOME", odd.toString()), "start", "--detach")
+                        .exit())
+                .isZero();
         assertThat(odd.resolve("run/wartung.log.1")).content().contains("application begins");
         assertThat(odd.resolve("run/wartung.log")).content().contains("application begins", "-XX:SharedArchiveFile=");
-        assertThat(place.run(Map.of("WARTUNG_HOME", odd.toString()), "stop").exit()).isZero();
+        assertThat(place.run(Map.of("WARTUNG_HOME", odd.toString()), "stop").exit())
+                .isZero();
     }
 
     @Test
@@ -103,16 +115,21 @@ class ScriptTest {
     }
 
     @Test
-    @DisplayName("Numbers that killed servers left behind and that are others' processes by now: those are let live, and starting works")
+    @DisplayName(
+            "Numbers that killed servers left behind and that are others' processes by now: those are let live, and starting works")
     void foreignNumbers() throws Exception {
         assertThat(place.run("start", "--detach").exit()).isZero();
         assertThat(place.run("stop").exit()).isZero();
         // of the same user as the database, so that its own check of the number would take it for a running server
-        Process other = new ProcessBuilder(ROOT ? List.of("runuser", "-u", "postgres", "--", "sleep", "300") : List.of("sleep", "300")).start();
+        Process other = new ProcessBuilder(
+                        ROOT ? List.of("runuser", "-u", "postgres", "--", "sleep", "300") : List.of("sleep", "300"))
+                .start();
         try {
             Files.writeString(place.home().resolve("run/pid"), String.valueOf(other.pid()));
             Files.writeString(place.home().resolve("run/bench-pid"), String.valueOf(other.pid()));
-            Files.writeString(place.home().resolve("pg/data/postmaster.pid"), other.pid() + "\n" + place.home().resolve("pg/data") + "\n");
+            Files.writeString(
+                    place.home().resolve("pg/data/postmaster.pid"),
+                    other.pid() + "\n" + place.home().resolve("pg/data") + "\n");
             assertThat(place.run("stop").out()).isEqualTo("Wartung is not running.\n");
             assertThat(place.run("status").out()).startsWith("stopped");
             assertThat(other.isAlive()).isTrue();
@@ -134,14 +151,23 @@ class ScriptTest {
         Workplace.await("it builds", () -> place.isSaid("building"));
         Ran second = place.run("start", "--detach");
         assertThat(second.exit()).isEqualTo(1);
-        assertThat(second.out()).contains("another ./wartung (process " + first.process().pid() + ") is at work");
-        assertThat(place.run("stop").out()).contains("Ending the ./wartung that is at work (process " + first.process().pid() + ")");
+        assertThat(second.out())
+                .contains("another ./wartung (process " + first.process().pid() + ") is at work");
+        assertThat(place.run("stop").out())
+                .contains("Ending the ./wartung that is at work (process "
+                        + first.process().pid() + ")");
         first.ended();
         assertThat(place.processes()).isEmpty();
     }
 
     @ParameterizedTest
-    @CsvSource({"0, from 1 to 65535", "99999, from 1 to 65535", "http, must be a number", "-1, must be a number", "08x, must be a number"})
+    @CsvSource({
+        "0, from 1 to 65535",
+        "99999, from 1 to 65535",
+        "http, must be a number",
+        "-1, must be a number",
+        "08x, must be a number"
+    })
     @DisplayName("A port that is none is told before anything is begun")
     void ports(String port, String told) throws Exception {
         Ran ran = place.run(Map.of("PORT", port), "start");
@@ -171,11 +197,13 @@ class ScriptTest {
     }
 
     @Test
-    @DisplayName("What fails leaves nothing up: a build, an application that does not start, a restore, an initial disk without room")
+    @DisplayName(
+            "What fails leaves nothing up: a build, an application that does not start, a restore, an initial disk without room")
     void failures() throws Exception {
         place.unbuilt();
         place.say("mvn-fails");
-        assertThat(place.run("start", "--detach").out()).contains("a sentence that cannot be compiled", "the build failed");
+        assertThat(place.run("start", "--detach").out())
+                .contains("a sentence that cannot be compiled", "the build failed");
         Files.delete(place.folder.resolve("says/mvn-fails"));
         place.say("java-fails");
         Ran ran = place.run("start", "--detach");
@@ -194,14 +222,31 @@ class ScriptTest {
     @DisplayName("No room on the disk: said, nothing stays up, and once there is room it starts")
     void fullDisk() throws Exception {
         Path disk = Files.createDirectory(place.folder.resolve("disk"));
-        assumeTrue(ROOT && new ProcessBuilder("mount", "-t", "tmpfs", "-o", "size=12m,mode=755", "none", disk.toString()).start().waitFor() == 0, "this user may not mount a disk");
+        assumeTrue(
+                ROOT
+                        && new ProcessBuilder(
+                                                "mount",
+                                                "-t",
+                                                "tmpfs",
+                                                "-o",
+                                                "size=12m,mode=755",
+                                                "none",
+                                                disk.toString())
+                                        .start()
+                                        .waitFor()
+                                == 0,
+                "this user may not mount a disk");
         try {
-            Map<String, String> there = Map.of("WARTUNG_HOME", disk.resolve("home").toString());
+            Map<String, String> there =
+                    Map.of("WARTUNG_HOME", disk.resolve("home").toString());
             Ran full = place.run(there, "start", "--detach");
             assertThat(full.exit()).isEqualTo(1);
             assertThat(full.out()).contains("could not make its data folder");
             assertThat(place.processes()).isEmpty();
-            assertThat(new ProcessBuilder("mount", "-o", "remount,size=200m", disk.toString()).start().waitFor()).isZero();
+            assertThat(new ProcessBuilder("mount", "-o", "remount,size=200m", disk.toString())
+                            .start()
+                            .waitFor())
+                    .isZero();
             Ran roomy = place.run(there, "start", "--detach");
             assertThat(roomy.exit()).as(roomy.out()).isZero();
             assertThat(place.run(there, "stop").exit()).isZero();
@@ -211,7 +256,8 @@ class ScriptTest {
     }
 
     @Test
-    @DisplayName("An archive of classes that was cut short is left out; one that breaks the machine is dropped, and it starts without")
+    @DisplayName(
+            "An archive of classes that was cut short is left out; one that breaks the machine is dropped, and it starts without")
     void archives() throws Exception {
         place.unbuilt();
         Ran built = place.run("start", "--detach");
@@ -252,8 +298,12 @@ class ScriptTest {
     void folders() throws Exception {
         Path foreign = Files.createDirectory(place.folder.resolve("letters"));
         Files.writeString(foreign.resolve("letter.txt"), "Dear");
-        assertThat(place.run(Map.of("WARTUNG_HOME", foreign.toString()), "reset", "--yes").out()).contains("not a Wartung data folder");
-        assertThat(place.run(Map.of("WARTUNG_HOME", foreign.toString()), "start").out()).contains("holds something else");
+        assertThat(place.run(Map.of("WARTUNG_HOME", foreign.toString()), "reset", "--yes")
+                        .out())
+                .contains("not a Wartung data folder");
+        assertThat(place.run(Map.of("WARTUNG_HOME", foreign.toString()), "start")
+                        .out())
+                .contains("holds something else");
         assertThat(foreign.resolve("letter.txt")).exists();
         Files.createDirectories(place.home());
         Files.createFile(place.home().resolve(".wartung"));
@@ -264,7 +314,8 @@ class ScriptTest {
     }
 
     @Test
-    @DisplayName("A backup into a folder is named there and is its owner's alone; a unit for the service manager can be read by it")
+    @DisplayName(
+            "A backup into a folder is named there and is its owner's alone; a unit for the service manager can be read by it")
     void backupAndService() throws Exception {
         assertThat(place.run("start", "--detach").exit()).isZero();
         Path folder = Files.createDirectory(place.folder.resolve("backups"));
@@ -272,29 +323,60 @@ class ScriptTest {
         assertThat(saved.exit()).as(saved.out()).isZero();
         Path file = Path.of(saved.out().replaceAll("(?s)Saved to (.*) \\(.*", "$1"));
         assertThat(file).exists().hasParent(folder);
-        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file))).isEqualTo("rw-------");
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file)))
+                .isEqualTo("rw-------");
         Ran service = place.run(Map.of("WARTUNG_HOME", "50% of \"it\""), "service", "--into", folder.toString());
         assertThat(service.exit()).as(service.out()).isZero();
         String home = place.folder + "/50%% of \\\"it\\\"";
-        assertThat(folder.resolve("wartung.service")).content().contains("Environment=\"WARTUNG_HOME=" + home + "\" \"PORT=18099\"", "ExecStart=\"" + place.folder + "/checkout/wartung\" start", "Restart=on-failure");
+        assertThat(folder.resolve("wartung.service"))
+                .content()
+                .contains(
+                        "Environment=\"WARTUNG_HOME=" + home + "\" \"PORT=18099\"",
+                        "ExecStart=\"" + place.folder + "/checkout/wartung\" start",
+                        "Restart=on-failure");
         if (Files.isExecutable(Path.of("/usr/bin/systemd-analyze"))) {
             place.folder.resolve("checkout/wartung").toFile().setExecutable(true);
-            assertThat(new ProcessBuilder("systemd-analyze", "verify", folder.resolve("wartung.service").toString()).inheritIO().start().waitFor()).isZero();
+            assertThat(new ProcessBuilder(
+                                    "systemd-analyze",
+                                    "verify",
+                                    folder.resolve("wartung.service").toString())
+                            .inheritIO()
+                            .start()
+                            .waitFor())
+                    .isZero();
         }
     }
 
     @Test
-    @DisplayName("Installing: what and why, a held lock waited for in words, a foreign source that fails told and passed over, apt's own words when it fails, Debian's settings put back")
+    @DisplayName(
+            "Installing: what and why, a held lock waited for in words, a foreign source that fails told and passed over, apt's own words when it fails, Debian's settings put back")
     void installing() throws Exception {
         Path settings = place.folder.resolve("createcluster.d");
-        ProcessBuilder builder = new ProcessBuilder("bash", "-c", "set -euo pipefail; here=.; . bin/home.sh; . bin/packages.sh; createcluster=\"$CREATECLUSTER\"; watch_signals; install_missing 'true=nothing=nothing' 'false=postgresql=the database'")
-                .directory(place.folder.resolve("checkout").toFile()).redirectErrorStream(true);
-        builder.environment().putAll(Map.of("PATH", place.folder.resolve("doubles") + ":" + System.getenv("PATH"), "SAYS", place.folder.resolve("says").toString(), "CREATECLUSTER", settings.toString()));
+        ProcessBuilder builder = new ProcessBuilder(
+                        "bash",
+                        "-c",
+                        "set -euo pipefail; here=.; . bin/home.sh; . bin/packages.sh; createcluster=\"$CREATECLUSTER\"; watch_signals; install_missing 'true=nothing=nothing' 'false=postgresql=the database'")
+                .directory(place.folder.resolve("checkout").toFile())
+                .redirectErrorStream(true);
+        builder.environment()
+                .putAll(Map.of(
+                        "PATH",
+                        place.folder.resolve("doubles") + ":" + System.getenv("PATH"),
+                        "SAYS",
+                        place.folder.resolve("says").toString(),
+                        "CREATECLUSTER",
+                        settings.toString()));
         Process good = builder.start();
         String said = new String(good.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
         assertThat(good.waitFor()).as(said).isZero();
-        assertThat(said).contains("Installing from Debian's packages: postgresql (the database)", "waiting for it (held by process 4711 (unattended-upgr))", "The repository of a foreign source does not have a Release file",
-                "Going on with what is known", "Setting up nothing-of-the-kind").doesNotContain("\u001b");
+        assertThat(said)
+                .contains(
+                        "Installing from Debian's packages: postgresql (the database)",
+                        "waiting for it (held by process 4711 (unattended-upgr))",
+                        "The repository of a foreign source does not have a Release file",
+                        "Going on with what is known",
+                        "Setting up nothing-of-the-kind")
+                .doesNotContain("\u001b");
         assertThat(place.folder.resolve("says/createcluster")).content().contains("create_main_cluster = false");
         assertThat(settings).doesNotExist();
         place.say("apt-fails");
@@ -310,15 +392,32 @@ class ScriptTest {
     void containers() throws Exception {
         Path root = Path.of("..").toRealPath();
         List<String> machine = Instance.MACHINE.subList(1, Instance.MACHINE.size());
-        assertThat(Files.readString(root.resolve("bin/application.sh"))).contains("machine=(" + String.join(" ", machine) + ")");
+        assertThat(Files.readString(root.resolve("bin/application.sh")))
+                .contains("machine=(" + String.join(" ", machine) + ")");
         List<String> docker = Files.readAllLines(root.resolve("Dockerfile"));
-        assertThat(docker.stream().filter(l -> l.matches("[A-Z]+ .*")).map(l -> l.substring(0, l.indexOf(' ')))).isSubsetOf("FROM", "RUN", "WORKDIR", "COPY", "USER", "ENV", "EXPOSE", "HEALTHCHECK", "ENTRYPOINT");
-        String entry = docker.stream().filter(l -> l.startsWith("ENTRYPOINT ")).findFirst().orElseThrow().substring("ENTRYPOINT ".length());
+        assertThat(docker.stream().filter(l -> l.matches("[A-Z]+ .*")).map(l -> l.substring(0, l.indexOf(' '))))
+                .isSubsetOf("FROM", "RUN", "WORKDIR", "COPY", "USER", "ENV", "EXPOSE", "HEALTHCHECK", "ENTRYPOINT");
+        String entry = docker.stream()
+                .filter(l -> l.startsWith("ENTRYPOINT "))
+                .findFirst()
+                .orElseThrow()
+                .substring("ENTRYPOINT ".length());
         List<String> command = List.of(JsonMapper.shared().readValue(entry, String[].class));
-        assertThat(command).startsWith("java").endsWith("-jar", "/opt/wartung/wartung.jar").containsAll(machine.stream().filter(m -> !m.startsWith("-Xshare")).toList());
-        Map<?, ?> compose = (Map<?, ?>) new Load(LoadSettings.builder().build()).loadFromString(Files.readString(root.resolve("compose.yaml")));
-        assertThat(((Map<?, ?>) compose.get("services")).keySet()).map(String::valueOf).containsExactlyInAnyOrder("database", "wartung", "administrator");
-        assertThat(compose.toString()).contains("jdbc:postgresql://database/wartung", "127.0.0.1:8080:8080", AdministratorCommand.class.getName());
+        assertThat(command)
+                .startsWith("java")
+                .endsWith("-jar", "/opt/wartung/wartung.jar")
+                .containsAll(
+                        machine.stream().filter(m -> !m.startsWith("-Xshare")).toList());
+        Map<?, ?> compose = (Map<?, ?>)
+                new Load(LoadSettings.builder().build()).loadFromString(Files.readString(root.resolve("compose.yaml")));
+        assertThat(((Map<?, ?>) compose.get("services")).keySet())
+                .map(String::valueOf)
+                .containsExactlyInAnyOrder("database", "wartung", "administrator");
+        assertThat(compose.toString())
+                .contains(
+                        "jdbc:postgresql://database/wartung",
+                        "127.0.0.1:8080:8080",
+                        AdministratorCommand.class.getName());
     }
 
     @Test
@@ -332,7 +431,9 @@ class ScriptTest {
         place.say("mvn-hangs");
         Begun test = place.begin(Map.of(), "test", "OneTest", "OtherTest");
         Workplace.await("it runs", () -> place.isSaid("building"));
-        assertThat(place.processes()).anyMatch(p -> p.contains("/postgres ")).anyMatch(p -> p.contains("-Dtest=OneTest,OtherTest "));
+        assertThat(place.processes())
+                .anyMatch(p -> p.contains("/postgres "))
+                .anyMatch(p -> p.contains("-Dtest=OneTest,OtherTest "));
         Workplace.signal("INT", test.process().pid());
         Ran ran = test.ended();
         assertThat(ran.exit()).as(ran.out()).isEqualTo(130);

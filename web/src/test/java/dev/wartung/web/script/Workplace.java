@@ -16,8 +16,10 @@ import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
 
 /**
- * A checkout of its own with the real script and the real PostgreSQL, and doubles of what takes long or cannot be broken on purpose: {@code java}, {@code mvn}, {@code curl},
- * {@code apt-get}, and of {@code setsid} that takes its time. A double of the application lives until it is ended and is up as long as it lives; files in {@code says} make the doubles misbehave.
+ * A checkout of its own with the real script and the real PostgreSQL, and doubles of what takes long or cannot be
+ * broken on purpose: {@code java}, {@code mvn}, {@code curl},
+ * {@code apt-get}, and of {@code setsid} that takes its time. A double of the application lives until it is ended and
+ * is up as long as it lives; files in {@code says} make the doubles misbehave.
  */
 @SuppressWarnings("try") // whoever closes it may be interrupted
 final class Workplace implements AutoCloseable {
@@ -45,7 +47,9 @@ final class Workplace implements AutoCloseable {
         }
 
         Ran ended() throws InterruptedException {
-            assertThat(process.waitFor(PATIENCE_MS, TimeUnit.MILLISECONDS)).as("it ends").isTrue();
+            assertThat(process.waitFor(PATIENCE_MS, TimeUnit.MILLISECONDS))
+                    .as("it ends")
+                    .isTrue();
             return new Ran(process.exitValue(), said());
         }
     }
@@ -54,11 +58,21 @@ final class Workplace implements AutoCloseable {
         // not a test's own temporary folder: the database's user must be able to enter it
         folder = Files.createTempDirectory("wartung-script").toRealPath();
         Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwxr-xr-x"));
-        for (String made : List.of("checkout/bin", "checkout/core", "checkout/bench/target", "checkout/scheduling", "checkout/web", "checkout/docs/schemas", "doubles", "says", "tmp")) {
+        for (String made : List.of(
+                "checkout/bin",
+                "checkout/core",
+                "checkout/bench/target",
+                "checkout/scheduling",
+                "checkout/web",
+                "checkout/docs/schemas",
+                "doubles",
+                "says",
+                "tmp")) {
             Files.createDirectories(folder.resolve(made));
         }
         Files.copy(SCRIPT, folder.resolve("checkout/wartung"));
-        try (Stream<Path> parts = Files.list(SCRIPT.resolveSibling("bin")); Stream<Path> doubles = Files.list(DOUBLES)) {
+        try (Stream<Path> parts = Files.list(SCRIPT.resolveSibling("bin"));
+                Stream<Path> doubles = Files.list(DOUBLES)) {
             parts.forEach(p -> copied(p, folder.resolve("checkout/bin")));
             doubles.forEach(p -> copied(p, folder.resolve("doubles")).toFile().setExecutable(true, false));
         }
@@ -84,7 +98,9 @@ final class Workplace implements AutoCloseable {
 
     /** What the script makes of the sources, the same in every workplace. */
     private String stamp() throws IOException {
-        Process process = new ProcessBuilder("bash", "-c", "here=.; . bin/application.sh; sources_stamp").directory(folder.resolve("checkout").toFile()).start();
+        Process process = new ProcessBuilder("bash", "-c", "here=.; . bin/application.sh; sources_stamp")
+                .directory(folder.resolve("checkout").toFile())
+                .start();
         return new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip();
     }
 
@@ -111,7 +127,11 @@ final class Workplace implements AutoCloseable {
 
     Begun begin(Map<String, String> environment, String... arguments) throws IOException {
         // a shell cannot trap what was ignored when it began, as it is where these tests run in the background
-        List<String> command = new ArrayList<>(List.of("env", "--default-signal=INT,HUP,TERM", "bash", folder.resolve("checkout/wartung").toString()));
+        List<String> command = new ArrayList<>(List.of(
+                "env",
+                "--default-signal=INT,HUP,TERM",
+                "bash",
+                folder.resolve("checkout/wartung").toString()));
         command.addAll(List.of(arguments));
         ProcessBuilder builder = new ProcessBuilder(command).directory(folder.toFile());
         builder.environment().put("PATH", folder.resolve("doubles") + ":" + System.getenv("PATH"));
@@ -128,7 +148,9 @@ final class Workplace implements AutoCloseable {
         });
         Path out = Files.createTempFile(folder, "out", ".txt");
         // a file and not a pipe, which whatever goes on running would hold open
-        builder.redirectErrorStream(true).redirectOutput(out.toFile()).redirectInput(Path.of("/dev/null").toFile());
+        builder.redirectErrorStream(true)
+                .redirectOutput(out.toFile())
+                .redirectInput(Path.of("/dev/null").toFile());
         Process process = builder.start();
         begun.add(process);
         return new Begun(process, out);
@@ -143,7 +165,10 @@ final class Workplace implements AutoCloseable {
     }
 
     static void signal(String name, long pid) throws IOException, InterruptedException {
-        assertThat(new ProcessBuilder("kill", "-" + name, String.valueOf(pid)).start().waitFor()).isZero();
+        assertThat(new ProcessBuilder("kill", "-" + name, String.valueOf(pid))
+                        .start()
+                        .waitFor())
+                .isZero();
     }
 
     static void await(String what, BooleanSupplier there) throws InterruptedException {
@@ -156,12 +181,20 @@ final class Workplace implements AutoCloseable {
 
     /** Every process that has this workplace in what it was started with. */
     List<String> processes() {
-        return ProcessHandle.allProcesses().filter(p -> p.pid() != ProcessHandle.current().pid()).map(Workplace::line).filter(line -> line.contains(folder.toString())).toList();
+        return ProcessHandle.allProcesses()
+                .filter(p -> p.pid() != ProcessHandle.current().pid())
+                .map(Workplace::line)
+                .filter(line -> line.contains(folder.toString()))
+                .toList();
     }
 
     private static String line(ProcessHandle process) {
         try {
-            return process.pid() + " " + Files.readString(Path.of("/proc", String.valueOf(process.pid()), "cmdline"), StandardCharsets.ISO_8859_1).replace('\0', ' ');
+            return process.pid() + " "
+                    + Files.readString(
+                                    Path.of("/proc", String.valueOf(process.pid()), "cmdline"),
+                                    StandardCharsets.ISO_8859_1)
+                            .replace('\0', ' ');
         } catch (IOException e) {
             return "";
         }
@@ -169,14 +202,17 @@ final class Workplace implements AutoCloseable {
 
     /** The process whose number stands in a file of the data folder. */
     ProcessHandle process(String file) throws IOException {
-        return ProcessHandle.of(Long.parseLong(Files.readAllLines(home().resolve(file)).get(0).strip())).orElseThrow();
+        return ProcessHandle.of(Long.parseLong(
+                        Files.readAllLines(home().resolve(file)).get(0).strip()))
+                .orElseThrow();
     }
 
     @Override
     public void close() throws IOException, InterruptedException {
         begun.forEach(Process::destroyForcibly);
         for (String line : processes()) {
-            ProcessHandle.of(Long.parseLong(line.substring(0, line.indexOf(' ')))).ifPresent(ProcessHandle::destroyForcibly);
+            ProcessHandle.of(Long.parseLong(line.substring(0, line.indexOf(' '))))
+                    .ifPresent(ProcessHandle::destroyForcibly);
         }
         await("all has ended", () -> processes().isEmpty());
         new ProcessBuilder("rm", "-rf", folder.toString()).start().waitFor();

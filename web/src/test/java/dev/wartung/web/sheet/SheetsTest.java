@@ -31,7 +31,8 @@ class SheetsTest {
         assertThat(sheets.keepAnatomy(pair)).isEqualTo(anatomy).hasSize(64);
         assertThat(sheets.keepType(pair)).isEqualTo(type).isNotEqualTo(anatomy);
         assertThat(sheets.keepType(sheets.of("kolm-80"))).isNotEqualTo(type);
-        assertThat(jdbc.queryForObject("select yaml from kept_sheet where digest = ?", String.class, type)).isEqualTo(SheetLibrary.typeText("kolm-65"));
+        assertThat(jdbc.queryForObject("select yaml from kept_sheet where digest = ?", String.class, type))
+                .isEqualTo(SheetLibrary.typeText("kolm-65"));
         Sheets.Pair back = sheets.asKept(anatomy, type);
         assertThat(back.type()).isEqualTo(pair.type());
         assertThat(back.anatomy().operations()).isEqualTo(pair.anatomy().operations());
@@ -42,18 +43,27 @@ class SheetsTest {
     void anOlderSheet() {
         Sheets.Pair now = sheets.of("kolm-50");
         String anatomy = sheets.keepAnatomy(now);
-        String older = SheetLibrary.typeText("kolm-50").replace("name: Kolm 50", "name: Kolm 50 before").replace("target: 13 N·m", "target: 12.5 N·m");
-        jdbc.update("insert into kept_sheet (digest, kind, name, version, yaml) values (?, 'type', 'kolm-50', 1, ?)", "0".repeat(64), older);
+        String older = SheetLibrary.typeText("kolm-50")
+                .replace("name: Kolm 50", "name: Kolm 50 before")
+                .replace("target: 13 N·m", "target: 12.5 N·m");
+        jdbc.update(
+                "insert into kept_sheet (digest, kind, name, version, yaml) values (?, 'type', 'kolm-50', 1, ?)",
+                "0".repeat(64),
+                older);
         Sheets.Pair then = sheets.asKept(anatomy, "0".repeat(64));
         assertThat(then.type().name()).isEqualTo("Kolm 50 before");
-        assertThat(then.type().bands().get("body-clamp-torque").shown()).isEqualTo(now.type().bands().get("body-clamp-torque").shown());
-        assertThat(then.type().bands().get("body-clamp-torque").target()).isNotEqualTo(now.type().bands().get("body-clamp-torque").target());
+        assertThat(then.type().bands().get("body-clamp-torque").shown())
+                .isEqualTo(now.type().bands().get("body-clamp-torque").shown());
+        assertThat(then.type().bands().get("body-clamp-torque").target())
+                .isNotEqualTo(now.type().bands().get("body-clamp-torque").target());
     }
 
     @Test
     @DisplayName("A type or a digest that was never there is broken data, and said so")
     void broken() {
-        assertThatThrownBy(() -> sheets.of("kolm-51")).isInstanceOf(IllegalStateException.class).hasMessageContaining("kolm-51");
+        assertThatThrownBy(() -> sheets.of("kolm-51"))
+                .isInstanceOf(IllegalStateException.class)
+                .hasMessageContaining("kolm-51");
         assertThatThrownBy(() -> sheets.asKept("1".repeat(64), "2".repeat(64))).isInstanceOf(RuntimeException.class);
     }
 }

@@ -41,6 +41,7 @@ class ShutdownTest {
 
     /** Parts ordered today are here by then. */
     private static final LocalDate DAY = LocalDate.now().plusDays(23);
+
     private static final long PATIENCE_MS = 60_000;
 
     private final MockMvc web;
@@ -56,14 +57,17 @@ class ShutdownTest {
     }
 
     private String sent(String to, Map<String, String> typed) throws Exception {
-        MockHttpServletRequestBuilder request = post(to).with(user("pia").roles("PLANNER")).with(csrf());
+        MockHttpServletRequestBuilder request =
+                post(to).with(user("pia").roles("PLANNER")).with(csrf());
         typed.forEach(request::param);
         var response = web.perform(request).andReturn().getResponse();
         return response.getRedirectedUrl() != null ? response.getRedirectedUrl() : response.getContentAsString();
     }
 
     private byte[] fetched(String from) throws Exception {
-        var response = web.perform(get(URI.create(from)).with(user("pia").roles("PLANNER"))).andReturn().getResponse();
+        var response = web.perform(get(URI.create(from)).with(user("pia").roles("PLANNER")))
+                .andReturn()
+                .getResponse();
         assertThat(response.getStatus()).as(from).isEqualTo(200);
         return response.getContentAsByteArray();
     }
@@ -74,8 +78,12 @@ class ShutdownTest {
 
     /** A job on a valve of its own. */
     private void planned(String tag, String work) throws Exception {
-        valves.save(work.equals("renew-diaphragm") ? TestSite.of(tag, "terskel-25", Map.of("drive", "NC", "face", "backed", "limiter", "fitted")) : TestSite.valve(tag, Drive.NC));
-        assertThat(sent("/valves/" + tag + "/plan", Map.of("work", work, "due", DAY.toString()))).startsWith("/jobs/");
+        valves.save(
+                work.equals("renew-diaphragm")
+                        ? TestSite.of(tag, "terskel-25", Map.of("drive", "NC", "face", "backed", "limiter", "fitted"))
+                        : TestSite.valve(tag, Drive.NC));
+        assertThat(sent("/valves/" + tag + "/plan", Map.of("work", work, "due", DAY.toString())))
+                .startsWith("/jobs/");
     }
 
     private long made(String name, int hours) throws Exception {
@@ -88,7 +96,8 @@ class ShutdownTest {
     private Map<String, String> form(long id, Map<String, String> changed) {
         ShutdownWindow window = desk.byId(id).orElseThrow();
         Map<String, String> typed = new HashMap<>();
-        desk.setup(window).people().forEach(p -> List.of("there", "changes", "second").forEach(f -> typed.put("person." + p.username() + "." + f, "yes")));
+        desk.setup(window).people().forEach(p -> List.of("there", "changes", "second")
+                .forEach(f -> typed.put("person." + p.username() + "." + f, "yes")));
         desk.candidates(window).forEach(c -> typed.put("in." + c.number(), "yes"));
         desk.setup(window).tools().keySet().forEach(t -> typed.put("tool." + t, "1"));
         typed.putAll(Map.of("seconds", "2", "drain", "30", "restore", "60"));
@@ -107,62 +116,106 @@ class ShutdownTest {
     private Plan kept(long id) {
         ShutdownWindow window = desk.byId(id).orElseThrow();
         Plan plan = desk.plan(window).orElseThrow();
-        assertThat(PlanCheck.of(desk.problem(window).orElseThrow().shutdown(), plan)).isEmpty();
+        assertThat(PlanCheck.of(desk.problem(window).orElseThrow().shutdown(), plan))
+                .isEmpty();
         return plan;
     }
 
     @Test
-    @DisplayName("A window is made, set up, planned, and given out as calendar, table, job cards and picking list; nonsense is told beside its field")
+    @DisplayName(
+            "A window is made, set up, planned, and given out as calendar, table, job cards and picking list; nonsense is told beside its field")
     void wholeWay() throws Exception {
-        assertThat(sent("/shutdowns", Map.of("name", "", "begins", "soon", "hours", "9999"))).contains("Give it a name").contains("Choose a day and an hour").contains("From 1 to 336 hours").contains("value=\"9999\"");
+        assertThat(sent("/shutdowns", Map.of("name", "", "begins", "soon", "hours", "9999")))
+                .contains("Give it a name")
+                .contains("Choose a day and an hour")
+                .contains("From 1 to 336 hours")
+                .contains("value=\"9999\"");
         planned("SD-030", "renew-product-seals");
         planned("SD-031", "renew-product-seals");
         planned("SD-005", "renew-diaphragm");
         long id = made("Autumn", 24);
-        assertThat(page("/shutdowns/" + id)).contains("Not planned yet").contains("SD-030").contains("SD-005");
-        assertThat(sent("/shutdowns/" + id + "/setup", form(id, Map.of("lines", "0", "person.tessa.from", "early")))).contains("A whole number from 1 to 50").contains("A time such as 06:00").contains("value=\"early\"");
-        assertThat(sent("/shutdowns/" + id + "/setup", form(id, Map.of("lines", "2", "person.tessa.from", "07:00")))).endsWith("?kept");
+        assertThat(page("/shutdowns/" + id))
+                .contains("Not planned yet")
+                .contains("SD-030")
+                .contains("SD-005");
+        assertThat(sent("/shutdowns/" + id + "/setup", form(id, Map.of("lines", "0", "person.tessa.from", "early"))))
+                .contains("A whole number from 1 to 50")
+                .contains("A time such as 06:00")
+                .contains("value=\"early\"");
+        assertThat(sent("/shutdowns/" + id + "/setup", form(id, Map.of("lines", "2", "person.tessa.from", "07:00"))))
+                .endsWith("?kept");
         plan(id);
         Plan plan = kept(id);
         assertThat(plan.jobs()).anySatisfy(p -> assertThat(p.job()).startsWith("SD-030 #"));
-        assertThat(page("/shutdowns/" + id)).contains("Jobs in").contains("class=\"bar work").contains("data-technician=\"tessa\"");
+        assertThat(page("/shutdowns/" + id))
+                .contains("Jobs in")
+                .contains("class=\"bar work")
+                .contains("data-technician=\"tessa\"");
 
         var calendar = new CalendarBuilder().build(new ByteArrayInputStream(fetched("/shutdowns/" + id + "/plan.ics")));
-        assertThat(calendar.getComponents("VEVENT")).hasSizeGreaterThanOrEqualTo(plan.jobs().size());
-        assertThat(page("/shutdowns/" + id + "/plan.csv").lines().filter(l -> l.contains(",work,"))).hasSize(plan.jobs().size());
-        try (PDDocument cards = Loader.loadPDF(fetched("/shutdowns/" + id + "/job-cards.pdf")); PDDocument list = Loader.loadPDF(fetched("/shutdowns/" + id + "/picking-list.pdf"))) {
-            assertThat(cards.getNumberOfPages()).isGreaterThanOrEqualTo(plan.jobs().size());
-            assertThat(new PDFTextStripper().getText(list)).contains("To fetch for").contains("SD-030").contains("Kits and parts");
+        assertThat(calendar.getComponents("VEVENT"))
+                .hasSizeGreaterThanOrEqualTo(plan.jobs().size());
+        assertThat(page("/shutdowns/" + id + "/plan.csv").lines().filter(l -> l.contains(",work,")))
+                .hasSize(plan.jobs().size());
+        try (PDDocument cards = Loader.loadPDF(fetched("/shutdowns/" + id + "/job-cards.pdf"));
+                PDDocument list = Loader.loadPDF(fetched("/shutdowns/" + id + "/picking-list.pdf"))) {
+            assertThat(cards.getNumberOfPages())
+                    .isGreaterThanOrEqualTo(plan.jobs().size());
+            assertThat(new PDFTextStripper().getText(list))
+                    .contains("To fetch for")
+                    .contains("SD-030")
+                    .contains("Kits and parts");
         }
-        assertThat(web.perform(post("/shutdowns/" + id + "/plan").with(user("tessa").roles("TECHNICIAN")).with(csrf())).andReturn().getResponse().getStatus()).isEqualTo(403);
+        assertThat(web.perform(post("/shutdowns/" + id + "/plan")
+                                .with(user("tessa").roles("TECHNICIAN"))
+                                .with(csrf()))
+                        .andReturn()
+                        .getResponse()
+                        .getStatus())
+                .isEqualTo(403);
     }
 
     @Test
-    @DisplayName("A pin is kept by the next plan; pins that contradict each other are named and nothing is planned; why a job is not in is said")
+    @DisplayName(
+            "A pin is kept by the next plan; pins that contradict each other are named and nothing is planned; why a job is not in is said")
     void pinned() throws Exception {
         planned("SD-032", "renew-product-seals");
         planned("SD-033", "renew-product-seals");
         long id = made("Pins", 8);
         ShutdownWindow window = desk.byId(id).orElseThrow();
-        String first = desk.candidates(window).stream().filter(c -> c.tag().equals("SD-032")).map(Problem::id).findFirst().orElseThrow();
-        String second = desk.candidates(window).stream().filter(c -> c.tag().equals("SD-033")).map(Problem::id).findFirst().orElseThrow();
+        String first = desk.candidates(window).stream()
+                .filter(c -> c.tag().equals("SD-032"))
+                .map(Problem::id)
+                .findFirst()
+                .orElseThrow();
+        String second = desk.candidates(window).stream()
+                .filter(c -> c.tag().equals("SD-033"))
+                .map(Problem::id)
+                .findFirst()
+                .orElseThrow();
         sent("/shutdowns/" + id + "/setup", form(id, Map.of("weight.back", "0")));
         sent("/shutdowns/" + id + "/pin", Map.of("job", first, "start", "125", "technician", "theo"));
         plan(id);
-        assertThat(kept(id).placed(first).orElseThrow().work()).satisfies(w -> assertThat(w.start()).isEqualTo(125)).satisfies(w -> assertThat(w.technician()).isEqualTo("theo"));
+        assertThat(kept(id).placed(first).orElseThrow().work())
+                .satisfies(w -> assertThat(w.start()).isEqualTo(125))
+                .satisfies(w -> assertThat(w.technician()).isEqualTo("theo"));
         sent("/shutdowns/" + id + "/pin", Map.of("job", second, "start", "130", "technician", "theo"));
         assertThat(sent("/shutdowns/" + id + "/plan", Map.of())).contains("are pinned to the same time and to theo");
-        assertThat(sent("/shutdowns/" + id + "/pin", Map.of("job", "nothing", "start", "1", "technician", "theo"))).contains("cannot be pinned there");
+        assertThat(sent("/shutdowns/" + id + "/pin", Map.of("job", "nothing", "start", "1", "technician", "theo")))
+                .contains("cannot be pinned there");
         sent("/shutdowns/" + id + "/unpin", Map.of("job", second));
         sent("/shutdowns/" + id + "/unpin", Map.of("job", first));
         sent("/shutdowns/" + id + "/setup", form(id, Map.of("drain", "400")));
         plan(id);
         assertThat(kept(id).out()).contains(first);
-        assertThat(page("/shutdowns/" + id + "/why?job=" + URLEncoder.encode(first, StandardCharsets.UTF_8).replace("+", "%20"))).contains("it needs 6 h 40 min to drain");
+        assertThat(page("/shutdowns/" + id + "/why?job="
+                        + URLEncoder.encode(first, StandardCharsets.UTF_8).replace("+", "%20")))
+                .contains("it needs 6 h 40 min to drain");
     }
 
     @Test
-    @DisplayName("Planning goes on in the background, is stopped when asked, and one whose instance died does not run for ever")
+    @DisplayName(
+            "Planning goes on in the background, is stopped when asked, and one whose instance died does not run for ever")
     void stopped() throws Exception {
         planned("SD-034", "renew-product-seals");
         long id = made("Long", 24);
@@ -180,12 +233,14 @@ class ShutdownTest {
         }
         assertThat(desk.byId(id).orElseThrow().running()).isFalse();
         kept(id);
-        jdbc.update("update shutdown_window set running = true, heard_at = now() - interval '1 minute' where id = ?", id);
+        jdbc.update(
+                "update shutdown_window set running = true, heard_at = now() - interval '1 minute' where id = ?", id);
         assertThat(desk.byId(id).orElseThrow().running()).isFalse();
     }
 
     @Test
-    @DisplayName("In the browser a job is moved with the arrow keys and pinned with Enter, and everybody can use the page")
+    @DisplayName(
+            "In the browser a job is moved with the arrow keys and pinned with Enter, and everybody can use the page")
     void keyboard(Address at, Browser browser) throws Exception {
         planned("SD-035", "renew-product-seals");
         long id = made("Keys", 20);
@@ -193,14 +248,18 @@ class ShutdownTest {
         Page page = browser.loggedIn(at.base(), "pia");
         Browser.go(page, "/shutdowns/" + id);
         page.click("button:has-text('Plan it')");
-        PlaywrightAssertions.assertThat(page.locator("button:has-text('Plan it again')")).isVisible(new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions().setTimeout(PATIENCE_MS));
-        String job = String.valueOf(page.evaluate("() => { const b = document.querySelector('.bar.work'); b.focus(); return b.dataset.job; }"));
+        PlaywrightAssertions.assertThat(page.locator("button:has-text('Plan it again')"))
+                .isVisible(new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions()
+                        .setTimeout(PATIENCE_MS));
+        String job = String.valueOf(page.evaluate(
+                "() => { const b = document.querySelector('.bar.work'); b.focus(); return b.dataset.job; }"));
         int before = Integer.parseInt(page.locator(".bar.work").first().getAttribute("data-start"));
         page.keyboard().press("Shift+ArrowRight");
         page.keyboard().press("ArrowRight");
         page.keyboard().press("Enter");
         PlaywrightAssertions.assertThat(page.locator(".chips-list")).containsText(job);
-        assertThat(desk.pins(desk.byId(id).orElseThrow())).singleElement().satisfies(p -> assertThat(p.start()).isEqualTo(before + 35));
+        assertThat(desk.pins(desk.byId(id).orElseThrow())).singleElement().satisfies(p -> assertThat(p.start())
+                .isEqualTo(before + 35));
         Browser.usableByAll(page);
         page.click("button:has-text('Let')");
         PlaywrightAssertions.assertThat(page.locator(".chips-list")).hasCount(0);

@@ -48,7 +48,10 @@ class PlantTimeTest {
     }
 
     private MockHttpServletRequestBuilder zone(String name, String who, String role) {
-        return post("/site/time").param("zone", name).with(user(who).roles(role)).with(csrf());
+        return post("/site/time")
+                .param("zone", name)
+                .with(user(who).roles(role))
+                .with(csrf());
     }
 
     @AfterEach
@@ -61,22 +64,44 @@ class PlantTimeTest {
     @DisplayName("A planner sets the zone: days, prints and forms follow it at once; moments stay what they were")
     void chosen() throws Exception {
         Instant evening = Instant.parse("2026-11-27T23:30:00Z");
-        Instant before = jdbc.queryForObject("select min(at) from audit_entry", java.sql.Timestamp.class).toInstant();
-        for (Map.Entry<String, String> each : Map.of("Pacific/Kiritimati", "28 Nov 2026 13:30", "America/Los_Angeles", "27 Nov 2026 15:30", "Europe/Oslo", "28 Nov 2026 00:30").entrySet()) {
+        Instant before = jdbc.queryForObject("select min(at) from audit_entry", java.sql.Timestamp.class)
+                .toInstant();
+        for (Map.Entry<String, String> each : Map.of(
+                        "Pacific/Kiritimati",
+                        "28 Nov 2026 13:30",
+                        "America/Los_Angeles",
+                        "27 Nov 2026 15:30",
+                        "Europe/Oslo",
+                        "28 Nov 2026 00:30")
+                .entrySet()) {
             web.perform(zone(each.getKey(), "pia", "PLANNER")).andExpect(redirectedUrl("/site?kept"));
             assertThat(dates.moment(evening)).isEqualTo(each.getValue());
             assertThat(LocalDate.now(clock)).isEqualTo(LocalDate.now(ZoneId.of(each.getKey())));
-            assertThat(web.perform(get("/site").with(user("pia").roles("PLANNER"))).andReturn().getResponse().getContentAsString()).contains("value=\"" + each.getKey() + "\"");
+            assertThat(web.perform(get("/site").with(user("pia").roles("PLANNER")))
+                            .andReturn()
+                            .getResponse()
+                            .getContentAsString())
+                    .contains("value=\"" + each.getKey() + "\"");
         }
-        assertThat(jdbc.queryForObject("select min(at) from audit_entry", java.sql.Timestamp.class).toInstant()).isEqualTo(before);
-        assertThat(jdbc.queryForObject("select count(*) from audit_entry where table_name = 'plant_time'", Integer.class)).as("who changed it is kept").isGreaterThanOrEqualTo(3);
+        assertThat(jdbc.queryForObject("select min(at) from audit_entry", java.sql.Timestamp.class)
+                        .toInstant())
+                .isEqualTo(before);
+        assertThat(jdbc.queryForObject(
+                        "select count(*) from audit_entry where table_name = 'plant_time'", Integer.class))
+                .as("who changed it is kept")
+                .isGreaterThanOrEqualTo(3);
     }
 
     @Test
     @DisplayName("What is no zone is told beside the field, typed as it was; technicians only look")
     void refused() throws Exception {
-        assertThat(web.perform(zone("Atlantis/Old Town", "pia", "PLANNER")).andExpect(status().isOk()).andReturn().getResponse().getContentAsString())
-                .contains("“Atlantis/Old Town” is no time zone").contains("value=\"Atlantis/Old Town\"");
+        assertThat(web.perform(zone("Atlantis/Old Town", "pia", "PLANNER"))
+                        .andExpect(status().isOk())
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .contains("“Atlantis/Old Town” is no time zone")
+                .contains("value=\"Atlantis/Old Town\"");
         web.perform(zone("Europe/Oslo", "tessa", "TECHNICIAN")).andExpect(status().isForbidden());
     }
 
@@ -85,7 +110,11 @@ class PlantTimeTest {
     void elsewhere(Address at) throws Exception {
         jdbc.update("insert into plant_time (id, zone, by_id, at) select 1, 'Asia/Tokyo', min(id), now() from account");
         for (int i = 0; i < 130 && !clock.getZone().getId().equals("Asia/Tokyo"); i++) {
-            HttpClient.newHttpClient().send(HttpRequest.newBuilder(URI.create(at.base() + "/login")).build(), BodyHandlers.discarding());
+            HttpClient.newHttpClient()
+                    .send(
+                            HttpRequest.newBuilder(URI.create(at.base() + "/login"))
+                                    .build(),
+                            BodyHandlers.discarding());
             Thread.sleep(100);
         }
         assertThat(clock.getZone().getId()).isEqualTo("Asia/Tokyo");
@@ -95,12 +124,16 @@ class PlantTimeTest {
     @DisplayName("An hour that the change of clocks leaves out is not taken; one that comes twice is the first")
     void changes() {
         Map<String, String> troubles = new HashMap<>();
-        assertThat(TypedDay.moment("begins", "2026-03-29T02:30", OSLO, troubles)).isEmpty();
+        assertThat(TypedDay.moment("begins", "2026-03-29T02:30", OSLO, troubles))
+                .isEmpty();
         assertThat(troubles.get("begins")).contains("put forward");
         troubles.clear();
-        assertThat(TypedDay.moment("begins", "2026-03-29T03:30", OSLO, troubles)).contains(Instant.parse("2026-03-29T01:30:00Z"));
-        assertThat(TypedDay.moment("begins", "2026-10-25T02:30", OSLO, troubles)).contains(Instant.parse("2026-10-25T00:30:00Z"));
-        assertThat(TypedDay.moment("begins", "2026-10-25T03:30", OSLO, troubles)).contains(Instant.parse("2026-10-25T02:30:00Z"));
+        assertThat(TypedDay.moment("begins", "2026-03-29T03:30", OSLO, troubles))
+                .contains(Instant.parse("2026-03-29T01:30:00Z"));
+        assertThat(TypedDay.moment("begins", "2026-10-25T02:30", OSLO, troubles))
+                .contains(Instant.parse("2026-10-25T00:30:00Z"));
+        assertThat(TypedDay.moment("begins", "2026-10-25T03:30", OSLO, troubles))
+                .contains(Instant.parse("2026-10-25T02:30:00Z"));
         assertThat(troubles).isEmpty();
         assertThat(TypedDay.moment("begins", "soon", OSLO, troubles)).isEmpty();
         assertThat(troubles.get("begins")).contains("Choose a day");

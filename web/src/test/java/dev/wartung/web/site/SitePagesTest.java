@@ -14,8 +14,8 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 import com.microsoft.playwright.Page;
 import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
-import dev.wartung.web.app.TestSite;
 import dev.wartung.web.app.RunningApplication.Address;
+import dev.wartung.web.app.TestSite;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -40,48 +40,72 @@ class SitePagesTest {
     void choosing(MockMvc web) throws Exception {
         String gap = "Bring the halves together to an even gap";
         web.perform(plan("TF-001", "renew-product-seals")).andExpect(content().string(containsString(gap)));
-        web.perform(post("/site").param("school.housing-bolts", "disc-open").param("tool.seat-extractor", "yes").with(PIA).with(csrf())).andExpect(redirectedUrl("/site?kept"));
-        web.perform(plan("TF-001", "renew-product-seals")).andExpect(content().string(not(containsString(gap)))).andExpect(content().string(containsString("Seat extractor")));
-        web.perform(get("/site").param("kept", "").with(PIA)).andExpect(content().string(containsString("Jobs planned from now on follow it")));
+        web.perform(post("/site")
+                        .param("school.housing-bolts", "disc-open")
+                        .param("tool.seat-extractor", "yes")
+                        .with(PIA)
+                        .with(csrf()))
+                .andExpect(redirectedUrl("/site?kept"));
+        web.perform(plan("TF-001", "renew-product-seals"))
+                .andExpect(content().string(not(containsString(gap))))
+                .andExpect(content().string(containsString("Seat extractor")));
+        web.perform(get("/site").param("kept", "").with(PIA))
+                .andExpect(content().string(containsString("Jobs planned from now on follow it")));
         web.perform(post("/site").with(PIA).with(csrf())).andExpect(redirectedUrl("/site?kept"));
         web.perform(plan("TF-001", "renew-product-seals")).andExpect(content().string(containsString(gap)));
     }
 
     @Test
-    @DisplayName("An answer that is none is refused with a reason, what else was chosen is kept in the form; a technician cannot choose at all")
+    @DisplayName(
+            "An answer that is none is refused with a reason, what else was chosen is kept in the form; a technician cannot choose at all")
     void refused(MockMvc web) throws Exception {
-        web.perform(post("/site").param("school.air-off", "whenever").param("school.soak-or-brush", "soak").with(PIA).with(csrf()))
-                .andExpect(status().isOk()).andExpect(content().string(containsString("“whenever” is no answer")))
+        web.perform(post("/site")
+                        .param("school.air-off", "whenever")
+                        .param("school.soak-or-brush", "soak")
+                        .with(PIA)
+                        .with(csrf()))
+                .andExpect(status().isOk())
+                .andExpect(content().string(containsString("“whenever” is no answer")))
                 .andExpect(content().string(containsString("value=\"soak\" selected")));
         web.perform(post("/site").with(TESSA).with(csrf())).andExpect(status().isForbidden());
-        web.perform(get("/site").with(TESSA)).andExpect(status().isOk()).andExpect(content().string(not(containsString("Keep it"))));
+        web.perform(get("/site").with(TESSA))
+                .andExpect(status().isOk())
+                .andExpect(content().string(not(containsString("Keep it"))));
     }
 
     @Test
     @DisplayName("What must be known is said at planning: no pipe joint on record, special tools to borrow")
     void warnings(MockMvc web) throws Exception {
-        web.perform(plan("TF-004", "renew-product-seals")).andExpect(content().string(containsString("No joint in the pipework is on record")));
-        web.perform(plan("TF-001", "renew-product-seals")).andExpect(content().string(containsString("Torque wrench needed.")));
+        web.perform(plan("TF-004", "renew-product-seals"))
+                .andExpect(content().string(containsString("No joint in the pipework is on record")));
+        web.perform(plan("TF-001", "renew-product-seals"))
+                .andExpect(content().string(containsString("Torque wrench needed.")));
     }
 
     @Test
     @DisplayName("A reviewer marks a change of the record as seen, once; nobody else may")
     void reviewing(MockMvc web, JdbcTemplate jdbc) throws Exception {
         TestSite.pastJob(jdbc, "TS-005", 1);
-        jdbc.update("insert into record_change (valve_id, job_number, kind, before_text, after_text, reason, by_id, at) select v.id, 1, 'CORRECTED', 'Drive: NC', 'Drive: NO', "
-                + "'it <b>rests</b> up', a.id, now() from valve v, account a where v.tag = 'TS-005' and a.username = 'tessa'");
+        jdbc.update(
+                "insert into record_change (valve_id, job_number, kind, before_text, after_text, reason, by_id, at) select v.id, 1, 'CORRECTED', 'Drive: NC', 'Drive: NO', "
+                        + "'it <b>rests</b> up', a.id, now() from valve v, account a where v.tag = 'TS-005' and a.username = 'tessa'");
         long id = jdbc.queryForObject("select id from record_change where reason like 'it <b>%'", Long.class);
         RequestPostProcessor rita = user("rita").roles("REVIEWER");
         web.perform(get("/").with(rita)).andExpect(content().string(containsString("it &lt;b&gt;rests&lt;/b&gt; up")));
         web.perform(post("/changes/" + id + "/seen").with(PIA).with(csrf())).andExpect(status().isForbidden());
         web.perform(post("/changes/" + id + "/seen").with(rita).with(csrf())).andExpect(redirectedUrl("/"));
-        assertThat(jdbc.queryForObject("select a.username from record_change c join account a on a.id = c.seen_by_id where c.id = ?", String.class, id)).isEqualTo("rita");
+        assertThat(jdbc.queryForObject(
+                        "select a.username from record_change c join account a on a.id = c.seen_by_id where c.id = ?",
+                        String.class,
+                        id))
+                .isEqualTo("rita");
         web.perform(get("/").with(rita)).andExpect(content().string(not(containsString("rests"))));
         web.perform(post("/changes/999999/seen").with(rita).with(csrf())).andExpect(status().isNotFound());
     }
 
     @Test
-    @DisplayName("The lines map shows every valve at its place with its state in shape and words, leads to it, and is usable by everybody")
+    @DisplayName(
+            "The lines map shows every valve at its place with its state in shape and words, leads to it, and is usable by everybody")
     void map(Address at, Browser browser, JdbcTemplate jdbc) {
         jdbc.update("update valve set state = 'OUT_OF_SERVICE' where tag = 'TS-006'");
         jdbc.update("update valve set state = 'ON_BENCH' where tag = 'TS-007'");
@@ -90,10 +114,14 @@ class SitePagesTest {
         Browser.usableByAll(page);
         int valves = jdbc.queryForObject("select count(*) from valve", Integer.class);
         assertThat(page.locator(".map a").count()).isEqualTo(valves);
-        assertThat(page.locator(".map a[aria-label^='TS-006']").getAttribute("aria-label")).contains("blocked");
-        assertThat(page.locator(".map a[aria-label^='TS-006'] use").getAttribute("href")).endsWith("#blocked");
-        assertThat(page.locator(".map a[aria-label^='TS-007'] use").getAttribute("href")).endsWith("#on-bench");
-        assertThat(page.locator(".map a[aria-label^='TF-001'] use").getAttribute("href")).endsWith("#due");
+        assertThat(page.locator(".map a[aria-label^='TS-006']").getAttribute("aria-label"))
+                .contains("blocked");
+        assertThat(page.locator(".map a[aria-label^='TS-006'] use").getAttribute("href"))
+                .endsWith("#blocked");
+        assertThat(page.locator(".map a[aria-label^='TS-007'] use").getAttribute("href"))
+                .endsWith("#on-bench");
+        assertThat(page.locator(".map a[aria-label^='TF-001'] use").getAttribute("href"))
+                .endsWith("#due");
         page.locator(".map a[aria-label^='TF-003']").click();
         Browser.ready(page);
         assertThat(page.url()).endsWith("/valves/TF-003");
@@ -103,18 +131,42 @@ class SitePagesTest {
     }
 
     @Test
-    @DisplayName("The plant's air is kept in either unit or refused beside its field; a valve that needs more than is guaranteed is warned of when a job is planned")
+    @DisplayName(
+            "The plant's air is kept in either unit or refused beside its field; a valve that needs more than is guaranteed is warned of when a job is planned")
     void air(MockMvc web) throws Exception {
         web.perform(plan("TS-002", "inspect")).andExpect(content().string(not(containsString("the plant guarantees"))));
-        web.perform(post("/site/air").param("nominal", "6 bar").param("lowest", "7").with(PIA).with(csrf())).andExpect(content().string(containsString("not more than what there usually is")))
+        web.perform(post("/site/air")
+                        .param("nominal", "6 bar")
+                        .param("lowest", "7")
+                        .with(PIA)
+                        .with(csrf()))
+                .andExpect(content().string(containsString("not more than what there usually is")))
                 .andExpect(content().string(containsString("value=\"7\"")));
-        web.perform(post("/site/air").param("nominal", "much").param("lowest", "5").with(PIA).with(csrf())).andExpect(content().string(containsString("is not a number")));
-        web.perform(post("/site/air").param("nominal", "6").param("lowest", "5").with(TESSA).with(csrf())).andExpect(status().isForbidden());
-        web.perform(post("/site/air").param("nominal", "87 psi").param("lowest", "5.2").with(PIA).with(csrf())).andExpect(redirectedUrl("/site?kept"));
+        web.perform(post("/site/air")
+                        .param("nominal", "much")
+                        .param("lowest", "5")
+                        .with(PIA)
+                        .with(csrf()))
+                .andExpect(content().string(containsString("is not a number")));
+        web.perform(post("/site/air")
+                        .param("nominal", "6")
+                        .param("lowest", "5")
+                        .with(TESSA)
+                        .with(csrf()))
+                .andExpect(status().isForbidden());
+        web.perform(post("/site/air")
+                        .param("nominal", "87 psi")
+                        .param("lowest", "5.2")
+                        .with(PIA)
+                        .with(csrf()))
+                .andExpect(redirectedUrl("/site?kept"));
         web.perform(get("/site").with(PIA)).andExpect(content().string(containsString("5.2 bar")));
         // spring opening: 2894 N of spring, 150 N of friction and 1231.5 N for the seal on 7854 mm² take 5.44 bar
-        web.perform(plan("TS-002", "inspect")).andExpect(content().string(containsString("it takes 5.44 bar to close"))).andExpect(content().string(containsString("the plant guarantees 5.2 bar")));
+        web.perform(plan("TS-002", "inspect"))
+                .andExpect(content().string(containsString("it takes 5.44 bar to close")))
+                .andExpect(content().string(containsString("the plant guarantees 5.2 bar")));
         web.perform(plan("TS-001", "inspect")).andExpect(content().string(not(containsString("the plant guarantees"))));
-        web.perform(get("/valves/TS-002/study").with(TESSA)).andExpect(content().string(containsString("name=\"lowest\" value=\"5.2\"")));
+        web.perform(get("/valves/TS-002/study").with(TESSA))
+                .andExpect(content().string(containsString("name=\"lowest\" value=\"5.2\"")));
     }
 }
