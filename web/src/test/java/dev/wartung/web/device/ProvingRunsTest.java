@@ -215,7 +215,7 @@ class ProvingRunsTest {
     void databaseHangs() throws Exception {
         int port = freePort();
         start(port, 1, 2);
-        TestBench bench = known("Unrecorded", port, 1);
+        TestBench bench = known("Hanging", port, 1);
         long id = began("TS-012", bench, "none", "");
         try (BenchLink link = BenchLink.to(bench);
                 Connection other = source.getConnection()) {
