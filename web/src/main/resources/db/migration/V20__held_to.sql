@@ -38,7 +38,7 @@ begin
         ('change_request', 'state', 'ASKED STATED APPROVED IN_WORK PROVEN REFUSED WITHDRAWN'),
         ('change_item', 'item', 'CONTROL_LOGIC INTERLOCKS AIR_LINE SENSORS INDICATOR LABELS DRAWINGS'),
         ('proving_run', 'drive', 'NC NO DA MANUAL MOTOR FLOW'),
-        ('proving_run', 'outcome', 'COMPLETE STUCK AIR_LOST HELD_ON BENCH_LOST NONSENSE STOPPED UNRECORDED LEFT_UNDER_AIR'),
+        ('proving_run', 'outcome', 'COMPLETE STUCK AIR_LOST HELD_ON BENCH_LOST NONSENSE STOPPED BROKEN_OFF UNRECORDED LEFT_UNDER_AIR'),
         ('proving_run', 'stands', 'GOOD LOOK FAILED'),
         ('stock_move', 'kind', 'RECEIVED TAKEN RETURNED SCRAPPED COUNTED'),
         ('measuring_tool', 'kind', 'TORQUE_WRENCH CALIPER GAUGE THERMOMETER'),

@@ -51,6 +51,7 @@ public final class ProvingSequence {
         BENCH_LOST("the bench did not answer any more"),
         NONSENSE("the bench sent values no bench can measure"),
         STOPPED("stopped by hand"),
+        BROKEN_OFF("the application broke it off"),
         UNRECORDED("its record could not be kept"),
         LEFT_UNDER_AIR("left under air: vent it by hand before anybody reaches in");
 

@@ -4,6 +4,7 @@ import dev.wartung.core.proving.BenchValve.Faults;
 import dev.wartung.core.proving.DriveModel;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.core.proving.ProvingSequence.Plan;
+import dev.wartung.web.device.RunHand.Ending;
 import jakarta.annotation.PreDestroy;
 import java.util.Map;
 import java.util.Optional;
@@ -77,7 +78,15 @@ class RunDriver {
                 driven.remove(task.run());
             }
         });
-        threads.execute(() -> pen.end(new RunHand(task, pen).drive()));
+        threads.execute(() -> {
+            Ending ending = new Ending(
+                    Outcome.LEFT_UNDER_AIR, "An error in the application ended it, and it was not seen to vent.");
+            try {
+                ending = new RunHand(task, pen).drive();
+            } finally {
+                pen.end(ending);
+            }
+        });
     }
 
     /**
@@ -108,13 +117,13 @@ class RunDriver {
      * database.
      */
     void stop(long run) {
-        Optional.ofNullable(driven.get(run)).ifPresent(RunPen::stop);
+        Optional.ofNullable(driven.get(run)).ifPresent(pen -> pen.endFor(Outcome.STOPPED));
     }
 
     /** The application ends: no bench is left with air on its valve. */
     @PreDestroy
     void end() {
-        driven.values().forEach(RunPen::stop);
+        driven.values().forEach(pen -> pen.endFor(Outcome.BROKEN_OFF));
         threads.shutdown();
         try {
             if (!threads.awaitTermination(LET_GO_S, TimeUnit.SECONDS)) {

@@ -8,6 +8,7 @@ import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.core.proving.Sample;
 import dev.wartung.web.device.RunPen.Piece;
 import java.util.List;
+import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -33,6 +34,7 @@ final class RunHand {
     private final RunPen pen;
     private final ProvingSequence sequence;
     private Command last = new Command(-1, 0, Pilot.VENT, 0, 0, Lift.NONE, 0);
+    private boolean told;
     private long toldAt;
     private int next;
 
@@ -66,8 +68,8 @@ final class RunHand {
                 why = String.valueOf(e.getMessage());
             } catch (RuntimeException e) {
                 LOG.error("proving run {}", task.run(), e);
-                how = Outcome.STOPPED;
-                why = "An error in the application ended it.";
+                how = Outcome.BROKEN_OFF;
+                why = "It was an error in the application.";
             } finally {
                 vented = new Venting(task.bench(), sample -> heard(List.of(sample))).by(link);
             }
@@ -83,8 +85,8 @@ final class RunHand {
         if (!vented) {
             return new Ending(
                     Outcome.LEFT_UNDER_AIR,
-                    "It ended because " + how.words()
-                            + ", and after that the bench did not show that the air was gone.");
+                    "The run had ended (" + how.words()
+                            + "), and after that the bench did not show that the air was gone.");
         }
         return new Ending(how, why);
     }
@@ -94,19 +96,19 @@ final class RunHand {
         int missed = 0;
         while (sequence.outcome().isEmpty()) {
             pause();
-            if (Thread.currentThread().isInterrupted()
-                    || pen.isStopAsked()
-                    || System.nanoTime() - began > LONGEST_MS * 1_000_000) {
-                sequence.endFor(Outcome.STOPPED);
+            if (Thread.currentThread().isInterrupted() || since(began) > LONGEST_MS) {
+                sequence.endFor(Outcome.BROKEN_OFF);
             } else if (pen.isLate()) {
                 sequence.endFor(Outcome.UNRECORDED);
+            } else {
+                pen.asked().ifPresent(sequence::endFor);
             }
             if (sequence.outcome().isPresent()) {
                 return;
             }
             try {
                 List<Sample> piece = link.samples();
-                if (toldAt > 0 && System.nanoTime() - toldAt > ALONE_MS * 1_000_000) {
+                if (told && since(toldAt) > ALONE_MS) {
                     throw new BenchLink.Lost("The bench was not reached for so long that it vents by itself.");
                 }
                 missed = 0;
@@ -118,8 +120,9 @@ final class RunHand {
                 if (sequence.outcome().isPresent()) {
                     return;
                 }
-                if (!wanted.equals(last) || System.nanoTime() - toldAt > AGAIN_MS * 1_000_000) {
+                if (!wanted.equals(last) || (told && since(toldAt) > AGAIN_MS)) {
                     link.tell(wanted);
+                    told = true;
                     toldAt = System.nanoTime();
                     last = wanted;
                 }
@@ -141,6 +144,10 @@ final class RunHand {
                     piece.get(0).seq() - next));
             next = piece.get(piece.size() - 1).seq() + 1;
         }
+    }
+
+    private static long since(long nanoTime) {
+        return TimeUnit.NANOSECONDS.toMillis(System.nanoTime() - nanoTime);
     }
 
     private static void pause() {

@@ -1,5 +1,6 @@
 package dev.wartung.web.device;
 
+import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.core.proving.Sample;
 import dev.wartung.web.device.RunHand.Ending;
 import java.util.ArrayList;
@@ -32,7 +33,7 @@ final class RunPen implements Runnable {
     private final RunDriver.Task task;
     private final BlockingQueue<Piece> heard = new LinkedBlockingQueue<>(MOST_PIECES);
     private final BlockingQueue<Ending> ending = new ArrayBlockingQueue<>(1);
-    private volatile boolean stopAsked;
+    private volatile Optional<Outcome> asked = Optional.empty();
     private volatile boolean full;
     private volatile long throughAt = System.nanoTime();
 
@@ -55,12 +56,16 @@ final class RunPen implements Runnable {
         }
     }
 
-    void stop() {
-        stopAsked = true;
+    /** The run is to end, for a reason the bench does not know of. The first reason holds. */
+    void endFor(Outcome why) {
+        if (asked.isEmpty()) {
+            asked = Optional.of(why);
+        }
     }
 
-    boolean isStopAsked() {
-        return stopAsked;
+    /** Why the run is to end; empty while it may go on. */
+    Optional<Outcome> asked() {
+        return asked;
     }
 
     /** Whether nothing could be written for too long. */
@@ -97,7 +102,9 @@ final class RunPen implements Runnable {
                             task.run(), task.model(), end.get().how(), end.get().why());
                     done = true;
                 } else {
-                    stopAsked |= book.isStopAsked(task.run());
+                    if (book.isStopAsked(task.run())) {
+                        endFor(Outcome.STOPPED);
+                    }
                 }
                 throughAt = System.nanoTime();
                 if (!done) {
@@ -105,7 +112,7 @@ final class RunPen implements Runnable {
                 }
             } catch (InterruptedException e) {
                 // the application ends; the hand vents and says how it ended, which is still written
-                stopAsked = true;
+                endFor(Outcome.BROKEN_OFF);
             } catch (RuntimeException e) {
                 LOG.warn("proving run {} cannot be written, trying again: {}", task.run(), e.getMessage());
                 pause();

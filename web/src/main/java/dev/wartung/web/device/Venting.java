@@ -22,7 +22,7 @@ final class Venting {
     private final Consumer<Sample> heard;
     private final long until = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(LONGEST_MS);
 
-    /** @param heard told every sample that comes meanwhile */
+    /** @param heard told every sample that comes over the first link; another one numbers them anew */
     Venting(TestBench bench, Consumer<Sample> heard) {
         this.bench = bench;
         this.heard = heard;
@@ -34,12 +34,12 @@ final class Venting {
      */
     boolean by(BenchLink first) {
         boolean interrupted = Thread.interrupted();
-        boolean gone = tried(first);
+        boolean gone = tried(first, heard);
         while (!gone && System.nanoTime() < until) {
             pause();
             try (BenchLink another = BenchLink.to(bench)) {
                 another.samples();
-                gone = tried(another);
+                gone = tried(another, sample -> {});
             } catch (BenchLink.Broken e) {
                 // tried again until there is no more time
             }
@@ -61,13 +61,13 @@ final class Venting {
         }
     }
 
-    private boolean tried(BenchLink link) {
+    private boolean tried(BenchLink link, Consumer<Sample> told) {
         try {
             link.tell(ProvingSequence.vented());
             while (System.nanoTime() < until) {
                 pause();
                 List<Sample> piece = link.samples();
-                piece.forEach(heard);
+                piece.forEach(told);
                 Optional<Sample> newest = piece.stream().reduce((earlier, later) -> later);
                 if (newest.filter(Sample::makesSense)
                         .filter(s -> s.mark() == ProvingSequence.vented().mark()

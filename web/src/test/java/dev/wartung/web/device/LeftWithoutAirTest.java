@@ -36,6 +36,8 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
@@ -92,11 +94,19 @@ class LeftWithoutAirTest {
         private final AtomicBoolean hanging = new AtomicBoolean();
         private final int unit;
 
+        private volatile String why = "";
+        private final AtomicInteger lost = new AtomicInteger();
+
         Run(int unit, int at) {
+            this(unit, at, new Plan(6e5, 0, 3e5));
+        }
+
+        Run(int unit, int at, @Nullable Plan plan) {
             this.unit = unit;
             doAnswer(call -> {
                         database();
                         written.addAll(call.getArgument(1));
+                        lost.addAndGet(call.getArgument(2));
                         return null;
                     })
                     .when(book)
@@ -107,13 +117,13 @@ class LeftWithoutAirTest {
             });
             doAnswer(call -> {
                         database();
+                        why = call.getArgument(3);
                         ended.add(call.getArgument(2));
                         return null;
                     })
                     .when(book)
                     .ended(anyLong(), any(), any(), any());
-            driver.drive(new Task(
-                    unit, bench(at, unit), MODEL, new Plan(6e5, 0, 3e5), new Suffers(Faults.NONE, false, false)));
+            driver.drive(new Task(unit, bench(at, unit), MODEL, plan, new Suffers(Faults.NONE, false, false)));
         }
 
         private void database() throws InterruptedException {
@@ -142,15 +152,24 @@ class LeftWithoutAirTest {
 
     /** Air at the actuator as the bench itself has it. */
     private double air(int unit) throws Exception {
+        return now(unit).airPa();
+    }
+
+    private Sample now(int unit) throws Exception {
         try (BenchLink link = BenchLink.to(bench(port, unit))) {
             link.samples();
-            List<Sample> now = new ArrayList<>();
-            while (now.isEmpty()) {
-                Thread.sleep(60);
-                now.addAll(link.samples());
-            }
-            return now.get(now.size() - 1).airPa();
+            return newest(link);
         }
+    }
+
+    /** What a bench measures from now on. */
+    static Sample newest(BenchLink link) throws Exception {
+        List<Sample> heard = link.samples();
+        while (heard.isEmpty()) {
+            Thread.sleep(30);
+            heard = link.samples();
+        }
+        return heard.get(heard.size() - 1);
     }
 
     private void untilUnderAir(int unit) throws Exception {
@@ -203,9 +222,20 @@ class LeftWithoutAirTest {
                 run.driver.end();
                 assertThat(run.ended).as("ending waits for it").isNotEmpty();
             }
-            assertThat(run.outcome()).isEqualTo(Outcome.STOPPED);
+            assertThat(run.outcome())
+                    .as("what the application ended nobody stopped by hand")
+                    .isEqualTo(unit % 2 == 0 ? Outcome.STOPPED : Outcome.BROKEN_OFF);
             assertThat(air(unit)).isLessThan(GONE_PA);
         }
+    }
+
+    @Test
+    @DisplayName("An error in the middle of a run: vented, and said to be the application's")
+    void error() throws Exception {
+        Run run = new Run(1, port, null);
+        assertThat(run.outcome()).isEqualTo(Outcome.BROKEN_OFF);
+        assertThat(run.why).contains("error in the application");
+        assertThat(air(1)).isLessThan(GONE_PA);
     }
 
     @Test
@@ -226,6 +256,12 @@ class LeftWithoutAirTest {
                     .as("a valve is not accused of what the link did")
                     .isIn(Outcome.COMPLETE, Outcome.BENCH_LOST);
             assertThat(air(1)).isLessThan(GONE_PA);
+            assertThat(hiccup.written)
+                    .as("what another link counts is not taken for the run's own")
+                    .extracting(Sample::seq)
+                    .isSorted()
+                    .doesNotHaveDuplicates();
+            assertThat(hiccup.lost.get()).isNotNegative();
             assertThat(lost.outcome()).isEqualTo(Outcome.LEFT_UNDER_AIR);
             assertThat(air(2)).as("the bench is told nothing any more").isLessThan(GONE_PA);
         }
@@ -241,10 +277,31 @@ class LeftWithoutAirTest {
             link.tell(new Command(6e5, 0, Pilot.OPENING, 3e5, 0, Lift.NONE, 1));
             Thread.sleep(1_000);
             assertThat(air(1)).isGreaterThan(2e5);
+            assertThat(now(1).linePa()).isGreaterThan(2e5);
         }
         Thread.sleep(4_000);
         assertThat(air(1)).isLessThan(GONE_PA);
+        assertThat(now(1).linePa()).isLessThan(GONE_PA);
         assertThat(Venting.of(bench)).isTrue();
+    }
+
+    @Test
+    @DisplayName(
+            "Vented over another link than the run's, nothing is heard: that link counts its samples from the beginning")
+    void anotherLink() throws Exception {
+        TestBench bench = bench(port, 1);
+        List<Sample> heard = new ArrayList<>();
+        try (Wire wire = new Wire(port);
+                BenchLink link = BenchLink.to(bench(wire.port(), 1))) {
+            link.mount(MODEL, new Suffers(Faults.NONE, false, false));
+            link.samples();
+            link.tell(new Command(6e5, 0, Pilot.OPENING, 0, 0, Lift.NONE, 1));
+            untilUnderAir(1);
+            wire.cut();
+            assertThat(new Venting(bench, heard::add).by(link)).isTrue();
+        }
+        assertThat(heard).isEmpty();
+        assertThat(air(1)).isLessThan(GONE_PA);
     }
 
     /** A cable that can be cut. */

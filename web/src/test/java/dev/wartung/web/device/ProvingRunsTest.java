@@ -220,13 +220,13 @@ class ProvingRunsTest {
         try (BenchLink link = BenchLink.to(bench);
                 Connection other = source.getConnection()) {
             link.samples();
-            while (newest(link).airPa() < 1e5) {
+            while (LeftWithoutAirTest.newest(link).airPa() < 1e5) {
                 Thread.sleep(50);
             }
             other.setAutoCommit(false);
             other.createStatement().execute("lock table proving_samples in access exclusive mode");
             Thread.sleep(13_000);
-            assertThat(newest(link).airPa()).isLessThan(5e4);
+            assertThat(LeftWithoutAirTest.newest(link).airPa()).isLessThan(5e4);
             assertThat(runs.findById(id).orElseThrow().running())
                     .as("nobody could write that it has ended")
                     .isTrue();
@@ -239,15 +239,6 @@ class ProvingRunsTest {
                 .as("what was heard meanwhile is there")
                 .isLessThan(5e4);
         assertThat(trace).extracting(Sample::seq).isSorted().doesNotHaveDuplicates();
-    }
-
-    private static Sample newest(BenchLink link) throws Exception {
-        List<Sample> heard = link.samples();
-        while (heard.isEmpty()) {
-            Thread.sleep(30);
-            heard = link.samples();
-        }
-        return heard.get(heard.size() - 1);
     }
 
     @Test
