@@ -7,6 +7,7 @@ import com.ezylang.evalex.data.DataAccessorIfc;
 import com.ezylang.evalex.data.EvaluationValue;
 import java.io.IOException;
 import java.io.StringReader;
+import java.io.StringWriter;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.util.ArrayList;
@@ -16,14 +17,24 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.xml.XMLConstants;
 import javax.xml.parsers.DocumentBuilder;
 import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.parsers.ParserConfigurationException;
+import javax.xml.transform.OutputKeys;
+import javax.xml.transform.Transformer;
+import javax.xml.transform.TransformerException;
+import javax.xml.transform.TransformerFactory;
+import javax.xml.transform.dom.DOMSource;
+import javax.xml.transform.stream.StreamResult;
 import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 import org.w3c.dom.NamedNodeMap;
@@ -43,7 +54,35 @@ public final class DrawingTemplate {
     private static final String OWN = "urn:wartung:drawing";
     private static final Pattern BRACES = Pattern.compile("\\{([^}]*)}");
 
+    private static final int DEEPEST = 40;
+    /** What a drawing may be made of: no text, no links, no styles of its own, nothing that is fetched or run. */
+    private static final Set<String> SHAPES =
+            Set.of("svg", "g", "path", "rect", "circle", "ellipse", "line", "polyline", "polygon");
+
+    private static final Set<String> INSTRUCTIONS = Set.of("let", "spring", "anchor");
+    private static final Set<String> ATTRIBUTES = Set.of(
+            "class",
+            "d",
+            "x",
+            "y",
+            "x1",
+            "y1",
+            "x2",
+            "y2",
+            "cx",
+            "cy",
+            "r",
+            "rx",
+            "ry",
+            "width",
+            "height",
+            "points",
+            "transform",
+            "fill-rule",
+            "version");
+
     private final String name;
+    private final String text;
     private final Written root;
     private final Map<Map<String, Double>, Shape> drawn = new ConcurrentHashMap<>();
 
@@ -67,6 +106,36 @@ public final class DrawingTemplate {
         Element whole = parsed(name, svg);
         include(whole, parts, 0);
         this.root = Written.of(whole);
+        this.text = written(whole);
+    }
+
+    /** The drawing as text, with what it includes put in: it stands alone. */
+    public String text() {
+        return text;
+    }
+
+    /** The ids of parts and aids that have a place in it. */
+    public Set<String> places() {
+        return root.everything()
+                .flatMap(w -> Stream.of("data-part", "data-aid").map(w::attribute))
+                .filter(id -> !id.isEmpty())
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /**
+     * What is in it that no drawing is made of, in words: it comes from somebody's file and stands within a page.
+     *
+     * @return empty for every drawing that is shipped
+     */
+    public List<String> strangers() {
+        return root.everything()
+                .flatMap(w -> (w.own() ? INSTRUCTIONS : SHAPES).contains(w.tag())
+                        ? w.attributes().keySet().stream()
+                                .filter(key -> !w.own() && !ATTRIBUTES.contains(key) && !key.startsWith("data-"))
+                                .map(key -> "draws with an attribute “" + key + "” (" + w.tag() + ")")
+                        : Stream.of("draws with an element “" + w.tag() + "”"))
+                .distinct()
+                .toList();
     }
 
     /**
@@ -100,6 +169,10 @@ public final class DrawingTemplate {
         String attribute(String key) {
             return attributes.getOrDefault(key, "");
         }
+
+        Stream<Written> everything() {
+            return Stream.concat(Stream.of(this), children.stream().flatMap(Written::everything));
+        }
     }
 
     private void include(Element parent, Function<String, Optional<String>> parts, int depth) {
@@ -127,12 +200,28 @@ public final class DrawingTemplate {
         }
     }
 
+    private static String written(Element whole) {
+        try {
+            TransformerFactory factory = TransformerFactory.newInstance();
+            factory.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
+            Transformer transformer = factory.newTransformer();
+            transformer.setOutputProperty(OutputKeys.OMIT_XML_DECLARATION, "yes");
+            StringWriter out = new StringWriter();
+            transformer.transform(new DOMSource(whole), new StreamResult(out));
+            return out.toString();
+        } catch (TransformerException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
     private static Element parsed(String name, String svg) {
         try {
             DocumentBuilderFactory factory = DocumentBuilderFactory.newInstance();
             factory.setNamespaceAware(true);
             factory.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
             factory.setFeature("http://apache.org/xml/features/disallow-doctype-decl", true);
+            // it is walked through by calls within calls
+            factory.setAttribute("jdk.xml.maxElementDepth", DEEPEST);
             DocumentBuilder builder = factory.newDocumentBuilder();
             // mistakes are reported by the exception, not on the console
             builder.setErrorHandler(null);

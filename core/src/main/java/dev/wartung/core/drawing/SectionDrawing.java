@@ -205,7 +205,8 @@ public final class SectionDrawing {
             shiftX += x;
             shiftY += y;
             out.append('<').append(shape.tag());
-            classes(shape).ifPresent(c -> out.append(" class=\"").append(c).append('"'));
+            classes(shape)
+                    .ifPresent(c -> out.append(" class=\"").append(Xml.text(c)).append('"'));
             shape.attributes().forEach((key, value) -> {
                 if (key.equals("data-part") || (!key.startsWith("data-") && !key.equals("class"))) {
                     out.append(' ')

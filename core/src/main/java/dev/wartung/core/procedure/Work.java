@@ -1,5 +1,8 @@
 package dev.wartung.core.procedure;
 
+import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
 import dev.wartung.core.anatomy.WorkKind.Renewal;
 import java.util.Collection;
@@ -43,6 +46,16 @@ public record Work(WorkKind kind, List<String> chosen) {
                         false,
                         null),
                 List.of(part));
+    }
+
+    /** Every work that can be done on a valve, with each part it can be chosen for. */
+    public static Stream<Work> possible(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration) {
+        return anatomy.worksFor(configuration, type).stream().flatMap(kind -> kind.renews()
+                .choose()
+                .map(wanted -> anatomy.build().resolve(configuration.facts()).parts().stream()
+                        .filter(p -> p.kind().equals(wanted))
+                        .map(p -> new Work(kind, List.of(p.id()))))
+                .orElseGet(() -> Stream.of(of(kind))));
     }
 
     /** The same work, with more parts to renew: what was found unfit. */

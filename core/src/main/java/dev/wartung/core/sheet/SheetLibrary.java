@@ -93,7 +93,17 @@ public final class SheetLibrary {
 
     /** The text a shipped anatomy was read from, with the fragments it uses written into it: it stands alone. */
     public static String anatomyText(String id) {
-        return new SheetReader().compose(id + ".yaml", resource("anatomies/" + id + ".yaml"), SheetLibrary::fragment);
+        return new SheetReader().compose(id + ".yaml", anatomySource(id), SheetLibrary::fragment);
+    }
+
+    /** A shipped anatomy as it was written, naming the fragments it uses. */
+    public static String anatomySource(String id) {
+        return resource("anatomies/" + id + ".yaml");
+    }
+
+    /** A shipped family's drawing as it was written, naming the drawings it includes. */
+    public static String drawingSource(String id) {
+        return resource("drawings/" + id + ".svg");
     }
 
     /** The text a shipped type was read from. */

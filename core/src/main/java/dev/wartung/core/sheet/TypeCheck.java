@@ -2,25 +2,18 @@ package dev.wartung.core.sheet;
 
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.TypeSheet;
-import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
-import dev.wartung.core.procedure.Derivation;
-import dev.wartung.core.procedure.Work;
-import dev.wartung.core.school.Practice;
 import dev.wartung.core.school.SiteChoices;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Function;
-import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 
 /**
  * Whether a type sheet fits its anatomy: every option and part it names exists there, and every job can be derived with
- * its numbers.
+ * its numbers and is carried out on the simulated bench without an incident.
  */
 final class TypeCheck {
 
@@ -42,7 +35,7 @@ final class TypeCheck {
         }
     }
 
-    /** Checks that every name exists, without deriving the jobs. */
+    /** Checks that every name exists, without trying the jobs. */
     static void checkNames(TypeSheet sheet, SheetText text, Function<String, Optional<AnatomySheet>> anatomies) {
         anatomies
                 .apply(sheet.anatomy())
@@ -159,33 +152,7 @@ final class TypeCheck {
         }
     }
 
-    /**
-     * Derives every work of every configuration the type is made in; a figure, band or way that is missing shows here
-     * and not at the bench.
-     */
     private void derivations() {
-        Set<String> reasons = new LinkedHashSet<>();
-        Derivation derivation = new Derivation(anatomy, sheet, new Practice(Schools.table(), SiteChoices.NONE));
-        List<ValveConfiguration> made = anatomy.configurations(sheet);
-        if (made.isEmpty()) {
-            text.problem("/options", "leaves no valve that can exist");
-        }
-        for (ValveConfiguration configuration : made) {
-            try {
-                works(configuration).forEach(work -> derivation.derive(work, configuration));
-            } catch (IllegalStateException | IllegalArgumentException e) {
-                reasons.add(String.valueOf(e.getMessage()));
-            }
-        }
-        reasons.forEach(reason -> text.problem("", reason));
-    }
-
-    private Stream<Work> works(ValveConfiguration configuration) {
-        return anatomy.worksFor(configuration, sheet).stream().flatMap(kind -> kind.renews()
-                .choose()
-                .map(wanted -> anatomy.build().resolve(configuration.facts()).parts().stream()
-                        .filter(p -> p.kind().equals(wanted))
-                        .map(p -> new Work(kind, List.of(p.id()))))
-                .orElseGet(() -> Stream.of(Work.of(kind))));
+        new Trial(anatomy, sheet).problems(List.of(SiteChoices.NONE)).forEach(reason -> text.problem("", reason));
     }
 }

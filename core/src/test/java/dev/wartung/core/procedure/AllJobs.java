@@ -101,7 +101,7 @@ final class AllJobs {
     private static Stream<Job> jobs(
             AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration, SiteChoices site) {
         Derivation derivation = new Derivation(anatomy, type, new Practice(Schools.table(), site));
-        return works(anatomy, type, configuration)
+        return Work.possible(anatomy, type, configuration)
                 .map(work -> new Job(anatomy, type, configuration, work, site, derivation));
     }
 
@@ -169,15 +169,6 @@ final class AllJobs {
                 .allMatch(e -> open.contains(e.getKey())
                         || !facts.containsKey(e.getKey())
                         || e.getValue().contains(facts.get(e.getKey())));
-    }
-
-    private static Stream<Work> works(AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration) {
-        return anatomy.worksFor(configuration, type).stream()
-                .flatMap(kind -> kind.renews().choose().isEmpty()
-                        ? Stream.of(Work.of(kind))
-                        : anatomy.build().resolve(configuration.facts()).parts().stream()
-                                .filter(p -> kind.renews().choose().get().equals(p.kind()))
-                                .map(p -> new Work(kind, List.of(p.id()))));
     }
 
     /** One job on a Kolm 50 with the options given as name, value, name, value …; the rest plain. */
