@@ -1,10 +1,12 @@
 package dev.wartung.web.account;
 
+import java.util.List;
 import java.util.Optional;
 import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
+import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
 
@@ -30,6 +32,23 @@ public class CurrentAccount {
         }
         return accounts.findByUsername(authentication.getName())
                 .orElseThrow(() -> new IllegalStateException("the account is gone"));
+    }
+
+    /**
+     * Does something on behalf of an account, where no request is: work that one began, and that goes on after it.
+     *
+     * @param username of an account that was allowed to begin it
+     */
+    public void as(String username, Runnable work) {
+        SecurityContext before = SecurityContextHolder.getContext();
+        SecurityContext on = SecurityContextHolder.createEmptyContext();
+        on.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(username, "", List.of()));
+        SecurityContextHolder.setContext(on);
+        try {
+            work.run();
+        } finally {
+            SecurityContextHolder.setContext(before);
+        }
     }
 
     /** Whether the password is that of whoever is logged in: a signature. Wrong ones count as tries to log in. */

@@ -13,9 +13,11 @@ import dev.wartung.core.proving.ProvingSequence.Plan;
 import dev.wartung.core.proving.Signature;
 import dev.wartung.core.proving.Signature.SeatLift;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.account.Role;
 import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
+import dev.wartung.web.longwork.Running;
 import dev.wartung.web.site.Site;
 import dev.wartung.web.valve.Valve;
 import java.util.ArrayList;
@@ -23,14 +25,16 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Beginning proving runs, at a bench or by hand. */
 @Service
-class ProvingDesk {
+class ProvingDesk implements Running.Source {
 
     /** What a stand-in can be told to suffer from, for trying out and for training. */
     static final Map<String, String> FAULTS = faults();
@@ -145,6 +149,21 @@ class ProvingDesk {
         for (ProvingRun run : book.lost()) {
             driver.letGo(run.id(), run.benchName().flatMap(benches::findFirstByName));
         }
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public List<Running> running() {
+        return runs.findByEndedAtIsNull().stream()
+                .map(r -> new Running(
+                        "Proving " + r.valve().tag()
+                                + r.benchName().map(b -> " at " + b).orElse(""),
+                        "/proving/" + r.id(),
+                        r.by().name(),
+                        r.startedAt(),
+                        Optional.empty(),
+                        Optional.of(new Running.Stop("/proving/" + r.id() + "/stop", Set.of(Role.TECHNICIAN)))))
+                .toList();
     }
 
     /** Ends a run and takes the air away. */

@@ -30,12 +30,10 @@ class ShutdownController {
     private static final int LONGEST_H = 336;
 
     private final ShutdownDesk desk;
-    private final PlanDriver driver;
     private final Clock clock;
 
-    ShutdownController(ShutdownDesk desk, PlanDriver driver, Clock clock) {
+    ShutdownController(ShutdownDesk desk, Clock clock) {
         this.desk = desk;
-        this.driver = driver;
         this.clock = clock;
     }
 
@@ -114,9 +112,7 @@ class ShutdownController {
         if (!hindrances.isEmpty()) {
             return show(id, Map.of(), Map.of(), hindrances, model);
         }
-        desk.begin(id)
-                .ifPresent(
-                        problem -> driver.plan(id, problem, desk.setup(window).seconds()));
+        desk.begin(id);
         return "redirect:/shutdowns/" + id;
     }
 

@@ -9,15 +9,17 @@ import dev.wartung.scheduling.Shutdown.Line;
 import dev.wartung.scheduling.Shutdown.Pin;
 import dev.wartung.scheduling.Shutdown.Weights;
 import dev.wartung.scheduling.WhyNot;
+import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Role;
+import dev.wartung.web.longwork.LongWork;
+import dev.wartung.web.longwork.Running;
 import dev.wartung.web.shutdown.Candidates.Candidate;
 import dev.wartung.web.shutdown.Setup.Person;
 import dev.wartung.web.site.Site;
 import dev.wartung.web.tool.Toolbox;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalTime;
 import java.util.ArrayList;
@@ -33,9 +35,8 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Shutdowns: made, set up, planned, pinned. */
 @Service
-public class ShutdownDesk {
+public class ShutdownDesk implements Running.Source {
 
-    private static final Duration LOST = Duration.ofSeconds(20);
     private static final int LEAST_LEFT = 10;
     private static final TypeReference<List<Pin>> PINS = new TypeReference<>() {};
 
@@ -44,6 +45,7 @@ public class ShutdownDesk {
     private final Accounts accounts;
     private final Site site;
     private final Toolbox toolbox;
+    private final LongWork work;
     private final CurrentAccount current;
     private final JsonMapper json;
     private final Clock clock;
@@ -54,6 +56,7 @@ public class ShutdownDesk {
             Accounts accounts,
             Site site,
             Toolbox toolbox,
+            LongWork work,
             CurrentAccount current,
             JsonMapper json,
             Clock clock) {
@@ -62,6 +65,7 @@ public class ShutdownDesk {
         this.accounts = accounts;
         this.site = site;
         this.toolbox = toolbox;
+        this.work = work;
         this.current = current;
         this.json = json;
         this.clock = clock;
@@ -95,15 +99,13 @@ public class ShutdownDesk {
                 .count();
     }
 
-    @Transactional
+    @Transactional(readOnly = true)
     public List<ShutdownWindow> all() {
-        sweep();
         return windows.findAllByOrderByBeginsDesc();
     }
 
-    @Transactional
+    @Transactional(readOnly = true)
     public Optional<ShutdownWindow> byId(long id) {
-        sweep();
         return windows.findById(id);
     }
 
@@ -201,35 +203,59 @@ public class ShutdownDesk {
         return why;
     }
 
-    /** Marks it as being planned, with what is planned; empty where somebody plans it already. */
+    /** Has it planned as things stand; nothing where somebody plans it already. */
     @Transactional
-    public Optional<Problem> begin(long id) {
+    public void begin(long id) {
         ShutdownWindow window = windows.lock(id).orElseThrow();
-        if (window.running()) {
-            return Optional.empty();
+        if (!window.running()) {
+            Problem problem = problem(window, candidates(window));
+            window.begins(
+                    json.writeValueAsString(problem), Bound.of(problem.shutdown()), current.get(), clock.instant());
+            work.begin(PlanDriver.NAME, String.valueOf(id));
         }
-        Problem problem = problem(window, candidates(window));
-        window.begins(json.writeValueAsString(problem), Bound.of(problem.shutdown()), clock.instant());
-        return Optional.of(problem);
     }
 
     /**
      * Keeps how far planning is.
      *
      * @param better a plan better than the one kept; empty where there is none
-     * @return whether it shall stop
+     * @return whether it goes on; not, where it was asked to stop, or is taken to have ended
      */
     @Transactional
     public boolean goesOn(long id, Optional<Plan> better, long tried, double share) {
         ShutdownWindow window = windows.lock(id).orElseThrow();
+        if (!window.running()) {
+            return false;
+        }
         better.ifPresent(p -> window.found(json.writeValueAsString(p)));
-        window.goesOn(tried, share, clock.instant());
-        return window.stopAsked();
+        window.goesOn(tried, share);
+        return !window.stopAsked();
     }
 
     @Transactional
     public void ended(long id) {
         windows.lock(id).ifPresent(ShutdownWindow::ended);
+    }
+
+    /** The application ended under it, or it failed: the best plan found is kept. */
+    @Transactional
+    public void brokenOff(long id) {
+        windows.lock(id).ifPresent(ShutdownWindow::brokenOff);
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public List<Running> running() {
+        return windows.findByRunningTrue().stream()
+                .map(w -> new Running(
+                        "Planning " + w.name(),
+                        "/shutdowns/" + w.id(),
+                        w.plannedBy().map(Account::name).orElse(""),
+                        w.plannedAt().orElse(w.begins()),
+                        Optional.of(w.share()),
+                        Optional.of(new Running.Stop(
+                                "/shutdowns/" + w.id() + "/stop", Set.of(Role.PLANNER, Role.ADMINISTRATOR)))))
+                .toList();
     }
 
     @Transactional
@@ -262,14 +288,5 @@ public class ShutdownDesk {
                         .filter(plan -> plan.out().contains(job))
                         .map(plan -> WhyNot.of(problem.shutdown(), plan, job)))
                 .orElse(List.of());
-    }
-
-    private void sweep() {
-        windows.findAll().stream()
-                .filter(w -> w.running()
-                        && w.heardAt()
-                                .filter(at -> at.plus(LOST).isBefore(clock.instant()))
-                                .isPresent())
-                .forEach(ShutdownWindow::ended);
     }
 }

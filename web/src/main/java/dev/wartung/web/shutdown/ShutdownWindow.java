@@ -48,7 +48,12 @@ public class ShutdownWindow {
     private double share;
     private boolean running;
     private boolean stopAsked;
-    private @Nullable Instant heardAt;
+    private boolean brokenOff;
+
+    @ManyToOne(fetch = FetchType.EAGER)
+    private @Nullable Account plannedBy;
+
+    private @Nullable Instant plannedAt;
 
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Account madeBy;
@@ -80,27 +85,33 @@ public class ShutdownWindow {
     }
 
     /** Planning begins: what is planned is kept with it, so that the plan can be read later. */
-    void begins(String problemJson, double noPlanBelow, Instant at) {
+    void begins(String problemJson, double noPlanBelow, Account by, Instant at) {
         problem = problemJson;
         bound = noPlanBelow;
         running = true;
         stopAsked = false;
         tried = 0;
         share = 0;
-        heardAt = at;
+        brokenOff = false;
+        plannedBy = by;
+        plannedAt = at;
     }
 
     void found(String planJson) {
         plan = planJson;
     }
 
-    void goesOn(long plans, double ofTime, Instant at) {
+    void goesOn(long plans, double ofTime) {
         tried = plans;
         share = ofTime;
-        heardAt = at;
     }
 
     void ended() {
+        running = false;
+    }
+
+    void brokenOff() {
+        brokenOff = running;
         running = false;
     }
 
@@ -165,7 +176,16 @@ public class ShutdownWindow {
         return stopAsked;
     }
 
-    Optional<Instant> heardAt() {
-        return Optional.ofNullable(heardAt);
+    /** Whether it ended before its time and nobody had asked for that: the application ended, or failed. */
+    public boolean wasBrokenOff() {
+        return brokenOff;
+    }
+
+    Optional<Account> plannedBy() {
+        return Optional.ofNullable(plannedBy);
+    }
+
+    Optional<Instant> plannedAt() {
+        return Optional.ofNullable(plannedAt);
     }
 }

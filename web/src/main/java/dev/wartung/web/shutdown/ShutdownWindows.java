@@ -12,6 +12,8 @@ interface ShutdownWindows extends JpaRepository<ShutdownWindow, Long> {
 
     List<ShutdownWindow> findAllByOrderByBeginsDesc();
 
+    List<ShutdownWindow> findByRunningTrue();
+
     /** With its row locked: planning writes into it while people pin. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select s from ShutdownWindow s where s.id = :id")

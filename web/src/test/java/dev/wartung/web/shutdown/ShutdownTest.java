@@ -233,9 +233,37 @@ class ShutdownTest {
         }
         assertThat(desk.byId(id).orElseThrow().running()).isFalse();
         kept(id);
+        assertThat(page("/shutdowns/" + id)).doesNotContain("broken off");
+        assertThat(jdbc.queryForObject("select count(*) from long_work", Integer.class))
+                .isZero();
+    }
+
+    @Test
+    @DisplayName("Planning whose application is gone ends by itself, says so, and keeps what was found")
+    void brokenOff() throws Exception {
+        planned("SD-036", "renew-product-seals");
+        long id = made("Left", 24);
+        sent("/shutdowns/" + id + "/setup", form(id, Map.of()));
+        plan(id);
+        Plan before = kept(id);
+        // as an instance leaves it that was killed a minute ago
         jdbc.update(
-                "update shutdown_window set running = true, heard_at = now() - interval '1 minute' where id = ?", id);
-        assertThat(desk.byId(id).orElseThrow().running()).isFalse();
+                "update shutdown_window set running = true, planned_by_id = made_by_id, planned_at = now() where id = ?",
+                id);
+        assertThat(page("/site/running")).contains("Planning Left", "Stop: Planning Left");
+        jdbc.update(
+                "insert into long_work (task_name, task_instance, execution_time, picked, picked_by, last_heartbeat, version) values ('plan', ?, now() - interval '2 minutes', true, 'gone', now() - interval '1 minute', 1)",
+                String.valueOf(id));
+        long until = System.currentTimeMillis() + PATIENCE_MS;
+        while (desk.byId(id).orElseThrow().running() && System.currentTimeMillis() < until) {
+            Thread.sleep(50);
+        }
+        assertThat(page("/shutdowns/" + id))
+                .contains("Planning was broken off before its time", "the best found till then");
+        assertThat(kept(id)).isEqualTo(before);
+        assertThat(page("/site/running")).contains("Nothing:");
+        plan(id);
+        assertThat(page("/shutdowns/" + id)).doesNotContain("broken off");
     }
 
     @Test
