@@ -4,10 +4,6 @@ import dev.wartung.core.text.PlainText;
 import dev.wartung.web.exchange.Table.Problem;
 import dev.wartung.web.sheet.Sheets;
 import java.io.IOException;
-import java.nio.ByteBuffer;
-import java.nio.charset.CharacterCodingException;
-import java.nio.charset.CodingErrorAction;
-import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
@@ -51,6 +47,7 @@ class ExchangeController {
         model.addAttribute("nav", "site");
         model.addAttribute("kinds", Kind.values());
         model.addAttribute("types", sheets.types());
+        model.addAttribute("families", sheets.anatomies());
         model.addAttribute("trouble", trouble);
         return "exchange";
     }
@@ -75,6 +72,17 @@ class ExchangeController {
         return file(yaml, "application/yaml;charset=UTF-8", id.replaceAll("[^a-z0-9-]", "") + ".yaml");
     }
 
+    @GetMapping("/exchange/families/{id}.zip")
+    ResponseEntity<byte[]> family(@PathVariable String id) {
+        FamilyArchive archive = desk.family(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType("application/zip"))
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        "attachment; filename=\"" + id.replaceAll("[^a-z0-9-]", "") + ".zip\"")
+                .body(archive.zip());
+    }
+
     private static ResponseEntity<String> file(String content, String type, String name) {
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType(type))
@@ -95,16 +103,11 @@ class ExchangeController {
         }
         String content;
         try {
-            content = StandardCharsets.UTF_8
-                    .newDecoder()
-                    .onMalformedInput(CodingErrorAction.REPORT)
-                    .decode(ByteBuffer.wrap(file.get().getBytes()))
-                    .toString();
-        } catch (CharacterCodingException e) {
-            return show("The file is not written in UTF-8. Save it as UTF-8 and try again.", model);
-        }
-        if (content.indexOf('\0') >= 0) {
-            return show("The file is no text.", model);
+            content = wanted.get() == Kind.FAMILY
+                    ? desk.kept(FamilyArchive.read(file.get().getBytes()))
+                    : UploadedText.of("The file", file.get().getBytes());
+        } catch (UploadedText.Unreadable e) {
+            return show(String.valueOf(e.getMessage()), model);
         }
         Checked checked = desk.check(wanted.get(), content);
         List<Problem> problems = checked.problems();

@@ -4,21 +4,21 @@ import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.sheet.SheetResult;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.exchange.Table.Problem;
+import dev.wartung.web.longwork.LongTask;
+import dev.wartung.web.longwork.LongWork;
+import dev.wartung.web.longwork.Running;
 import dev.wartung.web.sheet.Sheets;
 import java.sql.Timestamp;
 import java.time.Clock;
-import java.time.Duration;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.beans.factory.DisposableBean;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.jdbc.core.JdbcTemplate;
-import org.springframework.security.concurrent.DelegatingSecurityContextExecutorService;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.annotation.Propagation;
@@ -31,11 +31,12 @@ import org.springframework.transaction.support.TransactionTemplate;
  * the database between the two.
  */
 @Service
-class ExchangeDesk implements DisposableBean {
+class ExchangeDesk implements LongTask, Running.Source {
 
     private static final Logger LOG = LoggerFactory.getLogger(ExchangeDesk.class);
-    /** An import waits for the one before it at most so long. */
-    private static final Duration QUEUED = Duration.ofMinutes(5);
+    private static final String NAME = "import";
+    private static final int MOST_BEGUN = 3;
+    private static final String REFUSED = "The database refused it. Nothing was taken in.";
 
     static final int MOST_BYTES = 20 * 1024 * 1024;
 
@@ -44,18 +45,15 @@ class ExchangeDesk implements DisposableBean {
     private final CycleRows cycles;
     private final TypeRows types;
     private final SiteFile site;
+    private final FamilyFile families;
+    private final MadeSo made;
     private final Sheets sheets;
     private final JdbcTemplate jdbc;
     private final TransactionTemplate whole;
     private final TransactionTemplate apart;
     private final CurrentAccount current;
     private final Clock clock;
-    private final ExecutorService one =
-            new DelegatingSecurityContextExecutorService(Executors.newSingleThreadExecutor(r -> {
-                Thread thread = new Thread(r, "import");
-                thread.setDaemon(true);
-                return thread;
-            }));
+    private final LongWork work;
 
     ExchangeDesk(
             ValveRows valves,
@@ -63,9 +61,12 @@ class ExchangeDesk implements DisposableBean {
             CycleRows cycles,
             TypeRows types,
             SiteFile site,
+            FamilyFile families,
+            MadeSo made,
             Sheets sheets,
             JdbcTemplate jdbc,
             PlatformTransactionManager transactions,
+            LongWork work,
             CurrentAccount current,
             Clock clock) {
         this.valves = valves;
@@ -73,12 +74,15 @@ class ExchangeDesk implements DisposableBean {
         this.cycles = cycles;
         this.types = types;
         this.site = site;
+        this.families = families;
+        this.made = made;
         this.sheets = sheets;
         this.jdbc = jdbc;
         this.whole = new TransactionTemplate(transactions);
         this.whole.setName("import");
         this.apart = new TransactionTemplate(transactions);
         this.apart.setPropagationBehavior(Propagation.REQUIRES_NEW.value());
+        this.work = work;
         this.current = current;
         this.clock = clock;
     }
@@ -104,16 +108,27 @@ class ExchangeDesk implements DisposableBean {
             case CYCLES -> Table.write(kind.columns(), cycles.written());
             case TYPES -> Table.write(kind.columns(), types.written());
             case SITE -> site.written();
-            case TYPE -> throw new IllegalArgumentException("type sheets are given out one by one");
+            case TYPE, FAMILY -> throw new IllegalArgumentException("sheets are given out one by one");
         };
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<FamilyArchive> family(String id) {
+        return families.written(id);
+    }
+
+    /** A family that came in, as the text that is checked and kept. */
+    String kept(FamilyArchive archive) {
+        return families.kept(archive);
     }
 
     /** What a file would do; nothing of it is taken in yet. */
     @Transactional(readOnly = true)
     public Checked check(Kind kind, String content) {
         return switch (kind) {
-            case SITE -> site.check(content);
+            case SITE -> siteAsIfFamiliesWere(content);
             case TYPE -> type(content);
+            case FAMILY -> families.check(content);
             default -> {
                 Table table = Table.read(content, kind.columns());
                 if (!table.problems().isEmpty()) {
@@ -127,6 +142,15 @@ class ExchangeDesk implements DisposableBean {
                 };
             }
         };
+    }
+
+    /** Types and valves of a site are looked at with its families in place, which are taken out again. */
+    private Checked siteAsIfFamiliesWere(String content) {
+        Checked checked = apart.execute(status -> {
+            status.setRollbackOnly();
+            return site.check(content);
+        });
+        return Objects.requireNonNull(checked);
     }
 
     private Checked type(String yaml) {
@@ -144,11 +168,18 @@ class ExchangeDesk implements DisposableBean {
                                     "type",
                                     "“" + accepted.sheet().id() + "” comes with Wartung; give yours another name")),
                             progress -> {})
-                    : new Checked(known ? 0 : 1, known ? 1 : 0, List.of(), progress -> {
-                        sheets.keepOwn(
-                                accepted.sheet().id(), yaml, current.get().id(), clock.instant());
-                        progress.at(1);
-                    });
+                    : new Checked(
+                            known ? 0 : 1,
+                            known ? 1 : 0,
+                            made.problems(accepted.sheet(), sheets.anatomyOf(accepted.sheet())),
+                            progress -> {
+                                sheets.keepOwn(
+                                        accepted.sheet().id(),
+                                        yaml,
+                                        current.get().id(),
+                                        clock.instant());
+                                progress.at(1);
+                            });
         }
         return new Checked(
                 0,
@@ -179,14 +210,9 @@ class ExchangeDesk implements DisposableBean {
         return id;
     }
 
-    /** How far an import is. One whose application ended under way has taken nothing in, and says so. */
-    @Transactional
+    /** How far an import is. */
+    @Transactional(readOnly = true)
     public Optional<Draft> draft(UUID id) {
-        jdbc.update(
-                "update import_draft set state = 'FAILED', said = 'It was broken off when the application ended. Nothing of it was taken in; try the file again.' "
-                        + "where id = ? and state = 'RUNNING' and at < ? and pg_try_advisory_xact_lock(hashtextextended(id::text, 0))",
-                id,
-                Timestamp.from(clock.instant().minus(QUEUED)));
         return read(id);
     }
 
@@ -208,44 +234,88 @@ class ExchangeDesk implements DisposableBean {
     }
 
     /** Begins to take a file in; once, however often it is asked for. */
-    void begin(UUID id) {
-        Integer begun = apart.execute(status -> jdbc.update(
+    @Transactional
+    public void begin(UUID id) {
+        int begun = jdbc.update(
                 "update import_draft set state = 'RUNNING', at = ? where id = ? and state = 'CHECKED'",
                 Timestamp.from(clock.instant()),
-                id));
-        if (begun != null && begun == 1) {
-            one.execute(() -> takeIn(id));
+                id);
+        if (begun == 1) {
+            work.begin(NAME, id.toString());
         }
+    }
+
+    @Override
+    public String name() {
+        return NAME;
+    }
+
+    /** All or nothing: it is not asked to stop under way. */
+    @Override
+    public void run(String named, Ask ask) {
+        UUID id = UUID.fromString(named);
+        String by = jdbc.queryForObject(
+                "update import_draft set begun = begun + 1 where id = ? returning (select username from account where account.id = by_id)",
+                String.class,
+                id);
+        try {
+            current.as(String.valueOf(by), () -> takeIn(id));
+        } catch (Refused | DataIntegrityViolationException e) {
+            LOG.warn("Import {} was not taken in", id, e);
+            failed(id, e instanceof Refused ? String.valueOf(e.getMessage()) : REFUSED);
+        }
+    }
+
+    /** Nothing of it is in, and what was uploaded is still there. */
+    @Override
+    public boolean again(String named) {
+        UUID id = UUID.fromString(named);
+        Integer begun = jdbc.queryForObject("select begun from import_draft where id = ?", Integer.class, id);
+        boolean again = begun != null && begun < MOST_BEGUN;
+        if (!again) {
+            failed(id, "The application ended " + MOST_BEGUN + " times while it was taken in.");
+        }
+        return again;
+    }
+
+    @Override
+    public void givenUp(String id) {
+        failed(UUID.fromString(id), REFUSED);
+    }
+
+    private void failed(UUID id, String why) {
+        apart.executeWithoutResult(s -> end(id, "FAILED", why));
     }
 
     /** The file is looked at once more: the site may be another by now. */
     private void takeIn(UUID id) {
-        try {
-            whole.executeWithoutResult(status -> {
-                // held while it runs, whichever instance it runs in
-                jdbc.queryForList("select pg_advisory_xact_lock(hashtextextended(?, 0))", id.toString());
-                Draft draft = read(id).orElseThrow();
-                String content = jdbc.queryForObject("select content from import_draft where id = ?", String.class, id);
-                Checked checked = check(draft.kind(), content == null ? "" : content);
-                if (!checked.problems().isEmpty()) {
-                    throw new IllegalStateException("Since the dry run something has changed: row "
-                            + checked.problems().get(0).row() + " "
-                            + checked.problems().get(0).reason());
-                }
-                checked.apply()
-                        .apply(rows -> apart.executeWithoutResult(
-                                s -> jdbc.update("update import_draft set done = ? where id = ?", rows, id)));
-                // with the rows, so that it is said if and only if they are in
-                end(id, "DONE", "");
-            });
-        } catch (RuntimeException e) {
-            LOG.warn("Import {} was not taken in", id, e);
-            apart.executeWithoutResult(s -> end(
-                    id,
-                    "FAILED",
-                    e instanceof IllegalStateException && e.getMessage() != null
-                            ? e.getMessage()
-                            : "The database refused it. Nothing was taken in."));
+        whole.executeWithoutResult(status -> {
+            // one after the other, whichever instance they run in
+            jdbc.queryForList("select pg_advisory_xact_lock(hashtextextended(?, 0))", NAME);
+            Draft draft = read(id).orElseThrow();
+            if (!draft.state().equals("RUNNING")) {
+                return;
+            }
+            String content = jdbc.queryForObject("select content from import_draft where id = ?", String.class, id);
+            Checked checked = check(draft.kind(), content == null ? "" : content);
+            if (!checked.problems().isEmpty()) {
+                throw new Refused("Since the dry run something has changed: row "
+                        + checked.problems().get(0).row() + " "
+                        + checked.problems().get(0).reason());
+            }
+            checked.apply()
+                    .apply(rows -> apart.executeWithoutResult(
+                            s -> jdbc.update("update import_draft set done = ? where id = ?", rows, id)));
+            // with the rows, so that it is said if and only if they are in
+            end(id, "DONE", "");
+        });
+    }
+
+    /** Will not go in, however often it is tried. */
+    private static final class Refused extends RuntimeException {
+
+        Refused(String why) {
+            super(why);
         }
     }
 
@@ -258,7 +328,15 @@ class ExchangeDesk implements DisposableBean {
     }
 
     @Override
-    public void destroy() {
-        one.shutdown();
+    public List<Running> running() {
+        return jdbc.query(
+                "select d.id, d.name, a.name, d.at, d.done::float8 / greatest(d.total, 1) from import_draft d join account a on a.id = d.by_id where d.state = 'RUNNING'",
+                (row, i) -> new Running(
+                        "Taking in " + row.getString(2),
+                        "/exchange/" + row.getString(1),
+                        row.getString(3),
+                        row.getTimestamp(4).toInstant(),
+                        Optional.of(row.getDouble(5)),
+                        Optional.empty()));
     }
 }

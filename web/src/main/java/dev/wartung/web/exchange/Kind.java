@@ -14,7 +14,8 @@ public enum Kind {
     CYCLES("cycles", "Cycle counts", List.of("tag", "day", "total")),
     TYPES("types", "Type sheets", List.of("type", "place", "value")),
     SITE("site", "Whole site", List.of()),
-    TYPE("type", "One type sheet, YAML", List.of());
+    TYPE("type", "One type sheet, YAML", List.of()),
+    FAMILY("family", "A valve family with its drawing and types, ZIP", List.of());
 
     private final String path;
     private final String words;

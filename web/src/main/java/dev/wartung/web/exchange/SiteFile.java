@@ -27,23 +27,30 @@ class SiteFile {
 
     private static final String FORMAT = "wartung-site-1";
     private static final String TYPES = "types";
+    private static final String FAMILIES = "families";
 
     private final ValveRows valves;
     private final LotRows lots;
     private final CycleRows cycles;
     private final TypeRows types;
+    private final FamilyFile families;
     private final JsonMapper json;
 
-    SiteFile(ValveRows valves, LotRows lots, CycleRows cycles, TypeRows types, JsonMapper json) {
+    SiteFile(ValveRows valves, LotRows lots, CycleRows cycles, TypeRows types, FamilyFile families, JsonMapper json) {
         this.valves = valves;
         this.lots = lots;
         this.cycles = cycles;
         this.types = types;
+        this.families = families;
         this.json = json;
     }
 
     String written() {
         ObjectNode site = json.createObjectNode().put("format", FORMAT);
+        ArrayNode own = families.own();
+        if (!own.isEmpty()) {
+            site.set(FAMILIES, own);
+        }
         site.set(TYPES, types.own());
         put(site, Kind.VALVES, valves.written());
         put(site, Kind.LOTS, lots.written());
@@ -63,7 +70,10 @@ class SiteFile {
         }
     }
 
-    /** Rows of an array are counted from 1. */
+    /**
+     * What it would do. Rows of an array are counted from 1. Its families are put in place, since types and valves are
+     * looked at with them: within a transaction that is rolled back.
+     */
     Checked check(String text) {
         List<Problem> problems = new ArrayList<>();
         JsonNode site;
@@ -77,13 +87,23 @@ class SiteFile {
             return broken("The file does not say that it is a site (\"format\": \"" + FORMAT + "\").");
         }
         site.propertyNames().stream()
-                .filter(n ->
-                        !Set.of("format", TYPES, "valves", "lots", "cycles").contains(n))
+                .filter(n -> !Set.of("format", FAMILIES, TYPES, "valves", "lots", "cycles")
+                        .contains(n))
                 .forEach(n -> problems.add(new Problem(
                         0, n.substring(0, Math.min(60, n.length())), "is nothing this version knows; leave it out")));
         if (!site.path(TYPES).isMissingNode() && !site.path(TYPES).isArray()) {
             problems.add(new Problem(0, TYPES, "is not a list"));
         }
+        if (!site.path(FAMILIES).isMissingNode() && !site.path(FAMILIES).isArray()) {
+            problems.add(new Problem(0, FAMILIES, "is not a list"));
+        }
+        List<Checked> comingFamilies = families.check(site.path(FAMILIES), site.path(TYPES));
+        comingFamilies.forEach(f ->
+                f.problems().forEach(p -> problems.add(new Problem(p.row(), FAMILIES + "." + p.column(), p.reason()))));
+        if (!problems.isEmpty()) {
+            return new Checked(0, 0, problems, progress -> {});
+        }
+        comingFamilies.forEach(f -> f.apply().apply(rows -> {}));
         TypeRows.Read own = types.checkSheets(site.path(TYPES));
         List<TypeSheet> comingTypes =
                 own.sheets().stream().map(TypeRows.Read.Kept::sheet).toList();
@@ -108,6 +128,7 @@ class SiteFile {
                 parts.stream().mapToInt(Checked::changed).sum(),
                 problems,
                 progress -> {
+                    comingFamilies.forEach(f -> f.apply().apply(rows -> {}));
                     int before = 0;
                     for (Checked part : parts) {
                         int base = before;

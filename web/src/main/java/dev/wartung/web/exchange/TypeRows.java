@@ -35,12 +35,14 @@ class TypeRows {
     private static final int LONGEST_LIST = 2000;
 
     private final Sheets sheets;
+    private final MadeSo made;
     private final CurrentAccount current;
     private final Clock clock;
     private final JsonMapper json;
 
-    TypeRows(Sheets sheets, CurrentAccount current, Clock clock, JsonMapper json) {
+    TypeRows(Sheets sheets, MadeSo made, CurrentAccount current, Clock clock, JsonMapper json) {
         this.sheets = sheets;
+        this.made = made;
         this.current = current;
         this.clock = clock;
         this.json = json;
@@ -235,6 +237,8 @@ class TypeRows {
                             .forEach(p -> problems.add(
                                     new Problem(rows.of(id, p.place()), id + " " + p.place(), p.reason())));
                 } else if (result instanceof SheetResult.Accepted<TypeSheet> accepted) {
+                    made.problems(accepted.sheet(), sheets.anatomyOf(accepted.sheet()))
+                            .forEach(p -> problems.add(new Problem(rows.of(id, ""), p.column(), p.reason())));
                     read.add(new Read.Kept(accepted.sheet(), text));
                     changed += known.isPresent() ? 1 : 0;
                 }

@@ -4,7 +4,9 @@ import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.drawing.DrawingTemplate;
 import dev.wartung.core.drawing.SectionDrawing;
+import dev.wartung.core.sheet.Family;
 import dev.wartung.core.sheet.SheetLibrary;
 import dev.wartung.core.sheet.SheetReader;
 import dev.wartung.core.sheet.SheetResult;
@@ -34,17 +36,22 @@ public class Sheets {
     private final SheetReader reader = new SheetReader();
     private final KeptSheets kept;
     private final JdbcTemplate jdbc;
-    /** The site's own type sheets, read; a text always means the same sheet. */
-    private final Map<String, TypeSheet> ownRead = new ConcurrentHashMap<>();
+    private final OwnFamilies families;
+    /** The site's own type sheets, read, by their texts. */
+    private final Map<String, OwnType> ownRead = new ConcurrentHashMap<>();
     /** Sheets read back from kept texts; a digest always means the same text, so any instance may remember it. */
     private final Map<String, Pair> readBack = new ConcurrentHashMap<>();
 
     private final Map<String, String> anatomyTexts = new ConcurrentHashMap<>();
 
-    Sheets(KeptSheets kept, JdbcTemplate jdbc) {
+    Sheets(KeptSheets kept, OwnFamilies families, JdbcTemplate jdbc) {
         this.kept = kept;
+        this.families = families;
         this.jdbc = jdbc;
     }
+
+    /** A type sheet and the family it was read against. */
+    private record OwnType(TypeSheet type, AnatomySheet family) {}
 
     /** Begins to read what is shipped while the rest of the application starts. */
     public static void readAhead() {
@@ -60,13 +67,63 @@ public class Sheets {
                 .toList();
     }
 
+    /** Read against its family as it is now: a newer version of that makes another sheet of the same text. */
+    // families are read once: another one is another version, or was written anew
+    @SuppressWarnings("ReferenceEquality")
     private TypeSheet own(String yaml) {
-        return ownRead.computeIfAbsent(yaml, text -> accepted(readType(text)));
+        OwnType known = ownRead.get(yaml);
+        if (known == null
+                || anatomy(known.type().anatomy())
+                        .filter(a -> a == known.family())
+                        .isEmpty()) {
+            TypeSheet type = accepted(reader.readAgain("type sheet", yaml, this::anatomy));
+            ownRead.put(yaml, new OwnType(type, anatomyOf(type)));
+            return type;
+        }
+        return known.type();
     }
 
-    /** Reads a type sheet of somebody's own, against the anatomies there are. */
+    /** Every family: those that come with Wartung, then the site's own. */
+    public List<AnatomySheet> anatomies() {
+        return Stream.concat(
+                        library.types().stream()
+                                .map(TypeSheet::anatomy)
+                                .distinct()
+                                .flatMap(id -> library.anatomy(id).stream()),
+                        families.ids().stream()
+                                .flatMap(id -> families.latest(id).stream())
+                                .map(OwnFamilies.Own::anatomy))
+                .toList();
+    }
+
+    /** A family in use, by its name. */
+    public Optional<AnatomySheet> anatomy(String id) {
+        return library.anatomy(id).or(() -> families.latest(id).map(OwnFamilies.Own::anatomy));
+    }
+
+    /** Reads a type sheet of somebody's own, against the families there are. */
     public SheetResult<TypeSheet> readType(String yaml) {
-        return reader.readType("type sheet", yaml, library::anatomy);
+        return reader.readType("type sheet", yaml, this::anatomy);
+    }
+
+    public boolean isShippedFamily(String id) {
+        return library.anatomy(id).isPresent();
+    }
+
+    /** The texts of a family, to write one's own from; empty if there is none. */
+    public Optional<FamilyTexts> familyTexts(String id) {
+        return isShippedFamily(id)
+                ? Optional.of(new FamilyTexts(SheetLibrary.anatomySource(id), SheetLibrary.drawingSource(id)))
+                : families.latest(id).map(own -> new FamilyTexts(own.anatomyText(), own.drawingText()));
+    }
+
+    /** A family as text: its sheet and its drawing. */
+    public record FamilyTexts(String anatomy, String drawing) {}
+
+    /** Keeps a family of the site's own with its types, or a newer version beside the older ones. */
+    public void keepFamily(Family family, long byId, Instant at) {
+        families.keep(family, byId, at);
+        family.typeTexts().forEach((id, text) -> keepOwn(id, text, byId, at));
     }
 
     public boolean isShipped(String typeId) {
@@ -109,8 +166,7 @@ public class Sheets {
      * @throws IllegalStateException if there is none of its name
      */
     public AnatomySheet anatomyOf(TypeSheet type) {
-        return library.anatomy(type.anatomy())
-                .orElseThrow(() -> new IllegalStateException("no anatomy " + type.anatomy()));
+        return anatomy(type.anatomy()).orElseThrow(() -> new IllegalStateException("no anatomy " + type.anatomy()));
     }
 
     /** @throws IllegalStateException if a valve names a type that is not there: broken data */
@@ -127,7 +183,10 @@ public class Sheets {
     }
 
     public SectionDrawing drawing(Pair pair, ValveConfiguration configuration) {
-        return new SectionDrawing(library.drawing(pair.anatomy()), pair.anatomy(), pair.type(), configuration);
+        DrawingTemplate drawing = isShippedFamily(pair.anatomy().id())
+                ? library.drawing(pair.anatomy())
+                : families.of(pair.anatomy()).drawing();
+        return new SectionDrawing(drawing, pair.anatomy(), pair.type(), configuration);
     }
 
     /** Keeps the present text of a type's anatomy and returns its digest. */
@@ -136,7 +195,9 @@ public class Sheets {
                 "anatomy",
                 pair.anatomy().id(),
                 pair.anatomy().version(),
-                anatomyTexts.computeIfAbsent(pair.anatomy().id(), SheetLibrary::anatomyText));
+                isShippedFamily(pair.anatomy().id())
+                        ? anatomyTexts.computeIfAbsent(pair.anatomy().id(), SheetLibrary::anatomyText)
+                        : families.of(pair.anatomy()).anatomyText());
     }
 
     /** Keeps the present text of a type sheet and returns its digest. */

@@ -51,6 +51,8 @@ public interface Valves extends JpaRepository<Valve, Long> {
 
     List<Valve> findByArea(String area, Sort sort);
 
+    List<Valve> findByTypeIdOrderByTag(String typeId);
+
     List<Valve> findByTagIn(Collection<String> tags);
 
     List<Valve> findByAreaAndLine(String area, String line);

@@ -204,16 +204,25 @@ class ExchangeTest {
     }
 
     @Test
-    @DisplayName(
-            "An import whose application ended under way says that nothing was taken in; one that only waits its turn does not")
+    @DisplayName("An import whose application ended under way is taken in by the next one; the third time it is left")
     void brokenOff() throws Exception {
-        UUID id = UUID.randomUUID();
-        jdbc.update(
-                "insert into import_draft (id, kind, name, content, state, total, by_id, at) select ?, 'valves', 'x.csv', 'x', 'RUNNING', 9, id, now() from account where username = 'pia'",
-                id);
-        assertThat(out("/exchange/" + id)).doesNotContain("broken off");
-        jdbc.update("update import_draft set at = now() - interval '6 minutes' where id = ?", id);
-        assertThat(out("/exchange/" + id)).contains("broken off", "Nothing of it was taken in");
+        Imports imports = new Imports(web, jdbc);
+        for (int before : List.of(1, 3)) {
+            UUID id = imports.draft(tried(
+                    "valves",
+                    VALVE + "TS-B" + before + ",left,Test area,Test line,1,kolm-50,NC," + KOLM + ",2027-01-01\n"));
+            // as an instance leaves it that was killed a minute ago
+            jdbc.update("update import_draft set state = 'RUNNING', begun = ? where id = ?", before, id);
+            assertThat(out("/site/running")).contains("Taking in data.csv", "Pia");
+            jdbc.update(
+                    "insert into long_work (task_name, task_instance, execution_time, picked, picked_by, last_heartbeat, version) values ('import', ?, now() - interval '2 minutes', true, 'gone', now() - interval '1 minute', 1)",
+                    id.toString());
+            assertThat(imports.ended(id))
+                    .isEqualTo(before == 1 ? "DONE" : "FAILED The application ended 3 times while it was taken in.");
+            assertThat(out("/exchange/" + id)).contains(before == 1 ? "1 row is in" : "Nothing was taken in");
+            assertThat(count("select count(*) from valve where tag = 'TS-B" + before + "'"))
+                    .isEqualTo(before == 1 ? 1 : 0);
+        }
     }
 
     @Test

@@ -51,19 +51,30 @@ public final class Imports {
      * @return how it ended, and what was said of it
      */
     public String takenIn(String page) throws Exception {
-        Matcher draft = Pattern.compile("/exchange/([0-9a-f-]{36})/take-in").matcher(page);
-        assertThat(draft.find()).as(page).isTrue();
-        UUID id = UUID.fromString(draft.group(1));
+        UUID id = draft(page);
         web.perform(post("/exchange/" + id + "/take-in")
                 .with(user("pia").roles("PLANNER"))
                 .with(csrf()));
+        String ended = ended(id);
+        web.perform(get("/exchange/" + id).with(user("pia").roles("PLANNER")));
+        return ended;
+    }
+
+    /** What a dry run kept to be taken in. */
+    UUID draft(String page) {
+        Matcher draft = Pattern.compile("/exchange/([0-9a-f-]{36})/take-in").matcher(page);
+        assertThat(draft.find()).as(page).isTrue();
+        return UUID.fromString(draft.group(1));
+    }
+
+    /** How it ended, and what was said of it. */
+    String ended(UUID id) throws InterruptedException {
         String ended = "RUNNING";
-        for (int i = 0; i < 3000 && ended.startsWith("RUNNING"); i++) {
+        for (int i = 0; i < 6000 && ended.startsWith("RUNNING"); i++) {
             Thread.sleep(10);
             ended = String.valueOf(jdbc.queryForObject(
                     "select trim(state || ' ' || said) from import_draft where id = ?", String.class, id));
         }
-        web.perform(get("/exchange/" + id).with(user("pia").roles("PLANNER")));
         return ended;
     }
 }

@@ -1,0 +1,156 @@
+package dev.wartung.web.exchange;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
+
+import dev.wartung.web.app.RunningApplication;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.function.UnaryOperator;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.test.web.servlet.MockMvc;
+
+/** A family of the plant's own, from the archive to the bench. */
+@ExtendWith(RunningApplication.class)
+class OwnFamiliesTest {
+
+    private static final String VALVES = "tag,service,area,line,place,type,drive,options,next_due\n";
+
+    private final MockMvc web;
+    private final Imports imports;
+    private final JdbcTemplate jdbc;
+
+    OwnFamiliesTest(MockMvc web, JdbcTemplate jdbc) {
+        this.web = web;
+        this.imports = new Imports(web, jdbc);
+        this.jdbc = jdbc;
+    }
+
+    private byte[] bytes(String path) throws Exception {
+        return web.perform(get(path).with(user("pia").roles("PLANNER")))
+                .andReturn()
+                .getResponse()
+                .getContentAsByteArray();
+    }
+
+    private String page(String path) throws Exception {
+        return new String(bytes(path), StandardCharsets.UTF_8);
+    }
+
+    /** The shipped check valves under other names, and changed. */
+    private FamilyArchive mine(UnaryOperator<String> anatomy, UnaryOperator<String> type) throws Exception {
+        FamilyArchive given = FamilyArchive.read(bytes("/exchange/families/check.zip"));
+        Map<String, String> types = new LinkedHashMap<>();
+        given.types()
+                .forEach((name, text) -> types.put(
+                        name,
+                        type.apply(
+                                text.replace("type: ", "type: mine-").replace("anatomy: check", "anatomy: my-check"))));
+        return new FamilyArchive(
+                anatomy.apply(given.anatomy().replace("anatomy: check", "anatomy: my-check")), given.drawing(), types);
+    }
+
+    private String tried(FamilyArchive archive) throws Exception {
+        return imports.tried("family", "mine.zip", archive.zip()).getContentAsString();
+    }
+
+    @Test
+    @DisplayName(
+            "It is tried out, taken in, drawn, planned and worked on; a new version needs its number, jobs keep the old")
+    void wholeWay() throws Exception {
+        FamilyArchive mine = mine(a -> a, t -> t);
+        assertThat(tried(FamilyArchive.read(bytes("/exchange/families/check.zip"))))
+                .contains("“check” comes with Wartung");
+        assertThat(imports.takenIn(tried(mine))).isEqualTo("DONE");
+        String type = mine.types().keySet().iterator().next().replace(".yaml", "");
+        assertThat(page("/exchange")).contains("/exchange/families/my-check.zip", "/exchange/types/mine-" + type);
+        assertThat(imports.takenIn(imports.tried(
+                        "valves", VALVES + "OF-1,own,Test area,Own line,1,mine-" + type + ",flow,elastomer=EPDM,")))
+                .isEqualTo("DONE");
+        assertThat(page("/valves/OF-1")).contains("<svg", "data-part=");
+        web.perform(post("/valves/OF-1/plan")
+                .param("work", "renew-product-seals")
+                .param("due", "2027-01-01")
+                .with(user("tessa").roles("TECHNICIAN"))
+                .with(csrf()));
+        Integer job = jdbc.queryForObject(
+                "select max(number) from job j join valve v on v.id = j.valve_id where v.tag = 'OF-1'", Integer.class);
+        assertThat(page("/jobs/" + job)).contains("OF-1", "<svg");
+
+        assertThat(tried(mine)).contains("No problem: 0 new, 0 changed");
+        UnaryOperator<String> renamed = a -> a.replaceFirst("name: .*", "name: Checked twice");
+        assertThat(tried(mine(renamed, t -> t))).contains("version 1 is in use here, and differs. Raise it");
+        FamilyArchive second = mine(a -> renamed.apply(a).replaceFirst("version: 1", "version: 2"), t -> t);
+        assertThat(imports.takenIn(tried(second))).isEqualTo("DONE");
+        assertThat(page("/exchange")).contains("Checked twice");
+        assertThat(page("/jobs/" + job)).contains("OF-1", "<svg");
+        assertThat(jdbc.queryForList(
+                        "select version from own_family where family_id = 'my-check' order by version", Integer.class))
+                .containsExactly(1, 2);
+
+        String site = page("/exchange/site.json");
+        assertThat(site).contains("\"families\"", "Checked twice");
+        assertThat(imports.tried("site", site)).contains("No problem");
+        assertThat(imports.tried(
+                        "site",
+                        site.replace("my-check", "his-check")
+                                .replace("mine-", "his-")
+                                .replace("\"OF-1\"", "\"OF-2\"")))
+                .as("a whole site brings its families")
+                .contains("No problem:", "new");
+        assertThat(page("/exchange")).as("the dry run leaves nothing").doesNotContain("his-check");
+        assertThat(tried(mine(
+                        a -> a.replaceFirst("version: 1", "version: 3"),
+                        t -> t.replaceFirst("(?m)^drives: .*", "drives: [NC]"))))
+                .contains("problem");
+    }
+
+    @Test
+    @DisplayName("An archive that is none, too large, or holds something else says so")
+    void archives() throws Exception {
+        assertThat(imports.tried("family", "x.zip", "no zip".getBytes(StandardCharsets.UTF_8))
+                        .getContentAsString())
+                .contains("needs anatomy.yaml and drawing.svg");
+        FamilyArchive mine = mine(a -> a, t -> t);
+        assertThat(tried(new FamilyArchive(mine.anatomy(), "<svg", mine.types())))
+                .contains("XML document structures must start and end");
+        assertThat(tried(new FamilyArchive("a".repeat(5 << 20), mine.drawing(), mine.types())))
+                .contains("more than a family does");
+        assertThat(tried(new FamilyArchive(mine.anatomy(), mine.drawing(), Map.of("../x.yaml", "x"))))
+                .contains("is nothing a family is made of");
+        assertThat(tried(new FamilyArchive(mine.anatomy(), mine.drawing(), Map.of())))
+                .contains("without a type sheet");
+        assertThat(tried(new FamilyArchive("anatomy: [", mine.drawing(), mine.types())))
+                .contains("is not YAML");
+        assertThat(tried(new FamilyArchive(
+                        mine.anatomy(),
+                        mine.drawing().replace("</svg>", "<script>alert(1)</script></svg>"),
+                        mine.types())))
+                .contains("draws with an element “script”");
+        assertThat(packed("mine/anatomy.yaml", mine.anatomy(), "mine/drawing.svg", mine.drawing(), "__MACOSX/x", "x"))
+                .as("a folder packed as it is")
+                .isEqualTo(new FamilyArchive(mine.anatomy(), mine.drawing(), Map.of()));
+    }
+
+    private static FamilyArchive packed(String... files) throws IOException, UploadedText.Unreadable {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(out)) {
+            for (int i = 0; i < files.length; i += 2) {
+                zip.putNextEntry(new ZipEntry(files[i]));
+                zip.write(files[i + 1].getBytes(StandardCharsets.UTF_8));
+            }
+        }
+        return FamilyArchive.read(out.toByteArray());
+    }
+}
