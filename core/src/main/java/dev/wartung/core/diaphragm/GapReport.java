@@ -9,6 +9,8 @@ import dev.wartung.core.drawing.FlangeDrawing.Tilt;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Wording;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -58,23 +60,39 @@ public final class GapReport {
     }
 
     /** What was found, with the figures. */
-    public String finding() {
+    public Message finding() {
         if (criterion instanceof Compression band) {
             double least = band.compression(Collections.max(map.gapsM()));
             double most = band.compression(Collections.min(map.gapsM()));
-            return "Compressed " + percent(least) + " to " + percent(most) + " %, allowed " + percent(band.least())
-                    + " to " + percent(band.most()) + " %";
+            return Message.of(
+                    "gaps.compressed",
+                    "Compressed {least} to {most} %, allowed {allowed-least} to {allowed-most} %",
+                    "least",
+                    percent(least),
+                    "most",
+                    percent(most),
+                    "allowed-least",
+                    percent(band.least()),
+                    "allowed-most",
+                    percent(band.most()));
         }
-        return "Gaps differ by " + mm(map.differenceM()) + ", allowed " + mm(((Parallel) criterion).differenceM());
+        return Message.of(
+                "gaps.differ",
+                "Gaps differ by {by}, allowed {allowed}",
+                "by",
+                length(map.differenceM()),
+                "allowed",
+                length(((Parallel) criterion).differenceM()));
     }
 
     /** What to do next; empty when nothing is. */
-    public String next() {
+    public Message next() {
         if (spoilt()) {
-            return "Beyond what the diaphragm survives. Slacken crosswise and fit a new one.";
+            return Message.of(
+                    "gaps.spoilt", "Beyond what the diaphragm survives. Slacken crosswise and fit a new one.");
         }
         if (meets()) {
-            return "";
+            return Message.NONE;
         }
         List<String> words = new ArrayList<>();
         for (int i : map.pattern().order()) {
@@ -84,14 +102,19 @@ public final class GapReport {
         }
         if (words.isEmpty()) {
             return map.isBent()
-                    ? "No bolt mends this: measure again, then look at the flange."
-                    : "Go round once more and measure again.";
+                    ? Message.of("gaps.bent", "No bolt mends this: measure again, then look at the flange.")
+                    : Message.of("gaps.once-more", "Go round once more and measure again.");
         }
-        String first = overCompressed() ? "Too tight. Slacken in this order: " : "Turn in this order: ";
-        return first + String.join(", ", words) + ". "
-                + (map.needsAnotherPass(criterion)
-                        ? "Then measure again; one pass does not reach."
-                        : "Then measure again.");
+        String first =
+                overCompressed() ? "Too tight. Slacken in this order: {turns}. " : "Turn in this order: {turns}. ";
+        return Message.of(
+                "gaps.turn",
+                first
+                        + (map.needsAnotherPass(criterion)
+                                ? "Then measure again; one pass does not reach."
+                                : "Then measure again."),
+                "turns",
+                String.join(", ", words));
     }
 
     /** For instance "tighten 20°"; "leave" for a bolt that stays. */
@@ -112,7 +135,11 @@ public final class GapReport {
                 : Optional.of(new Tilt(
                         map.plane().widestRad(), "wider by " + units.shown(new Quantity(tilt, Dimension.LENGTH))));
         return FlangeDrawing.svg(
-                map.pattern(), marks, map.pattern().order(), arrow, "Flange from above. " + finding() + ". " + next());
+                map.pattern(),
+                marks,
+                map.pattern().order(),
+                arrow,
+                "Flange from above. " + new Wording(units).of(finding()) + ". " + new Wording(units).of(next()));
     }
 
     private boolean within(double gap) {
@@ -125,7 +152,7 @@ public final class GapReport {
         return Quantity.rounded(share * 100, 1);
     }
 
-    private static String mm(double metres) {
-        return new Quantity(metres, Dimension.LENGTH).shown();
+    private static Quantity length(double metres) {
+        return new Quantity(metres, Dimension.LENGTH);
     }
 }

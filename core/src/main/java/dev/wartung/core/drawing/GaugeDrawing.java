@@ -1,10 +1,10 @@
 package dev.wartung.core.drawing;
 
 import dev.wartung.core.measure.Band;
+import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
-import dev.wartung.core.measure.Verdict;
 import java.util.Optional;
 
 /** A reading's band drawn as a straight gauge, with the reading where it lies. */
@@ -49,7 +49,7 @@ public final class GaugeDrawing {
         });
         reading.ifPresent(r -> {
             double x = x(Math.max(from, Math.min(to, r.in(unit))), from, to);
-            boolean in = band.judge(r) == Verdict.Outcome.WITHIN;
+            boolean in = band.judge(r) == Outcome.WITHIN;
             out.append("<path class=\"pointer ")
                     .append(in ? "ok" : "off")
                     .append("\" d=\"M ")

@@ -2,10 +2,11 @@ package dev.wartung.core.fits;
 
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
-import dev.wartung.core.measure.Unit;
-import dev.wartung.core.measure.Verdict;
-import dev.wartung.core.measure.Verdict.Outcome;
+import dev.wartung.core.message.Argument;
+import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Verdict;
 import java.util.Collections;
 import java.util.List;
 
@@ -37,33 +38,57 @@ public record AllRound(Band band, double unevenM) {
         double most = Collections.max(readingsM);
         String narrow = names.get(readingsM.indexOf(least));
         String wide = names.get(readingsM.indexOf(most));
-        String found =
-                mm(least) + " to " + mm(most) + " mm, limits " + band.shown() + " and " + mm(unevenM) + " mm uneven";
+        Message found = Message.of(
+                "all-round.found",
+                "{read}, limits {limits} and {uneven} uneven",
+                "read",
+                new Argument.Range(length(least), length(most)),
+                "limits",
+                band,
+                "uneven",
+                length(unevenM));
         if (least < band.min().si() - 1e-9) {
             return new Verdict(
                     Outcome.LOW,
                     found,
-                    "Too little at " + narrow + ". Ease it there until it is at least "
-                            + band.min().shown() + ".");
+                    Message.of(
+                            "all-round.too-little",
+                            "Too little at {place}. Ease it there until it is at least {least}.",
+                            "place",
+                            narrow,
+                            "least",
+                            new Argument.AtLeast(band.min())));
         }
         if (most > band.max().si() + 1e-9) {
             return new Verdict(
                     Outcome.HIGH,
                     found,
-                    "Too much at " + wide + ". Bring it down there to "
-                            + band.max().shown() + " or less.");
+                    Message.of(
+                            "all-round.too-much",
+                            "Too much at {place}. Bring it down there to {most} or less.",
+                            "place",
+                            wide,
+                            "most",
+                            new Argument.AtMost(band.max())));
         }
         if (most - least > unevenM + 1e-9) {
             return new Verdict(
                     Outcome.DIFFERENT,
                     found,
-                    "Not even: " + mm(most - least) + " mm more at " + wide + " than at " + narrow + ". Bring " + wide
-                            + " down before going on.");
+                    Message.of(
+                            "all-round.uneven",
+                            "Not even: {more} more at {wide} than at {narrow}. Bring {wide} down before going on.",
+                            "more",
+                            length(most - least),
+                            "wide",
+                            wide,
+                            "narrow",
+                            narrow));
         }
-        return new Verdict(Outcome.WITHIN, found, "");
+        return Verdict.within(found);
     }
 
-    private static String mm(double metres) {
-        return new Quantity(metres, Dimension.LENGTH).numberIn(Unit.MILLIMETRE);
+    private static Quantity length(double metres) {
+        return new Quantity(metres, Dimension.LENGTH);
     }
 }

@@ -4,9 +4,10 @@ import dev.wartung.core.drawing.Svg;
 import dev.wartung.core.fits.AllRound;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
-import dev.wartung.core.measure.Verdict;
+import dev.wartung.core.message.Verdict;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -102,7 +103,7 @@ final class AllRoundGauge implements Instrument {
         for (int i = 0; i < read.size(); i++) {
             double angle = 2 * Math.PI * i / read.size();
             double length = 38 * read.get(i) / Math.max(top, 1e-6);
-            boolean within = gauge.band().judge(length(read.get(i))) == Verdict.Outcome.WITHIN;
+            boolean within = gauge.band().judge(length(read.get(i))) == Outcome.WITHIN;
             svg.line(
                     210 + 70 * Math.sin(angle),
                     210 - 70 * Math.cos(angle),

@@ -5,6 +5,7 @@ import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Wording;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -38,7 +39,7 @@ public final class Inputs {
 
     /** In the reader's units, and without the unit that stands behind the field anyway. */
     private String example(Field field) {
-        String text = units.reword(field.initial());
+        String text = new Wording(units).of(field.initial());
         return field.unit()
                 .map(u -> " " + usual(field).symbol())
                 .filter(text::endsWith)
@@ -99,7 +100,7 @@ public final class Inputs {
     /** The unit a bare number in a field means. */
     public Unit usual(Field field) {
         Unit metric = metric(field);
-        return Unit.named(units.reword("1 " + metric.symbol()).replaceFirst("^\\S+ ", ""))
+        return Unit.named(new Wording(units).of("1 " + metric.symbol()).replaceFirst("^\\S+ ", ""))
                 .orElse(metric);
     }
 
@@ -125,12 +126,14 @@ public final class Inputs {
 
     private String limit(Field field, double value) {
         String number = value == Math.rint(value) ? String.valueOf((long) value) : String.valueOf(value);
-        return field.unit().map(u -> units.reword(number + " " + u.symbol())).orElse(number);
+        return field.unit()
+                .map(u -> new Wording(units).of(number + " " + u.symbol()))
+                .orElse(number);
     }
 
     /** Says why a field makes no sense. The first reason stands. */
     public void refuse(String field, String reason) {
-        troubles.putIfAbsent(field, units.reword(reason));
+        troubles.putIfAbsent(field, new Wording(units).of(reason));
     }
 
     public void refuseIf(boolean nonsense, String field, String reason) {

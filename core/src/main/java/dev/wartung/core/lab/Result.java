@@ -4,6 +4,7 @@ import dev.wartung.core.actuation.FailPositionStudy.Verdict;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -99,6 +100,10 @@ public record Result(List<Figure> figures, List<Finding> findings, List<Table> t
         public Builder finding(Tone tone, String text, String next) {
             findings.add(new Finding(tone, text, next));
             return this;
+        }
+
+        public Builder finding(Tone tone, Message text, Message next) {
+            return finding(tone, text.toString(), next.toString());
         }
 
         public Builder table(String caption, List<String> heads, List<List<String>> rows) {

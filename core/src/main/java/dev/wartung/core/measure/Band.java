@@ -22,11 +22,11 @@ public record Band(Quantity min, Quantity max, Optional<Quantity> target) {
         });
     }
 
-    public Verdict.Outcome judge(Quantity reading) {
+    public Outcome judge(Quantity reading) {
         if (reading.compareTo(min) < 0) {
-            return Verdict.Outcome.LOW;
+            return Outcome.LOW;
         }
-        return reading.compareTo(max) > 0 ? Verdict.Outcome.HIGH : Verdict.Outcome.WITHIN;
+        return reading.compareTo(max) > 0 ? Outcome.HIGH : Outcome.WITHIN;
     }
 
     /** For instance "12 to 14 N·m". */

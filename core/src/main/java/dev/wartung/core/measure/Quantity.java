@@ -69,8 +69,7 @@ public record Quantity(double si, Dimension dimension) implements Comparable<Qua
      * shown in kN.
      */
     public String shown() {
-        Unit unit = dimension == Dimension.FORCE && Math.abs(si) >= 1000 ? Unit.KILONEWTON : Unit.metric(dimension);
-        return shownIn(unit);
+        return UnitSystem.METRIC.shown(this);
     }
 
     public String shownIn(Unit unit) {
@@ -85,9 +84,20 @@ public record Quantity(double si, Dimension dimension) implements Comparable<Qua
         return rounded(in(unit), unit.decimals());
     }
 
+    /** The same, rounded otherwise. What is off by a rounding of the machine is not rounded to the next number. */
+    public String numberIn(Unit unit, RoundingMode mode) {
+        double value = in(unit);
+        double slack = mode == RoundingMode.CEILING ? -1e-9 : mode == RoundingMode.FLOOR ? 1e-9 : 0;
+        return rounded(value + slack * Math.max(1, Math.abs(value)), unit.decimals(), mode);
+    }
+
     /** A bare number rounded half up to so many decimals, without trailing zeros. */
     public static String rounded(double value, int decimals) {
-        BigDecimal rounded = BigDecimal.valueOf(value).setScale(decimals, RoundingMode.HALF_UP);
+        return rounded(value, decimals, RoundingMode.HALF_UP);
+    }
+
+    private static String rounded(double value, int decimals, RoundingMode mode) {
+        BigDecimal rounded = BigDecimal.valueOf(value).setScale(decimals, mode);
         return rounded.signum() == 0 ? "0" : rounded.stripTrailingZeros().toPlainString();
     }
 }

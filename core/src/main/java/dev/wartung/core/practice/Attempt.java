@@ -3,11 +3,13 @@ package dev.wartung.core.practice;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Incident;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -37,6 +39,8 @@ public final class Attempt {
     private final Exercise exercise;
     private final Bench bench;
     private final List<Came> came = new ArrayList<>();
+    private static final Comparator<Message> BY_NAME = Comparator.comparing(Message::toString);
+
     private final Map<String, Integer> done = new HashMap<>();
     private boolean found;
     private int wronglyNamed;
@@ -66,7 +70,7 @@ public final class Attempt {
         List<String> slips = new ArrayList<>();
         Step step = here(move);
         rightTool(step)
-                .filter(right -> !right.equals(made.tool()))
+                .filter(right -> !right.toString().equals(made.tool()))
                 .ifPresent(right -> slips.add((made.tool().isEmpty() ? "Bare hands" : made.tool()) + " for “"
                         + step.say() + "”: it takes " + right + "."));
         List<Act> acts = step.acts();
@@ -85,7 +89,8 @@ public final class Attempt {
         }
         List<Incident> incidents = bench.carryOut(acts);
         done.merge(move.key(), 1, Integer::sum);
-        came.add(new Came(made, incidents, slips, incidents.isEmpty() ? step.done() : ""));
+        came.add(new Came(
+                made, incidents, slips, incidents.isEmpty() ? step.done().toString() : ""));
     }
 
     private String look(String part) {
@@ -151,7 +156,7 @@ public final class Attempt {
     }
 
     /** Of the tools of a step the one that matters; empty where it takes none. */
-    public static Optional<String> rightTool(Step step) {
+    public static Optional<Message> rightTool(Step step) {
         return step.tools().stream().findFirst();
     }
 
@@ -159,20 +164,20 @@ public final class Attempt {
      * The tools to choose from for a move: the right one among others of the work, in alphabetical order; none where it
      * takes none.
      */
-    public List<String> tools(Step step) {
+    public List<Message> tools(Step step) {
         return rightTool(step)
                 .map(right -> {
-                    List<String> others = exercise.moves().stream()
+                    List<Message> others = exercise.moves().stream()
                             .flatMap(m -> m.step().tools().stream())
                             .filter(t -> !step.tools().contains(t))
                             .distinct()
-                            .sorted()
+                            .sorted(BY_NAME)
                             .toList();
-                    int from = Math.floorMod(step.say().hashCode(), Math.max(1, others.size()));
-                    TreeSet<String> offered =
-                            new TreeSet<>(Stream.concat(others.stream().skip(from), others.stream())
-                                    .limit(TOOLS_OFFERED - 1)
-                                    .toList());
+                    int from = Math.floorMod(step.say().toString().hashCode(), Math.max(1, others.size()));
+                    TreeSet<Message> offered = new TreeSet<>(BY_NAME);
+                    Stream.concat(others.stream().skip(from), others.stream())
+                            .limit(TOOLS_OFFERED - 1)
+                            .forEach(offered::add);
                     offered.add(right);
                     return List.copyOf(offered);
                 })

@@ -133,11 +133,12 @@ public record Debrief(int score, List<Lost> lost, List<Line> order, double minut
         int k = 0;
         while (i < a.size() || k < b.size()) {
             if (i < a.size() && k < b.size() && a.get(i).equals(b.get(k))) {
-                lines.add(new Line(yours.get(i++).say(), derived.get(k++).say()));
+                lines.add(new Line(
+                        yours.get(i++).say().toString(), derived.get(k++).say().toString()));
             } else if (k >= b.size() || (i < a.size() && longest[i + 1][k] >= longest[i][k + 1])) {
-                lines.add(new Line(yours.get(i++).say(), ""));
+                lines.add(new Line(yours.get(i++).say().toString(), ""));
             } else {
-                lines.add(new Line("", derived.get(k++).say()));
+                lines.add(new Line("", derived.get(k++).say().toString()));
             }
         }
         return List.copyOf(lines);

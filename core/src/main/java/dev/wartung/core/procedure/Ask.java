@@ -3,10 +3,11 @@ package dev.wartung.core.procedure;
 import dev.wartung.core.anatomy.Reading.Finds;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
-import dev.wartung.core.measure.Verdict;
-import dev.wartung.core.measure.Verdict.Outcome;
+import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Verdict;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -41,11 +42,11 @@ public record Ask(
         List<String> choices,
         Optional<String> expected,
         boolean critical,
-        String low,
-        String high,
-        String otherwise,
+        Message low,
+        Message high,
+        Message otherwise,
         Optional<Spread> spread,
-        String note,
+        Message note,
         double toolOffsetM,
         Optional<String> lab,
         Optional<Same> same,
@@ -79,7 +80,7 @@ public record Ask(
                         new Quantity(q.si() + within.si(), q.dimension()),
                         Optional.of(q))));
         Optional<String> seen = before.flatMap(Known::seen).filter(choices::contains);
-        Optional<String> was = around.flatMap(Band::target).map(Quantity::shown).or(() -> seen);
+        Optional<Object> was = around.flatMap(Band::target).<Object>map(q -> q).or(() -> seen);
         return was.isEmpty()
                 ? this
                 : new Ask(
@@ -94,7 +95,7 @@ public record Ask(
                         high,
                         otherwise,
                         spread,
-                        "It was " + was.get() + " before.",
+                        Message.of("ask.was-before", "It was {was} before.", "was", was.get()),
                         toolOffsetM,
                         lab,
                         same,
@@ -118,12 +119,12 @@ public record Ask(
      */
     public Verdict judge(Quantity reading) {
         Band limits = band.orElseThrow(() -> new IllegalStateException(id + " has no band"));
-        String found = reading.shownIn(unit()) + ", limits " + limits.shown();
+        Message found = Message.of("ask.found", "{found}, limits {limits}", "found", reading, "limits", limits);
         Outcome outcome = limits.judge(reading);
         return switch (outcome) {
             case LOW -> new Verdict(outcome, found, low);
             case HIGH -> new Verdict(outcome, found, high);
-            default -> new Verdict(outcome, found, "");
+            default -> Verdict.within(found);
         };
     }
 
@@ -147,7 +148,16 @@ public record Ask(
             throw new IllegalArgumentException("not one of the choices");
         }
         return expected.filter(e -> !e.equals(seen)).isPresent()
-                ? new Verdict(Outcome.DIFFERENT, seen + ", expected " + expected.get(), otherwise)
-                : new Verdict(Outcome.WITHIN, seen, "");
+                ? new Verdict(
+                        Outcome.DIFFERENT,
+                        Message.of(
+                                "ask.different",
+                                "{seen}, expected {expected}",
+                                "seen",
+                                seen,
+                                "expected",
+                                expected.get()),
+                        otherwise)
+                : Verdict.within(Message.words(seen));
     }
 }

@@ -11,6 +11,7 @@ import dev.wartung.core.diaphragm.Criterion.Parallel;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.message.Message;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -42,6 +43,7 @@ final class AskedHere {
         Reading reading =
                 stage.anatomy().reading(id).orElseThrow(() -> new IllegalStateException("no reading “" + id + "”"));
         Figures figures = stage.figures();
+        String place = stage.anatomy().id() + "/reading/" + id;
         Optional<BoltedJoint> joint = reading.spread()
                 .flatMap(Spreading::joint)
                 .map(this::joint)
@@ -58,15 +60,15 @@ final class AskedHere {
                 reading.choices(),
                 reading.expectedFor(facts),
                 reading.critical(),
-                figures.into(reading.low()),
-                figures.into(reading.high()),
-                figures.into(reading.otherwise()),
+                figures.into(place + "/low", reading.low()),
+                figures.into(place + "/high", reading.high()),
+                figures.into(place + "/otherwise", reading.otherwise()),
                 reading.spread().map(this::spread),
                 reading.quantity()
                         .filter(q -> q == Reading.Measured.TORQUE)
                         .flatMap(q -> joint)
                         .map(this::torqueNote)
-                        .orElse(""),
+                        .orElse(Message.NONE),
                 joint.flatMap(BoltedJoint::toolOffset).map(Quantity::si).orElse(0.0),
                 reading.lab(),
                 reading.same().map(s -> new Ask.Same(s.as(), s.within().map(this::size))),
@@ -117,21 +119,41 @@ final class AskedHere {
     }
 
     /** What lies behind a torque: whether it was converted, and what it does to the bolt. */
-    private String torqueNote(BoltedJoint joint) {
+    private Message torqueNote(BoltedJoint joint) {
         Band stated = Objects.requireNonNull(stage.type().bands().get(joint.torque()), joint.torque());
         BoltTorque torque = joint.torque(stated, facts);
-        String from = joint.statedFor().isEmpty()
-                ? "Not converted: the sheet does not say which thread condition its torque is for."
+        Message from = joint.statedFor().isEmpty()
+                ? Message.of(
+                        "torque.not-converted",
+                        "Not converted: the sheet does not say which thread condition its torque is for.")
                 : joint.statedFor().get() == joint.used(facts)
-                        ? "Stated for " + joint.used(facts).words() + " threads, as they are here."
-                        : "Converted from "
-                                + stated.target().orElse(stated.max()).shown() + " ("
-                                + joint.statedFor().get().words() + ") to "
-                                + joint.used(facts).words() + " threads.";
+                        ? Message.of(
+                                "torque.as-stated",
+                                "Stated for {threads} threads, as they are here.",
+                                "threads",
+                                joint.used(facts).words())
+                        : Message.of(
+                                "torque.converted",
+                                "Converted from {stated} ({of}) to {threads} threads.",
+                                "stated",
+                                stated.target().orElse(stated.max()),
+                                "of",
+                                joint.statedFor().get().words(),
+                                "threads",
+                                joint.used(facts).words());
         String warning = joint.statedFor().isEmpty()
                 ? ""
                 : torque.warnings().stream().map(w -> " " + w).collect(Collectors.joining());
-        return from + " Preload about " + new Quantity(torque.preloadN(), Dimension.FORCE).shown() + ", "
-                + Math.round(torque.shareOfProof() * 100) + " % of the proof load." + warning;
+        return Message.of(
+                "torque.note",
+                "{from} Preload about {preload}, {share} % of the proof load.{warning}",
+                "from",
+                from,
+                "preload",
+                new Quantity(torque.preloadN(), Dimension.FORCE),
+                "share",
+                Math.round(torque.shareOfProof() * 100),
+                "warning",
+                warning);
     }
 }

@@ -7,6 +7,7 @@ import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Sequence.Node;
 import dev.wartung.core.school.Practice;
 import java.util.ArrayList;
@@ -114,7 +115,12 @@ public final class Derivation {
                         .filter(s -> !s.kitCount() || !closing.renewed().isEmpty())
                         .map(s -> to.operations().containsKey(s.operation())
                                         && to.operations().get(s.operation()).live()
-                                ? s.warnedOf(STILL_LIVE, work.kind().live())
+                                ? s.warnedOf(
+                                        Message.of("step.still-live", STILL_LIVE),
+                                        Message.of(
+                                                anatomy.id() + "/work/"
+                                                        + work.kind().id() + "/live",
+                                                work.kind().live()))
                                 : s)
                         .toList();
         if (!start.delivered().isEmpty()) {

@@ -6,6 +6,7 @@ import dev.wartung.core.anatomy.TypeSheet.Article;
 import dev.wartung.core.anatomy.TypeSheet.Lubricant;
 import dev.wartung.core.anatomy.Variant;
 import dev.wartung.core.lubrication.Film;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.school.Settled;
 import dev.wartung.core.sealing.Polymer;
 import java.util.Collections;
@@ -40,14 +41,14 @@ final class Moment {
 
     /** An operation in words and figures, as it is met here. */
     record Worded(
-            String say,
-            String why,
-            String done,
+            Message say,
+            Message why,
+            Message done,
             List<Step.Warning> warnings,
-            List<String> tools,
+            List<Message> tools,
             List<Ask> asks,
             List<Step.Film> films,
-            List<String> choices) {}
+            List<Message> choices) {}
 
     Map<String, String> facts() {
         return facts;
@@ -66,16 +67,18 @@ final class Moment {
         Figures figures = stage.figures();
         AskedHere asked = new AskedHere(stage, facts);
         return new Worded(
-                text(operation.say()),
-                text(operation.why()),
-                text(operation.done()),
+                text(operation.id() + "/say", operation.say()),
+                text(operation.id() + "/why", operation.why()),
+                text(operation.id() + "/done", operation.done()),
                 operation.cautions().stream()
                         .filter(c -> c.when().holds(facts))
-                        .map(c -> new Step.Warning(figures.into(c.lead()), figures.into(c.text())))
+                        .map(c -> new Step.Warning(
+                                figures.into(place(operation.id() + "/caution"), c.lead()),
+                                figures.into(place(operation.id() + "/caution/text"), c.text())))
                         .toList(),
                 operation.tools().stream()
                         .filter(t -> t.when().holds(facts))
-                        .map(t -> figures.into(t.is()))
+                        .map(t -> figures.tool(place("tool"), t.is()))
                         .toList(),
                 operation.asks().stream()
                         .filter(a -> a.when().holds(facts))
@@ -89,8 +92,15 @@ final class Moment {
                         .toList());
     }
 
-    private String text(List<Variant> variants) {
-        return Variant.pick(variants, facts).map(stage.figures()::into).orElse("");
+    private Message text(String place, List<Variant> variants) {
+        return Variant.pick(variants, facts)
+                .map(text -> stage.figures().into(place(place), text))
+                .orElse(Message.NONE);
+    }
+
+    /** Where a text stands. Several may stand in one place, each with its condition: the English tells them apart. */
+    private String place(String in) {
+        return stage.anatomy().id() + "/" + in;
     }
 
     private List<Step.Film> films(Operation operation) {

@@ -1,6 +1,7 @@
 package dev.wartung.core.procedure;
 
 import dev.wartung.core.anatomy.AnatomySheet.Recheck;
+import dev.wartung.core.message.Message;
 import java.util.List;
 
 /**
@@ -22,7 +23,7 @@ public record Procedure(List<Step> steps, List<String> renews, List<Recheck> rec
     }
 
     /** Every tool once, in the order it is first needed. */
-    public List<String> tools() {
+    public List<Message> tools() {
         return steps.stream().flatMap(s -> s.tools().stream()).distinct().toList();
     }
 

@@ -4,6 +4,7 @@ import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -73,9 +74,15 @@ public final class Replacement {
                 binning(part),
                 Optional.empty(),
                 phase,
-                "Put the old " + Part.inSentence(part.name()) + " in the bin and take the new one from its bag",
-                "It was found unfit. Off the cloth it cannot go back by mistake, and the count stays right. Hold the two side by side: are they alike?",
-                "Old one binned, new one here",
+                Message.of(
+                        "replacement.say",
+                        "Put the old {part} in the bin and take the new one from its bag",
+                        "part",
+                        Part.inSentence(part.name())),
+                Message.of(
+                        "replacement.why",
+                        "It was found unfit. Off the cloth it cannot go back by mistake, and the count stays right. Hold the two side by side: are they alike?"),
+                Message.of("replacement.done", "Old one binned, new one here"),
                 "hand",
                 List.of(),
                 List.of(),

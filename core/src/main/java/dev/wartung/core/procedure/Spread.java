@@ -13,10 +13,11 @@ import dev.wartung.core.diaphragm.GapReport;
 import dev.wartung.core.fits.AllRound;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
-import dev.wartung.core.measure.Unit;
-import dev.wartung.core.measure.Verdict;
-import dev.wartung.core.measure.Verdict.Outcome;
+import dev.wartung.core.message.Argument;
+import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Verdict;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -65,11 +66,14 @@ public record Spread(
     }
 
     /** Why one reading makes no sense where it was read; empty when it may be one. */
-    public Optional<String> nonsense(Quantity reading) {
+    public Optional<Message> nonsense(Quantity reading) {
         return compression
                 .filter(c -> reading.si() > c.freeM() + 1e-9)
-                .map(c -> "More than the free thickness of " + new Quantity(c.freeM(), Dimension.LENGTH).shown()
-                        + ": nothing would be clamped there. Measure again.");
+                .map(c -> Message.of(
+                        "spread.thicker-than-free",
+                        "More than the free thickness of {free}: nothing would be clamped there. Measure again.",
+                        "free",
+                        new Quantity(c.freeM(), Dimension.LENGTH)));
     }
 
     /** Whether one turn's torque is what its stage asks for. */
@@ -115,7 +119,7 @@ public record Spread(
      * @param low      what to do where a torque is too low
      * @param high     what to do where a torque is too high
      */
-    Verdict judge(List<Quantity> readings, Optional<Band> band, String low, String high) {
+    Verdict judge(List<Quantity> readings, Optional<Band> band, Message low, Message high) {
         if (readings.size() != count()) {
             throw new IllegalArgumentException(count() + " readings are asked for");
         }
@@ -136,19 +140,28 @@ public record Spread(
     }
 
     /** The round pass decides: what every bolt holds in the end. */
-    private Verdict run(List<Quantity> last, Band band, String low, String high) {
+    private Verdict run(List<Quantity> last, Band band, Message low, Message high) {
         List<String> loose = off(last, band, Outcome.LOW);
         List<String> tight = off(last, band, Outcome.HIGH);
         double least = si(last).stream().mapToDouble(v -> v).min().orElseThrow();
         double most = si(last).stream().mapToDouble(v -> v).max().orElseThrow();
-        String found = pattern.size() + " bolts, " + new Quantity(least, Dimension.TORQUE).numberIn(Unit.NEWTON_METRE)
-                + " to " + new Quantity(most, Dimension.TORQUE).shown() + ", limits " + band.shown();
+        Message found = Message.of(
+                "spread.torques",
+                "{bolts} bolts, {torques}, limits {limits}",
+                "bolts",
+                pattern.size(),
+                "torques",
+                new Argument.Range(new Quantity(least, Dimension.TORQUE), new Quantity(most, Dimension.TORQUE)),
+                "limits",
+                band);
         if (!tight.isEmpty()) {
-            return new Verdict(Outcome.HIGH, found, "Bolt " + String.join(", ", tight) + ": " + high);
+            return new Verdict(Outcome.HIGH, found, at(tight, high));
         }
-        return loose.isEmpty()
-                ? new Verdict(Outcome.WITHIN, found, "")
-                : new Verdict(Outcome.LOW, found, "Bolt " + String.join(", ", loose) + ": " + low);
+        return loose.isEmpty() ? Verdict.within(found) : new Verdict(Outcome.LOW, found, at(loose, low));
+    }
+
+    private static Message at(List<String> bolts, Message next) {
+        return Message.of("spread.at-bolts", "Bolt {bolts}: {next}", "bolts", String.join(", ", bolts), "next", next);
     }
 
     private static List<String> off(List<Quantity> last, Band band, Outcome outcome) {

@@ -2,6 +2,7 @@ package dev.wartung.core.procedure;
 
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Phase;
+import dev.wartung.core.message.Message;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -30,12 +31,12 @@ public record Step(
         String operation,
         Optional<String> undoes,
         Phase phase,
-        String say,
-        String why,
-        String done,
+        Message say,
+        Message why,
+        Message done,
         String held,
         List<Warning> cautions,
-        List<String> tools,
+        List<Message> tools,
         double minutes,
         List<Ask> asks,
         List<Film> films,
@@ -44,7 +45,7 @@ public record Step(
         boolean kitCount,
         boolean proves,
         boolean secondPerson,
-        List<String> choices) {
+        List<Message> choices) {
 
     /** The same step under another id, for a procedure that goes on where another was left. */
     public Step renamed(String newId) {
@@ -125,7 +126,7 @@ public record Step(
     }
 
     /** The same step with one caution more. */
-    Step warnedOf(String lead, String text) {
+    Step warnedOf(Message lead, Message text) {
         return new Step(
                 id,
                 operation,
@@ -150,7 +151,7 @@ public record Step(
     }
 
     /** A caution in the figures of this valve. */
-    public record Warning(String lead, String text) {}
+    public record Warning(Message lead, Message text) {}
 
     /**
      * A part fitted with a film of grease.

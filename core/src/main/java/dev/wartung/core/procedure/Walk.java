@@ -5,6 +5,7 @@ import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Sequence.Node;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -241,18 +242,19 @@ final class Walk {
      * What a step says is true once it is done is what it does: a part that this job renews is in the bin, where the
      * sheet thinks of it on the cloth.
      */
-    private String agreeing(String done, List<Act> acts) {
+    private Message agreeing(Message done, List<Act> acts) {
         List<String> old = acts.stream()
                 .filter(a -> a.verb() == Verb.BIN)
                 .flatMap(a -> stage.build().part(a.object()).stream())
                 .map(p -> Part.inSentence(p.name()))
                 .toList();
-        if (old.isEmpty() || BIN.matcher(done).find()) {
+        if (old.isEmpty() || BIN.matcher(done.english()).find()) {
             return done;
         }
         boolean more = acts.stream().anyMatch(a -> a.verb() == Verb.TAKE);
-        return "Old " + String.join(" and ", old) + (old.size() == 1 ? " is" : " are") + " in the bin"
+        String english = (old.size() == 1 ? "Old {old} is in the bin" : "Old {old} are in the bin")
                 + (more ? ", the rest is on the cloth" : "");
+        return Message.of("step.old-in-the-bin", english, "old", String.join(" and ", old));
     }
 
     /** Aids it takes to lift what is lifted here and that are not on yet: they are lent for this step. */

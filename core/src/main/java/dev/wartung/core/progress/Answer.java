@@ -1,7 +1,7 @@
 package dev.wartung.core.progress;
 
 import dev.wartung.core.measure.Quantity;
-import dev.wartung.core.measure.Verdict;
+import dev.wartung.core.message.Verdict;
 import java.util.List;
 import java.util.Optional;
 

@@ -6,8 +6,8 @@ import dev.wartung.core.leak.LeakClass.Medium;
 import dev.wartung.core.leak.PressureDecay;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
-import dev.wartung.core.measure.Verdict;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -191,7 +191,7 @@ public record Proof(List<Line> lines) {
                                 ? ", the other " + new Quantity(found.get().otherMm() / 1000, Dimension.LENGTH).shown()
                                 : ", the other stayed")),
                 expected,
-                !together && band.judge(lift) == Verdict.Outcome.WITHIN ? Stands.GOOD : Stands.FAILED,
+                !together && band.judge(lift) == Outcome.WITHIN ? Stands.GOOD : Stands.FAILED,
                 says);
     }
 

@@ -2,6 +2,7 @@ package dev.wartung.core.school;
 
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.school.Settled.By;
 import java.util.List;
 import java.util.Map;
@@ -57,9 +58,10 @@ public record SchoolTable(List<School> schools, List<SpecialTool> tools) {
     }
 
     /** Special tools that a list of tools names and the plant does not own: to be borrowed before the job. */
-    public List<SpecialTool> toBorrow(List<String> needed, SiteChoices site) {
+    public List<SpecialTool> toBorrow(List<Message> needed, SiteChoices site) {
         return tools.stream()
-                .filter(t -> !site.tools().contains(t.id()) && needed.stream().anyMatch(n -> n.startsWith(t.name())))
+                .filter(t -> !site.tools().contains(t.id())
+                        && needed.stream().anyMatch(n -> n.toString().startsWith(t.name())))
                 .toList();
     }
 

@@ -1,5 +1,8 @@
 package dev.wartung.core.school;
 
+import dev.wartung.core.message.Message;
+import java.util.Locale;
+
 /**
  * A question of practice as it is settled for one valve.
  *
@@ -30,8 +33,25 @@ public record Settled(School school, String answer, By by) {
     }
 
     /** For instance "Housing bolts: tightened to a gap, cycled, then tightened closed (this plant's choice)". */
-    public String inWords() {
-        return school.question() + ": " + school.words(answer) + " (" + by.words()
-                + (by == By.DEFAULT ? ": " + school.why() : "") + ")";
+    public Message inWords() {
+        return by == By.DEFAULT
+                ? Message.of(
+                        "school.usual",
+                        "{question}: {answer} (usual: {why})",
+                        "question",
+                        Message.of("school/" + school.id() + "/question", school.question()),
+                        "answer",
+                        Message.of("school/" + school.id() + "/" + answer, school.words(answer)),
+                        "why",
+                        Message.of("school/" + school.id() + "/why", school.why()))
+                : Message.of(
+                        "school.settled",
+                        "{question}: {answer} ({by})",
+                        "question",
+                        Message.of("school/" + school.id() + "/question", school.question()),
+                        "answer",
+                        Message.of("school/" + school.id() + "/" + answer, school.words(answer)),
+                        "by",
+                        Message.of("school.by." + by.name().toLowerCase(Locale.ROOT), by.words()));
     }
 }

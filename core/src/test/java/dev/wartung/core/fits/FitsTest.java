@@ -8,9 +8,9 @@ import dev.wartung.core.fits.FlowSetting.Row;
 import dev.wartung.core.fits.ShaftFit.End;
 import dev.wartung.core.fits.ShaftFit.Form;
 import dev.wartung.core.measure.Band;
+import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
-import dev.wartung.core.measure.Verdict.Outcome;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
@@ -34,7 +34,9 @@ class FitsTest {
                 gauge.judge(List.of(2.9e-3, 2.8e-3, 2.7e-3, 2.8e-3), names).outcome());
         assertEquals(
                 "Not even: 0.4 mm more at the right than at the left. Bring the right down before going on.",
-                gauge.judge(List.of(2.5e-3, 2.7e-3, 2.5e-3, 2.3e-3), names).next());
+                gauge.judge(List.of(2.5e-3, 2.7e-3, 2.5e-3, 2.3e-3), names)
+                        .next()
+                        .toString());
     }
 
     /** The docstring's example, worked by hand. */

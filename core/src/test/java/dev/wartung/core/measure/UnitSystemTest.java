@@ -42,24 +42,6 @@ class UnitSystemTest {
                 + (dimension == Dimension.FORCE ? 60 : 0);
     }
 
-    @ParameterizedTest
-    @EnumSource(Dimension.class)
-    @DisplayName("A text reworded for another reader says the same amount")
-    void reworded(Dimension dimension) {
-        Unit metric = UnitSystem.METRIC.unit(dimension);
-        Unit us = UnitSystem.US.unit(dimension);
-        for (int n = 1; n <= 40; n++) {
-            String said = UnitSystem.US.reword("It reads " + n * 3 + " " + metric.symbol() + " now.");
-            String amount = said.replaceAll("^It reads (.*) now\\.$", "$1");
-            Entry entry = Entry.read(amount, us);
-            assertThat(entry).as(said).isInstanceOf(Entry.Understood.class);
-            double expected = Quantity.of(n * 3, metric).si();
-            double digit = Math.pow(10, -us.decimals())
-                    * (Quantity.of(1, us).si() - Quantity.of(0, us).si());
-            assertThat(((Entry.Understood) entry).quantity().si()).as(said).isCloseTo(expected, within(digit));
-        }
-    }
-
     @Test
     @DisplayName(
             "A bare number is in the reader's own unit, a unit typed with it wins, and either decimal sign is read")
@@ -78,15 +60,6 @@ class UnitSystemTest {
                 .isCloseTo(9.4907, within(1e-3));
         assertThat(Entry.read("-460 °F", Unit.CELSIUS)).isInstanceOf(Entry.NotUnderstood.class);
         assertThat(Entry.read("5 bar", Unit.MILLIMETRE)).isInstanceOf(Entry.NotUnderstood.class);
-    }
-
-    @Test
-    @DisplayName("A tool keeps the size it is made in; the torque it is set to is said anew")
-    void tools() {
-        assertThat(UnitSystem.US.rewordTool("Key 11 mm")).isEqualTo("Key 11 mm");
-        assertThat(UnitSystem.US.rewordTool("Torque wrench 10 N·m, socket 13 mm"))
-                .isEqualTo("Torque wrench 89 lbf·in, socket 13 mm");
-        assertThat(UnitSystem.METRIC.rewordTool("Torque wrench 10 N·m")).isEqualTo("Torque wrench 10 N·m");
     }
 
     private static double si(String typed, Unit usual) {

@@ -7,6 +7,7 @@ import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
@@ -76,7 +77,8 @@ class PracticeTest {
     }
 
     private static Made made(Step step) {
-        return Made.move(Move.keyOf(step), Attempt.rightTool(step).orElse(""), Attempt.rightGrease(step));
+        return Made.move(
+                Move.keyOf(step), Attempt.rightTool(step).map(Message::toString).orElse(""), Attempt.rightGrease(step));
     }
 
     private static List<Made> all(Procedure procedure) {
@@ -159,7 +161,11 @@ class PracticeTest {
                         exercise,
                         greased,
                         Made.move(
-                                Move.keyOf(greased), Attempt.rightTool(greased).orElse(""), Made.DRY)))
+                                Move.keyOf(greased),
+                                Attempt.rightTool(greased)
+                                        .map(Message::toString)
+                                        .orElse(""),
+                                Made.DRY)))
                 .matches(d -> d.score() < 100)
                 .satisfies(d -> assertThat(d.lost()).isNotEmpty());
         assertThat(new Attempt(
@@ -169,7 +175,9 @@ class PracticeTest {
                                         greased,
                                         Made.move(
                                                 Move.keyOf(greased),
-                                                Attempt.rightTool(greased).orElse(""),
+                                                Attempt.rightTool(greased)
+                                                        .map(Message::toString)
+                                                        .orElse(""),
                                                 Made.DRY)))
                         .came().stream().flatMap(c -> c.incidents().stream()))
                 .anyMatch(i -> i.kind() == Incident.Kind.MISSING_GREASE);
@@ -178,7 +186,9 @@ class PracticeTest {
                                 greased,
                                 Made.move(
                                         Move.keyOf(greased),
-                                        Attempt.rightTool(greased).orElse(""),
+                                        Attempt.rightTool(greased)
+                                                .map(Message::toString)
+                                                .orElse(""),
                                         Attempt.WRONG_GREASE))
                         .lost())
                 .singleElement()

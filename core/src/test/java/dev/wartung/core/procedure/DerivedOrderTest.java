@@ -99,8 +99,8 @@ class DerivedOrderTest {
                 .findFirst()
                 .orElseThrow();
         // (2300 + 27·22 + 150) N on π/4·(100² − 20²) mm² = 4.04 bar, shown rounded up
-        assertThat(air.why()).contains("4.1 bar");
-        assertThat(air.cautions().get(0).text()).contains("2.9 kN");
+        assertThat(air.why()).asString().contains("4.1 bar");
+        assertThat(air.cautions().get(0).text()).asString().contains("2.9 kN");
         Supplies supplies = Supplies.of(job.type(), job.build(), job.configuration(), procedure.renews());
         assertThat(supplies.kit())
                 .hasValueSatisfying(kit -> assertThat(kit.id()).isEqualTo("K50-PE"));

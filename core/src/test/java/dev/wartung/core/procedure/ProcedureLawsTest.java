@@ -87,7 +87,7 @@ class ProcedureLawsTest {
 
     /** What a step says lies in the bin is thrown there, and what it throws there it says. */
     private static void saysWhatItDoes(Procedure procedure) {
-        procedure.steps().forEach(step -> assertThat(step.done().matches(".*\\bbin\\b.*"))
+        procedure.steps().forEach(step -> assertThat(step.done().toString().matches(".*\\bbin\\b.*"))
                 .as("%s: %s %s", step.id(), step.done(), step.acts())
                 .isEqualTo(step.acts().stream().anyMatch(a -> a.verb() == Verb.BIN)));
     }
@@ -98,13 +98,13 @@ class ProcedureLawsTest {
      */
     private static void namesTheWayItGoes(Procedure procedure) {
         for (Step step : procedure.steps()) {
-            String choices = String.join(" ", step.choices());
+            String choices = step.choices().toString();
             assertThat(choices.contains("by a local air hose")
-                            && step.tools().stream().anyMatch(t -> t.startsWith("Override")))
+                            && step.tools().stream().anyMatch(t -> t.toString().startsWith("Override")))
                     .as("hose said, override in hand: %s", step.id())
                     .isFalse();
             assertThat(choices.contains("by the override")
-                            && step.tools().stream().anyMatch(t -> t.startsWith("Local air hose")))
+                            && step.tools().stream().anyMatch(t -> t.toString().startsWith("Local air hose")))
                     .as("override said, hose in hand: %s", step.id())
                     .isFalse();
             assertThat(choices.contains("after the insert is lifted")

@@ -106,7 +106,7 @@ class ReplacementTest {
         assertThat(acts.indexOf(Act.of(Verb.BIN, "stem"))).isLessThan(acts.indexOf(Act.of(Verb.FIT_NEW, "plug-seal")));
         assertThat(acts).contains(Act.of(Verb.FIT_NEW, "stem")).doesNotContain(Act.of(Verb.PUT_BACK, "stem"));
         assertThat(next.steps().stream()
-                        .filter(s -> s.say().startsWith("Put the old stem with plug in the bin"))
+                        .filter(s -> s.say().toString().startsWith("Put the old stem with plug in the bin"))
                         .findFirst()
                         .orElseThrow()
                         .phase())

@@ -3,6 +3,12 @@ package dev.wartung.core.procedure;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
+import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Argument;
+import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.AllJobs.Job;
 import java.util.List;
 import java.util.Map;
@@ -81,22 +87,27 @@ class SituationTest {
     @Test
     @DisplayName("Figures go into texts; one that nobody gives is named, not left out")
     void figures() {
-        Figures figures = new Figures(Map.of("clamp.nut", "14 mm", "spring.open", "2.9 kN"));
-        assertThat(figures.into("Spanner {clamp.nut}, {spring.open}")).isEqualTo("Spanner 14 mm, 2.9 kN");
-        assertThat(figures.into("No figure, no $1 and no \\ trouble")).isEqualTo("No figure, no $1 and no \\ trouble");
-        assertThatThrownBy(() -> figures.into("Spanner {head.nut}"))
+        Figures figures = new Figures(Map.of(
+                "clamp.nut", new Argument.Amount(Quantity.of(14, Unit.MILLIMETRE)),
+                "spring.open", new Argument.Amount(Quantity.of(2900, Unit.NEWTON))));
+        Message spanner = figures.into("x", "Spanner {clamp.nut}, {spring.open}");
+        assertThat(spanner).hasToString("Spanner 14 mm, 2.9 kN");
+        assertThat(new Wording(UnitSystem.US).of(spanner)).isEqualTo("Spanner 0.551 in, 652 lbf");
+        assertThat(new Wording(UnitSystem.US).of(figures.tool("x", "Spanner {clamp.nut}")))
+                .isEqualTo("Spanner 14 mm");
+        assertThat(figures.into("x", "No figure, no $1 and no \\ trouble"))
+                .hasToString("No figure, no $1 and no \\ trouble");
+        assertThatThrownBy(() -> figures.into("x", "Spanner {head.nut}"))
                 .isInstanceOf(Figures.MissingFigure.class)
                 .hasMessageContaining("head.nut");
-        Map<String, String> opening = Figures.of(
-                        AllJobs.kolm50("NO", "inspect").type(),
-                        AllJobs.kolm50("NO", "inspect").build(),
-                        AllJobs.kolm50("NO", "inspect").configuration())
-                .values();
-        // shown rounded up: 5.444 bar must not be given as 5.4
-        assertThat(opening)
-                .containsEntry("air.close", "5.5 bar")
-                .containsEntry("air.open", "0 bar")
-                .containsEntry("spring.closed", "2.9 kN");
+        Figures opening = Figures.of(
+                AllJobs.kolm50("NO", "inspect").type(),
+                AllJobs.kolm50("NO", "inspect").build(),
+                AllJobs.kolm50("NO", "inspect").configuration());
+        // shown rounded up: 5.444 bar must not be given as 5.4, nor as less than that in psi
+        Message air = opening.into("x", "{air.close}, {air.open}, {spring.closed}");
+        assertThat(air).hasToString("5.5 bar, 0 bar, 2.9 kN");
+        assertThat(new Wording(UnitSystem.US).of(air)).startsWith("79.8 psi, 0 psi, ");
     }
 
     @Test

@@ -7,10 +7,10 @@ import static org.assertj.core.api.Assertions.within;
 import dev.wartung.core.anatomy.Reading.How;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
-import dev.wartung.core.measure.Verdict;
-import dev.wartung.core.measure.Verdict.Outcome;
+import dev.wartung.core.message.Verdict;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
@@ -65,7 +65,9 @@ class SpreadTest {
             int last = intended.size() - 1;
             Verdict loose = ask.judge(with(intended, last, 0.5));
             assertThat(loose.outcome()).isEqualTo(Outcome.LOW);
-            assertThat(loose.next()).startsWith("Bolt " + spread.pattern().size() + ":");
+            assertThat(loose.next())
+                    .asString()
+                    .startsWith("Bolt " + spread.pattern().size() + ":");
             assertThat(ask.judge(with(intended, last - 1, 1.5)).outcome()).isEqualTo(Outcome.HIGH);
             assertThat(ask.judge(with(intended, 0, 0.5)).outcome())
                     .as("a turn of the first stage")
@@ -88,17 +90,18 @@ class SpreadTest {
         Spread spread = compressed.spread().orElseThrow();
         double free = spread.compression().orElseThrow().freeM();
         assertThat(spread.nonsense(new Quantity(free * 1.01, Dimension.LENGTH)).orElseThrow())
+                .asString()
                 .contains("nothing would be clamped");
         assertThat(spread.nonsense(new Quantity(free * 0.99, Dimension.LENGTH))).isEmpty();
         List<Quantity> intended = spread.intended(compressed.band());
         Verdict askew = compressed.judge(with(intended, 0, 1.04));
         assertThat(askew.outcome()).isNotEqualTo(Outcome.WITHIN);
-        assertThat(askew.next()).contains("°");
+        assertThat(askew.next()).asString().contains("°");
         Verdict crushed = compressed.judge(intended.stream()
                 .map(q -> new Quantity(free * 0.65, Dimension.LENGTH))
                 .toList());
         assertThat(crushed.outcome()).isEqualTo(Outcome.LOW);
-        assertThat(crushed.next()).containsIgnoringCase("diaphragm");
+        assertThat(crushed.next()).asString().containsIgnoringCase("diaphragm");
     }
 
     @Test
@@ -122,10 +125,11 @@ class SpreadTest {
     void converted() {
         List<Ask> torques = asks(How.RUN);
         assertThat(torques.stream().map(Ask::note))
-                .anySatisfy(n -> assertThat(n).contains("Converted from").contains("anti-seize"))
-                .anySatisfy(n -> assertThat(n).contains("as they are here"));
+                .anySatisfy(
+                        n -> assertThat(n).asString().contains("Converted from").contains("anti-seize"))
+                .anySatisfy(n -> assertThat(n).asString().contains("as they are here"));
         Band anti = torques.stream()
-                .filter(a -> a.note().startsWith("Converted from 10 N·m"))
+                .filter(a -> a.note().toString().startsWith("Converted from 10 N·m"))
                 .findFirst()
                 .orElseThrow()
                 .band()

@@ -10,7 +10,8 @@ import dev.wartung.core.inspection.Finding;
 import dev.wartung.core.inspection.Finding.Replaced;
 import dev.wartung.core.inspection.Inspection.Decision;
 import dev.wartung.core.measure.ToolKind;
-import dev.wartung.core.measure.Verdict;
+import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Verdict;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.JobEvent.Confirmed;
@@ -40,9 +41,9 @@ class JobLogTest {
                 id,
                 Optional.empty(),
                 Phase.OPEN,
-                id,
-                "",
-                "",
+                Message.words(id),
+                Message.NONE,
+                Message.NONE,
                 "",
                 List.of(),
                 List.of(),
@@ -71,12 +72,7 @@ class JobLogTest {
 
     private static Answer answer(String ask) {
         return Answer.once(
-                ask,
-                ask,
-                Optional.empty(),
-                Optional.of("play"),
-                new Verdict(Verdict.Outcome.WITHIN, "", ""),
-                Optional.empty());
+                ask, ask, Optional.empty(), Optional.of("play"), Verdict.within(Message.NONE), Optional.empty());
     }
 
     private static Confirmed confirmed(String second, CountedIn... pieces) {

@@ -8,6 +8,7 @@ import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.inspection.Finding;
 import dev.wartung.core.inspection.Finding.Replaced;
 import dev.wartung.core.inspection.Inspection.Decision;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.sealing.OldSeal;
 import dev.wartung.core.sheet.Knowledge;
@@ -54,9 +55,9 @@ class JudgementRulesTest {
                 "s",
                 Optional.empty(),
                 Phase.CLOSE,
-                "Do it",
-                "",
-                "Done",
+                Message.words("Do it"),
+                Message.NONE,
+                Message.words("Done"),
                 "",
                 List.of(),
                 List.of(),

@@ -6,7 +6,9 @@ import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.anatomy.ValveConfiguration;
-import dev.wartung.core.measure.Verdict;
+import dev.wartung.core.measure.Outcome;
+import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Verdict;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
@@ -94,7 +96,8 @@ class ProgressTest {
     @Test
     @DisplayName("A failed reading that nobody decided about stands in the way; with a reason it does not")
     void undecidedReading() {
-        Verdict failed = new Verdict(Verdict.Outcome.HIGH, "18 N·m, limits 12 to 14 N·m", "Slacken");
+        Verdict failed =
+                new Verdict(Outcome.HIGH, Message.words("18 N·m, limits 12 to 14 N·m"), Message.words("Slacken"));
         Answer undecided =
                 Answer.once("t", "Clamp torque", Optional.empty(), Optional.empty(), failed, Optional.empty());
         Answer accepted = Answer.once(

@@ -6,9 +6,10 @@ import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
-import dev.wartung.core.measure.Verdict;
-import dev.wartung.core.measure.Verdict.Outcome;
+import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Verdict;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Procedure;
@@ -54,7 +55,7 @@ class SameAgainTest {
     }
 
     private static Answer read(String ask, Optional<Quantity> measured, Optional<String> seen) {
-        return Answer.once(ask, ask, measured, seen, new Verdict(Outcome.WITHIN, "", ""), Optional.empty());
+        return Answer.once(ask, ask, measured, seen, Verdict.within(Message.NONE), Optional.empty());
     }
 
     private static Quantity mm(double millimetres) {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
@@ -15,6 +16,7 @@ import dev.wartung.core.sheet.SheetLibrary;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 
@@ -89,7 +91,7 @@ class SchoolTableTest {
                 .containsSubsequence("key-open", "tighten-housing");
         assertThat(open.steps().stream().map(Step::operation).takeWhile(id -> !id.equals("tighten-housing")))
                 .doesNotContain("key-closed");
-        assertThat(open.tools()).contains("Shield");
+        assertThat(open.tools()).extracting(Message::toString).contains("Shield");
         Step tighten = open.steps().stream()
                 .filter(s -> s.id().equals("tighten-housing"))
                 .findFirst()
@@ -112,7 +114,9 @@ class SchoolTableTest {
     @DisplayName(
             "Tools that the plant does not own are to be borrowed; a wrong answer, or one that is the maker's, is refused")
     void toolsAndTroubles() {
-        List<String> needed = List.of("Bush puller", "Torque wrench 10 N·m", "Key 11 mm");
+        List<Message> needed = Stream.of("Bush puller", "Torque wrench 10 N·m", "Key 11 mm")
+                .map(Message::words)
+                .toList();
         assertThat(TABLE.toBorrow(needed, SiteChoices.NONE))
                 .extracting(SchoolTable.SpecialTool::id)
                 .containsExactly("bush-puller", "torque-wrench");

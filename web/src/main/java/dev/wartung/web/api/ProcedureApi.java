@@ -6,6 +6,7 @@ import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
@@ -87,10 +88,10 @@ class ProcedureApi {
             return new StepView(
                     step.id(),
                     step.phase().title(),
-                    step.say(),
-                    step.why(),
+                    step.say().toString(),
+                    step.why().toString(),
                     step.cautions().stream().map(c -> c.lead() + " " + c.text()).toList(),
-                    step.tools(),
+                    step.tools().stream().map(Message::toString).toList(),
                     step.minutes(),
                     step.asks().stream().map(AskView::of).toList(),
                     step.films().stream().map(Step.Film::grease).distinct().toList(),
@@ -154,7 +155,7 @@ class ProcedureApi {
                 configuration.facts(),
                 procedure.minutes(),
                 procedure.renews(),
-                procedure.tools(),
+                procedure.tools().stream().map(Message::toString).toList(),
                 procedure.steps().stream().map(StepView::of).toList());
     }
 

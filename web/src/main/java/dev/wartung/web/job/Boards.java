@@ -13,6 +13,8 @@ import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.ToolKind;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Figures;
 import dev.wartung.core.procedure.Step;
@@ -281,10 +283,10 @@ class Boards {
                         bench.energies().airOnByHand() ? "air lost: it moves" : "holds it at rest",
                         "spring")));
         if (bench.energies().airOn()) {
-            String least = Figures.of(view.sheets().type(), bench.build(), bench.configuration())
-                    .values()
-                    .getOrDefault(lifted ? "air.open" : "air.close", "");
-            callOuts.add(new CallOut("air", "Air on", least.isEmpty() ? "" : "needs " + units.reword(least), "plain"));
+            Message least = Figures.of(view.sheets().type(), bench.build(), bench.configuration())
+                    .shown(lifted ? "air.open" : "air.close");
+            Message needs = Message.of("board.air-needed", "needs {least}", "least", least);
+            callOuts.add(new CallOut("air", "Air on", least.isEmpty() ? "" : new Wording(units).of(needs), "plain"));
         }
     }
 

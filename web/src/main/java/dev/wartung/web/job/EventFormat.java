@@ -34,28 +34,28 @@ final class EventFormat {
     }
 
     static {
-        type("REPORTED", JobEvent.Reported.class, EarlierEvents.textAs("text"));
-        type("STARTED", JobEvent.Begun.class, EarlierEvents::nothing);
-        type("CANCELLED", JobEvent.Cancelled.class, EarlierEvents::nothing);
-        type("CONFIRMED", JobEvent.Confirmed.class, EarlierEvents::confirmed);
-        type("FAILED_READING", JobEvent.ReadingFailed.class, EarlierEvents::failed);
-        type("TAKEN_BACK", JobEvent.TakenBack.class, EarlierEvents.textAs("reason"));
-        type("PROBLEM", JobEvent.Noted.class, EarlierEvents.textAs("note"));
-        type("FINDING", JobEvent.Found.class, EarlierEvents::found);
-        type("ARRIVED", JobEvent.Arrived.class, EarlierEvents::arrived);
-        type("OLD_SEAL", JobEvent.OldSealJudged.class, body -> EarlierEvents.under("seal", body));
-        type("CHECKED", JobEvent.Checked.class, body -> body);
-        type("TAKEN_OVER", JobEvent.TakenOver.class, EarlierEvents.textAs("reason"));
-        type("CORRECTED", JobEvent.Corrected.class, EarlierEvents::withProcedure);
-        type("CLOSE_UP", JobEvent.ClosingUp.class, EarlierEvents::withProcedure);
-        type("STOPPED", JobEvent.Stopped.class, EarlierEvents.textAs("reason"));
-        type("CLOSED", JobEvent.Closed.class, EarlierEvents::closed);
+        type("REPORTED", JobEvent.Reported.class, List.of(EarlierEvents.textAs("text")));
+        type("STARTED", JobEvent.Begun.class, List.of(EarlierEvents::nothing));
+        type("CANCELLED", JobEvent.Cancelled.class, List.of(EarlierEvents::nothing));
+        type("CONFIRMED", JobEvent.Confirmed.class, List.of(EarlierEvents::confirmed, WrittenOut::confirmed));
+        type("FAILED_READING", JobEvent.ReadingFailed.class, List.of(EarlierEvents::failed, WrittenOut::failed));
+        type("TAKEN_BACK", JobEvent.TakenBack.class, List.of(EarlierEvents.textAs("reason")));
+        type("PROBLEM", JobEvent.Noted.class, List.of(EarlierEvents.textAs("note")));
+        type("FINDING", JobEvent.Found.class, List.of(EarlierEvents::found, WrittenOut::withProcedure));
+        type("ARRIVED", JobEvent.Arrived.class, List.of(EarlierEvents::arrived));
+        type("OLD_SEAL", JobEvent.OldSealJudged.class, List.of(body -> EarlierEvents.under("seal", body)));
+        type("CHECKED", JobEvent.Checked.class, List.of(body -> body));
+        type("TAKEN_OVER", JobEvent.TakenOver.class, List.of(EarlierEvents.textAs("reason")));
+        type("CORRECTED", JobEvent.Corrected.class, List.of(EarlierEvents::withProcedure, WrittenOut::withProcedure));
+        type("CLOSE_UP", JobEvent.ClosingUp.class, List.of(EarlierEvents::withProcedure, WrittenOut::withProcedure));
+        type("STOPPED", JobEvent.Stopped.class, List.of(EarlierEvents.textAs("reason")));
+        type("CLOSED", JobEvent.Closed.class, List.of(EarlierEvents::closed));
     }
 
     private EventFormat() {}
 
-    private static void type(String name, Class<? extends JobEvent> event, UnaryOperator<JsonNode> fromFirst) {
-        Type type = new Type(name, event, List.of(fromFirst));
+    private static void type(String name, Class<? extends JobEvent> event, List<UnaryOperator<JsonNode>> bringsUp) {
+        Type type = new Type(name, event, bringsUp);
         BY_NAME.put(name, type);
         BY_CLASS.put(event, type);
     }

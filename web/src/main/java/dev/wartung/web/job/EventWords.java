@@ -1,111 +1,145 @@
 package dev.wartung.web.job;
 
 import dev.wartung.core.inspection.Finding;
+import dev.wartung.core.message.EarlierText;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.sealing.OldSeal;
-import java.util.stream.Collectors;
+import java.util.ArrayList;
+import java.util.List;
 
 /**
  * What an event says in words: the reason, note or remark it was made with; empty where it says nothing more than that
  * it happened.
  */
-public final class EventWords implements JobEvent.Cases<String> {
+public final class EventWords implements JobEvent.Cases<Message> {
 
     private static final EventWords WORDS = new EventWords();
 
     private EventWords() {}
 
-    public static String of(JobEvent event) {
+    public static Message of(JobEvent event) {
         return event.in(WORDS);
     }
 
     @Override
-    public String reported(JobEvent.Reported event) {
-        return event.text();
+    public Message reported(JobEvent.Reported event) {
+        return Message.words(event.text());
     }
 
     @Override
-    public String begun(JobEvent.Begun event) {
-        return "";
+    public Message begun(JobEvent.Begun event) {
+        return Message.NONE;
     }
 
     @Override
-    public String cancelled(JobEvent.Cancelled event) {
-        return "";
+    public Message cancelled(JobEvent.Cancelled event) {
+        return Message.NONE;
     }
 
     @Override
-    public String confirmed(JobEvent.Confirmed event) {
-        return "";
+    public Message confirmed(JobEvent.Confirmed event) {
+        return Message.NONE;
     }
 
     /** The readings that failed, and why. */
     @Override
-    public String readingFailed(JobEvent.ReadingFailed event) {
-        return event.tried().answers().stream()
+    public Message readingFailed(JobEvent.ReadingFailed event) {
+        List<Message> failed = event.tried().answers().stream()
                 .filter(a -> !a.settled())
-                .map(a -> a.asked() + " " + a.verdict().finding())
-                .collect(Collectors.joining("; "));
+                .map(a -> Message.of(
+                        "event.failed",
+                        "{asked} {found}",
+                        "asked",
+                        a.asked(),
+                        "found",
+                        a.verdict().finding()))
+                .toList();
+        return Message.joined("; ", failed);
     }
 
     @Override
-    public String takenBack(JobEvent.TakenBack event) {
-        return event.reason();
+    public Message takenBack(JobEvent.TakenBack event) {
+        return Message.words(event.reason());
     }
 
     @Override
-    public String noted(JobEvent.Noted event) {
-        return event.note();
+    public Message noted(JobEvent.Noted event) {
+        return Message.words(event.note());
     }
 
     @Override
-    public String found(JobEvent.Found event) {
+    public Message found(JobEvent.Found event) {
         Finding finding = event.finding();
-        return finding.inWords() + finding.size().map(q -> ", " + q.shown()).orElse("")
-                + finding.direction().map(d -> ", " + d.words()).orElse("")
-                + (finding.note().isEmpty() ? "" : ", " + finding.note()) + ": "
-                + finding.decision().words() + ". " + finding.reason();
+        List<Message> seen = new ArrayList<>(List.of(Message.words(finding.inWords())));
+        finding.size().ifPresent(size -> seen.add(Message.of("event.size", "{size}", "size", size)));
+        finding.direction().ifPresent(d -> seen.add(Message.words(d.words())));
+        if (!finding.note().isEmpty()) {
+            seen.add(Message.words(finding.note()));
+        }
+        return Message.of(
+                "event.found",
+                "{seen}: {decision}. {reason}",
+                "seen",
+                Message.joined(", ", seen),
+                "decision",
+                finding.decision().words(),
+                "reason",
+                EarlierText.read(finding.reason()));
     }
 
     @Override
-    public String arrived(JobEvent.Arrived event) {
-        return event.piece().name() + ", lot " + event.piece().lot();
+    public Message arrived(JobEvent.Arrived event) {
+        return Message.of(
+                "event.arrived",
+                "{piece}, lot {lot}",
+                "piece",
+                event.piece().name(),
+                "lot",
+                event.piece().lot());
     }
 
     @Override
-    public String oldSeal(JobEvent.OldSealJudged event) {
+    public Message oldSeal(JobEvent.OldSealJudged event) {
         OldSeal seal = event.seal();
-        return seal.name() + ": " + seal.looked() + (seal.note().isEmpty() ? "" : ", " + seal.note())
-                + ". Most likely: " + seal.causes().stream().findFirst().orElse("");
+        return Message.of(
+                "event.old-seal",
+                "{seal}: {looked}. Most likely: {cause}",
+                "seal",
+                seal.name(),
+                "looked",
+                seal.looked() + (seal.note().isEmpty() ? "" : ", " + seal.note()),
+                "cause",
+                seal.causes().stream().findFirst().orElse(""));
     }
 
     @Override
-    public String checked(JobEvent.Checked event) {
-        return event.say() + ": " + event.answer();
+    public Message checked(JobEvent.Checked event) {
+        return Message.of("event.checked", "{say}: {answer}", "say", event.say(), "answer", event.answer());
     }
 
     @Override
-    public String takenOver(JobEvent.TakenOver event) {
-        return event.reason();
+    public Message takenOver(JobEvent.TakenOver event) {
+        return Message.words(event.reason());
     }
 
     @Override
-    public String corrected(JobEvent.Corrected event) {
-        return event.reason();
+    public Message corrected(JobEvent.Corrected event) {
+        return Message.words(event.reason());
     }
 
     @Override
-    public String closingUp(JobEvent.ClosingUp event) {
-        return "";
+    public Message closingUp(JobEvent.ClosingUp event) {
+        return Message.NONE;
     }
 
     @Override
-    public String stopped(JobEvent.Stopped event) {
-        return event.reason();
+    public Message stopped(JobEvent.Stopped event) {
+        return Message.words(event.reason());
     }
 
     @Override
-    public String closed(JobEvent.Closed event) {
-        return event.remark();
+    public Message closed(JobEvent.Closed event) {
+        return Message.words(event.remark());
     }
 }

@@ -12,6 +12,7 @@ import dev.wartung.core.inspection.Inspection.Kind;
 import dev.wartung.core.inspection.Inspection.Point;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
+import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.sheet.Knowledge;
@@ -103,7 +104,7 @@ public final class FindingForm {
         }
         double metres = ((Entry.Understood) entry).quantity().si();
         if (metres < 0 || metres > LARGEST_M) {
-            troubles.put("size", "Between 0 and " + units.reword("500 mm") + ".");
+            troubles.put("size", "Between 0 and " + units.shown(new Quantity(LARGEST_M, Dimension.LENGTH)) + ".");
             return Optional.empty();
         }
         return Optional.of(metres);

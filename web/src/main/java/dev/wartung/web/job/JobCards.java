@@ -2,6 +2,7 @@ package dev.wartung.web.job;
 
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.web.document.Documents;
 import dev.wartung.web.document.QrCode;
@@ -50,6 +51,8 @@ public class JobCards {
                         planning.greases(view.job().valve(), view.progress().procedure()),
                         "units",
                         units,
+                        "wording",
+                        new Wording(units),
                         "qr",
                         QrCode.svg(base + "/jobs/" + view.job().number(), CODE_SIZE)));
     }

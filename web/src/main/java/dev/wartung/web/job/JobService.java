@@ -101,7 +101,7 @@ public class JobService {
     /** What an entry says in words; empty if there is none such. */
     @Transactional(readOnly = true)
     public Optional<String> words(UUID entry) {
-        return entries.findById(entry).map(e -> EventWords.of(e.event()));
+        return entries.findById(entry).map(e -> EventWords.of(e.event()).toString());
     }
 
     /**

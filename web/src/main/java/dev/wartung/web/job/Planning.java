@@ -11,6 +11,8 @@ import dev.wartung.core.anatomy.WorkKind;
 import dev.wartung.core.fault.Cure;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.message.Argument;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Figures;
 import dev.wartung.core.procedure.Procedure;
@@ -47,6 +49,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Planning {
 
+    private static final String MASS = "mass.";
+
     private final Jobs jobs;
     private final JobEntries entries;
     private final JobFiles files;
@@ -78,7 +82,7 @@ public class Planning {
             Procedure procedure,
             Supplies supplies,
             List<Step> carried,
-            List<String> warnings,
+            List<Message> warnings,
             List<SpecialTool> toBorrow) {
 
         /** For instance "Renew one seal: plug seal". */
@@ -167,26 +171,22 @@ public class Planning {
     }
 
     /** The computed figures worth knowing before the valve is touched. */
-    public Map<String, String> figures(Valve valve) {
-        Map<String, String> all = Figures.of(sheets.of(valve.typeId()).type(), build(valve), valve.configuration())
-                .values();
-        Map<String, String> shown = new LinkedHashMap<>();
+    public Map<String, Message> figures(Valve valve) {
+        Figures all = Figures.of(sheets.of(valve.typeId()).type(), build(valve), valve.configuration());
+        Map<String, Message> shown = new LinkedHashMap<>();
         if (valve.drive().sprung()) {
             boolean opens = valve.drive() != Drive.NO;
-            shown.put("Spring, " + ends(valve, 0), all.getOrDefault("spring.closed", ""));
-            shown.put("Spring, " + ends(valve, 1), all.getOrDefault("spring.open", ""));
-            shown.put("Given off over the travel", all.getOrDefault("energy.stroke", ""));
-            shown.put(
-                    opens ? "Least air to open" : "Least air to close",
-                    all.getOrDefault(opens ? "air.open" : "air.close", ""));
+            shown.put("Spring, " + ends(valve, 0), all.shown("spring.closed"));
+            shown.put("Spring, " + ends(valve, 1), all.shown("spring.open"));
+            shown.put("Given off over the travel", all.shown("energy.stroke"));
+            shown.put(opens ? "Least air to open" : "Least air to close", all.shown(opens ? "air.open" : "air.close"));
         }
-        shown.put("Stroke", all.getOrDefault("stroke", ""));
-        all.forEach((name, value) -> {
-            if (name.startsWith("mass.")) {
-                shown.put("Mass, " + name.substring("mass.".length()).replace('-', ' '), value);
-            }
-        });
-        shown.values().removeIf(String::isEmpty);
+        shown.put("Stroke", all.shown("stroke"));
+        all.values().keySet().stream()
+                .filter(name -> name.startsWith(MASS))
+                .forEach(name ->
+                        shown.put("Mass, " + name.substring(MASS.length()).replace('-', ' '), all.shown(name)));
+        shown.values().removeIf(Message::isEmpty);
         return shown;
     }
 
@@ -311,32 +311,46 @@ public class Planning {
     }
 
     /** What must be known before a job that was planned is begun: what is said at planning, and what stays live. */
-    List<String> warnings(JobView view) {
-        List<String> warnings = warnings(view.sheets(), view.configuration(), Optional.empty());
+    List<Message> warnings(JobView view) {
+        List<Message> warnings = warnings(view.sheets(), view.configuration(), Optional.empty());
         view.sheets()
                 .anatomy()
                 .work(view.job().work())
                 .map(WorkKind::live)
                 .filter(l -> !l.isEmpty())
-                .ifPresent(l -> warnings.add("The line stays as it is. " + l));
+                .ifPresent(l ->
+                        warnings.add(Message.of("plan.line-stays", "The line stays as it is. {which}", "which", l)));
         return warnings;
     }
 
-    private List<String> warnings(Sheets.Pair pair, ValveConfiguration now, Optional<JobView> left) {
-        List<String> warnings = new ArrayList<>(pair.anatomy().warningsFor(now));
+    private List<Message> warnings(Sheets.Pair pair, ValveConfiguration now, Optional<JobView> left) {
+        List<Message> warnings = new ArrayList<>();
+        pair.anatomy()
+                .warningsFor(now)
+                .forEach(w -> warnings.add(new Message(pair.anatomy().id() + "/warning", w, Map.of())));
         Actuators.of(pair.type(), now.drive()).ifPresent(actuator -> Actuators.closure(pair.type(), now.facts())
                 .flatMap(closure -> site.air().map(air -> new FailPositionStudy(actuator, closure, air, 0, 0)))
                 .filter(study ->
                         study.airPa(Side.BELOW, 0).usual() > study.air().lowestPa())
-                .ifPresent(study -> warnings.add("By its sheet it takes "
-                        + new Quantity(study.airPa(Side.BELOW, 0).usual(), Dimension.PRESSURE).shown()
-                        + (now.drive() == Drive.NO ? " to close" : " to open")
-                        + " with the line drained; the plant guarantees "
-                        + new Quantity(study.air().lowestPa(), Dimension.PRESSURE).shown()
-                        + ". Have a regulator with more at hand, and tell the process owner.")));
+                .ifPresent(study -> warnings.add(Message.of(
+                        "plan.much-air",
+                        now.drive() == Drive.NO
+                                ? "By its sheet it takes {air} to close with the line drained; the plant guarantees {guaranteed}. Have a regulator with more at hand, and tell the process owner."
+                                : "By its sheet it takes {air} to open with the line drained; the plant guarantees {guaranteed}. Have a regulator with more at hand, and tell the process owner.",
+                        "air",
+                        new Argument.AtLeast(
+                                new Quantity(study.airPa(Side.BELOW, 0).usual(), Dimension.PRESSURE)),
+                        "guaranteed",
+                        new Argument.AtMost(new Quantity(study.air().lowestPa(), Dimension.PRESSURE))))));
         left.ifPresent(v -> v.judgement()
                 .hindrances()
-                .forEach(h -> warnings.add("Left open by job " + v.job().number() + ": " + h)));
+                .forEach(h -> warnings.add(Message.of(
+                        "plan.left-open",
+                        "Left open by job {job}: {what}",
+                        "job",
+                        v.job().number(),
+                        "what",
+                        h))));
         return warnings;
     }
 

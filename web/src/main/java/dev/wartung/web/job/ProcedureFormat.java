@@ -14,7 +14,7 @@ import tools.jackson.databind.node.ObjectNode;
  */
 final class ProcedureFormat {
 
-    private static final int VERSION = 2;
+    private static final int VERSION = 3;
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private ProcedureFormat() {}
@@ -35,20 +35,25 @@ final class ProcedureFormat {
 
     static Procedure procedure(String stored) {
         JsonNode node = JSON.readTree(stored);
-        if (node.path("version").asInt(1) == VERSION) {
-            return JSON.treeToValue(node.path("procedure"), Procedure.class);
-        }
-        EarlierEvents.steps(node.path("steps"));
-        return JSON.treeToValue(node, Procedure.class);
+        int version = node.path("version").asInt(1);
+        JsonNode procedure = version == 1 ? node : node.path("procedure");
+        broughtUp(procedure.path("steps"), version);
+        return JSON.treeToValue(procedure, Procedure.class);
     }
 
     static List<Step> carried(String stored) {
         JsonNode node = JSON.readTree(stored);
-        if (node.isArray()) {
-            EarlierEvents.steps(node);
-        } else {
-            node = node.path("steps");
+        JsonNode steps = node.isArray() ? node : node.path("steps");
+        broughtUp(steps, node.path("version").asInt(1));
+        return JSON.treeToValue(steps, new TypeReference<List<Step>>() {});
+    }
+
+    private static void broughtUp(JsonNode steps, int version) {
+        if (version < 2) {
+            EarlierEvents.steps(steps);
         }
-        return JSON.treeToValue(node, new TypeReference<List<Step>>() {});
+        if (version < 3) {
+            WrittenOut.steps(steps);
+        }
     }
 }

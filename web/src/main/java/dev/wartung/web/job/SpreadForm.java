@@ -7,6 +7,7 @@ import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Spread;
 import java.util.ArrayList;
@@ -67,7 +68,7 @@ final class SpreadForm {
         for (int i = 0; i < spread.count(); i++) {
             String text = typed.getOrDefault(field(ask, i), "").strip();
             if (Entry.read(text, units.unit(ask.dimension().orElseThrow())) instanceof Entry.Understood understood) {
-                spread.nonsense(understood.quantity()).ifPresent(reason -> trouble(reason));
+                spread.nonsense(understood.quantity()).ifPresent(reason -> trouble(new Wording(units).of(reason)));
                 read.add(understood.quantity());
             } else if (Entry.read(text, units.unit(ask.dimension().orElseThrow())) instanceof Entry.NotUnderstood not) {
                 trouble(spread.names().get(i) + ": " + (text.isEmpty() ? "not read yet." : not.reason()));
@@ -76,7 +77,7 @@ final class SpreadForm {
     }
 
     private void trouble(String reason) {
-        String shown = units.reword(reason);
+        String shown = new Wording(units).of(reason);
         troubles.putIfAbsent(
                 StepForm.READING + ask.id(), shown.substring(0, 1).toUpperCase(Locale.ROOT) + shown.substring(1));
     }

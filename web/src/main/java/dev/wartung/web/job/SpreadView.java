@@ -6,9 +6,10 @@ import dev.wartung.core.drawing.FlangeDrawing;
 import dev.wartung.core.drawing.FlangeDrawing.Mark;
 import dev.wartung.core.drawing.FlangeDrawing.State;
 import dev.wartung.core.measure.Band;
+import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
-import dev.wartung.core.measure.Verdict;
+import dev.wartung.core.message.Verdict;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Spread;
 import java.util.ArrayList;
@@ -83,8 +84,7 @@ record SpreadView(
         return spread.how() == How.ROUND && form.complete()
                 ? form.read().stream()
                         .map(q -> new Mark(
-                                ask.band().orElseThrow().judge(q) == Verdict.Outcome.WITHIN ? State.DONE : State.OFF,
-                                ""))
+                                ask.band().orElseThrow().judge(q) == Outcome.WITHIN ? State.DONE : State.OFF, ""))
                         .toList()
                 : FlangeDrawing.plain(spread.pattern());
     }
@@ -130,7 +130,7 @@ record SpreadView(
                 marks.set(
                         turns.get(i).bolt(),
                         new Mark(
-                                spread.judgeTurn(i, form.read().get(i), band) == Verdict.Outcome.WITHIN
+                                spread.judgeTurn(i, form.read().get(i), band) == Outcome.WITHIN
                                         ? State.DONE
                                         : State.OFF,
                                 ""));

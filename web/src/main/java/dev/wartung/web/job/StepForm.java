@@ -6,7 +6,7 @@ import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
-import dev.wartung.core.measure.Verdict;
+import dev.wartung.core.message.Verdict;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;

@@ -1,6 +1,7 @@
 package dev.wartung.web.page;
 
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Wording;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Role;
@@ -25,7 +26,7 @@ class PageAdvice {
 
     /**
      * {@code me}, whether they are a {@code technician}, a {@code reviewer} or may say how the plant works ({@code
-     * arranges}) or who is here ({@code administers}), and the {@code units} they read numbers in. Asked
+     * arranges}) or who is here ({@code administers}), the {@code units} they read numbers in, and the {@code wording} they are told things in. Asked
      * for once a page.
      */
     @ModelAttribute
@@ -38,7 +39,9 @@ class PageAdvice {
         model.addAttribute("audits", roles.contains(Role.REVIEWER) || roles.contains(Role.ADMINISTRATOR));
         model.addAttribute("arranges", roles.contains(Role.PLANNER) || roles.contains(Role.ADMINISTRATOR));
         model.addAttribute("administers", roles.contains(Role.ADMINISTRATOR));
-        model.addAttribute("units", me.map(Account::units).orElse(UnitSystem.METRIC));
+        UnitSystem units = me.map(Account::units).orElse(UnitSystem.METRIC);
+        model.addAttribute("units", units);
+        model.addAttribute("wording", new Wording(units));
     }
 
     @ModelAttribute("entryId")

@@ -3,6 +3,7 @@ package dev.wartung.web.practice;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.drawing.CallOut;
 import dev.wartung.core.drawing.SectionDrawing;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.practice.Attempt;
 import dev.wartung.core.practice.Attempt.Came;
 import dev.wartung.core.practice.Made;
@@ -33,7 +34,7 @@ public record PracticeBoard(
         String svg,
         Map<Move.Sort, List<Move>> moves,
         Optional<Move> chosen,
-        List<String> tools,
+        List<Message> tools,
         List<String> greases,
         Optional<Came> last,
         List<Part> exposed,

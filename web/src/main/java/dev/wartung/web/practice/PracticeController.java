@@ -185,11 +185,12 @@ class PracticeController {
                         .filter(m -> m.key().equals(key))
                         .findFirst()
                         .map(attempt::here)
-                        .filter(s ->
-                                (attempt.tools(s).isEmpty() || attempt.tools(s).contains(tool))
-                                        && (attempt.greases(s).isEmpty()
-                                                || grease.equals(Made.DRY)
-                                                || attempt.greases(s).contains(grease)))
+                        .filter(s -> (attempt.tools(s).isEmpty()
+                                        || attempt.tools(s).stream()
+                                                .anyMatch(t -> t.toString().equals(tool)))
+                                && (attempt.greases(s).isEmpty()
+                                        || grease.equals(Made.DRY)
+                                        || attempt.greases(s).contains(grease)))
                         .isPresent();
         if (complete) {
             desk.make(id, Made.move(key, tool, grease.isEmpty() ? Made.DRY : grease));

@@ -1,6 +1,7 @@
 package dev.wartung.web.record;
 
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Wording;
 import dev.wartung.web.document.Documents;
 import dev.wartung.web.document.QrCode;
 import dev.wartung.web.job.JobService;
@@ -102,7 +103,15 @@ class RecordController {
                 .toUriString();
         byte[] document = documents.pdf(
                 "report-pdf",
-                Map.of("report", reports.of(ended(number)), "units", units, "qr", QrCode.svg(address, 90)));
+                Map.of(
+                        "report",
+                        reports.of(ended(number)),
+                        "units",
+                        units,
+                        "wording",
+                        new Wording(units),
+                        "qr",
+                        QrCode.svg(address, 90)));
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_PDF)
                 .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"service-report-" + number + ".pdf\"")

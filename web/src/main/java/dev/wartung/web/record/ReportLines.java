@@ -1,5 +1,6 @@
 package dev.wartung.web.record;
 
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.JobEvent;
 import dev.wartung.web.job.EventWords;
@@ -31,17 +32,17 @@ final class ReportLines implements JobEvent.Cases<Line> {
                 .toList();
     }
 
-    private String step() {
-        return at.map(Step::say).orElse("");
+    private Message step() {
+        return at.map(Step::say).orElse(Message.NONE);
     }
 
     /** Something that whoever reads the report should not miss. */
     private Line noteworthy(String what, JobEvent event) {
-        return new Line(when, who, what, EventWords.of(event), true);
+        return new Line(when, who, Message.of("report.event", what), EventWords.of(event), true);
     }
 
     private Line usual(String what, JobEvent event) {
-        return new Line(when, who, what, EventWords.of(event), false);
+        return new Line(when, who, Message.of("report.event", what), EventWords.of(event), false);
     }
 
     @Override
@@ -61,19 +62,31 @@ final class ReportLines implements JobEvent.Cases<Line> {
 
     @Override
     public Line confirmed(JobEvent.Confirmed event) {
-        String done = at.map(Step::done).orElse("")
-                + event.second().map(s -> ", agreed: " + s).orElse("");
+        Message end = at.map(Step::done).orElse(Message.NONE);
+        Message done = event.second()
+                .map(s -> Message.of("report.agreed", "{done}, agreed: {second}", "done", end, "second", s))
+                .orElse(end);
         return new Line(when, who, step(), done, at.filter(Step::secondPerson).isPresent());
     }
 
     @Override
     public Line readingFailed(JobEvent.ReadingFailed event) {
-        return new Line(when, who, step(), "Reading failed: " + EventWords.of(event), true);
+        return new Line(
+                when,
+                who,
+                step(),
+                Message.of("report.reading-failed", "Reading failed: {which}", "which", EventWords.of(event)),
+                true);
     }
 
     @Override
     public Line takenBack(JobEvent.TakenBack event) {
-        return noteworthy("Taken back: " + step(), event);
+        return new Line(
+                when,
+                who,
+                Message.of("report.taken-back", "Taken back: {step}", "step", step()),
+                EventWords.of(event),
+                true);
     }
 
     @Override

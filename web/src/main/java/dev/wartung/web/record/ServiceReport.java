@@ -1,6 +1,7 @@
 package dev.wartung.web.record;
 
 import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.progress.Greased;
@@ -59,8 +60,8 @@ public record ServiceReport(
     public record Changed(String what, String before, String after) {}
 
     /** Something that happened: when (already written out), by whom, what, and whether it needs a reader's eye. */
-    public record Line(String when, String who, String what, String detail, boolean notable) {}
+    public record Line(String when, String who, Message what, Message detail, boolean notable) {}
 
     /** A reading that stands. */
-    public record Reading(String step, Answer answer, String limits, String who) {}
+    public record Reading(Message step, Answer answer, Message limits, String who) {}
 }

@@ -2,7 +2,7 @@ package dev.wartung.web.record;
 
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.drawing.SectionDrawing;
-import dev.wartung.core.measure.Band;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
@@ -159,12 +159,12 @@ class ServiceReports {
                 .toList();
     }
 
-    private static String limits(Step step, Answer answer) {
+    private static Message limits(Step step, Answer answer) {
         Optional<Ask> ask =
                 step.asks().stream().filter(a -> a.id().equals(answer.ask())).findFirst();
         return ask.flatMap(Ask::band)
-                .map(Band::shown)
-                .or(() -> ask.flatMap(Ask::expected))
-                .orElse("");
+                .map(band -> Message.of("report.limits", "{limits}", "limits", band))
+                .or(() -> ask.flatMap(Ask::expected).map(Message::words))
+                .orElse(Message.NONE);
     }
 }

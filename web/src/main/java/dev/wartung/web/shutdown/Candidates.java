@@ -146,7 +146,8 @@ class Candidates {
         SchoolTable table = site.practice().table();
         Set<String> tools = table.tools().stream()
                 .map(SchoolTable.SpecialTool::name)
-                .filter(t -> procedure.tools().stream().anyMatch(n -> n.startsWith(t)))
+                .filter(t ->
+                        procedure.tools().stream().anyMatch(n -> n.toString().startsWith(t)))
                 .collect(Collectors.toSet());
         return new Candidate(
                 job.number(),

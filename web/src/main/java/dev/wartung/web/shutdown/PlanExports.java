@@ -174,7 +174,7 @@ class PlanExports {
         for (Candidate c : candidates) {
             Optional<JobView> view = jobs.view(c.number());
             view.ifPresent(v -> {
-                tools.addAll(v.progress().procedure().tools());
+                v.progress().procedure().tools().forEach(t -> tools.add(t.toString()));
                 v.supplies()
                         .kit()
                         .ifPresent(kit -> kits.add(c.tag() + ": " + kit.name() + " " + kit.id() + first(kit.id())));

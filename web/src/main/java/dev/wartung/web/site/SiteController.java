@@ -5,6 +5,8 @@ import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Wording;
 import dev.wartung.core.school.School;
 import dev.wartung.core.sheet.Schools;
 import dev.wartung.web.account.CurrentAccount;
@@ -30,6 +32,8 @@ class SiteController {
 
     private static final String SCHOOL = "school.";
     private static final String TOOL = "tool.";
+    private static final double LEAST_AIR_PA = 1e4;
+    private static final double MOST_AIR_PA = 20e5;
 
     private final Site site;
     private final Sheets sheets;
@@ -106,8 +110,17 @@ class SiteController {
             return OptionalDouble.empty();
         }
         double pascal = ((Entry.Understood) entry).quantity().si();
-        if (pascal < 1e4 || pascal > 20e5) {
-            troubles.put(field, "Between " + units.reword("0.1 bar") + " and " + units.reword("20 bar") + ".");
+        if (pascal < LEAST_AIR_PA || pascal > MOST_AIR_PA) {
+            troubles.put(
+                    field,
+                    new Wording(units)
+                            .of(Message.of(
+                                    "site.air-between",
+                                    "Between {least} and {most}.",
+                                    "least",
+                                    new Quantity(LEAST_AIR_PA, Dimension.PRESSURE),
+                                    "most",
+                                    new Quantity(MOST_AIR_PA, Dimension.PRESSURE))));
         }
         return OptionalDouble.of(pascal);
     }

@@ -3,6 +3,7 @@ package dev.wartung.web.stores;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Wording;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.valve.Valves;
 import java.util.Map;
@@ -64,7 +65,7 @@ class GreaseController {
         }
         double hottestK = ((Entry.Understood) read).quantity().si();
         if (!GreaseStore.believable(hottestK)) {
-            return show(typed, Map.of("hottest." + area, units.reword(GreaseStore.BELIEVABLE)), model);
+            return show(typed, Map.of("hottest." + area, new Wording(units).of(GreaseStore.BELIEVABLE)), model);
         }
         Set<String> claims = typed.keySet().stream()
                 .filter(k -> k.startsWith(CLAIM))

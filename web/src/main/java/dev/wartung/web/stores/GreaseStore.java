@@ -6,6 +6,7 @@ import dev.wartung.core.lubrication.GreaseShelf.Tin;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Wording;
 import dev.wartung.core.sheet.Knowledge;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -94,7 +95,7 @@ public class GreaseStore {
         if (stands instanceof Entry.NotUnderstood not) {
             troubles.put("hottest", not.reason());
         } else if (!believable(hottestK)) {
-            troubles.put("hottest", units.reword(BELIEVABLE));
+            troubles.put("hottest", new Wording(units).of(BELIEVABLE));
         }
         var matrix = Knowledge.lubrication();
         Set<String> claims = matrix.claims().stream()

@@ -109,7 +109,7 @@ class UnitsTest {
                     .getResponse()
                     .getContentAsString();
             assertThat(metric(page))
-                    .as(bench.current(number).orElseThrow().say())
+                    .as(bench.current(number).orElseThrow().say().toString())
                     .isEmpty();
             bench.confirm(number, "theo");
             steps++;

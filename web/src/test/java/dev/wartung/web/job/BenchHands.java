@@ -181,7 +181,7 @@ public final class BenchHands {
                 .username();
         try {
             while (run.current(number)
-                    .filter(step -> !step.say().startsWith(sentence))
+                    .filter(step -> !step.say().toString().startsWith(sentence))
                     .isPresent()) {
                 run.confirm(number, name);
             }

@@ -68,7 +68,7 @@ public final class BenchRun {
         typed.putAll(also);
         typed.forEach(request::param);
         web.perform(request).andExpect(status().isOk());
-        assertThat(current(number).map(Step::id)).as(step.say()).isNotEqualTo(Optional.of(step.id()));
+        assertThat(current(number).map(Step::id)).as(step.say().toString()).isNotEqualTo(Optional.of(step.id()));
     }
 
     /** What is typed at the current step where all is well. */

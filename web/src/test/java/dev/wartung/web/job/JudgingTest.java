@@ -294,7 +294,8 @@ class JudgingTest {
                 .contains(Act.of(Verb.FIT_NEW, "stem"))
                 .doesNotContain(Act.of(Verb.PUT_BACK, "stem"));
         assertThat(next.supplies().toCount()).anyMatch(p -> p.part().equals("stem") && p.used());
-        assertThat(next.warnings()).anyMatch(w -> w.startsWith("Left open by job " + number + ": A new stem"));
+        assertThat(next.warnings())
+                .anyMatch(w -> w.toString().startsWith("Left open by job " + number + ": A new stem"));
     }
 
     private static List<Act> acts(List<Step> steps) {

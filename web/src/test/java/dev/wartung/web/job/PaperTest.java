@@ -82,9 +82,9 @@ class PaperTest {
             String text = new PDFTextStripper().getText(document).replaceAll("\\s+", " ");
             List<Step> steps =
                     service.view(job).orElseThrow().progress().procedure().steps();
-            assertThat(steps).allSatisfy(s -> assertThat(text).contains(s.say()));
+            assertThat(steps).allSatisfy(s -> assertThat(text).contains(s.say().toString()));
             assertThat(steps).flatExtracting(Step::cautions).allSatisfy(c -> assertThat(text)
-                    .contains(c.lead()));
+                    .contains(c.lead().toString()));
             assertThat(text).contains("TS-016", "Job " + job, "New parts left");
         }
     }

@@ -11,6 +11,7 @@ import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Spread;
 import java.util.HashMap;
@@ -63,11 +64,11 @@ class SpreadFormTest {
                 List.of(),
                 Optional.empty(),
                 false,
-                "tighten on",
-                "slacken",
-                "",
+                Message.words("tighten on"),
+                Message.words("slacken"),
+                Message.NONE,
                 Optional.of(spread),
-                "",
+                Message.NONE,
                 0.0,
                 Optional.empty(),
                 Optional.empty(),

@@ -17,6 +17,7 @@ import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Spread;
 import dev.wartung.core.procedure.Step;
@@ -50,11 +51,11 @@ class StepFormTest {
                 List.of(),
                 Optional.empty(),
                 critical,
-                "Tighten on",
-                "Slacken",
-                "",
+                Message.words("Tighten on"),
+                Message.words("Slacken"),
+                Message.NONE,
                 Optional.empty(),
-                "",
+                Message.NONE,
                 0.0,
                 Optional.empty(),
                 Optional.empty(),
@@ -71,11 +72,11 @@ class StepFormTest {
                 List.of("dry", "wet"),
                 Optional.of("dry"),
                 false,
-                "",
-                "",
-                "Find the leak",
+                Message.NONE,
+                Message.NONE,
+                Message.words("Find the leak"),
                 Optional.empty(),
-                "",
+                Message.NONE,
                 0.0,
                 Optional.empty(),
                 Optional.empty(),
@@ -89,9 +90,9 @@ class StepFormTest {
                 "s",
                 Optional.empty(),
                 Phase.CLOSE,
-                "Do",
-                "Why",
-                "Done",
+                Message.words("Do"),
+                Message.words("Why"),
+                Message.words("Done"),
                 "nothing",
                 List.of(),
                 List.of(),
@@ -143,7 +144,7 @@ class StepFormTest {
         Step plain = step(false, torque("a", false));
         assertThat(form(plain, "reading.a", "20").open())
                 .singleElement()
-                .satisfies(a -> assertThat(a.verdict().next()).isEqualTo("Slacken"));
+                .satisfies(a -> assertThat(a.verdict().next()).hasToString("Slacken"));
         StepForm stands = form(plain, "reading.a", "20", "reason.a", "old clamp");
         assertThat(stands.open()).isEmpty();
         assertThat(stands.answers().get(0).accepted())
@@ -230,11 +231,11 @@ class StepFormTest {
                 List.of(),
                 Optional.empty(),
                 true,
-                "tighten on.",
-                "slacken.",
-                "",
+                Message.words("tighten on."),
+                Message.words("slacken."),
+                Message.NONE,
                 Optional.of(spread),
-                "",
+                Message.NONE,
                 0.0,
                 Optional.empty(),
                 Optional.empty(),
@@ -271,7 +272,8 @@ class StepFormTest {
                                 "3.82")
                         .open())
                 .singleElement()
-                .satisfies(a -> assertThat(a.verdict().next()).startsWith("Turn in this order: bolt 1 tighten 40°"));
+                .satisfies(a ->
+                        assertThat(a.verdict().next()).asString().startsWith("Turn in this order: bolt 1 tighten 40°"));
     }
 
     @Test
@@ -284,7 +286,7 @@ class StepFormTest {
         assertThat(form(step, "reading.x", stages + "13;13;13;13").open()).isEmpty();
         assertThat(form(step, "reading.x", stages + "13;11.5;13;13").open())
                 .singleElement()
-                .satisfies(a -> assertThat(a.verdict().next()).isEqualTo("Bolt 2: tighten on."));
+                .satisfies(a -> assertThat(a.verdict().next()).hasToString("Bolt 2: tighten on."));
     }
 
     @Test

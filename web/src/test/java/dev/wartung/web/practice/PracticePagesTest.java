@@ -8,6 +8,7 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.practice.Attempt;
 import dev.wartung.core.practice.Move;
 import dev.wartung.core.procedure.Step;
@@ -82,7 +83,7 @@ class PracticePagesTest {
                 "key",
                 attemptKey(step),
                 "tool",
-                Attempt.rightTool(step).orElse(""),
+                Attempt.rightTool(step).map(Message::toString).orElse(""),
                 "grease",
                 Attempt.rightGrease(step));
     }
@@ -128,7 +129,7 @@ class PracticePagesTest {
     void wrong() throws Exception {
         long id = begun("kolm-50", "NO", "renew-product-seals", "NONE");
         Move clamp = attempt(id).moves().stream()
-                .filter(m -> m.step().say().contains("body clamp") && m.sort() == Move.Sort.OFF)
+                .filter(m -> m.step().say().toString().contains("body clamp") && m.sort() == Move.Sort.OFF)
                 .findFirst()
                 .orElseThrow();
         assertThat(sent("tessa", "/practice/" + id + "/move", Map.of("key", clamp.key())))
@@ -140,7 +141,7 @@ class PracticePagesTest {
                         "key",
                         clamp.key(),
                         "tool",
-                        Attempt.rightTool(clamp.step()).orElseThrow()));
+                        Attempt.rightTool(clamp.step()).map(Message::toString).orElseThrow()));
         assertThat(page("tessa", "/practice/" + id))
                 .contains("That went wrong.")
                 .contains("came wrong");

@@ -1,4 +1,6 @@
-package dev.wartung.core.measure;
+package dev.wartung.core.message;
+
+import dev.wartung.core.measure.Outcome;
 
 /**
  * A judgement made for the technician: what was found and what to do next.
@@ -7,14 +9,11 @@ package dev.wartung.core.measure;
  * @param finding what was found, with the figures
  * @param next    what to do now; empty when there is nothing to do
  */
-public record Verdict(Outcome outcome, String finding, String next) {
+public record Verdict(Outcome outcome, Message finding, Message next) {
 
-    /** Where a reading lies; an observation that is not the expected one is {@link #DIFFERENT}. */
-    public enum Outcome {
-        WITHIN,
-        LOW,
-        HIGH,
-        DIFFERENT
+    /** Nothing is to be done. */
+    public static Verdict within(Message finding) {
+        return new Verdict(Outcome.WITHIN, finding, Message.NONE);
     }
 
     public boolean passed() {
