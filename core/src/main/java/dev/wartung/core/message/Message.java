@@ -1,5 +1,7 @@
 package dev.wartung.core.message;
 
+import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import dev.wartung.core.measure.Band;
@@ -29,6 +31,7 @@ public record Message(String id, String english, Map<String, Argument> arguments
 
     static final Pattern PLACE = Pattern.compile("\\{([a-zA-Z][a-zA-Z0-9.\\-]*)}");
 
+    @JsonCreator
     public Message(
             @Nullable String id,
             @Nullable String english,
@@ -73,6 +76,12 @@ public record Message(String id, String english, Map<String, Argument> arguments
                 : new Argument.Words(String.valueOf(thing));
     }
 
+    /** What was kept before messages were, as text. */
+    @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
+    static Message kept(String text) {
+        return EarlierText.read(text);
+    }
+
     /** A name, or what a person wrote. */
     public static Message words(String words) {
         return new Message("", words, Map.of());
@@ -100,7 +109,7 @@ public record Message(String id, String english, Map<String, Argument> arguments
         return arguments.isEmpty() ? "" : toString();
     }
 
-    @com.fasterxml.jackson.annotation.JsonIgnore
+    @JsonIgnore
     public boolean isEmpty() {
         return english.isEmpty();
     }

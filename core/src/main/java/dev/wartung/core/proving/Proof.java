@@ -8,14 +8,17 @@ import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.message.Argument;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * The verdict on a proving run: what was found against the sheet, against the study's numbers and against this valve's
- * own earlier run. Texts are in metric units.
+ * own earlier run.
  */
 public record Proof(List<Line> lines) {
 
@@ -34,7 +37,7 @@ public record Proof(List<Line> lines) {
      * @param expected what it was held against
      * @param says     what to make of it; empty where it is as it should be
      */
-    public record Line(String what, String found, String expected, Stands stands, String says) {}
+    public record Line(String what, Message found, Message expected, Stands stands, Message says) {}
 
     /**
      * What a run is held against.
@@ -61,6 +64,7 @@ public record Proof(List<Line> lines) {
      */
     public record Hold(double linePa, double airPa) {}
 
+    private static final Message EACH_AT_ITS_END = Message.of("proof.switches", "each at its end");
     private static final double SPRING = 0.10;
     private static final double FRICTION = 0.50;
     /** What a slow ramp read ten times a second can be off by, beside the scatter of spring and friction, pascal. */
@@ -88,7 +92,7 @@ public record Proof(List<Line> lines) {
         lines.add(line(
                 "Full travel",
                 found.fullPa().map(Proof::bar),
-                "at most " + bar(most),
+                Message.of("proof.at-most", "at most {most}", "most", new Argument.AtMost(pressure(most))),
                 found.fullPa().map(p -> p <= most ? Stands.GOOD : Stands.FAILED).orElse(Stands.FAILED),
                 found.fullPa().isEmpty()
                         ? "It was not seen to move all the way. If it does not, look for what stops it: friction, air past the piston, a stop."
@@ -100,8 +104,9 @@ public record Proof(List<Line> lines) {
         lines.add(rest(found, model));
         lines.add(line(
                 "End switches",
-                found.switches().map(ok -> ok ? "each at its end" : "not each at its end"),
-                "each at its end",
+                found.switches()
+                        .map(ok -> ok ? EACH_AT_ITS_END : Message.of("proof.switches-off", "not each at its end")),
+                EACH_AT_ITS_END,
                 found.switches().map(ok -> ok ? Stands.GOOD : Stands.FAILED).orElse(Stands.LOOK),
                 found.switches().isEmpty() ? "Not looked at." : "Set the switches or their target, and run it again."));
         against.seatLift().ifPresent(band -> {
@@ -120,8 +125,11 @@ public record Proof(List<Line> lines) {
         double most = against.band()
                 .map(b -> b.max().si())
                 .orElse(against.model().firstMovementPa(1 + SPRING, 1 + FRICTION) + READ_PA);
-        String expected =
-                bar(least) + " to " + bar(most) + (against.band().isPresent() ? " by its sheet" : " by its numbers");
+        Message expected = Message.of(
+                "proof.between",
+                against.band().isPresent() ? "{band} by its sheet" : "{band} by its numbers",
+                "band",
+                new Argument.Range(pressure(least), pressure(most)));
         return found.firstPa()
                 .map(p -> line(
                         "First movement",
@@ -139,8 +147,14 @@ public record Proof(List<Line> lines) {
             double share = now.get() / before.get() - 1;
             lines.add(line(
                     what,
-                    Optional.of(String.format(Locale.ROOT, "%+.0f %%", share * 100)),
-                    "within ±" + Math.round(CHANGED * 100) + " % of " + bar(before.get()),
+                    Optional.of(Message.words(String.format(Locale.ROOT, "%+.0f %%", share * 100))),
+                    Message.of(
+                            "proof.within-share",
+                            "within ±{share} % of {before}",
+                            "share",
+                            Math.round(CHANGED * 100),
+                            "before",
+                            pressure(before.get())),
                     Math.abs(share) <= CHANGED ? Stands.GOOD : Stands.LOOK,
                     share > 0
                             ? "Its friction grows. Plan its actuator seals."
@@ -149,11 +163,12 @@ public record Proof(List<Line> lines) {
     }
 
     private static Line times(String what, Optional<Double> found, Optional<Double> own) {
-        String expected = own.map(s -> "its own " + seconds(s)).orElse("no earlier run to compare");
+        Message expected = own.map(s -> Message.of("proof.its-own", "its own {time}", "time", seconds(s)))
+                .orElse(Message.of("proof.no-earlier", "no earlier run to compare"));
         boolean slower = found.isPresent() && own.isPresent() && found.get() > own.get() * (1 + SLOWER) + 0.15;
         return line(
                 what,
-                found.map(Proof::seconds),
+                found.map(t -> Message.words(seconds(t))),
                 expected,
                 found.isEmpty() ? Stands.LOOK : slower ? Stands.LOOK : Stands.GOOD,
                 found.isEmpty() ? "Not timed." : "Slower than it was: air supply, dry seals.");
@@ -161,19 +176,24 @@ public record Proof(List<Line> lines) {
 
     private static Line rest(Signature found, DriveModel model) {
         if (!model.drive().sprung()) {
-            return line("Without air", found.wentTo(), "both ways by air: no fail position", Stands.GOOD, "");
+            return line(
+                    "Without air",
+                    found.wentTo().map(Message::words),
+                    Message.of("proof.no-fail-position", "both ways by air: no fail position"),
+                    Stands.GOOD,
+                    "");
         }
         String wanted = model.drive() == Drive.NO ? Signature.OPEN : Signature.CLOSED;
         return line(
                 "Without air it went",
-                found.wentTo(),
-                wanted,
+                found.wentTo().map(Message::words),
+                Message.words(wanted),
                 found.wentTo().filter(wanted::equals).isPresent() ? Stands.GOOD : Stands.FAILED,
                 "It does not go to its fail position. Do not return it; find the fault first.");
     }
 
     private static Line seat(String what, Optional<Signature.SeatLift> found, Band band) {
-        String expected = band.shown() + ", the other stays";
+        Message expected = Message.of("proof.one-seat", "{band}, the other stays", "band", band);
         if (found.isEmpty()) {
             return line(what, Optional.empty(), expected, Stands.LOOK, "Not tried.");
         }
@@ -186,10 +206,16 @@ public record Proof(List<Line> lines) {
                         : "It lifts too far for its stop.";
         return line(
                 what,
-                Optional.of(lift.shown()
-                        + (together
-                                ? ", the other " + new Quantity(found.get().otherMm() / 1000, Dimension.LENGTH).shown()
-                                : ", the other stayed")),
+                Optional.of(
+                        together
+                                ? Message.of(
+                                        "proof.both-lifted",
+                                        "{lift}, the other {other}",
+                                        "lift",
+                                        lift,
+                                        "other",
+                                        new Quantity(found.get().otherMm() / 1000, Dimension.LENGTH))
+                                : Message.of("proof.one-lifted", "{lift}, the other stayed", "lift", lift)),
                 expected,
                 !together && band.judge(lift) == Outcome.WITHIN ? Stands.GOOD : Stands.FAILED,
                 says);
@@ -203,10 +229,16 @@ public record Proof(List<Line> lines) {
                 against.model().liftedAtPa(1, 1, air).filter(p -> p <= hold).isPresent();
         return line(
                 "Held shut against the line",
-                Optional.of(lifted ? "lifted at " + bar(heldPa) : "shut up to " + bar(heldPa)),
-                "shut at " + bar(hold)
-                        + least.map(p -> "; by its numbers not lifted below " + bar(p))
-                                .orElse(""),
+                Optional.of(Message.of(
+                        "proof.held", lifted ? "lifted at {line}" : "shut up to {line}", "line", pressure(heldPa))),
+                least.map(p -> Message.of(
+                                "proof.to-hold-numbers",
+                                "shut at {line}; by its numbers not lifted below {least}",
+                                "line",
+                                pressure(hold),
+                                "least",
+                                new Argument.AtMost(pressure(p))))
+                        .orElse(Message.of("proof.to-hold", "shut at {line}", "line", pressure(hold))),
                 lifted ? Stands.FAILED : Stands.GOOD,
                 known
                         ? "Its numbers say the same: this is more than it can hold. The fail-position study shows what would hold it."
@@ -218,21 +250,35 @@ public record Proof(List<Line> lines) {
         Optional<LeakClass> met = LeakClass.metBy(m3PerS, Medium.GAS, against.nominalMm());
         boolean tight = lossPaPerS < SEEN_PA_PER_S
                 || met.filter(c -> c.compareTo(TIGHT) <= 0).isPresent();
-        String rate = new Quantity(lossPaPerS * 60, Dimension.PRESSURE).shown() + " a minute";
         return line(
                 "Seat, by pressure decay",
-                Optional.of(rate + met.map(c -> ", rate " + c).orElse(", worse than any rate")),
-                "rate " + TIGHT + " or better",
+                Optional.of(Message.of(
+                        "proof.decay",
+                        met.isPresent() ? "{loss} a minute, rate {rate}" : "{loss} a minute, worse than any rate",
+                        "loss",
+                        pressure(lossPaPerS * 60),
+                        "rate",
+                        met.map(LeakClass::toString).orElse(""))),
+                Message.of("proof.rate", "rate {rate} or better", "rate", TIGHT),
                 tight ? Stands.GOOD : Stands.FAILED,
                 "Air comes past the seat. Look at seal and seat before it goes back.");
     }
 
-    private static Line line(String what, Optional<String> found, String expected, Stands stands, String otherwise) {
-        return new Line(what, found.orElse("not seen"), expected, stands, stands == Stands.GOOD ? "" : otherwise);
+    private static Line line(String what, Optional<Message> found, Message expected, Stands stands, String otherwise) {
+        return new Line(
+                what,
+                found.orElse(Message.of("proof.not-seen", "not seen")),
+                expected,
+                stands,
+                stands == Stands.GOOD ? Message.NONE : Message.of("proof.says", otherwise));
     }
 
-    private static String bar(double pascal) {
-        return new Quantity(pascal, Dimension.PRESSURE).shown();
+    private static Message bar(double pascal) {
+        return Message.of("figure", "{figure}", "figure", pressure(pascal));
+    }
+
+    private static Quantity pressure(double pascal) {
+        return new Quantity(pascal, Dimension.PRESSURE);
     }
 
     private static String seconds(double s) {
@@ -245,25 +291,27 @@ public record Proof(List<Line> lines) {
     }
 
     /** In one sentence. */
-    public String inWords() {
+    public Message inWords() {
         List<Line> failed =
                 lines.stream().filter(l -> l.stands() == Stands.FAILED).toList();
         List<Line> look = lines.stream().filter(l -> l.stands() == Stands.LOOK).toList();
         if (!failed.isEmpty()) {
-            return "Not proven: "
-                    + String.join(
-                            ", ",
-                            failed.stream()
-                                    .map(l -> l.what().toLowerCase(Locale.ROOT))
-                                    .toList()) + ". " + failed.get(0).says();
+            return Message.of(
+                    "proof.failed",
+                    "Not proven: {what}. {says}",
+                    "what",
+                    named(failed),
+                    "says",
+                    failed.get(0).says());
         }
         return look.isEmpty()
-                ? "Everything that was measured is as it should be, by its sheet, its numbers and its own earlier run where there is one."
-                : "As it should be; worth a look: "
-                        + String.join(
-                                ", ",
-                                look.stream()
-                                        .map(l -> l.what().toLowerCase(Locale.ROOT))
-                                        .toList()) + ".";
+                ? Message.of(
+                        "proof.good",
+                        "Everything that was measured is as it should be, by its sheet, its numbers and its own earlier run where there is one.")
+                : Message.of("proof.look", "As it should be; worth a look: {what}.", "what", named(look));
+    }
+
+    private static String named(List<Line> lines) {
+        return lines.stream().map(l -> l.what().toLowerCase(Locale.ROOT)).collect(Collectors.joining(", "));
     }
 }

@@ -107,6 +107,9 @@ class MessageTest {
         assertThat(US.of(otherWords)).isEqualTo("Give it 79.8 psi");
         assertThat(JSON.writeValueAsString(otherWords)).contains("five and a half");
         assertThat(JSON.readValue("{}", Message.class)).isEqualTo(Message.NONE);
+        Message text = JSON.readValue("\"Give it 5.5 bar\"", Message.class);
+        assertThat(text).as("kept before messages were").hasToString("Give it 5.5 bar");
+        assertThat(US.of(text)).isEqualTo("Give it 79.8 psi");
     }
 
     @Test

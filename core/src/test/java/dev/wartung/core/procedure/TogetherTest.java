@@ -100,8 +100,8 @@ class TogetherTest {
                                     .filter(s -> s.asks().stream().anyMatch(a -> a.id().equals("leave"))))
                             .singleElement()
                             .satisfies(s -> assertThat(s.cautions())
-                                    .anyMatch(c -> c.lead().equals("Still live.")
-                                            && c.text().equals(work.live())));
+                                    .anyMatch(c -> c.lead().toString().equals("Still live.")
+                                            && c.text().toString().equals(work.live())));
                     job.anatomy().worksFor(job.configuration(), job.type()).stream()
                             .filter(w -> !w.leavesLive()
                                     && !w.newValve()

@@ -2,6 +2,7 @@ package dev.wartung.web.device;
 
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.proving.DriveModel;
 import dev.wartung.core.proving.Proof;
 import dev.wartung.core.proving.Proof.Hold;
@@ -195,7 +196,7 @@ public class ProvingBook {
      * @param says how it ended and what was made of it
      * @param lines empty where it did not come to its end
      */
-    public record Told(long run, String says, List<Proof.Line> lines) {}
+    public record Told(long run, Message says, List<Proof.Line> lines) {}
 
     /** The runs made in a job, in their order. */
     @Transactional(readOnly = true)
@@ -204,13 +205,22 @@ public class ProvingBook {
                 .filter(r -> !r.running())
                 .map(r -> new Told(
                         r.id(),
-                        (r.benchName().isPresent() ? "At " + r.benchName().get() : "By hand") + ", as "
-                                + r.drive().code() + ": "
-                                + proof(r).map(Proof::inWords)
-                                        .orElse("ended early, "
-                                                + r.outcome()
-                                                        .map(Outcome::words)
-                                                        .orElse("") + "."),
+                        Message.of(
+                                "proving.told",
+                                r.benchName().isPresent()
+                                        ? "At {bench}, as {drive}: {outcome}"
+                                        : "By hand, as {drive}: {outcome}",
+                                "bench",
+                                r.benchName().orElse(""),
+                                "drive",
+                                r.drive().code(),
+                                "outcome",
+                                proof(r).map(Proof::inWords)
+                                        .orElse(Message.of(
+                                                "proving.ended-early",
+                                                "ended early, {how}.",
+                                                "how",
+                                                r.outcome().map(Outcome::words).orElse("")))),
                         proof(r).map(Proof::lines).orElse(List.of())))
                 .toList();
     }
