@@ -5,6 +5,7 @@ import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.simulation.Incident.Kind;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -44,60 +45,63 @@ public final class Bench {
     }
 
     /**
-     * What is wrong with leaving the valve as it is now.
+     * What is wrong with leaving the valve as it is now. Nothing changes by asking.
      *
      * @param toRenew parts that must be new
      */
     public List<Incident> finish(Collection<String> toRenew) {
-        int before = state.incidents.size();
+        List<Incident> found = new ArrayList<>();
         state.build.parts().forEach(p -> {
             if (state.waitsForItsLine(p)) {
                 return;
             }
             if (state.place(p.id()) != Place.ON_VALVE) {
-                state.report(Kind.FORGOTTEN_PART, p.id(), p.name() + " is not back on the valve.");
+                found.add(new Incident(Kind.FORGOTTEN_PART, p.id(), p.name() + " is not back on the valve."));
             } else if (toRenew.contains(p.id()) && !state.renewed.contains(p.id())) {
-                state.report(Kind.NOT_RENEWED, p.id(), p.name() + " is still the old one.");
+                found.add(new Incident(Kind.NOT_RENEWED, p.id(), p.name() + " is still the old one."));
             }
         });
-        state.aids.forEach(aid -> state.report(Kind.AID_LEFT_ON, aid, aid + " is still on."));
+        state.aids.forEach(aid -> found.add(new Incident(Kind.AID_LEFT_ON, aid, aid + " is still on.")));
         state.openJoints.stream()
                 .filter(j -> !state.waitsForItsLine(j))
-                .forEach(j -> state.report(Kind.JOINT_OPEN, j, state.nameOf(j) + " is open."));
-        state.looseJoints.forEach(j -> state.report(Kind.JOINT_LOOSE, j, state.nameOf(j) + " was never tightened."));
-        state.unset.forEach(part -> state.report(Kind.SETTING_LOST, part, state.nameOf(part) + " was not set again."));
-        state.liftedSeats.forEach(
-                part -> state.report(Kind.MIXED, part, state.nameOf(part) + " is still lifted for cleaning."));
+                .forEach(j -> found.add(new Incident(Kind.JOINT_OPEN, j, state.nameOf(j) + " is open.")));
+        state.looseJoints.forEach(
+                j -> found.add(new Incident(Kind.JOINT_LOOSE, j, state.nameOf(j) + " was never tightened.")));
+        state.unset.forEach(
+                part -> found.add(new Incident(Kind.SETTING_LOST, part, state.nameOf(part) + " was not set again.")));
+        state.liftedSeats.forEach(part ->
+                found.add(new Incident(Kind.MIXED, part, state.nameOf(part) + " is still lifted for cleaning.")));
         if (state.energies.airOnByHand()) {
-            state.report(Kind.AIR_LEFT_ON, "air", "Air is still on.");
+            found.add(new Incident(Kind.AIR_LEFT_ON, "air", "Air is still on."));
         }
         if (state.energies.lineLocked() || !state.energies.electricityOn()) {
-            state.report(Kind.NOT_RETURNED, "line", "The line or the electricity was not given back.");
+            found.add(new Incident(Kind.NOT_RETURNED, "line", "The line or the electricity was not given back."));
         }
         if (state.opened && state.energies.sprung() && state.build.restShows().isPresent() && !state.restSeen) {
-            state.report(
+            found.add(new Incident(
                     Kind.NOT_PROVEN,
                     "rest",
-                    "It was opened without a look at where it rests without air; the record was believed.");
+                    "It was opened without a look at where it rests without air; the record was believed."));
         }
-        state.toSeeTight.forEach(at -> state.report(
+        state.toSeeTight.forEach(at -> found.add(new Incident(
                 Kind.NOT_PROVEN,
                 "tightness",
                 "What was open to the product was never seen to be tight"
-                        + (at.isEmpty() ? "." : ", the valve " + at + ".")));
+                        + (at.isEmpty() ? "." : ", the valve " + at + "."))));
         if (!state.cycled) {
-            state.report(Kind.NOT_PROVEN, "stroke", "It was closed up and never cycled.");
+            found.add(new Incident(Kind.NOT_PROVEN, "stroke", "It was closed up and never cycled."));
         }
-        state.toTryOnBench.forEach(j -> state.report(
+        state.toTryOnBench.forEach(j -> found.add(new Incident(
                 Kind.NOT_PROVEN,
                 j,
-                state.nameOf(j) + " went back into the line without having been tried on the bench."));
-        state.liftsToSee.forEach(
-                part -> state.report(Kind.NOT_PROVEN, part, state.nameOf(part) + " was never seen to lift by itself."));
+                state.nameOf(j) + " went back into the line without having been tried on the bench.")));
+        state.liftsToSee.forEach(part -> found.add(
+                new Incident(Kind.NOT_PROVEN, part, state.nameOf(part) + " was never seen to lift by itself.")));
         if (!state.proven) {
-            state.report(Kind.NOT_PROVEN, "fail-position", "The end of its travel without air was never seen.");
+            found.add(new Incident(
+                    Kind.NOT_PROVEN, "fail-position", "The end of its travel without air was never seen."));
         }
-        return List.copyOf(state.incidents.subList(before, state.incidents.size()));
+        return List.copyOf(found);
     }
 
     private void act(Act act) {

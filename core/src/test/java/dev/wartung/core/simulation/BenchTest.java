@@ -102,6 +102,19 @@ class BenchTest {
 
     @Test
     @DisplayName(
+            "Asking what is wrong with leaving it changes nothing: asked again it is the same, and the work goes on")
+    void finishOnlyAsks() {
+        Bench asked = stripped();
+        Bench notAsked = stripped();
+        List<Incident> first = asked.finish(Set.of("plug-seal"));
+        assertThat(first).isNotEmpty();
+        assertThat(asked.finish(Set.of("plug-seal"))).isEqualTo(first);
+        assertThat(asked.carryOut(List.of(act(PUT_BACK, "insert"), act(PUT_BACK, "body-clamp"))))
+                .isEqualTo(notAsked.carryOut(List.of(act(PUT_BACK, "insert"), act(PUT_BACK, "body-clamp"))));
+    }
+
+    @Test
+    @DisplayName(
             "The spring throws the insert when the clamp comes off a closed valve, and also when the air is taken away too early")
     void ejection() {
         Bench closed = bench(Drive.NC);

@@ -88,9 +88,10 @@ class BenchController {
             @RequestParam Map<String, String> typed,
             @ModelAttribute(UNITS) UnitSystem units,
             Model model) {
-        Ask asked = asked(number, step, ask);
+        JobView view = view(number);
+        Ask asked = asked(view, step, ask);
         if (asked.spread().isPresent()) {
-            return spread(number, step, asked, typed, units, model);
+            return spread(view, step, asked, typed, units, model);
         }
         String text = typed.getOrDefault(StepForm.READING + ask, "");
         WrenchForm wrench = new WrenchForm(typed, asked.toolOffsetM(), units);
@@ -113,8 +114,9 @@ class BenchController {
     @GetMapping("/steps/{step}/grease")
     String grease(
             @PathVariable int number, @PathVariable String step, @RequestParam Map<String, String> typed, Model model) {
+        JobView view = view(number);
         GreaseForm form = new GreaseForm(
-                step(number, step), greases.shelf(view(number).job().valve().area()), typed);
+                step(view, step), greases.shelf(view.job().valve().area()), typed);
         model.addAttribute("unknown", form.unknown());
         model.addAttribute("suits", form.judged().orElse(null));
         return "bench :: tin";
@@ -133,7 +135,8 @@ class BenchController {
             @RequestParam Map<String, String> typed,
             @ModelAttribute(UNITS) UnitSystem units,
             Model model) {
-        Ask asked = asked(number, step, ask);
+        JobView view = view(number);
+        Ask asked = asked(view, step, ask);
         SpreadForm form = new SpreadForm(asked, typed, units);
         WrenchForm wrench = new WrenchForm(typed, asked.toolOffsetM(), units);
         Map<String, String> after = new HashMap<>(typed);
@@ -153,28 +156,27 @@ class BenchController {
             model.addAttribute("trouble", not.reason());
             model.addAttribute("shown", shown);
         }
-        return spread(number, step, asked, after, units, model);
+        return spread(view, step, asked, after, units, model);
     }
 
     private String spread(
-            int number, String step, Ask asked, Map<String, String> typed, UnitSystem units, Model model) {
-        model.addAttribute("job", view(number).job());
+            JobView view, String step, Ask asked, Map<String, String> typed, UnitSystem units, Model model) {
+        model.addAttribute("job", view.job());
         model.addAttribute("stepId", step);
         model.addAttribute("here", SpreadView.of(asked, typed, units));
-        model.addAttribute(
-                "now", Boards.spread(step(number, step), typed, units).orElseThrow());
+        model.addAttribute("now", Boards.spread(step(view, step), typed, units).orElseThrow());
         return asked.spread().orElseThrow().how() == How.RUN ? "spread :: turned" : "spread :: mapped";
     }
 
-    private Step step(int number, String step) {
-        return view(number).progress().procedure().steps().stream()
+    private static Step step(JobView view, String step) {
+        return view.progress().procedure().steps().stream()
                 .filter(s -> s.id().equals(step))
                 .findFirst()
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
-    private Ask asked(int number, String step, String ask) {
-        return step(number, step).asks().stream()
+    private static Ask asked(JobView view, String step, String ask) {
+        return step(view, step).asks().stream()
                 .filter(a -> a.id().equals(ask) && a.dimension().isPresent())
                 .findFirst()
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));

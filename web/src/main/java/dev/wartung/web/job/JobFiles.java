@@ -1,5 +1,7 @@
 package dev.wartung.web.job;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
@@ -9,8 +11,11 @@ import dev.wartung.core.progress.JobLog;
 import dev.wartung.core.progress.Progress;
 import dev.wartung.core.progress.Standing;
 import dev.wartung.web.sheet.Sheets;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /**
@@ -20,17 +25,50 @@ import org.springframework.stereotype.Component;
 @Component
 class JobFiles {
 
+    private static final int KEPT = 100;
+    private static final Duration UNUSED = Duration.ofMinutes(10);
+
     private final JobEntries entries;
     private final Sheets sheets;
+    /** By job: entries are only ever added, so what was worked out holds as long as the last one is the same. */
+    private final Cache<Long, Worked> worked =
+            Caffeine.newBuilder().maximumSize(KEPT).expireAfterAccess(UNUSED).build();
 
     JobFiles(JobEntries entries, Sheets sheets) {
         this.entries = entries;
         this.sheets = sheets;
     }
 
+    /**
+     * Where a job stands after an entry, worked out. Shared by the requests that ask, and changed by none of them.
+     *
+     * @param after the entry; empty before the first
+     */
+    private record Worked(Optional<UUID> after, JobLog log, Standing standing, Progress progress, Supplies supplies) {}
+
     JobView open(Job job) {
-        Sheets.Pair pair = sheets.asKept(job.anatomyDigest(), job.typeDigest());
         List<JobEntry> all = entries.findByJobIdOrderBySeq(job.id());
+        Optional<UUID> last = all.isEmpty()
+                ? Optional.empty()
+                : Optional.of(all.get(all.size() - 1).getId());
+        Sheets.Pair pair = sheets.asKept(job.anatomyDigest(), job.typeDigest());
+        Worked known = worked.getIfPresent(job.id());
+        if (known == null || !known.after().equals(last)) {
+            known = work(job, pair, all, last);
+            worked.put(job.id(), known);
+        }
+        return new JobView(
+                job,
+                pair,
+                known.progress().bench().build(),
+                known.log(),
+                known.standing(),
+                known.progress(),
+                known.supplies(),
+                all);
+    }
+
+    private Worked work(Job job, Sheets.Pair pair, List<JobEntry> all, Optional<UUID> last) {
         JobLog log = new JobLog(
                 job.configuration(),
                 ProcedureFormat.procedure(job.procedureJson()),
@@ -42,7 +80,7 @@ class JobFiles {
         Supplies supplies = Supplies.of(pair.type(), build.resolve(becomes.facts()), becomes, standing.renews());
         Progress progress =
                 new Progress(build, standing.configuration(), carried(job), standing.procedure(), standing.confirmed());
-        return new JobView(job, pair, progress.bench().build(), log, standing, progress, supplies, all);
+        return new Worked(last, log, standing, progress, supplies);
     }
 
     List<Step> carried(Job job) {

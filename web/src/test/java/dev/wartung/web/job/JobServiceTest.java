@@ -8,6 +8,8 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
+import dev.wartung.core.progress.JobEvent;
+import dev.wartung.core.progress.Progress;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.app.RunningApplication;
@@ -33,6 +35,8 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** What must hold for the record of a job, whatever the screen does. */
 @ExtendWith({RunningApplication.class, TessaAtWork.class})
@@ -43,13 +47,21 @@ class JobServiceTest {
     private final Valves valves;
     private final Accounts accounts;
     private final JdbcTemplate jdbc;
+    private final TransactionTemplate transactions;
 
-    JobServiceTest(JobService service, Planning planning, Valves valves, Accounts accounts, JdbcTemplate jdbc) {
+    JobServiceTest(
+            JobService service,
+            Planning planning,
+            Valves valves,
+            Accounts accounts,
+            JdbcTemplate jdbc,
+            PlatformTransactionManager manager) {
         this.service = service;
         this.planning = planning;
         this.valves = valves;
         this.accounts = accounts;
         this.jdbc = jdbc;
+        this.transactions = new TransactionTemplate(manager);
     }
 
     private int begun(String tag, String work) {
@@ -114,6 +126,29 @@ class JobServiceTest {
         while (service.view(number).orElseThrow().progress().current().isPresent()) {
             assertThat(confirm(number).went()).isTrue();
         }
+    }
+
+    @Test
+    @DisplayName("Where a job stands is worked out once for each entry, and never from one that did not come to pass")
+    void workedOutOnce() {
+        int number = begun("TS-023", "renew-product-seals");
+        Progress before = service.view(number).orElseThrow().progress();
+        assertThat(service.view(number).orElseThrow().progress()).isSameAs(before);
+        transactions.executeWithoutResult(status -> {
+            service.problem(number, UUID.randomUUID(), "never said");
+            assertThat(service.view(number).orElseThrow().of(JobEvent.Noted.class))
+                    .hasSize(1);
+            status.setRollbackOnly();
+        });
+        JobView after = service.view(number).orElseThrow();
+        assertThat(after.of(JobEvent.Noted.class)).isEmpty();
+        assertThat(after.log().happened())
+                .isEqualTo(after.entries().stream().map(JobEntry::happened).toList());
+        assertThat(after.standing()).isEqualTo(after.log().standing());
+        service.problem(number, UUID.randomUUID(), "said");
+        JobView said = service.view(number).orElseThrow();
+        assertThat(said.progress()).isNotSameAs(after.progress());
+        assertThat(said.log().happened()).hasSize(after.log().happened().size() + 1);
     }
 
     @Test
