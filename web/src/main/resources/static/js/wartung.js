@@ -209,3 +209,25 @@ window.addEventListener('load', () => {
 
 /* A choice that changes what the rest of its form offers. */
 document.addEventListener('change', e => { if (e.target.matches('[data-submits]')) e.target.form.requestSubmit(); });
+
+/* The browser's own calendar, for a field that is written as days are read here, whatever the browser's language. */
+document.addEventListener('click', event => {
+  const button = event.target.closest('.pick-day');
+  if (!button) return;
+  const field = button.parentElement.querySelector('input[name]');
+  const picker = document.createElement('input');
+  picker.type = button.dataset.picks;
+  picker.className = 'day-picker';
+  picker.tabIndex = -1;
+  picker.addEventListener('change', () => {
+    const [, year, month, day, time] = picker.value.match(/^(\d+)-(\d+)-(\d+)(?:T(.{5}))?/) || [];
+    if (!year) return;
+    const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+    field.value = Number(day) + ' ' + months[month - 1] + ' ' + year + (time ? ' ' + time : '');
+    field.dispatchEvent(new Event('input', { bubbles: true }));
+  });
+  picker.addEventListener('blur', () => picker.remove());
+  button.after(picker);
+  picker.focus();
+  if (picker.showPicker) picker.showPicker();
+});

