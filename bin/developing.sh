@@ -71,6 +71,20 @@ benchmark() {
       throwaway_home
       pg_start "shared_buffers = 512MB" "max_wal_size = 4GB"
       one_class web FiftyTechnicians "-Dwartung.app=$app/wartung.jar" ;;
+    beside) # $2: a checkout of another state, which is built and started by its own script
+      [ -x "${2:-}/wartung" ] || fail "say which checkout to compare with: ./wartung benchmark beside FOLDER"
+      need_tools
+      throwaway_home
+      local here_home="$WARTUNG_HOME/this" other_home="$WARTUNG_HOME/other" here_port other_port rc=0
+      here_port="`free_port 18100`"
+      other_port="`free_port $((here_port + 1))`"
+      # each finds a port for its database by itself
+      env -u TMPDIR WARTUNG_HOME="$here_home" PORT="$here_port" "$here/wartung" demo --detach
+      env -u TMPDIR WARTUNG_HOME="$other_home" PORT="$other_port" "$2/wartung" demo --detach || rc=$?
+      [ $rc != 0 ] || one_class web TwoBuilds "-Dwartung.one=$here_home" "-Dwartung.other=$other_home" || rc=$?
+      WARTUNG_HOME="$here_home" "$here/wartung" stop
+      WARTUNG_HOME="$other_home" "$2/wartung" stop
+      return "$rc" ;;
     planning) # beside an exact solver; takes some minutes
       need_tools
       (cd "$here" && mvn -B -q -ntp -pl scheduling test-compile dependency:build-classpath -Dmdep.outputFile=target/classpath >/dev/null)
