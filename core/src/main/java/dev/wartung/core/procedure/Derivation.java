@@ -118,7 +118,7 @@ public final class Derivation {
                                 ? s.warnedOf(
                                         Message.of("step.still-live", STILL_LIVE),
                                         Message.of(
-                                                anatomy.id() + "/work/"
+                                                anatomy.id() + "/works/"
                                                         + work.kind().id() + "/live",
                                                 work.kind().live()))
                                 : s)

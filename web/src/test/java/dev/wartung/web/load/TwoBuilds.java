@@ -94,7 +94,7 @@ class TwoBuilds {
         }
 
         private String lot() throws IOException, InterruptedException {
-            Matcher found = Pattern.compile("/stores/lots/\\d+\">([^<]+)<").matcher(page(planner, "/stores/lots"));
+            Matcher found = Pattern.compile("/stores/lots/\\d+\"[^>]*>([^<]+)<").matcher(page(planner, "/stores"));
             return found.find() ? found.group(1).replace(" ", "+") : "L-1";
         }
 
