@@ -33,21 +33,26 @@ final class FailPosition implements Instrument {
         return PLATE;
     }
 
+    /** What the valve should do when its air is gone: it shapes the rest of the form. */
+    static Field withoutAir() {
+        return Field.choice(
+                        "wish",
+                        "Without air it should",
+                        Field.options(
+                                "NC",
+                                "close by its spring (NC)",
+                                "NO",
+                                "open by its spring (NO)",
+                                "DA",
+                                "have no position (air both ways)"))
+                .shaping();
+    }
+
     @Override
     public List<Field> fields(Map<String, String> typed) {
         boolean sprung = !Instrument.chosen(typed, "wish", "NC").equals("DA");
         List<Field> always = List.of(
-                Field.choice(
-                                "wish",
-                                "Without air it should",
-                                Field.options(
-                                        "NC",
-                                        "close by its spring (NC)",
-                                        "NO",
-                                        "open by its spring (NO)",
-                                        "DA",
-                                        "have no position (air both ways)"))
-                        .shaping(),
+                withoutAir(),
                 Field.choice(
                         "side",
                         "Line pressure on the closed plug",

@@ -49,63 +49,37 @@ public record Field(
     /** Where on the picture, in its own coordinates. */
     public record Spot(double x, double y) {}
 
+    private static Field plain(
+            String id,
+            String label,
+            Kind kind,
+            Optional<Unit> unit,
+            String initial,
+            double least,
+            double most,
+            Map<String, String> options) {
+        return new Field(
+                id, label, kind, unit, initial, least, most, options, false, false, Optional.empty(), false, "");
+    }
+
     /** @param initial with its unit, for instance "12 N·m" */
     public static Field measure(String id, String label, Unit unit, String initial, double least, double most) {
-        return new Field(
-                id,
-                label,
-                Kind.MEASURE,
-                Optional.of(unit),
-                initial,
-                least,
-                most,
-                Map.of(),
-                false,
-                false,
-                Optional.empty(),
-                false,
-                "");
+        return plain(id, label, Kind.MEASURE, Optional.of(unit), initial, least, most, Map.of());
     }
 
     /** A bare number. */
     public static Field number(String id, String label, String initial, double least, double most) {
-        return new Field(
-                id,
-                label,
-                Kind.NUMBER,
-                Optional.empty(),
-                initial,
-                least,
-                most,
-                Map.of(),
-                false,
-                false,
-                Optional.empty(),
-                false,
-                "");
+        return plain(id, label, Kind.NUMBER, Optional.empty(), initial, least, most, Map.of());
     }
 
     /** A whole number. */
     public static Field count(String id, String label, int initial, int least, int most) {
-        return new Field(
-                id,
-                label,
-                Kind.COUNT,
-                Optional.empty(),
-                String.valueOf(initial),
-                least,
-                most,
-                Map.of(),
-                false,
-                false,
-                Optional.empty(),
-                false,
-                "");
+        return plain(id, label, Kind.COUNT, Optional.empty(), String.valueOf(initial), least, most, Map.of());
     }
 
     /** One of several; the first is taken unless another is said. */
     public static Field choice(String id, String label, Map<String, String> options) {
-        return new Field(
+        return plain(
                 id,
                 label,
                 Kind.CHOICE,
@@ -113,29 +87,11 @@ public record Field(
                 options.keySet().iterator().next(),
                 0,
                 0,
-                options,
-                false,
-                false,
-                Optional.empty(),
-                false,
-                "");
+                options);
     }
 
     public static Field text(String id, String label, String initial) {
-        return new Field(
-                id,
-                label,
-                Kind.TEXT,
-                Optional.empty(),
-                initial,
-                0,
-                0,
-                Map.of(),
-                false,
-                false,
-                Optional.empty(),
-                false,
-                "");
+        return plain(id, label, Kind.TEXT, Optional.empty(), initial, 0, 0, Map.of());
     }
 
     /** Pairs of value and words, in order. */

@@ -33,17 +33,7 @@ final class RotaryTorque implements Instrument {
     @Override
     public List<Field> fields(Map<String, String> typed) {
         Stream<Field> always = Stream.of(
-                Field.choice(
-                                "wish",
-                                "Without air it should",
-                                Field.options(
-                                        "NC",
-                                        "close by its spring (NC)",
-                                        "NO",
-                                        "open by its spring (NO)",
-                                        "DA",
-                                        "have no position (air both ways)"))
-                        .shaping(),
+                FailPosition.withoutAir(),
                 Field.choice(
                         "seat",
                         "The seat is",

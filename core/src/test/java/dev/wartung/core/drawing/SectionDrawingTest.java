@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.PlainKolm50;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.procedure.Derivation;
@@ -25,6 +26,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import javax.xml.parsers.DocumentBuilder;
 import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.parsers.ParserConfigurationException;
@@ -159,30 +161,7 @@ class SectionDrawingTest {
     @DisplayName("Old and new seals, the marked part and air under the piston are told apart")
     void stateShows() {
         TypeSheet type = LIBRARY.type("kolm-50").orElseThrow();
-        ValveConfiguration nc = new ValveConfiguration(
-                        Drive.NC,
-                        Map.of(
-                                "head-port",
-                                "none",
-                                "coupling",
-                                "threaded",
-                                "plug",
-                                "profiled",
-                                "head",
-                                "none",
-                                "lock-pin",
-                                "none",
-                                "weight",
-                                "hand",
-                                "elastomer",
-                                "EPDM",
-                                "sealing",
-                                "lip",
-                                "actuator-build",
-                                "wire",
-                                "rod-packing",
-                                "o-ring"))
-                .with("end-covers", "none");
+        ValveConfiguration nc = PlainKolm50.driven(Drive.NC);
         Procedure procedure = new Derivation(ANATOMY, type, PRACTICE)
                 .derive(Work.of(ANATOMY.work("renew-product-seals").orElseThrow()), nc);
         Bench bench = new Bench(ANATOMY.build(), nc);
@@ -252,30 +231,13 @@ class SectionDrawingTest {
                         new SheetReader().readAnatomy("kept.yaml", older, name -> SheetLibrary.fragment(name)
                                 .map(text -> text.replace(", take-off-top-cover]", "]"))))
                 .sheet();
-        ValveConfiguration nc = new ValveConfiguration(
-                Drive.NC,
-                Map.of(
-                        "head-port",
-                        "none",
-                        "coupling",
-                        "threaded",
-                        "plug",
-                        "profiled",
-                        "head",
-                        "none",
-                        "lock-pin",
-                        "none",
-                        "weight",
-                        "hand",
-                        "elastomer",
-                        "EPDM",
-                        "sealing",
-                        "lip"));
+        ValveConfiguration now = PlainKolm50.driven(Drive.NC);
+        Map<String, String> known = new TreeMap<>(now.options());
+        known.keySet().removeAll(Set.of("actuator-build", "rod-packing", "end-covers"));
+        ValveConfiguration nc = new ValveConfiguration(Drive.NC, known);
         TypeSheet type = LIBRARY.type("kolm-50").orElseThrow();
         String then = new SectionDrawing(LIBRARY.drawing(kept), kept, type, nc)
                 .svg(new Bench(kept.build(), nc), SectionDrawing.View.PLAIN, "A valve");
-        ValveConfiguration now =
-                nc.with(Map.of("actuator-build", "wire", "rod-packing", "o-ring", "end-covers", "none"));
         String today = new SectionDrawing(LIBRARY.drawing(ANATOMY), ANATOMY, type, now)
                 .svg(new Bench(ANATOMY.build(), now), SectionDrawing.View.PLAIN, "A valve");
         assertThat(then).contains("class=\"coil\"").doesNotContain("data-part=\"lock-wire\"");

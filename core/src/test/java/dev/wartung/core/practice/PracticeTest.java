@@ -77,8 +77,12 @@ class PracticeTest {
     }
 
     private static Made made(Step step) {
-        return Made.move(
-                Move.keyOf(step), Attempt.rightTool(step).map(Message::toString).orElse(""), Attempt.rightGrease(step));
+        return made(step, Attempt.rightGrease(step));
+    }
+
+    private static Made made(Step step, String grease) {
+        String tool = Attempt.rightTool(step).map(Message::toString).orElse("");
+        return Made.move(Move.keyOf(step), tool, grease);
     }
 
     private static List<Made> all(Procedure procedure) {
@@ -157,39 +161,13 @@ class PracticeTest {
                 .filter(s -> !s.tools().isEmpty())
                 .findFirst()
                 .orElseThrow();
-        assertThat(scored(
-                        exercise,
-                        greased,
-                        Made.move(
-                                Move.keyOf(greased),
-                                Attempt.rightTool(greased)
-                                        .map(Message::toString)
-                                        .orElse(""),
-                                Made.DRY)))
+        assertThat(scored(exercise, greased, made(greased, Made.DRY)))
                 .matches(d -> d.score() < 100)
                 .satisfies(d -> assertThat(d.lost()).isNotEmpty());
-        assertThat(new Attempt(
-                                exercise,
-                                replaced(
-                                        exercise,
-                                        greased,
-                                        Made.move(
-                                                Move.keyOf(greased),
-                                                Attempt.rightTool(greased)
-                                                        .map(Message::toString)
-                                                        .orElse(""),
-                                                Made.DRY)))
+        assertThat(new Attempt(exercise, replaced(exercise, greased, made(greased, Made.DRY)))
                         .came().stream().flatMap(c -> c.incidents().stream()))
                 .anyMatch(i -> i.kind() == Incident.Kind.MISSING_GREASE);
-        assertThat(scored(
-                                exercise,
-                                greased,
-                                Made.move(
-                                        Move.keyOf(greased),
-                                        Attempt.rightTool(greased)
-                                                .map(Message::toString)
-                                                .orElse(""),
-                                        Attempt.WRONG_GREASE))
+        assertThat(scored(exercise, greased, made(greased, Attempt.WRONG_GREASE))
                         .lost())
                 .singleElement()
                 .satisfies(l -> assertThat(l.what()).contains("Mineral oil swells EPDM"));

@@ -4,6 +4,7 @@ import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Condition;
 import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.PlainKolm50;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
@@ -174,33 +175,7 @@ final class AllJobs {
     /** One job on a Kolm 50 with the options given as name, value, name, value …; the rest plain. */
     static Job kolm50(String drive, String work, String... options) {
         AnatomySheet anatomy = LIBRARY.anatomy("single-seat").orElseThrow();
-        ValveConfiguration configuration = new ValveConfiguration(
-                        Drive.of(drive).orElseThrow(),
-                        Map.of(
-                                "coupling",
-                                "threaded",
-                                "plug",
-                                "profiled",
-                                "head",
-                                "none",
-                                "lock-pin",
-                                "none",
-                                "weight",
-                                "hand",
-                                "elastomer",
-                                "EPDM",
-                                "sealing",
-                                "lip",
-                                "head-port",
-                                "none",
-                                "actuator-build",
-                                drive.equals("manual") ? "none" : "wire",
-                                "rod-packing",
-                                drive.equals("manual") ? "none" : "o-ring"))
-                .with("end-covers", "none");
-        for (int i = 0; i < options.length; i += 2) {
-            configuration = configuration.with(options[i], options[i + 1]);
-        }
+        ValveConfiguration configuration = PlainKolm50.driven(Drive.of(drive).orElseThrow(), options);
         List<String> named = List.of(work.split(" "));
         WorkKind kind = anatomy.work(named.get(0)).orElseThrow();
         return new Job(

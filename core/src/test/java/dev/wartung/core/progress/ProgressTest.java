@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Phase;
+import dev.wartung.core.anatomy.PlainKolm50;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.message.Message;
@@ -19,7 +20,6 @@ import dev.wartung.core.sheet.Schools;
 import dev.wartung.core.sheet.SheetLibrary;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -28,30 +28,7 @@ class ProgressTest {
 
     private final SheetLibrary library = SheetLibrary.shipped();
     private final AnatomySheet anatomy = library.anatomy("single-seat").orElseThrow();
-    private final ValveConfiguration configuration = new ValveConfiguration(
-                    Drive.NC,
-                    Map.of(
-                            "head-port",
-                            "none",
-                            "coupling",
-                            "threaded",
-                            "plug",
-                            "profiled",
-                            "head",
-                            "none",
-                            "lock-pin",
-                            "none",
-                            "weight",
-                            "hand",
-                            "elastomer",
-                            "EPDM",
-                            "sealing",
-                            "lip",
-                            "actuator-build",
-                            "wire",
-                            "rod-packing",
-                            "o-ring"))
-            .with("end-covers", "none");
+    private final ValveConfiguration configuration = PlainKolm50.driven(Drive.NC);
     private final Procedure procedure = new Derivation(
                     anatomy, library.type("kolm-50").orElseThrow(), new Practice(Schools.table(), SiteChoices.NONE))
             .derive(Work.of(anatomy.work("renew-product-seals").orElseThrow()), configuration);

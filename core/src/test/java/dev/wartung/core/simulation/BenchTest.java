@@ -29,11 +29,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Drive;
-import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.anatomy.PlainKolm50;
 import dev.wartung.core.sheet.SheetLibrary;
 import dev.wartung.core.simulation.Incident.Kind;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -42,35 +41,9 @@ import org.junit.jupiter.api.Test;
 class BenchTest {
 
     private static Bench bench(Drive drive, String... options) {
-        ValveConfiguration valve = new ValveConfiguration(
-                        drive,
-                        Map.of(
-                                "head-port",
-                                "none",
-                                "coupling",
-                                "threaded",
-                                "plug",
-                                "profiled",
-                                "head",
-                                "none",
-                                "lock-pin",
-                                "none",
-                                "weight",
-                                "hand",
-                                "elastomer",
-                                "EPDM",
-                                "sealing",
-                                "lip",
-                                "actuator-build",
-                                drive == Drive.MANUAL ? "none" : "wire",
-                                "rod-packing",
-                                drive == Drive.MANUAL ? "none" : "o-ring"))
-                .with("end-covers", "none");
-        for (int i = 0; i < options.length; i += 2) {
-            valve = valve.with(options[i], options[i + 1]);
-        }
         return new Bench(
-                SheetLibrary.shipped().anatomy("single-seat").orElseThrow().build(), valve);
+                SheetLibrary.shipped().anatomy("single-seat").orElseThrow().build(),
+                PlainKolm50.driven(drive, options));
     }
 
     private static Act act(Verb verb, String... object) {
