@@ -11,6 +11,7 @@ import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
 import dev.wartung.core.anatomy.Operation;
+import dev.wartung.core.message.Days;
 import java.time.Clock;
 import java.time.format.DateTimeFormatter;
 import java.util.Random;
@@ -48,6 +49,15 @@ class ArchitectureTest {
             .areAssignableTo(Random.class)
             .orShould()
             .callMethod(System.class, "currentTimeMillis");
+
+    /** One place knows how days are written and read. */
+    @ArchTest
+    static final ArchRule ONE_KIND_OF_DATES = noClasses()
+            .that()
+            .areNotAssignableTo(Days.class)
+            .should()
+            .dependOnClassesThat()
+            .areAssignableTo(DateTimeFormatter.class);
 
     /** What is made for a file or a screen does not follow the language of the machine. */
     @ArchTest

@@ -60,6 +60,11 @@ class ArchitectureTest {
     static final ArchRule ONE_CLOCK =
             noClasses().should().callMethod(Instant.class, "now").orShould().callMethod(LocalDate.class, "now");
 
+    /** One place knows how days are written and read. */
+    @ArchTest
+    static final ArchRule ONE_KIND_OF_DATES =
+            noClasses().should().dependOnClassesThat().areAssignableTo(DateTimeFormatter.class);
+
     /** What is made for a file or a screen does not follow the language of the machine. */
     @ArchTest
     static final ArchRule ONE_LANGUAGE = noClasses()

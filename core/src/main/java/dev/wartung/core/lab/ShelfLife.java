@@ -1,8 +1,8 @@
 package dev.wartung.core.lab;
 
 import dev.wartung.core.drawing.Svg;
+import dev.wartung.core.message.Days;
 import dev.wartung.core.sealing.Polymer;
-import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
@@ -29,8 +29,8 @@ final class ShelfLife implements Instrument {
     public List<Field> fields(Map<String, String> typed) {
         return List.of(
                 GreaseChoice.polymer(),
-                Field.text("cured", "Cure date on the bag", "2020-03-01").hinted("Year, month, day: 2020-03-01"),
-                Field.text("fitted", "Planned day of fitting", "2027-01-15").hinted("Year, month, day"),
+                Field.text("cured", "Cure date on the bag", "1 Mar 2020").hinted("For instance 1 Mar 2020"),
+                Field.text("fitted", "Planned day of fitting", "15 Jan 2027"),
                 Field.choice("inspected", "Extended after inspection", Field.options("no", "no", "yes", "yes, once")));
     }
 
@@ -53,11 +53,8 @@ final class ShelfLife implements Instrument {
         }
         LocalDate plain = cured.get().plusYears(polymer.shelfYears().get());
         LocalDate until = in.text("inspected").equals("yes") ? plain.plusYears(polymer.extensionYears()) : plain;
-        result.words("until", "Good until", until.toString())
-                .words(
-                        "extended",
-                        "With an extension",
-                        plain.plusYears(polymer.extensionYears()).toString());
+        result.words("until", "Good until", Days.day(until))
+                .words("extended", "With an extension", Days.day(plain.plusYears(polymer.extensionYears())));
         if (!fitted.get().isAfter(until)) {
             result.good("Within its shelf life on the day of fitting.");
         } else if (!fitted.get().isAfter(plain.plusYears(polymer.extensionYears()))
@@ -81,13 +78,13 @@ final class ShelfLife implements Instrument {
         svg.rect(30, 100, end - 30, 34, "cell suits")
                 .rect(end, 100, longest - end, 34, "cell care")
                 .line(30, 134, 400, 134, "frame");
-        svg.text(30, 156, "cured " + cured, "label", "start")
-                .text(Math.min(end, 340), 178, "good until " + plain, "label", "middle")
+        svg.text(30, 156, "cured " + Days.day(cured), "label", "start")
+                .text(Math.min(end, 340), 178, "good until " + Days.day(plain), "label", "middle")
                 .line(end, 134, end, 164, "grid");
-        svg.text(Math.min(longest, 400), 200, "extended " + extended, "label", "end")
+        svg.text(Math.min(longest, 400), 200, "extended " + Days.day(extended), "label", "end")
                 .line(longest, 134, longest, 186, "grid");
         return svg.arrow(fit, 54, fit, 98, "dim")
-                .text(Math.max(80, Math.min(340, fit)), 44, "fitted " + fitted, "label strong", "middle")
+                .text(Math.max(80, Math.min(340, fit)), 44, "fitted " + Days.day(fitted), "label strong", "middle")
                 .svg();
     }
 
@@ -96,11 +93,12 @@ final class ShelfLife implements Instrument {
     }
 
     private static Optional<LocalDate> date(Inputs in, String field) {
-        try {
-            return Optional.of(LocalDate.parse(in.text(field))).filter(d -> d.getYear() > 1950 && d.getYear() < 2200);
-        } catch (DateTimeException e) {
-            in.refuse(field, "“" + in.text(field) + "” is not a date. Type it as 2026-03-15.");
-            return Optional.empty();
-        }
+        Optional<LocalDate> day = Days.read(in.text(field));
+        in.refuseIf(day.isEmpty(), field, "“" + in.text(field) + "” is not a date. Type it as 15 Mar 2026.");
+        in.refuseIf(
+                day.filter(d -> d.getYear() <= 1950 || d.getYear() >= 2200).isPresent(),
+                field,
+                "No seal is that old, or will be.");
+        return day;
     }
 }

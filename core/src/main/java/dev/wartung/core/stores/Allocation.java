@@ -1,5 +1,6 @@
 package dev.wartung.core.stores;
 
+import dev.wartung.core.message.Days;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -140,7 +141,8 @@ public record Allocation(List<Covered> jobs, List<Order> orders, List<Idle> idle
         String expired = there.stream()
                 .filter(b ->
                         b.useBy().filter(last -> last.isBefore(demand.on())).isPresent())
-                .map(b -> b.lot() + " passes its shelf life on " + b.useBy().orElseThrow())
+                .map(b -> b.lot() + " passes its shelf life on "
+                        + Days.day(b.useBy().orElseThrow()))
                 .collect(Collectors.joining(", "));
         return expired.isEmpty() ? "it is not here by then" : expired + ", before it is fitted";
     }

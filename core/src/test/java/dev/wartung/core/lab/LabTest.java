@@ -115,6 +115,7 @@ class LabTest {
                 "spring-press | fitted | 220 mm | fitted | Longer than the free spring",
                 "groove-fill | depth | 6 mm | depth | would not be squeezed",
                 "shelf-life | cured | soon | cured | not a date",
+                "shelf-life | cured | 1 Mar 1900 | cured | No seal is that old",
                 "settling | value.2 | NaN | value.2 | not a number"
             })
     void whatMakesNoSenseIsSaidWhereItWasTyped(String id, String field, String typed, String beside, String says) {

@@ -99,7 +99,8 @@ class FamilyReaderTest {
                 .contains("without a type sheet");
         assertThat(problems(
                         ANATOMY.replace("loaded: {at: closed", "loaded: {at: open"), DRAWING, Map.of("t.yaml", TYPE)))
-                .anySatisfy(p -> assertThat(p).contains("tapper-15", "at take-spindle", "For instance on"));
+                .anySatisfy(p -> assertThat(p)
+                        .contains("tapper-15", "at take-spindle", "For instance on one with drive manual, tip rubber"));
     }
 
     @Test

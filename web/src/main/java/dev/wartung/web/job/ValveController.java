@@ -3,6 +3,7 @@ package dev.wartung.web.job;
 import dev.wartung.core.actuation.ValveStudy;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.message.Days;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.sealing.Autopsy;
 import dev.wartung.core.sealing.Autopsy.Appearance;
@@ -192,7 +193,7 @@ class ValveController {
                 "live", ticked.isEmpty() ? "" : WorkKind.together(ticked).live());
         model.addAttribute("choices", choices);
         model.addAttribute("parts", chosen);
-        model.addAttribute("due", due.isEmpty() ? LocalDate.now(clock).toString() : due);
+        model.addAttribute("due", due.isEmpty() ? Days.day(LocalDate.now(clock)) : due);
         model.addAttribute(
                 "troubles", WorkKind.goTogether(ticked) || ticked.isEmpty() ? troubles : Map.of("work", ALONE));
         Optional<Planning.Plan> plan = planning.work(

@@ -1,14 +1,10 @@
 package dev.wartung.web.page;
 
-import java.time.DateTimeException;
+import dev.wartung.core.message.Days;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
-import java.time.format.DateTimeFormatterBuilder;
-import java.time.format.ResolverStyle;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -18,21 +14,7 @@ public final class TypedDay {
     private static final int FIRST_YEAR = 1950;
     private static final int LAST_YEAR = 2199;
 
-    /** As it is written on pages, or as computers write it; a mere number of a month is guessed by nobody. */
-    private static final DateTimeFormatter DAY = either("[d MMMM uuuu][d MMM uuuu][uuuu-MM-dd]");
-
-    private static final DateTimeFormatter MOMENT =
-            either("[d MMMM uuuu HH:mm][d MMM uuuu HH:mm][uuuu-MM-dd HH:mm][uuuu-MM-dd'T'HH:mm[:ss]]");
-
     private TypedDay() {}
-
-    private static DateTimeFormatter either(String patterns) {
-        return new DateTimeFormatterBuilder()
-                .parseCaseInsensitive()
-                .appendPattern(patterns)
-                .toFormatter(Locale.ENGLISH)
-                .withResolverStyle(ResolverStyle.STRICT);
-    }
 
     /**
      * A day until today.
@@ -72,30 +54,26 @@ public final class TypedDay {
      * @param troubles takes, under the field's name, why there is none
      */
     public static Optional<Instant> moment(String field, String typed, ZoneId zone, Map<String, String> troubles) {
-        try {
-            LocalDateTime local = LocalDateTime.parse(typed.strip().replaceAll(" +", " "), MOMENT);
-            if (zone.getRules().getValidOffsets(local).isEmpty()) {
-                troubles.put(
-                        field,
-                        "There is no such time on that day: the clocks are put forward. Choose one an hour later.");
-                return Optional.empty();
-            }
-            return Optional.of(local.atZone(zone).toInstant());
-        } catch (DateTimeException e) {
+        Optional<LocalDateTime> local = Days.readMoment(typed);
+        if (local.isEmpty()) {
             troubles.put(field, "Choose a day and an hour.");
-            return Optional.empty();
+        } else if (zone.getRules().getValidOffsets(local.get()).isEmpty()) {
+            troubles.put(
+                    field, "There is no such time on that day: the clocks are put forward. Choose one an hour later.");
+        } else {
+            return Optional.of(local.get().atZone(zone).toInstant());
         }
+        return Optional.empty();
     }
 
     private static Optional<LocalDate> read(String field, Map<String, String> typed, Map<String, String> troubles) {
         String text = typed.getOrDefault(field, "").strip();
-        try {
-            return Optional.of(LocalDate.parse(text.replaceAll(" +", " "), DAY));
-        } catch (DateTimeException e) {
+        Optional<LocalDate> day = Days.read(text);
+        if (day.isEmpty()) {
             troubles.put(
                     field,
                     text.isEmpty() ? "Choose the day." : "“" + text + "” is not a date. Type it as 15 Mar 2027.");
-            return Optional.empty();
         }
+        return day;
     }
 }

@@ -1,5 +1,6 @@
 package dev.wartung.web.shutdown;
 
+import dev.wartung.core.message.Days;
 import dev.wartung.scheduling.Plan;
 import dev.wartung.scheduling.Plan.Stint;
 import dev.wartung.scheduling.Shutdown;
@@ -10,10 +11,8 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -37,8 +36,6 @@ public record PlanChart(
     private static final double ROW = 46;
     private static final double LINE = 28;
     private static final double CHARACTER = 8.6;
-    private static final DateTimeFormatter HOUR = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM", Locale.ENGLISH);
 
     /** @param key of a person their user name */
     public record Row(String key, String name, double y, double height, List<Band> bands, List<Bar> bars) {}
@@ -121,11 +118,11 @@ public record PlanChart(
                             width,
                             LINE - 8,
                             down.from(),
-                            List.of("back " + at(begins, down.back(), zone, HOUR)),
+                            List.of("back " + at(begins, down.back(), zone)),
                             false,
                             false,
-                            line.name() + " down from " + at(begins, down.from(), zone, HOUR) + ", back at "
-                                    + at(begins, down.back(), zone, HOUR)))));
+                            line.name() + " down from " + at(begins, down.from(), zone) + ", back at "
+                                    + at(begins, down.back(), zone)))));
             y += LINE;
         }
         double nowX = shutdown.now() > 0 && shutdown.now() < shutdown.minutes() ? x(shutdown.now(), perMinute) : -1;
@@ -169,8 +166,8 @@ public record PlanChart(
                     work ? label(tag, (s.end() - s.start()) * perMinute) : List.of(),
                     pinned,
                     running,
-                    tag + ", " + what + " from " + at(begins, s.start(), zone, HOUR) + " to "
-                            + at(begins, s.end(), zone, HOUR) + (pinned ? ", pinned" : "")));
+                    tag + ", " + what + " from " + at(begins, s.start(), zone) + " to " + at(begins, s.end(), zone)
+                            + (pinned ? ", pinned" : "")));
         });
     }
 
@@ -199,7 +196,9 @@ public record PlanChart(
                 int m = (int) Duration.between(begins, at).toMinutes();
                 if (m >= 0 && m <= shutdown.minutes() && m > last) {
                     ticks.add(new Tick(
-                            x(m, perMinute), HOUR.format(at), ticks.isEmpty() || minute == 0 ? DAY.format(at) : ""));
+                            x(m, perMinute),
+                            Days.hour(at.toLocalTime()),
+                            ticks.isEmpty() || minute == 0 ? Days.dayOfWeek(at.toLocalDate()) : ""));
                 }
                 last = Math.max(last, m);
             }
@@ -207,8 +206,8 @@ public record PlanChart(
         return ticks;
     }
 
-    private static String at(Instant begins, int minutes, ZoneId zone, DateTimeFormatter format) {
-        return format.format(begins.atZone(zone).plusMinutes(minutes));
+    private static String at(Instant begins, int minutes, ZoneId zone) {
+        return Days.hour(begins.atZone(zone).plusMinutes(minutes).toLocalTime());
     }
 
     private static double x(int minute, double perMinute) {

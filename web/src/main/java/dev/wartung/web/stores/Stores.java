@@ -1,5 +1,6 @@
 package dev.wartung.web.stores;
 
+import dev.wartung.core.message.Days;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.stores.StockMove.Kind;
@@ -114,7 +115,7 @@ public class Stores {
             }
             if (here.expired(today)) {
                 return Fitness.stop("Lot " + here.lot() + " passed its shelf life on "
-                        + here.useBy().orElseThrow() + ". It is not fitted." + other(all, today));
+                        + Days.day(here.useBy().orElseThrow()) + ". It is not fitted." + other(all, today));
             }
             return here.pieces() < pieces
                     ? Fitness.doubt("By the books none of lot " + here.lot() + " is left.")

@@ -1,6 +1,7 @@
 package dev.wartung.web.tool;
 
 import dev.wartung.core.measure.ToolKind;
+import dev.wartung.core.message.Days;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -9,16 +10,12 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
-import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /** A tool with its number and how long its last calibration is good for. */
 @Entity
 public class MeasuringTool {
-
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.ENGLISH);
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
@@ -113,7 +110,7 @@ public class MeasuringTool {
     /** Why no reading is taken with it; empty where one may be. */
     public String why(LocalDate today) {
         return outSince != null
-                ? "found out of calibration on " + DAY.format(outSince)
-                : overdue(today) ? "calibration overdue since " + DAY.format(goodUntil) : "";
+                ? "found out of calibration on " + Days.day(outSince)
+                : overdue(today) ? "calibration overdue since " + Days.day(goodUntil) : "";
     }
 }
