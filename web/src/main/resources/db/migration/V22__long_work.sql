@@ -21,5 +21,5 @@ alter table shutdown_window drop column heard_at;
 alter table shutdown_window add column broken_off boolean not null default false, add column planned_by_id bigint references account, add column planned_at timestamptz;
 -- what ran when the version before ended is not gone on with
 update shutdown_window set running = false, broken_off = true where running;
-alter table import_draft add column begun int not null default 0;
+alter table import_draft add column broken_off int not null default 0;
 update import_draft set state = 'FAILED', content = '', said = 'It was broken off when the application ended. Nothing of it was taken in; try the file again.' where state = 'RUNNING';

@@ -92,7 +92,7 @@ public record Proof(List<Line> lines) {
         lines.add(line(
                 "Full travel",
                 found.fullPa().map(Proof::bar),
-                Message.of("proof.at-most", "at most {most}", "most", new Argument.AtMost(pressure(most))),
+                Message.of("proof.at-most", "at most {most}", "most", pressure(most)),
                 found.fullPa().map(p -> p <= most ? Stands.GOOD : Stands.FAILED).orElse(Stands.FAILED),
                 found.fullPa().isEmpty()
                         ? "It was not seen to move all the way. If it does not, look for what stops it: friction, air past the piston, a stop."
@@ -237,7 +237,7 @@ public record Proof(List<Line> lines) {
                                 "line",
                                 pressure(hold),
                                 "least",
-                                new Argument.AtMost(pressure(p))))
+                                pressure(p)))
                         .orElse(Message.of("proof.to-hold", "shut at {line}", "line", pressure(hold))),
                 lifted ? Stands.FAILED : Stands.GOOD,
                 known

@@ -116,7 +116,8 @@ public final class FamilyReader {
                 new SectionDrawing(drawing, anatomy, type, configuration)
                         .svg(new Bench(anatomy.build(), configuration), SectionDrawing.View.PLAIN, anatomy.name());
             } catch (IllegalArgumentException e) {
-                return Optional.of(new SheetProblem(DRAWING, 0, "", e.getMessage() + ", for " + configuration));
+                return Optional.of(
+                        new SheetProblem(DRAWING, 0, "", e.getMessage() + ", with " + Trial.inWords(configuration)));
             }
         }
         return Optional.empty();

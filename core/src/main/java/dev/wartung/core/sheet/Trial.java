@@ -15,6 +15,8 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
 
 /** Tries a type out: every work on every valve it is made as is derived, and carried out on the simulated bench. */
 final class Trial {
@@ -69,7 +71,13 @@ final class Trial {
 
     private void found(Work work, String at, Incident incident, ValveConfiguration configuration) {
         found.putIfAbsent(
-                work.kind().id() + ", at " + at + ": " + incident.text(), " For instance on " + configuration + ".");
+                work.kind().id() + ", at " + at + ": " + incident.text(),
+                " For instance on one with " + inWords(configuration) + ".");
+    }
+
+    static String inWords(ValveConfiguration configuration) {
+        return new TreeMap<>(configuration.facts())
+                .entrySet().stream().map(f -> f.getKey() + " " + f.getValue()).collect(Collectors.joining(", "));
     }
 
     private List<String> told() {

@@ -35,8 +35,8 @@ class ExchangeDesk implements LongTask, Running.Source {
 
     private static final Logger LOG = LoggerFactory.getLogger(ExchangeDesk.class);
     private static final String NAME = "import";
-    private static final int MOST_BEGUN = 3;
-    private static final String REFUSED = "The database refused it. Nothing was taken in.";
+    private static final int MOST_BROKEN_OFF = 3;
+    private static final String REFUSED = "The database refused it.";
 
     static final int MOST_BYTES = 20 * 1024 * 1024;
 
@@ -255,7 +255,7 @@ class ExchangeDesk implements LongTask, Running.Source {
     public void run(String named, Ask ask) {
         UUID id = UUID.fromString(named);
         String by = jdbc.queryForObject(
-                "update import_draft set begun = begun + 1 where id = ? returning (select username from account where account.id = by_id)",
+                "update import_draft set done = 0 where id = ? returning (select username from account where account.id = by_id)",
                 String.class,
                 id);
         try {
@@ -270,17 +270,23 @@ class ExchangeDesk implements LongTask, Running.Source {
     @Override
     public boolean again(String named) {
         UUID id = UUID.fromString(named);
-        Integer begun = jdbc.queryForObject("select begun from import_draft where id = ?", Integer.class, id);
-        boolean again = begun != null && begun < MOST_BEGUN;
+        Integer times = jdbc.queryForObject(
+                "update import_draft set broken_off = broken_off + 1 where id = ? returning broken_off",
+                Integer.class,
+                id);
+        boolean again = times != null && times < MOST_BROKEN_OFF;
         if (!again) {
-            failed(id, "The application ended " + MOST_BEGUN + " times while it was taken in.");
+            failed(
+                    id,
+                    "It was broken off " + MOST_BROKEN_OFF
+                            + " times: Wartung was stopped while it was taken in, or lost its database.");
         }
         return again;
     }
 
     @Override
     public void givenUp(String id) {
-        failed(UUID.fromString(id), REFUSED);
+        failed(UUID.fromString(id), "It failed again and again; the server's log says how.");
     }
 
     private void failed(UUID id, String why) {

@@ -82,6 +82,8 @@ class PlanDriver implements LongTask {
         private final AtomicReference<@Nullable Plan> fresh = new AtomicReference<>();
         private final AtomicLong tried = new AtomicLong();
         private final AtomicBoolean stop = new AtomicBoolean();
+        /** Whether it was said already that nobody hears. */
+        private boolean away;
 
         Telling(long id, Shutdown shutdown, double seconds, Ask ask) {
             this.id = id;
@@ -158,9 +160,13 @@ class PlanDriver implements LongTask {
         private boolean heard(Runnable said) {
             try {
                 said.run();
+                away = false;
                 return true;
-            } catch (DataAccessException | TransactionException away) {
-                LOG.warn("shutdown {} is planned on though the database does not answer: {}", id, away.getMessage());
+            } catch (DataAccessException | TransactionException e) {
+                if (!away) {
+                    LOG.warn("shutdown {} is planned on though the database does not answer: {}", id, e.getMessage());
+                }
+                away = true;
                 return false;
             }
         }

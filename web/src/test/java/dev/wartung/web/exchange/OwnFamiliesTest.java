@@ -13,6 +13,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.DisplayName;
@@ -50,15 +51,22 @@ class OwnFamiliesTest {
 
     /** The shipped check valves under other names, and changed. */
     private FamilyArchive mine(UnaryOperator<String> anatomy, UnaryOperator<String> type) throws Exception {
+        FamilyArchive mine = renamed("mine");
+        Map<String, String> types = new LinkedHashMap<>();
+        mine.types().forEach((name, text) -> types.put(name, type.apply(text)));
+        return new FamilyArchive(anatomy.apply(mine.anatomy()), mine.drawing(), types);
+    }
+
+    private FamilyArchive renamed(String prefix) throws Exception {
         FamilyArchive given = FamilyArchive.read(bytes("/exchange/families/check.zip"));
         Map<String, String> types = new LinkedHashMap<>();
         given.types()
                 .forEach((name, text) -> types.put(
                         name,
-                        type.apply(
-                                text.replace("type: ", "type: mine-").replace("anatomy: check", "anatomy: my-check"))));
+                        text.replace("type: ", "type: " + prefix + "-")
+                                .replace("anatomy: check", "anatomy: " + prefix + "-check")));
         return new FamilyArchive(
-                anatomy.apply(given.anatomy().replace("anatomy: check", "anatomy: my-check")), given.drawing(), types);
+                given.anatomy().replace("anatomy: check", "anatomy: " + prefix + "-check"), given.drawing(), types);
     }
 
     private String tried(FamilyArchive archive) throws Exception {
@@ -74,7 +82,7 @@ class OwnFamiliesTest {
                 .contains("“check” comes with Wartung");
         assertThat(imports.takenIn(tried(mine))).isEqualTo("DONE");
         String type = mine.types().keySet().iterator().next().replace(".yaml", "");
-        assertThat(page("/exchange")).contains("/exchange/families/my-check.zip", "/exchange/types/mine-" + type);
+        assertThat(page("/exchange")).contains("/exchange/families/mine-check.zip", "/exchange/types/mine-" + type);
         assertThat(imports.takenIn(imports.tried(
                         "valves", VALVES + "OF-1,own,Test area,Own line,1,mine-" + type + ",flow,elastomer=EPDM,")))
                 .isEqualTo("DONE");
@@ -91,12 +99,21 @@ class OwnFamiliesTest {
         assertThat(tried(mine)).contains("No problem: 0 new, 0 changed");
         UnaryOperator<String> renamed = a -> a.replaceFirst("name: .*", "name: Checked twice");
         assertThat(tried(mine(renamed, t -> t))).contains("version 1 is in use here, and differs. Raise it");
-        FamilyArchive second = mine(a -> renamed.apply(a).replaceFirst("version: 1", "version: 2"), t -> t);
+        FamilyArchive raised = mine(a -> renamed.apply(a).replaceFirst("version: 1", "version: 2"), t -> t);
+        FamilyArchive second = new FamilyArchive(
+                raised.anatomy(),
+                raised.drawing().replace("</svg>", "<circle class=\"second\" cx=\"1\" cy=\"1\" r=\"1\"/></svg>"),
+                raised.types());
         assertThat(imports.takenIn(tried(second))).isEqualTo("DONE");
+        assertThat(page("/valves/OF-1")).as("drawn as it is now").contains("second");
+        assertThat(page("/jobs/" + job))
+                .as("drawn as it was derived")
+                .contains("OF-1", "<svg")
+                .doesNotContain("second");
         assertThat(page("/exchange")).contains("Checked twice");
-        assertThat(page("/jobs/" + job)).contains("OF-1", "<svg");
         assertThat(jdbc.queryForList(
-                        "select version from own_family where family_id = 'my-check' order by version", Integer.class))
+                        "select version from own_family where family_id = 'mine-check' order by version",
+                        Integer.class))
                 .containsExactly(1, 2);
 
         String site = page("/exchange/site.json");
@@ -104,16 +121,38 @@ class OwnFamiliesTest {
         assertThat(imports.tried("site", site)).contains("No problem");
         assertThat(imports.tried(
                         "site",
-                        site.replace("my-check", "his-check")
+                        site.replace("mine-check", "his-check")
                                 .replace("mine-", "his-")
                                 .replace("\"OF-1\"", "\"OF-2\"")))
                 .as("a whole site brings its families")
                 .contains("No problem:", "new");
         assertThat(page("/exchange")).as("the dry run leaves nothing").doesNotContain("his-check");
-        assertThat(tried(mine(
-                        a -> a.replaceFirst("version: 1", "version: 3"),
-                        t -> t.replaceFirst("(?m)^drives: .*", "drives: [NC]"))))
-                .contains("problem");
+    }
+
+    @Test
+    @DisplayName("What valves on record are made as is not taken away, whichever way the sheet comes")
+    void inUse() throws Exception {
+        FamilyArchive mine = renamed("in-use");
+        assertThat(imports.takenIn(tried(mine))).isEqualTo("DONE");
+        assertThat(imports.takenIn(imports.tried(
+                        "valves", VALVES + "OF-9,own,Test area,Own line,9,in-use-hvile-25,flow,elastomer=EPDM,")))
+                .isEqualTo("DONE");
+        UnaryOperator<String> without = text -> text.replace("[EPDM, HNBR, FKM]", "[HNBR, FKM]");
+        String type = without.apply(mine.types().getOrDefault("hvile-25.yaml", ""));
+        assertThat(imports.tried("type", type)).contains("is no longer made as OF-9 on record");
+        Map<String, String> types = new LinkedHashMap<>(mine.types());
+        types.put("hvile-25.yaml", type);
+        assertThat(tried(new FamilyArchive(mine.anatomy(), mine.drawing(), types)))
+                .contains("is no longer made as OF-9 on record");
+        String rows = page("/exchange/types.csv")
+                .lines()
+                .filter(l -> l.startsWith("type,") || l.startsWith("in-use-hvile-25,"))
+                .collect(Collectors.joining("\n"));
+        assertThat(imports.tried(
+                        "types",
+                        rows.replace("/options/elastomer/0,EPDM", "/options/elastomer/0,FKM")
+                                .replace("/options/elastomer/2,FKM", "/options/elastomer/2,HNBR")))
+                .contains("is no longer made as OF-9 on record");
     }
 
     @Test

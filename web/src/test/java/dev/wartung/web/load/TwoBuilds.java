@@ -2,6 +2,7 @@ package dev.wartung.web.load;
 
 import dev.wartung.web.outage.Technician;
 import java.io.IOException;
+import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -9,6 +10,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.UUID;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -54,9 +56,15 @@ class TwoBuilds {
             kinds.put("bench: the job's page", () -> page(technician, job));
             kinds.put(
                     "bench: an entry made (a problem noted)",
-                    () -> technician.post(
+                    () -> good(
                             job + "/problem",
-                            Map.of("entryId", UUID.randomUUID().toString(), "note", "looked at for a benchmark")));
+                            technician.post(
+                                    job + "/problem",
+                                    Map.of(
+                                            "entryId",
+                                            UUID.randomUUID().toString(),
+                                            "note",
+                                            "looked at for a benchmark"))));
             kinds.put("today", () -> page(technician, "/"));
             kinds.put("register, searched", () -> page(technician, "/valves?q=CU-2"));
             kinds.put("a valve", () -> page(technician, "/valves/CU-208"));
@@ -73,7 +81,10 @@ class TwoBuilds {
         }
 
         private static String page(Technician who, String path) throws IOException, InterruptedException {
-            var answer = who.get(path);
+            return good(path, who.get(path));
+        }
+
+        private static String good(String path, HttpResponse<String> answer) throws IOException {
             if (answer.statusCode() != 200) {
                 throw new IOException(path + ": " + answer.statusCode());
             }
@@ -95,7 +106,10 @@ class TwoBuilds {
 
         private String lot() throws IOException, InterruptedException {
             Matcher found = Pattern.compile("/stores/lots/\\d+\"[^>]*>([^<]+)<").matcher(page(planner, "/stores"));
-            return found.find() ? found.group(1).replace(" ", "+") : "L-1";
+            if (!found.find()) {
+                throw new IOException("the demo has no lot");
+            }
+            return found.group(1).replace(" ", "+");
         }
 
         /** Processor time of the application and of its database, with their ended children, seconds. */
@@ -155,7 +169,7 @@ class TwoBuilds {
         void round(String kind, boolean counts) throws IOException, InterruptedException {
             double before = seconds();
             for (int i = 0; i < REQUESTS; i++) {
-                kinds.getOrDefault(kind, () -> {}).ask();
+                Objects.requireNonNull(kinds.get(kind)).ask();
             }
             if (counts) {
                 spent.merge(kind, seconds() - before, Double::sum);
