@@ -40,6 +40,11 @@ public enum Kind {
         return columns;
     }
 
+    /** What is counted of it, and what a problem's number counts. */
+    public boolean sheets() {
+        return this == TYPE || this == FAMILY;
+    }
+
     static Optional<Kind> named(String path) {
         return Stream.of(values()).filter(k -> k.path.equals(path)).findFirst();
     }
