@@ -10,11 +10,13 @@ import com.tngtech.archunit.core.importer.Location;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import dev.wartung.web.job.LogBook;
 import jakarta.persistence.Entity;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.regex.Pattern;
+import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Controller;
 
 /** The application's own borders. */
@@ -27,6 +29,40 @@ class ArchitectureTest {
     @ArchTest
     static final ArchRule FEATURES_WITHOUT_CIRCLES =
             slices().matching("dev.wartung.web.(*)..").should().beFreeOfCycles();
+
+    /** The rooms of a job's feature use each other in one direction only, and what they stand on knows none of them. */
+    @ArchTest
+    static final ArchRule ROOMS_WITHOUT_CIRCLES =
+            slices().matching("dev.wartung.web.job.(*)").should().beFreeOfCycles();
+
+    @ArchTest
+    static final ArchRule ROOMS_STAND_ON_THE_LOG = noClasses()
+            .that()
+            .resideInAPackage("dev.wartung.web.job")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("dev.wartung.web.job.(*)..");
+
+    /** What happens in a job is written there and nowhere else. */
+    @ArchTest
+    static final ArchRule ONE_HAND_WRITES_THE_LOG = noClasses()
+            .that()
+            .resideOutsideOfPackage("dev.wartung.web.job..")
+            .should()
+            .dependOnClassesThat()
+            .haveFullyQualifiedName(LogBook.class.getName());
+
+    /** A room shows what is asked of it, not how it keeps or draws it. */
+    @ArchTest
+    static final ArchRule ROOMS_KEEP_THEIR_INSIDES = classes()
+            .that()
+            .resideInAPackage("dev.wartung.web.job..")
+            .and()
+            .areAssignableTo(Repository.class)
+            .or()
+            .areAnnotatedWith(Controller.class)
+            .should()
+            .notBePublic();
 
     /** Only the demo knows the demo. */
     @ArchTest

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiPredicate;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -213,6 +214,15 @@ public record AnatomySheet(
         options.forEach((id, option) ->
                 words.put(option.name(), option.words(configuration.options().getOrDefault(id, ""))));
         return words;
+    }
+
+    /** What of one configuration is not so in another, in words; empty where they are the same. */
+    public String difference(ValveConfiguration one, ValveConfiguration other) {
+        Map<String, String> others = inWords(other);
+        return inWords(one).entrySet().stream()
+                .filter(fact -> !fact.getValue().equals(others.get(fact.getKey())))
+                .map(fact -> fact.getKey() + ": " + fact.getValue())
+                .collect(Collectors.joining("; "));
     }
 
     /** Every configuration that can exist, in a fixed order. */

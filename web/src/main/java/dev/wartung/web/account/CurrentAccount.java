@@ -34,6 +34,11 @@ public class CurrentAccount {
                 .orElseThrow(() -> new IllegalStateException("the account is gone"));
     }
 
+    /** Whether somebody is whoever asks. */
+    public boolean is(Account somebody) {
+        return somebody.id().equals(get().id());
+    }
+
     /**
      * Does something on behalf of an account, where no request is: work that one began, and that goes on after it.
      *

@@ -13,7 +13,7 @@ import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Incident;
-import dev.wartung.web.job.Planning;
+import dev.wartung.web.job.planning.PlanningDesk;
 import dev.wartung.web.sheet.Sheets;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
@@ -38,9 +38,9 @@ import org.springframework.web.bind.annotation.RestController;
 class ProcedureApi {
 
     private final Sheets sheets;
-    private final Planning planning;
+    private final PlanningDesk planning;
 
-    ProcedureApi(Sheets sheets, Planning planning) {
+    ProcedureApi(Sheets sheets, PlanningDesk planning) {
         this.sheets = sheets;
         this.planning = planning;
     }

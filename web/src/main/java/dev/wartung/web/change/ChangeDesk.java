@@ -5,21 +5,23 @@ import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.change.ChangeItem.What;
+import dev.wartung.web.job.BeforeClosing;
 import dev.wartung.web.job.Job;
+import dev.wartung.web.job.JobEnded;
 import dev.wartung.web.job.JobState;
-import dev.wartung.web.job.JobWatch;
-import dev.wartung.web.job.Planning;
+import dev.wartung.web.job.planning.PlanningDesk;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import java.time.Clock;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
@@ -30,18 +32,18 @@ import org.springframework.transaction.annotation.Transactional;
  * <p>What is refused is told by field, in words; an empty map means done.
  */
 @Service
-public class ChangeDesk implements JobWatch {
+public class ChangeDesk implements BeforeClosing {
 
     private static final Map<String, String> DONE = Map.of();
     private static final int LONGEST = 2000;
 
     private final ChangeRequests requests;
     private final StudyDesk studies;
-    private final Planning planning;
+    private final PlanningDesk planning;
     private final CurrentAccount current;
     private final Clock clock;
 
-    ChangeDesk(ChangeRequests requests, StudyDesk studies, Planning planning, CurrentAccount current, Clock clock) {
+    ChangeDesk(ChangeRequests requests, StudyDesk studies, PlanningDesk planning, CurrentAccount current, Clock clock) {
         this.requests = requests;
         this.studies = studies;
         this.planning = planning;
@@ -226,8 +228,10 @@ public class ChangeDesk implements JobWatch {
     }
 
     /** Proven and closed, the change has happened; stopped or cancelled, it can be planned again. */
-    @Override
-    public void ended(Job job, Account by, Instant at) {
+    @EventListener
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void on(JobEnded ended) {
+        Job job = ended.job();
         requests.findByValveIdOrderByNumberDesc(job.valve().id()).stream()
                 .filter(c -> c.state() == ChangeState.IN_WORK || c.state() == ChangeState.APPROVED)
                 .findFirst()
@@ -235,8 +239,9 @@ public class ChangeDesk implements JobWatch {
                     if (job.state() == JobState.CLOSED && job.valve().drive() == change.becomes()) {
                         Arrays.stream(What.values())
                                 .filter(What::byTheJob)
-                                .forEach(w -> change.done(w, by, at, "by the steps of job " + job.number()));
-                        change.proven(at);
+                                .forEach(w ->
+                                        change.done(w, ended.by(), ended.at(), "by the steps of job " + job.number()));
+                        change.proven(ended.at());
                     } else if (change.jobNumber().filter(n -> n == job.number()).isPresent()) {
                         change.planAgain();
                     }

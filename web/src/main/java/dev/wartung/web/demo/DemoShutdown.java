@@ -2,7 +2,7 @@ package dev.wartung.web.demo;
 
 import dev.wartung.web.account.Account;
 import dev.wartung.web.job.Jobs;
-import dev.wartung.web.job.Planning;
+import dev.wartung.web.job.planning.PlanningDesk;
 import dev.wartung.web.shutdown.ShutdownDesk;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
@@ -25,12 +25,12 @@ class DemoShutdown {
     private static final int AHEAD_DAYS = 45;
 
     private final Valves valves;
-    private final Planning planning;
+    private final PlanningDesk planning;
     private final Jobs jobs;
     private final ShutdownDesk desk;
     private final Clock clock;
 
-    DemoShutdown(Valves valves, Planning planning, Jobs jobs, ShutdownDesk desk, Clock clock) {
+    DemoShutdown(Valves valves, PlanningDesk planning, Jobs jobs, ShutdownDesk desk, Clock clock) {
         this.valves = valves;
         this.planning = planning;
         this.jobs = jobs;

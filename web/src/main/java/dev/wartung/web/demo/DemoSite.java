@@ -17,8 +17,8 @@ import dev.wartung.web.account.Role;
 import dev.wartung.web.change.ChangeDesk;
 import dev.wartung.web.device.PastRuns;
 import dev.wartung.web.job.Job;
-import dev.wartung.web.job.PastJobs;
-import dev.wartung.web.job.Planning;
+import dev.wartung.web.job.past.PastJobs;
+import dev.wartung.web.job.planning.PlanningDesk;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.site.Site;
 import dev.wartung.web.stores.GreaseStore;
@@ -85,7 +85,7 @@ class DemoSite {
 
     private final Accounts accounts;
     private final Valves valves;
-    private final Planning planning;
+    private final PlanningDesk planning;
     private final PastJobs pastJobs;
     private final PastRuns pastRuns;
     private final ChangeDesk changes;
@@ -104,7 +104,7 @@ class DemoSite {
     DemoSite(
             Accounts accounts,
             Valves valves,
-            Planning planning,
+            PlanningDesk planning,
             PastJobs pastJobs,
             PastRuns pastRuns,
             ChangeDesk changes,

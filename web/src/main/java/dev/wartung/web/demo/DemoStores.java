@@ -3,8 +3,6 @@ package dev.wartung.web.demo;
 import dev.wartung.core.measure.ToolKind;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.web.job.Job;
-import dev.wartung.web.job.JobService;
-import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.stores.Items;
@@ -31,15 +29,13 @@ class DemoStores {
     }
 
     private final Jobs jobs;
-    private final JobService service;
     private final Stores stores;
     private final Items items;
     private final Toolbox toolbox;
     private final Clock clock;
 
-    DemoStores(Jobs jobs, JobService service, Stores stores, Items items, Toolbox toolbox, Clock clock) {
+    DemoStores(Jobs jobs, Stores stores, Items items, Toolbox toolbox, Clock clock) {
         this.jobs = jobs;
-        this.service = service;
         this.stores = stores;
         this.items = items;
         this.toolbox = toolbox;
@@ -50,9 +46,8 @@ class DemoStores {
     void fill() {
         LocalDate today = LocalDate.now(clock);
         Map<String, Integer> needed = new LinkedHashMap<>();
-        for (Job job : jobs.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED)) {
-            Supplies supplies =
-                    service.view(job.number()).map(JobView::supplies).orElseThrow();
+        for (Job job : jobs.planned()) {
+            Supplies supplies = jobs.view(job.number()).map(JobView::supplies).orElseThrow();
             supplies.kit().ifPresent(kit -> needed.merge(kit.id(), 1, Integer::sum));
             supplies.notInKit().stream()
                     .filter(p -> !p.article().isEmpty()

@@ -14,9 +14,9 @@ import dev.wartung.core.proving.Signature;
 import dev.wartung.core.proving.Signature.SeatLift;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Role;
-import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.Jobs;
 import dev.wartung.web.longwork.Running;
 import dev.wartung.web.site.Site;
 import dev.wartung.web.valve.Valve;
@@ -50,7 +50,7 @@ class ProvingDesk implements Running.Source {
     private final ProvingRuns runs;
     private final TestBenches benches;
     private final RunDriver driver;
-    private final JobService jobs;
+    private final Jobs jobs;
     private final Site site;
     private final CurrentAccount current;
 
@@ -59,7 +59,7 @@ class ProvingDesk implements Running.Source {
             ProvingRuns runs,
             TestBenches benches,
             RunDriver driver,
-            JobService jobs,
+            Jobs jobs,
             Site site,
             CurrentAccount current) {
         this.book = book;

@@ -1,7 +1,7 @@
 package dev.wartung.web.due;
 
 import dev.wartung.web.job.Jobs;
-import dev.wartung.web.job.Rechecks;
+import dev.wartung.web.job.look.Looks;
 import dev.wartung.web.tool.Toolbox;
 import dev.wartung.web.valve.Valves;
 import java.time.LocalDate;
@@ -17,13 +17,13 @@ import org.springframework.transaction.annotation.Transactional;
 class Agenda {
 
     private final Jobs jobs;
-    private final Rechecks rechecks;
+    private final Looks looks;
     private final Valves valves;
     private final Toolbox toolbox;
 
-    Agenda(Jobs jobs, Rechecks rechecks, Valves valves, Toolbox toolbox) {
+    Agenda(Jobs jobs, Looks looks, Valves valves, Toolbox toolbox) {
         this.jobs = jobs;
-        this.rechecks = rechecks;
+        this.looks = looks;
         this.valves = valves;
         this.toolbox = toolbox;
     }
@@ -57,7 +57,7 @@ class Agenda {
         jobs.openLines(from, to)
                 .forEach(j -> items.add(
                         new Item(Kind.JOB, "job-" + j.number(), j.dueOn(), j.tag(), j.title(), "/jobs/" + j.number())));
-        rechecks.openBetween(from, to)
+        looks.openBetween(from, to)
                 .forEach(r -> items.add(new Item(
                         Kind.LOOK,
                         "look-" + r.id(),

@@ -4,8 +4,8 @@ import dev.wartung.core.anatomy.LineEvent;
 import dev.wartung.core.due.ServiceRule;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.TokenDesk;
-import dev.wartung.web.job.Recheck;
-import dev.wartung.web.job.Rechecks;
+import dev.wartung.web.job.look.Looks;
+import dev.wartung.web.job.look.Recheck;
 import dev.wartung.web.page.TypedDay;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.Valves;
@@ -45,7 +45,7 @@ class DueController {
 
     private final DueDesk desk;
     private final Agenda agenda;
-    private final Rechecks rechecks;
+    private final Looks looks;
     private final Valves valves;
     private final Sheets sheets;
     private final TokenDesk tokens;
@@ -55,7 +55,7 @@ class DueController {
     DueController(
             DueDesk desk,
             Agenda agenda,
-            Rechecks rechecks,
+            Looks looks,
             Valves valves,
             Sheets sheets,
             TokenDesk tokens,
@@ -63,7 +63,7 @@ class DueController {
             Clock clock) {
         this.desk = desk;
         this.agenda = agenda;
-        this.rechecks = rechecks;
+        this.looks = looks;
         this.valves = valves;
         this.sheets = sheets;
         this.tokens = tokens;
@@ -203,7 +203,7 @@ class DueController {
             @PathVariable long id,
             @RequestParam(defaultValue = "") String found,
             @RequestParam(defaultValue = "") String note) {
-        Recheck look = rechecks.findById(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        Recheck look = looks.find(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
         boolean fine = found.equals("fine");
         if (look.open() && (fine || found.equals("not-fine"))) {
             String said = (fine ? "fine" : "not fine") + (note.isBlank() ? "" : ": " + note.strip());

@@ -2,18 +2,15 @@ package dev.wartung.web.due;
 
 import dev.wartung.core.anatomy.LineEvent;
 import dev.wartung.core.due.ServiceRule;
-import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
-import dev.wartung.web.job.Job;
-import dev.wartung.web.job.JobWatch;
-import dev.wartung.web.job.Recheck;
-import dev.wartung.web.job.Rechecks;
+import dev.wartung.web.job.JobEnded;
+import dev.wartung.web.job.look.Looks;
+import dev.wartung.web.job.look.Recheck;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import java.sql.Timestamp;
 import java.time.Clock;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
@@ -21,8 +18,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
@@ -30,19 +29,19 @@ import org.springframework.transaction.annotation.Transactional;
  * another rule.
  */
 @Service
-public class DueDesk implements JobWatch {
+public class DueDesk {
 
     private final JdbcTemplate jdbc;
     private final Valves valves;
-    private final Rechecks rechecks;
+    private final Looks looks;
     private final Sheets sheets;
     private final CurrentAccount current;
     private final Clock clock;
 
-    DueDesk(JdbcTemplate jdbc, Valves valves, Rechecks rechecks, Sheets sheets, CurrentAccount current, Clock clock) {
+    DueDesk(JdbcTemplate jdbc, Valves valves, Looks looks, Sheets sheets, CurrentAccount current, Clock clock) {
         this.jdbc = jdbc;
         this.valves = valves;
-        this.rechecks = rechecks;
+        this.looks = looks;
         this.sheets = sheets;
         this.current = current;
         this.clock = clock;
@@ -139,7 +138,7 @@ public class DueDesk implements JobWatch {
                 on,
                 current.get().id(),
                 Timestamp.from(clock.instant()));
-        List<Recheck> waiting = rechecks.waitingOn(area, line).stream()
+        List<Recheck> waiting = looks.waitingOn(area, line).stream()
                 .filter(r -> r.after().filter(event::counts).isPresent()
                         && !r.raisedOn().isAfter(on))
                 .toList();
@@ -158,9 +157,11 @@ public class DueDesk implements JobWatch {
                 total);
     }
 
-    @Override
-    public void ended(Job job, Account by, Instant at) {
-        recompute(List.of(job.valve()));
+    /** A job can change when its valve is due next. */
+    @EventListener
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void on(JobEnded ended) {
+        recompute(List.of(ended.job().valve()));
     }
 
     /**

@@ -2,7 +2,6 @@ package dev.wartung.web.handover;
 
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.web.job.Job;
-import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.stores.Lot;
@@ -29,14 +28,12 @@ class HandoverDesk {
 
     private final JdbcTemplate jdbc;
     private final Jobs jobs;
-    private final JobService service;
     private final Stores stores;
     private final Clock clock;
 
-    HandoverDesk(JdbcTemplate jdbc, Jobs jobs, JobService service, Stores stores, Clock clock) {
+    HandoverDesk(JdbcTemplate jdbc, Jobs jobs, Stores stores, Clock clock) {
         this.jdbc = jdbc;
         this.jobs = jobs;
-        this.service = service;
         this.stores = stores;
         this.clock = clock;
     }
@@ -98,7 +95,7 @@ class HandoverDesk {
     /** With the beginning of what was written, where something was. */
     private String what(String happened, @Nullable UUID entry) {
         return Optional.ofNullable(entry)
-                .flatMap(service::words)
+                .flatMap(jobs::words)
                 .map(note -> happened + ": " + (note.length() > NOTE ? note.substring(0, NOTE) + " …" : note))
                 .orElse(happened);
     }
@@ -118,7 +115,7 @@ class HandoverDesk {
     List<Listed> list(LocalDate day) {
         List<Listed> list = new ArrayList<>();
         for (Job job : jobs.openBetween(LocalDate.of(2000, 1, 1), day)) {
-            JobView view = service.view(job.number()).orElseThrow();
+            JobView view = jobs.view(job.number()).orElseThrow();
             Supplies supplies = view.supplies();
             List<String> wanted = new ArrayList<>();
             supplies.kit()

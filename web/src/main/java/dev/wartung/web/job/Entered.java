@@ -13,7 +13,7 @@ import org.springframework.data.domain.Persistable;
  * as once.
  */
 @MappedSuperclass
-abstract class Entered implements Persistable<UUID> {
+public abstract class Entered implements Persistable<UUID> {
 
     @Id
     private UUID id;
@@ -24,7 +24,7 @@ abstract class Entered implements Persistable<UUID> {
     @SuppressWarnings("NullAway.Init")
     protected Entered() {}
 
-    Entered(UUID id) {
+    protected Entered(UUID id) {
         this.id = id;
     }
 

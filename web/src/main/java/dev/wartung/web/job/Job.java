@@ -171,7 +171,8 @@ public class Job {
         return work;
     }
 
-    List<String> chosenParts() {
+    /** Parts chosen for the work, where it leaves that open. */
+    public List<String> chosenParts() {
         return chosenPart == null ? List.of() : WorkKind.apart(chosenPart);
     }
 

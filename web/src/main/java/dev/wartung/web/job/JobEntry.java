@@ -77,7 +77,7 @@ public class JobEntry extends Entered {
         return event;
     }
 
-    Happened happened() {
+    public Happened happened() {
         return new Happened(getId(), stepId(), event);
     }
 }

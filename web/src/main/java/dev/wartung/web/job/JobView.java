@@ -77,7 +77,7 @@ public record JobView(
      * A procedure that takes the place of the one under way, with every part that was found unfit and is still the old
      * one.
      */
-    Procedure withUnfitParts(Procedure next) {
+    public Procedure withUnfitParts(Procedure next) {
         Procedure whole = next;
         for (Part part : unfit()) {
             whole = replacing(whole, part).orElse(whole);
@@ -86,13 +86,13 @@ public record JobView(
     }
 
     /** A procedure of this job with one part more to renew; empty where what is left of it does not get at the part. */
-    Optional<Procedure> replacing(Procedure procedure, Part part) {
+    public Optional<Procedure> replacing(Procedure procedure, Part part) {
         return Replacement.into(
                 procedure, progress.confirmedIds(), part, progress.bench().place(part.id()) == Place.CLOTH);
     }
 
     /** Parts that were found unfit and are still the old ones: on the valve, on the cloth, or waited for. */
-    List<Part> unfit() {
+    public List<Part> unfit() {
         return judgement().findings().stream()
                 .flatMap(f -> f.replaces().stream())
                 .map(r -> r.part())

@@ -1,71 +1,92 @@
 package dev.wartung.web.job;
 
-import jakarta.persistence.LockModeType;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.web.valve.Valve;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
-import org.springframework.data.domain.Limit;
-import org.springframework.data.jpa.repository.JpaRepository;
-import org.springframework.data.jpa.repository.Lock;
-import org.springframework.data.jpa.repository.Query;
+import java.util.UUID;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 
-/** All jobs. */
-public interface Jobs extends JpaRepository<Job, Long> {
+/** All jobs, to read. What happens in them is written by the {@link LogBook}. */
+@Service
+@Transactional(readOnly = true)
+public class Jobs {
 
-    Optional<Job> findByNumber(int number);
+    private final JobRows rows;
+    private final JobEntries entries;
+    private final JobFiles files;
 
-    /** The job, with its row locked until the transaction ends: what happens in one job happens one after the other. */
-    @Lock(LockModeType.PESSIMISTIC_WRITE)
-    @Query("select j from Job j where j.number = :number")
-    Optional<Job> lock(int number);
-
-    @Query(value = "select nextval('job_number')", nativeQuery = true)
-    int nextNumber();
-
-    /** The beginning of a query for lines of a list. */
-    String LINES =
-            "select new dev.wartung.web.job.JobLine(j.number, j.title, j.state, j.dueOn, j.endedAt, j.waitsFor, v.tag, v.service, h.id, h.name) from Job j join j.valve v left join j.holder h ";
-
-    /** What was and will be done on a valve, the latest first. */
-    @Query(LINES + "where v.id = :valveId order by j.number desc")
-    List<JobLine> ofValve(Long valveId);
-
-    @Query(LINES + "where j.state = :state order by j.dueOn, j.number")
-    List<JobLine> lines(JobState state);
-
-    /** Planned or under way, with a day from here to there. */
-    @Query(
-            LINES
-                    + "where j.state in (dev.wartung.web.job.JobState.PLANNED, dev.wartung.web.job.JobState.RUNNING) and j.dueOn between :from and :to order by j.dueOn, j.number")
-    List<JobLine> openLines(LocalDate from, LocalDate to);
-
-    /** Planned or under way on any of these valves. */
-    @Query(
-            "select j from Job j where j.valve.id in :valveIds and j.state in (dev.wartung.web.job.JobState.PLANNED, dev.wartung.web.job.JobState.RUNNING)")
-    List<Job> openOn(Collection<Long> valveIds);
-
-    /** Jobs of a valve that came to an end with work done, the latest first. */
-    @Query(
-            """
-            select j from Job j where j.valve.id = :valveId
-              and j.state in (dev.wartung.web.job.JobState.CLOSED, dev.wartung.web.job.JobState.STOPPED) order by j.endedAt desc, j.number desc""")
-    List<Job> doneOn(Long valveId, Limit most);
-
-    default List<Job> doneOn(Long valveId) {
-        return doneOn(valveId, Limit.unlimited());
+    Jobs(JobRows rows, JobEntries entries, JobFiles files) {
+        this.rows = rows;
+        this.entries = entries;
+        this.files = files;
     }
 
-    /** Jobs of a valve that came to an end with work done before readings were kept apart. */
-    @Query(
-            value =
-                    "select * from job where valve_id = :valveId and state in ('CLOSED', 'STOPPED') and not exists (select 1 from read_job r where r.job_id = job.id) order by number",
-            nativeQuery = true)
-    List<Job> unread(Long valveId);
+    /** A job with everything that happened in it, worked out; empty if there is none of this number. */
+    public Optional<JobView> view(int number) {
+        return rows.findByNumber(number).map(files::open);
+    }
 
-    @Query(
-            "select j from Job j where j.state in (dev.wartung.web.job.JobState.PLANNED, dev.wartung.web.job.JobState.RUNNING) and j.dueOn between :from and :to order by j.dueOn, j.number")
-    List<Job> openBetween(LocalDate from, LocalDate to);
+    /** The same, where the job is at hand. */
+    public JobView view(Job job) {
+        return files.open(job);
+    }
 
-    List<Job> findByStateOrderByDueOnAscNumberAsc(JobState state);
+    public boolean exists(int number) {
+        return rows.findByNumber(number).isPresent();
+    }
+
+    /** Jobs of a valve that came to an end with work done, the latest first; each is opened only when it is asked for. */
+    public Stream<JobView> ended(Valve valve) {
+        return rows.doneOn(valve.id()).stream().map(files::open);
+    }
+
+    /** The same, as they are kept. */
+    public List<Job> doneOn(Valve valve) {
+        return rows.doneOn(valve.id());
+    }
+
+    /** What was and will be done on a valve, the latest first. */
+    public List<JobLine> ofValve(Valve valve) {
+        return rows.ofValve(valve.id());
+    }
+
+    /** Jobs as far as this, by day. */
+    public List<JobLine> lines(JobState state) {
+        return rows.lines(state);
+    }
+
+    /** Planned or under way, with a day from here to there. */
+    public List<JobLine> openLines(LocalDate from, LocalDate to) {
+        return rows.openLines(from, to);
+    }
+
+    /** The same, as they are kept. */
+    public List<Job> openBetween(LocalDate from, LocalDate to) {
+        return rows.openBetween(from, to);
+    }
+
+    /** Planned or under way on any of these valves. */
+    public List<Job> openOn(Collection<Long> valveIds) {
+        return rows.openOn(valveIds);
+    }
+
+    /** Those that nobody has begun, by day. */
+    public List<Job> planned() {
+        return rows.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED);
+    }
+
+    /** The steps of a stopped job that had left the valve as it stood when this one was planned. */
+    public List<Step> carried(Job job) {
+        return files.carried(job);
+    }
+
+    /** What an entry says in words; empty if there is none such. */
+    public Optional<String> words(UUID entry) {
+        return entries.findById(entry).map(e -> EventWords.of(e.event()).toString());
+    }
 }

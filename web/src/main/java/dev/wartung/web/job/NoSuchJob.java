@@ -8,7 +8,7 @@ public class NoSuchJob extends ResponseStatusException {
 
     private static final long serialVersionUID = 1;
 
-    NoSuchJob(int number) {
+    public NoSuchJob(int number) {
         super(HttpStatus.NOT_FOUND, "There is no job " + number + ".");
     }
 }

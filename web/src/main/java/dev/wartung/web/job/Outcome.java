@@ -13,17 +13,17 @@ import java.util.Map;
  */
 public record Outcome(String trouble, Map<String, String> byField, String notice, List<String> open) {
 
-    static final Outcome DONE = new Outcome("", Map.of(), "", List.of());
+    public static final Outcome DONE = new Outcome("", Map.of(), "", List.of());
 
-    static Outcome refused(String trouble) {
+    public static Outcome refused(String trouble) {
         return new Outcome(trouble, Map.of(), "", List.of());
     }
 
-    static Outcome refused(Map<String, String> byField) {
+    public static Outcome refused(Map<String, String> byField) {
         return new Outcome("", Map.copyOf(byField), "", List.of());
     }
 
-    static Outcome done(String notice) {
+    public static Outcome done(String notice) {
         return new Outcome("", Map.of(), notice, List.of());
     }
 

@@ -105,7 +105,7 @@ public class UsualTimes {
      * Of a step's id: what a job derived anew puts before it, and the number of its repetition after it, are no part of
      * the operation's.
      */
-    static String operation(String stepId) {
+    public static String operation(String stepId) {
         return stepId.replaceFirst("^(more|way)\\d+-", "").replaceFirst("-\\d+$", "");
     }
 }

@@ -1,5 +1,7 @@
 /**
- * Planning a job and working through it on the bench.
+ * Jobs and what happened in them: read through {@link dev.wartung.web.job.Jobs}, written through the {@link
+ * dev.wartung.web.job.LogBook}. The rooms within are what is done with a job; they know this package, and it knows none
+ * of them.
  */
 @NullMarked
 package dev.wartung.web.job;

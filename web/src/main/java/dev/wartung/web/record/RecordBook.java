@@ -4,7 +4,7 @@ import dev.wartung.core.progress.Signature;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.Job;
-import dev.wartung.web.job.JobSeal;
+import dev.wartung.web.job.JobToSeal;
 import dev.wartung.web.record.RecordRows.Row;
 import jakarta.persistence.EntityManager;
 import java.sql.Connection;
@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.ConnectionCallback;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
@@ -33,7 +34,7 @@ import tools.jackson.databind.node.ObjectNode;
  * row that holds the end of the chain is locked meanwhile.
  */
 @Service
-public class RecordBook implements JobSeal {
+public class RecordBook {
 
     private static final int LONGEST = 500;
 
@@ -66,9 +67,11 @@ public class RecordBook implements JobSeal {
         void fill(ObjectNode record, Connection connection) throws SQLException;
     }
 
-    @Override
+    /** Writes the record of a job that ended. */
+    @EventListener
     @Transactional(propagation = Propagation.MANDATORY)
-    public void seal(Job job) {
+    public void on(JobToSeal ended) {
+        Job job = ended.job();
         entities.flush();
         add(
                 RecordContent.JOB,

@@ -4,9 +4,9 @@ import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.message.Wording;
 import dev.wartung.web.document.Documents;
 import dev.wartung.web.document.QrCode;
-import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.Jobs;
 import java.util.List;
 import java.util.Map;
 import org.springframework.http.HttpHeaders;
@@ -30,7 +30,7 @@ import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 @Controller
 class RecordController {
 
-    private final JobService jobs;
+    private final Jobs jobs;
     private final ServiceReports reports;
     private final RecordBook book;
     private final RecordSearch search;
@@ -38,7 +38,7 @@ class RecordController {
     private final Documents documents;
 
     RecordController(
-            JobService jobs,
+            Jobs jobs,
             ServiceReports reports,
             RecordBook book,
             RecordSearch search,

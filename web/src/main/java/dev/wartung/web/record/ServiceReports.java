@@ -13,7 +13,7 @@ import dev.wartung.core.progress.JobEvent;
 import dev.wartung.web.device.ProvingBook;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobView;
-import dev.wartung.web.job.Judging;
+import dev.wartung.web.job.findings.FindingsDesk;
 import dev.wartung.web.page.Dates;
 import dev.wartung.web.record.ServiceReport.Changed;
 import dev.wartung.web.record.ServiceReport.Reading;
@@ -32,13 +32,13 @@ import org.springframework.stereotype.Component;
 @Component
 class ServiceReports {
 
-    private final Judging judging;
+    private final FindingsDesk judging;
     private final Sheets sheets;
     private final ProvingBook proving;
     private final RecordBook book;
     private final Dates dates;
 
-    ServiceReports(Judging judging, Sheets sheets, ProvingBook proving, RecordBook book, Dates dates) {
+    ServiceReports(FindingsDesk judging, Sheets sheets, ProvingBook proving, RecordBook book, Dates dates) {
         this.judging = judging;
         this.sheets = sheets;
         this.proving = proving;

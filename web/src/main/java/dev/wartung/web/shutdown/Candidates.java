@@ -5,7 +5,6 @@ import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.school.SchoolTable;
 import dev.wartung.web.job.Job;
-import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
@@ -46,14 +45,12 @@ class Candidates {
     private static final LocalTime DELIVERY = LocalTime.of(8, 0);
 
     private final Jobs jobs;
-    private final JobService service;
     private final Arrivals arrivals;
     private final Site site;
     private final UsualTimes times;
 
-    Candidates(Jobs jobs, JobService service, Arrivals arrivals, Site site, UsualTimes times) {
+    Candidates(Jobs jobs, Arrivals arrivals, Site site, UsualTimes times) {
         this.jobs = jobs;
-        this.service = service;
         this.arrivals = arrivals;
         this.site = site;
         this.times = times;
@@ -121,7 +118,7 @@ class Candidates {
                 continue;
             }
             all.add(candidate(
-                    service.view(job.number()).orElseThrow(), first, Optional.ofNullable(kits.get(job.number()))));
+                    jobs.view(job.number()).orElseThrow(), first, Optional.ofNullable(kits.get(job.number()))));
         }
         return all;
     }

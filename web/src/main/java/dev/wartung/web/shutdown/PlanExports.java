@@ -7,9 +7,9 @@ import dev.wartung.scheduling.Plan.Placed;
 import dev.wartung.scheduling.Plan.Stint;
 import dev.wartung.web.document.Documents;
 import dev.wartung.web.exchange.Table;
-import dev.wartung.web.job.JobCards;
-import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.paper.JobCards;
 import dev.wartung.web.shutdown.Candidates.Candidate;
 import dev.wartung.web.stores.Stores;
 import java.io.ByteArrayOutputStream;
@@ -48,12 +48,12 @@ class PlanExports {
 
     private static final List<String> COLUMNS = List.of("job", "tag", "title", "line", "what", "begins", "ends", "by");
 
-    private final JobService jobs;
+    private final Jobs jobs;
     private final JobCards cards;
     private final Stores stores;
     private final Documents documents;
 
-    PlanExports(JobService jobs, JobCards cards, Stores stores, Documents documents) {
+    PlanExports(Jobs jobs, JobCards cards, Stores stores, Documents documents) {
         this.jobs = jobs;
         this.cards = cards;
         this.stores = stores;

@@ -5,7 +5,7 @@ import dev.wartung.core.fault.Cure;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.Jobs;
-import dev.wartung.web.job.Planning;
+import dev.wartung.web.job.planning.PlanningDesk;
 import dev.wartung.web.stores.Lot;
 import dev.wartung.web.stores.LotTraces;
 import dev.wartung.web.stores.LotTraces.Piece;
@@ -32,10 +32,11 @@ public class RecallDesk {
     private final Stores stores;
     private final Valves valves;
     private final Jobs jobs;
-    private final Planning planning;
+    private final PlanningDesk planning;
     private final CurrentAccount current;
 
-    RecallDesk(LotTraces traces, Stores stores, Valves valves, Jobs jobs, Planning planning, CurrentAccount current) {
+    RecallDesk(
+            LotTraces traces, Stores stores, Valves valves, Jobs jobs, PlanningDesk planning, CurrentAccount current) {
         this.traces = traces;
         this.stores = stores;
         this.valves = valves;

@@ -5,8 +5,6 @@ import dev.wartung.core.stores.Allocation;
 import dev.wartung.core.stores.Allocation.Batch;
 import dev.wartung.core.stores.Allocation.Demand;
 import dev.wartung.web.job.Job;
-import dev.wartung.web.job.JobService;
-import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.stores.Lot;
@@ -31,14 +29,12 @@ public class SupplyDesk {
     static final int USUAL_LEAD_DAYS = 21;
 
     private final Jobs jobs;
-    private final JobService service;
     private final Stores stores;
     private final JdbcTemplate jdbc;
     private final Clock clock;
 
-    SupplyDesk(Jobs jobs, JobService service, Stores stores, JdbcTemplate jdbc, Clock clock) {
+    SupplyDesk(Jobs jobs, Stores stores, JdbcTemplate jdbc, Clock clock) {
         this.jobs = jobs;
-        this.service = service;
         this.stores = stores;
         this.jdbc = jdbc;
         this.clock = clock;
@@ -77,11 +73,10 @@ public class SupplyDesk {
         Map<Integer, Job> planned = new TreeMap<>();
         Map<String, String> names = new HashMap<>();
         List<Demand> demands = new ArrayList<>();
-        for (Job job : jobs.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED)) {
+        for (Job job : jobs.planned()) {
             planned.put(job.number(), job);
             LocalDate on = job.dueOn().isBefore(today) ? today : job.dueOn();
-            Supplies supplies =
-                    service.view(job.number()).map(JobView::supplies).orElseThrow();
+            Supplies supplies = jobs.view(job.number()).map(JobView::supplies).orElseThrow();
             supplies.kit().ifPresent(kit -> {
                 names.put(kit.id(), kit.name());
                 demands.add(new Demand(job.number(), kit.id(), 1, on));

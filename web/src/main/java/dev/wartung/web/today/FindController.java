@@ -33,8 +33,7 @@ class FindController {
                     + UriComponentsBuilder.fromPath("/valves/{tag}")
                             .build(valve.get().tag());
         }
-        if (text.matches("\\d{1,9}")
-                && jobs.findByNumber(Integer.parseInt(text)).isPresent()) {
+        if (text.matches("\\d{1,9}") && jobs.exists(Integer.parseInt(text))) {
             return "redirect:/jobs/" + Integer.parseInt(text);
         }
         return "redirect:"

@@ -8,7 +8,7 @@ import dev.wartung.web.change.ChangeState;
 import dev.wartung.web.job.JobLine;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.Jobs;
-import dev.wartung.web.job.Rechecks;
+import dev.wartung.web.job.look.Looks;
 import dev.wartung.web.valve.RecordChanges;
 import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
@@ -31,7 +31,7 @@ class TodayController {
 
     private final Jobs jobs;
     private final Valves valves;
-    private final Rechecks rechecks;
+    private final Looks looks;
     private final RecordChanges changes;
     private final ChangeRequests requests;
     private final CurrentAccount current;
@@ -40,14 +40,14 @@ class TodayController {
     TodayController(
             Jobs jobs,
             Valves valves,
-            Rechecks rechecks,
+            Looks looks,
             RecordChanges changes,
             ChangeRequests requests,
             CurrentAccount current,
             Clock clock) {
         this.jobs = jobs;
         this.valves = valves;
-        this.rechecks = rechecks;
+        this.looks = looks;
         this.changes = changes;
         this.requests = requests;
         this.current = current;
@@ -68,7 +68,7 @@ class TodayController {
         List<JobLine> planned = jobs.lines(JobState.PLANNED);
         model.addAttribute("planned", planned.subList(0, Math.min(MOST_PLANNED, planned.size())));
         model.addAttribute("later", Math.max(0, planned.size() - MOST_PLANNED));
-        model.addAttribute("rechecks", rechecks.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(today.plusDays(2)));
+        model.addAttribute("rechecks", looks.openBy(today.plusDays(2)));
         model.addAttribute(
                 "changes", me.roles().contains(Role.REVIEWER) ? changes.findBySeenAtIsNullOrderByAt() : List.of());
         model.addAttribute(

@@ -7,18 +7,17 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.proving.Signature;
-import dev.wartung.web.account.Account;
 import dev.wartung.web.device.ProvingBook;
 import dev.wartung.web.device.ProvingBook.Measured;
 import dev.wartung.web.device.ProvingRun;
 import dev.wartung.web.device.RunWatch;
 import dev.wartung.web.job.Job;
+import dev.wartung.web.job.JobEnded;
 import dev.wartung.web.job.JobState;
-import dev.wartung.web.job.JobWatch;
 import dev.wartung.web.job.Readings;
 import dev.wartung.web.job.Readings.Reading;
-import dev.wartung.web.job.Recheck;
-import dev.wartung.web.job.Rechecks;
+import dev.wartung.web.job.look.Looks;
+import dev.wartung.web.job.look.Recheck;
 import dev.wartung.web.valve.Valve;
 import java.time.Clock;
 import java.time.Instant;
@@ -32,7 +31,9 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.function.Function;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
@@ -40,7 +41,7 @@ import org.springframework.transaction.annotation.Transactional;
  * change, a look at the valve is raised: before it fails.
  */
 @Service
-class TrendDesk implements JobWatch, RunWatch {
+class TrendDesk implements RunWatch {
 
     private static final long SEED = 3;
     private static final int FEWEST_SHOWN = 2;
@@ -48,14 +49,14 @@ class TrendDesk implements JobWatch, RunWatch {
 
     private final Readings readings;
     private final ObjectProvider<ProvingBook> runs;
-    private final Rechecks rechecks;
+    private final Looks looks;
     private final Clock clock;
 
     /** @param runs asked for late: a proving run that ends asks this what follows from it */
-    TrendDesk(Readings readings, ObjectProvider<ProvingBook> runs, Rechecks rechecks, Clock clock) {
+    TrendDesk(Readings readings, ObjectProvider<ProvingBook> runs, Looks looks, Clock clock) {
         this.readings = readings;
         this.runs = runs;
-        this.rechecks = rechecks;
+        this.looks = looks;
         this.clock = clock;
     }
 
@@ -158,8 +159,10 @@ class TrendDesk implements JobWatch, RunWatch {
     /**
      * Only the newest readings can tell of something new. A look of that name that is open still is not raised again.
      */
-    @Override
-    public void ended(Job job, Account by, Instant at) {
+    @EventListener
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void on(JobEnded ended) {
+        Job job = ended.job();
         if (job.state() != JobState.CLOSED) {
             return;
         }
@@ -178,14 +181,12 @@ class TrendDesk implements JobWatch, RunWatch {
 
     private void raise(Valve valve, Optional<Integer> job, List<Series> series) {
         LocalDate today = LocalDate.now(clock);
-        List<String> open = rechecks.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id()).stream()
-                .map(Recheck::name)
-                .toList();
+        List<String> open = looks.openAt(valve).stream().map(Recheck::name).toList();
         series.stream()
                 .filter(s -> s.change().isPresent())
                 .map(s -> NAME + s.asked())
                 .filter(name -> !open.contains(name))
-                .forEach(name -> rechecks.save(Recheck.raised(valve, job, name, today, today.plusDays(1))));
+                .forEach(name -> looks.raise(Recheck.raised(valve, job, name, today, today.plusDays(1))));
     }
 
     private static String svg(Series series, UnitSystem units) {

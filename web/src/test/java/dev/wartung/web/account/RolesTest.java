@@ -8,8 +8,8 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.TestSite;
-import dev.wartung.web.job.BenchRun;
-import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.bench.BenchRun;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
@@ -52,12 +52,12 @@ class RolesTest {
             "pia"));
 
     private final MockMvc web;
-    private final JobService service;
+    private final Jobs jobs;
     private final JdbcTemplate jdbc;
 
-    RolesTest(MockMvc web, JobService service, JdbcTemplate jdbc) {
+    RolesTest(MockMvc web, Jobs jobs, JdbcTemplate jdbc) {
         this.web = web;
-        this.service = service;
+        this.jobs = jobs;
         this.jdbc = jdbc;
     }
 
@@ -173,7 +173,7 @@ class RolesTest {
     @Test
     @DisplayName("Somebody else's job is not touched by calling its addresses, and an ended one by nobody")
     void othersJobs() throws Exception {
-        BenchRun bench = new BenchRun(web, service);
+        BenchRun bench = new BenchRun(web, jobs);
         int job = bench.begin("TS-018", "oil-actuator", "tessa");
         String step = bench.current(job).orElseThrow().id();
         for (String what : new String[] {
@@ -199,12 +199,12 @@ class RolesTest {
                     .param("password", TestSite.PASSWORD)
                     .param("step." + step + ".ticked", "yes"));
         }
-        assertThat(service.view(job).orElseThrow().entries()).hasSize(1);
+        assertThat(jobs.view(job).orElseThrow().entries()).hasSize(1);
         while (bench.current(job).isPresent()) {
             bench.confirm(job, "tessa");
         }
         bench.close(job, "tessa");
-        int entries = service.view(job).orElseThrow().entries().size();
+        int entries = jobs.view(job).orElseThrow().entries().size();
         for (String what : new String[] {"problem", "stop", "close-up", "take-over", "start", "cancel"}) {
             web.perform(post("/jobs/" + job + "/" + what)
                     .with(user("tessa").roles("TECHNICIAN"))
@@ -213,7 +213,7 @@ class RolesTest {
                     .param("note", "later")
                     .param("reason", "later"));
         }
-        assertThat(service.view(job).orElseThrow().entries()).hasSize(entries);
+        assertThat(jobs.view(job).orElseThrow().entries()).hasSize(entries);
         assertThat(web.perform(get("/records/audit").with(user("tessa").roles("TECHNICIAN")))
                         .andReturn()
                         .getResponse()

@@ -10,8 +10,8 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
 import dev.wartung.web.app.RunningApplication;
-import dev.wartung.web.job.BenchRun;
-import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.bench.BenchRun;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -43,9 +43,9 @@ class UnitsTest {
     private final MockMvc web;
     private final BenchRun bench;
 
-    UnitsTest(MockMvc web, JobService service) {
+    UnitsTest(MockMvc web, Jobs jobs) {
         this.web = web;
-        this.bench = new BenchRun(web, service);
+        this.bench = new BenchRun(web, jobs);
     }
 
     @BeforeEach

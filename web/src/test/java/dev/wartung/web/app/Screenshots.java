@@ -3,7 +3,7 @@ package dev.wartung.web.app;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.ScreenshotCaret;
 import dev.wartung.web.WartungApplication;
-import dev.wartung.web.job.BenchHands;
+import dev.wartung.web.job.bench.BenchHands;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;

@@ -5,8 +5,8 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
-import dev.wartung.web.job.BenchRun;
-import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.bench.BenchRun;
 import jakarta.persistence.EntityManagerFactory;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -26,13 +26,13 @@ import org.springframework.test.web.servlet.MockMvc;
 class StatementCountTest {
 
     private final MockMvc web;
-    private final JobService service;
+    private final Jobs jobs;
     private final JdbcTemplate jdbc;
     private final Statistics statistics;
 
-    StatementCountTest(MockMvc web, JobService service, JdbcTemplate jdbc, EntityManagerFactory factory) {
+    StatementCountTest(MockMvc web, Jobs jobs, JdbcTemplate jdbc, EntityManagerFactory factory) {
         this.web = web;
-        this.service = service;
+        this.jobs = jobs;
         this.jdbc = jdbc;
         this.statistics = factory.unwrap(SessionFactory.class).getStatistics();
     }
@@ -64,7 +64,7 @@ class StatementCountTest {
     @Test
     @DisplayName("No page asks the database once for every row it shows")
     void doesNotGrow() throws Exception {
-        BenchRun bench = new BenchRun(web, service);
+        BenchRun bench = new BenchRun(web, jobs);
         for (String tag : List.of("TS-001", "TS-005", "TS-006")) {
             int job = bench.begin(tag, "oil-actuator", "tessa");
             while (bench.current(job).isPresent()) {
@@ -84,7 +84,7 @@ class StatementCountTest {
         LocalDate today = LocalDate.now();
         jdbc.update(
                 """
-                insert into valve (tag, service, area, line, type_id, type_name, drive, options, state, next_due, version, place)
+                insert into valve (tag, jobs, area, line, type_id, type_name, drive, options, state, next_due, version, place)
                 select 'M' || ? || '-' || n, 'x', 'Test area', 'Test line', type_id, type_name, drive, options, 'IN_SERVICE', ?, 0, n from valve cross join generate_series(1, ?) n where tag = 'TS-001'""",
                 name,
                 today,
@@ -111,7 +111,7 @@ class StatementCountTest {
     @Test
     @DisplayName("Closing a job takes no more of the database on a valve with many jobs behind it")
     void closing() throws Exception {
-        BenchRun bench = new BenchRun(web, service);
+        BenchRun bench = new BenchRun(web, jobs);
         List<Long> statements = new ArrayList<>();
         for (int times = 0; times < 4; times++) {
             int job = bench.begin("TS-007", "oil-actuator", "tessa");

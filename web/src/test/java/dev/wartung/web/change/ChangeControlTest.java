@@ -17,8 +17,8 @@ import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.app.TestSite;
 import dev.wartung.web.change.ChangeItem.What;
-import dev.wartung.web.job.BenchRun;
-import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.bench.BenchRun;
 import dev.wartung.web.valve.Valves;
 import java.time.LocalDate;
 import java.util.HashMap;
@@ -65,12 +65,12 @@ class ChangeControlTest {
     private final Accounts accounts;
     private final BenchRun bench;
 
-    ChangeControlTest(MockMvc web, ChangeRequests requests, Valves valves, Accounts accounts, JobService service) {
+    ChangeControlTest(MockMvc web, ChangeRequests requests, Valves valves, Accounts accounts, Jobs jobs) {
         this.web = web;
         this.requests = requests;
         this.valves = valves;
         this.accounts = accounts;
-        this.bench = new BenchRun(web, service);
+        this.bench = new BenchRun(web, jobs);
     }
 
     private MockHttpServletRequestBuilder as(String name, MockHttpServletRequestBuilder request) {

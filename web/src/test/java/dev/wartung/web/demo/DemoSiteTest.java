@@ -17,15 +17,14 @@ import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.change.ChangeRequests;
 import dev.wartung.web.change.ChangeState;
 import dev.wartung.web.device.ProvingRuns;
-import dev.wartung.web.job.Job;
-import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.JobLine;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
-import dev.wartung.web.job.OldSeals;
-import dev.wartung.web.job.Planning;
-import dev.wartung.web.job.Rechecks;
-import dev.wartung.web.job.SettlingDesk;
+import dev.wartung.web.job.findings.FindingsDesk;
+import dev.wartung.web.job.look.Looks;
+import dev.wartung.web.job.planning.PlanningDesk;
+import dev.wartung.web.job.settling.SettlingDesk;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
@@ -57,12 +56,11 @@ class DemoSiteTest {
     private final Accounts accounts;
     private final Valves valves;
     private final Jobs jobs;
-    private final JobService service;
-    private final Rechecks rechecks;
+    private final Looks looks;
     private final JdbcTemplate jdbc;
     private final Sheets sheets;
-    private final Planning planning;
-    private final OldSeals oldSeals;
+    private final PlanningDesk planning;
+    private final FindingsDesk findings;
     private final SettlingDesk settling;
     private final ApplicationContext context;
     private final ChangeRequests changes;
@@ -73,12 +71,11 @@ class DemoSiteTest {
             Accounts accounts,
             Valves valves,
             Jobs jobs,
-            JobService service,
-            Rechecks rechecks,
+            Looks looks,
             JdbcTemplate jdbc,
-            Planning planning,
+            PlanningDesk planning,
             Sheets sheets,
-            OldSeals oldSeals,
+            FindingsDesk findings,
             SettlingDesk settling,
             ChangeRequests changes,
             ProvingRuns runs) {
@@ -86,12 +83,11 @@ class DemoSiteTest {
         this.accounts = accounts;
         this.valves = valves;
         this.jobs = jobs;
-        this.service = service;
-        this.rechecks = rechecks;
+        this.looks = looks;
         this.jdbc = jdbc;
         this.planning = planning;
         this.sheets = sheets;
-        this.oldSeals = oldSeals;
+        this.findings = findings;
         this.settling = settling;
         this.changes = changes;
         this.runs = runs;
@@ -109,25 +105,21 @@ class DemoSiteTest {
     void stories() {
         assertThat(accounts.findAll().stream().flatMap(a -> a.roles().stream())).contains(Role.values());
         assertThat(valves.areas()).containsExactly("Culture hall", "Enzyme suite", "Filling", "Mixing");
-        assertThat(valves.findAll()).hasSizeBetween(175, 185).allSatisfy(v -> assertThat(jobs.ofValve(v.id()))
+        assertThat(valves.findAll()).hasSizeBetween(175, 185).allSatisfy(v -> assertThat(jobs.ofValve(v))
                 .isNotEmpty());
         Account varga = accounts.findByUsername("ivarga").orElseThrow();
-        assertThat(jobs.findByStateOrderByDueOnAscNumberAsc(JobState.RUNNING).stream()
-                        .filter(j -> j.holder()
-                                .filter(h -> h.id().equals(varga.id()))
-                                .isPresent()))
+        assertThat(jobs.lines(JobState.RUNNING).stream().filter(j -> j.isHeldBy(varga.id())))
                 .singleElement()
                 .satisfies(job -> {
-                    JobView view = service.view(job.number()).orElseThrow();
-                    assertThat(job.valve().tag()).isEqualTo("CU-214");
-                    assertThat(job.valve().state()).isEqualTo(ValveState.ON_BENCH);
+                    JobView view = jobs.view(job.number()).orElseThrow();
+                    assertThat(job.tag()).isEqualTo("CU-214");
+                    assertThat(view.job().valve().state()).isEqualTo(ValveState.ON_BENCH);
                     assertThat(view.progress().bench().cloth())
                             .extracting(p -> p.id())
                             .contains("insert", "stem", "bonnet");
                 });
-        assertThat(jobs.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED)).hasSize(25);
-        assertThat(rechecks.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(
-                        LocalDate.now().plusDays(1)))
+        assertThat(jobs.planned()).hasSize(25);
+        assertThat(looks.openBy(LocalDate.now().plusDays(1)))
                 .anySatisfy(r -> assertThat(r.valve().tag()).isEqualTo("FL-031"));
     }
 
@@ -178,12 +170,10 @@ class DemoSiteTest {
     @DisplayName(
             "Every closed job of the demo was done to its end without an incident, every reading settled, every new part with a lot")
     void soundRecords() {
-        List<Job> closed = jobs.findAll().stream()
-                .filter(j -> j.state() == JobState.CLOSED)
-                .toList();
+        List<JobLine> closed = jobs.lines(JobState.CLOSED);
         assertThat(closed).hasSizeGreaterThan(60);
-        for (Job job : closed) {
-            JobView view = service.view(job.number()).orElseThrow();
+        for (JobLine job : closed) {
+            JobView view = jobs.view(job.number()).orElseThrow();
             assertThat(view.progress().hindrances()).as("job %d", job.number()).isEmpty();
             assertThat(view.progress().incidents()).isEmpty();
             assertThat(view.countedIn()).isNotEmpty().allSatisfy(c -> assertThat(c.lot())
@@ -246,7 +236,7 @@ class DemoSiteTest {
                                     .map(p -> p.id())
                                     .findFirst())
                     .orElseThrow();
-            Planning.Plan plan = planning.derive(stopped, work);
+            PlanningDesk.Plan plan = planning.derive(stopped, work);
             if (!kind.converts()) {
                 assertThat(plan.procedure().steps().stream().flatMap(s -> s.acts().stream()))
                         .as(kind.id())
@@ -265,11 +255,10 @@ class DemoSiteTest {
             }
         }
         Valve swollen = valves.findByTagIgnoreCase("MX-103").orElseThrow();
-        assertThat(oldSeals.findByValveIdOrderByAtDesc(swollen.id()))
-                .hasSize(3)
-                .allSatisfy(o -> assertThat(o.appearance()).isEqualTo("swollen"));
-        assertThat(jobs.ofValve(swollen.id()).stream()
-                        .flatMap(j -> service.view(j.number()).orElseThrow().standing().greased().stream()))
+        assertThat(findings.oldSeals(swollen)).hasSize(3).allSatisfy(o -> assertThat(o.appearance())
+                .isEqualTo("swollen"));
+        assertThat(jobs.ofValve(swollen).stream()
+                        .flatMap(j -> jobs.view(j.number()).orElseThrow().standing().greased().stream()))
                 .isNotEmpty()
                 .allSatisfy(g -> assertThat(g.against()).contains("EPDM is a hydrocarbon rubber"));
         assertThat(settling.series(valves.findByTagIgnoreCase("EZ-713").orElseThrow())

@@ -18,9 +18,9 @@ import dev.wartung.core.proving.Sample;
 import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
-import dev.wartung.web.job.BenchHands;
-import dev.wartung.web.job.BenchRun;
-import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.bench.BenchHands;
+import dev.wartung.web.job.bench.BenchRun;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.sql.Connection;
@@ -47,12 +47,12 @@ class ProvingRunsTest {
     private final ProvingRuns runs;
     private final TestBenches benches;
     private final ProvingBook book;
-    private final JobService jobs;
+    private final Jobs jobs;
     private final DataSource source;
     private final List<dev.wartung.bench.TestBench> started = new ArrayList<>();
 
     ProvingRunsTest(
-            MockMvc web, ProvingRuns runs, TestBenches benches, ProvingBook book, JobService jobs, DataSource source) {
+            MockMvc web, ProvingRuns runs, TestBenches benches, ProvingBook book, Jobs jobs, DataSource source) {
         this.web = web;
         this.runs = runs;
         this.benches = benches;

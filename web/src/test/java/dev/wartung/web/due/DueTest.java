@@ -10,8 +10,8 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.TestSite;
-import dev.wartung.web.job.BenchRun;
-import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.bench.BenchRun;
 import java.io.StringReader;
 import java.time.LocalDate;
 import java.util.Map;
@@ -34,12 +34,12 @@ class DueTest {
     private static final LocalDate TODAY = LocalDate.now();
 
     private final MockMvc web;
-    private final JobService service;
+    private final Jobs jobs;
     private final JdbcTemplate jdbc;
 
-    DueTest(MockMvc web, JobService service, JdbcTemplate jdbc) {
+    DueTest(MockMvc web, Jobs jobs, JdbcTemplate jdbc) {
         this.web = web;
-        this.service = service;
+        this.jobs = jobs;
         this.jdbc = jdbc;
     }
 
@@ -125,7 +125,7 @@ class DueTest {
     @DisplayName(
             "A look that waits for a hot cleaning is due with the first, or the first sterilisation; who looked and what was seen is kept")
     void looks() throws Exception {
-        BenchRun bench = new BenchRun(web, service);
+        BenchRun bench = new BenchRun(web, jobs);
         int job = bench.begin("TF-003", "renew-diaphragm", "tessa");
         while (bench.current(job).isPresent()) {
             bench.confirm(job, "tessa");

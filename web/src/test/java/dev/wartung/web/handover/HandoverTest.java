@@ -8,8 +8,8 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
 import dev.wartung.web.app.RunningApplication;
-import dev.wartung.web.job.BenchRun;
-import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.bench.BenchRun;
 import java.time.LocalDate;
 import java.util.UUID;
 import org.apache.pdfbox.Loader;
@@ -25,11 +25,11 @@ import org.springframework.test.web.servlet.MockMvc;
 class HandoverTest {
 
     private final MockMvc web;
-    private final JobService service;
+    private final Jobs jobs;
 
-    HandoverTest(MockMvc web, JobService service) {
+    HandoverTest(MockMvc web, Jobs jobs) {
         this.web = web;
-        this.service = service;
+        this.jobs = jobs;
     }
 
     private String page(String path) throws Exception {
@@ -44,7 +44,7 @@ class HandoverTest {
     @DisplayName(
             "Problems stand before what went as planned; nothing from before the moment; the list has what is due and what is on the bench")
     void told() throws Exception {
-        BenchRun bench = new BenchRun(web, service);
+        BenchRun bench = new BenchRun(web, jobs);
         int job = bench.begin("TS-024", "oil-actuator", "tessa");
         web.perform(post("/jobs/" + job + "/problem")
                 .param("entryId", UUID.randomUUID().toString())

@@ -7,9 +7,9 @@ import dev.wartung.web.account.Accounts;
 import dev.wartung.web.account.Role;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.TestSite;
-import dev.wartung.web.job.BenchRun;
-import dev.wartung.web.job.JobService;
-import dev.wartung.web.job.Planning;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.bench.BenchRun;
+import dev.wartung.web.job.planning.PlanningDesk;
 import dev.wartung.web.tool.Toolbox;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
@@ -39,8 +39,8 @@ public record Rehearsal(List<Typed> steps, Map<String, String> closing) {
     /** Does the work once. */
     public static Rehearsal of(ConfigurableApplicationContext context, String tag, String work, String technician)
             throws Exception {
-        JobService service = context.getBean(JobService.class);
-        BenchRun bench = new BenchRun(RunningApplication.web(context), service);
+        Jobs jobs = context.getBean(Jobs.class);
+        BenchRun bench = new BenchRun(RunningApplication.web(context), jobs);
         int job = bench.begin(tag, work, technician);
         List<Typed> steps = new ArrayList<>();
         // the first of each kind that may be used; a step that asks for none ignores it
@@ -86,7 +86,7 @@ public record Rehearsal(List<Typed> steps, Map<String, String> closing) {
      * @return the job's number
      */
     public static int planned(ConfigurableApplicationContext context, String tag, String work) {
-        Planning planning = context.getBean(Planning.class);
+        PlanningDesk planning = context.getBean(PlanningDesk.class);
         Valve valve = context.getBean(Valves.class).findByTagIgnoreCase(tag).orElseThrow();
         Account planner = context.getBean(Accounts.class).findByUsername("pia").orElseThrow();
         return planning.keep(

@@ -15,8 +15,8 @@ import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.app.TestSite;
-import dev.wartung.web.job.BenchRun;
-import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.bench.BenchRun;
 import dev.wartung.web.record.RecordBook;
 import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
@@ -123,8 +123,8 @@ class TypedTextTest {
     @Test
     @DisplayName(
             "A record and a valve that hold it from before: pages, drawings, documents, tables and feeds can be read, with � in its place")
-    void oldData(JobService service, RecordBook records) throws Exception {
-        BenchRun bench = new BenchRun(web, service);
+    void oldData(Jobs jobs, RecordBook records) throws Exception {
+        BenchRun bench = new BenchRun(web, jobs);
         int number = bench.begin("TS-020", "oil-actuator", "tessa");
         while (bench.current(number).isPresent()) {
             bench.confirm(number, "tessa");

@@ -8,12 +8,13 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 import dev.wartung.core.progress.JobEvent;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.TessaAtWork;
-import dev.wartung.web.job.BenchRun;
-import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.Readings;
 import dev.wartung.web.job.Readings.Reading;
+import dev.wartung.web.job.bench.BenchDesk;
+import dev.wartung.web.job.bench.BenchRun;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
@@ -44,13 +45,15 @@ class OlderDataTest {
 
     private static List<Map<String, Object>> sealedBefore = List.of();
 
-    private final JobService service;
+    private final Jobs jobs;
+    private final BenchDesk bench;
     private final Readings readings;
     private final MockMvc web;
     private final JdbcTemplate jdbc;
 
-    OlderDataTest(JobService service, Readings readings, MockMvc web, JdbcTemplate jdbc) {
-        this.service = service;
+    OlderDataTest(Jobs jobs, BenchDesk bench, Readings readings, MockMvc web, JdbcTemplate jdbc) {
+        this.jobs = jobs;
+        this.bench = bench;
         this.readings = readings;
         this.web = web;
         this.jdbc = jdbc;
@@ -81,7 +84,7 @@ class OlderDataTest {
                 Integer.class,
                 tag,
                 state.name());
-        return service.view(number).orElseThrow();
+        return jobs.view(number).orElseThrow();
     }
 
     @Test
@@ -139,9 +142,9 @@ class OlderDataTest {
         assertThat(view.progress().behind()).isNotEmpty();
         JobView planned = on("OL-002", JobState.PLANNED);
         assertThat(planned.progress().behind()).isEqualTo(view.progress().behind());
-        assertThat(service.start(planned.job().number(), UUID.randomUUID()).trouble())
+        assertThat(bench.start(planned.job().number(), UUID.randomUUID()).trouble())
                 .isEmpty();
-        assertThat(service.start(on("OL-004", JobState.PLANNED).job().number(), UUID.randomUUID())
+        assertThat(bench.start(on("OL-004", JobState.PLANNED).job().number(), UUID.randomUUID())
                         .trouble())
                 .isEmpty();
     }
@@ -161,12 +164,12 @@ class OlderDataTest {
     @DisplayName(
             "A job on the bench goes on where it was and is closed and sealed; records of both versions verify in one chain")
     void goesOn() throws Exception {
-        BenchRun bench = new BenchRun(web, service);
+        BenchRun run = new BenchRun(web, jobs);
         int number = on("OL-003", JobState.RUNNING).job().number();
-        while (bench.current(number).isPresent()) {
-            bench.confirm(number, "tessa");
+        while (run.current(number).isPresent()) {
+            run.confirm(number, "tessa");
         }
-        bench.close(number, "tessa");
+        run.close(number, "tessa");
         assertThat(jdbc.execute((ConnectionCallback<Verification>) Verification::of)
                         .problems())
                 .isEmpty();

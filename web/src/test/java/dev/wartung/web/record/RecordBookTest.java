@@ -13,9 +13,9 @@ import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.TestSite;
-import dev.wartung.web.job.BenchRun;
-import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobState;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.bench.BenchRun;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -40,25 +40,25 @@ import tools.jackson.databind.json.JsonMapper;
 class RecordBookTest {
 
     private final MockMvc web;
-    private final JobService service;
+    private final Jobs jobs;
     private final JdbcTemplate jdbc;
     private static int number;
 
-    RecordBookTest(MockMvc web, JobService service, JdbcTemplate jdbc) {
+    RecordBookTest(MockMvc web, Jobs jobs, JdbcTemplate jdbc) {
         this.web = web;
-        this.service = service;
+        this.jobs = jobs;
         this.jdbc = jdbc;
     }
 
     @BeforeAll
-    static void threeJobs(MockMvc web, JobService service) throws Exception {
-        number = closed("TS-011", web, service);
-        closed("TS-012", web, service);
-        closed("TS-013", web, service);
+    static void threeJobs(MockMvc web, Jobs jobs) throws Exception {
+        number = closed("TS-011", web, jobs);
+        closed("TS-012", web, jobs);
+        closed("TS-013", web, jobs);
     }
 
-    private static int closed(String tag, MockMvc web, JobService service) throws Exception {
-        BenchRun bench = new BenchRun(web, service);
+    private static int closed(String tag, MockMvc web, Jobs jobs) throws Exception {
+        BenchRun bench = new BenchRun(web, jobs);
         int job = bench.begin(tag, "oil-actuator", "tessa");
         while (bench.current(job).isPresent()) {
             bench.confirm(job, "tessa");
@@ -78,7 +78,7 @@ class RecordBookTest {
     @Test
     @DisplayName("A job is closed with the password only; a wrong one leaves it open, with what was typed")
     void signing() throws Exception {
-        BenchRun bench = new BenchRun(web, service);
+        BenchRun bench = new BenchRun(web, jobs);
         int job = bench.begin("TS-014", "oil-actuator", "theo");
         while (bench.current(job).isPresent()) {
             bench.confirm(job, "theo");
@@ -97,7 +97,7 @@ class RecordBookTest {
                 .contains("That is not your password")
                 .contains("all well")
                 .doesNotContain("not-this-one");
-        assertThat(service.view(job).orElseThrow().job().state()).isEqualTo(JobState.RUNNING);
+        assertThat(jobs.view(job).orElseThrow().job().state()).isEqualTo(JobState.RUNNING);
         bench.close(job, "theo");
         assertThat(web.perform(as("rita", "REVIEWER", get("/records/" + job)))
                         .andReturn()

@@ -3,8 +3,8 @@ package dev.wartung.web.script;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wartung.web.app.RunningApplication;
-import dev.wartung.web.job.BenchRun;
-import dev.wartung.web.job.JobService;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.bench.BenchRun;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -29,11 +29,11 @@ class BackupTest {
     private Path folder;
 
     private final MockMvc web;
-    private final JobService service;
+    private final Jobs jobs;
 
-    BackupTest(MockMvc web, JobService service) {
+    BackupTest(MockMvc web, Jobs jobs) {
         this.web = web;
-        this.service = service;
+        this.jobs = jobs;
     }
 
     private record Ran(int exit, String out) {}
@@ -57,7 +57,7 @@ class BackupTest {
     @DisplayName(
             "Saved while running, restored elsewhere, verified; a damaged file and changed records leave what is there untouched")
     void thereAndBack() throws Exception {
-        BenchRun bench = new BenchRun(web, service);
+        BenchRun bench = new BenchRun(web, jobs);
         int job = bench.begin("TS-021", "oil-actuator", "tessa");
         while (bench.current(job).isPresent()) {
             bench.confirm(job, "tessa");

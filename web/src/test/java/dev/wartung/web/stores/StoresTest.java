@@ -11,9 +11,9 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.web.app.RunningApplication;
-import dev.wartung.web.job.BenchRun;
-import dev.wartung.web.job.JobService;
 import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.bench.BenchRun;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.HashMap;
@@ -38,18 +38,18 @@ class StoresTest {
     private static final LocalDate TODAY = LocalDate.now();
 
     private final MockMvc web;
-    private final JobService service;
+    private final Jobs jobs;
     private final JdbcTemplate jdbc;
     private final BenchRun bench;
 
     private final Items items;
 
-    StoresTest(MockMvc web, JobService service, JdbcTemplate jdbc, Items items) {
+    StoresTest(MockMvc web, Jobs jobs, JdbcTemplate jdbc, Items items) {
         this.items = items;
         this.web = web;
-        this.service = service;
+        this.jobs = jobs;
         this.jdbc = jdbc;
-        this.bench = new BenchRun(web, service);
+        this.bench = new BenchRun(web, jobs);
     }
 
     private String sent(String name, String role, String to, Map<String, String> typed) throws Exception {
@@ -104,7 +104,7 @@ class StoresTest {
     }
 
     private String counted(int job, Map<String, String> also) throws Exception {
-        JobView view = service.view(job).orElseThrow();
+        JobView view = jobs.view(job).orElseThrow();
         Step step = bench.current(job).orElseThrow();
         Map<String, String> typed =
                 new HashMap<>(Map.of("entryId", UUID.randomUUID().toString()));
@@ -119,7 +119,7 @@ class StoresTest {
     /** Why lots that the stores do not know are taken. */
     private Map<String, String> reasons(int job) {
         Map<String, String> reasons = new HashMap<>(Map.of("instead.lot.kit", "in hand"));
-        service.view(job)
+        jobs.view(job)
                 .orElseThrow()
                 .supplies()
                 .notInKit()
@@ -172,8 +172,7 @@ class StoresTest {
         int bad = takenIn("K50-PE", "BAD-1", 4, TODAY.minusYears(1));
         sent("tessa", "TECHNICIAN", "/stores/lots/" + bad + "/quarantine", Map.of("reason", "sticky in the bag"));
         int job = atTheCount("TS-005");
-        String kit =
-                service.view(job).orElseThrow().supplies().kit().orElseThrow().id();
+        String kit = jobs.view(job).orElseThrow().supplies().kit().orElseThrow().id();
         assertThat(kit).isEqualTo("K50-PE");
         assertThat(web.perform(get("/jobs/" + job).with(user("tessa").roles("TECHNICIAN")))
                         .andReturn()
@@ -210,7 +209,7 @@ class StoresTest {
             "Another article may stand in with a reason, and is on the report and off the books; one of another material or size, a kit, or a number nobody knows may not")
     void substitutes() throws Exception {
         int job = atTheCount("TS-021", "renew-bush");
-        JobView view = service.view(job).orElseThrow();
+        JobView view = jobs.view(job).orElseThrow();
         Supplies.Piece loose = view.supplies().notInKit().stream()
                 .filter(p -> !p.article().isEmpty())
                 .findFirst()
@@ -247,7 +246,7 @@ class StoresTest {
         assertThat(counted(job, typed)).doesNotContain("role=\"alert\">");
         assertThat(bench.current(job)).isNotEqualTo(Optional.of(counting));
         assertThat(pieces(same.number(), "SUB-1")).isZero();
-        assertThat(service.view(job).orElseThrow().countedIn()).anySatisfy(c -> {
+        assertThat(jobs.view(job).orElseThrow().countedIn()).anySatisfy(c -> {
             assertThat(c.article()).isEqualTo(same.number());
             assertThat(c.instead()).isEqualTo("same drawing, other maker number");
         });

@@ -1,7 +1,0 @@
-package dev.wartung.web.job;
-
-import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
-
-/** Photos of findings. */
-interface Photos extends JpaRepository<Photo, UUID> {}

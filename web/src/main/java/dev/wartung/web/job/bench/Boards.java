@@ -1,0 +1,304 @@
+package dev.wartung.web.job.bench;
+
+import dev.wartung.core.actuation.Actuators;
+import dev.wartung.core.anatomy.Act;
+import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.Phase;
+import dev.wartung.core.drawing.CallOut;
+import dev.wartung.core.drawing.GaugeDrawing;
+import dev.wartung.core.drawing.SectionDrawing;
+import dev.wartung.core.measure.Entry;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.ToolKind;
+import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Wording;
+import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Figures;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.core.progress.Answer;
+import dev.wartung.core.progress.JobEvent;
+import dev.wartung.core.progress.Progress;
+import dev.wartung.core.simulation.Bench;
+import dev.wartung.core.simulation.Place;
+import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.Outcome;
+import dev.wartung.web.job.closing.ClosingDesk;
+import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.stores.GreaseStore;
+import dev.wartung.web.stores.Lot;
+import dev.wartung.web.stores.Stores;
+import dev.wartung.web.tool.Toolbox;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** Puts together what the bench shows. */
+@Component
+class Boards {
+
+    private final Sheets sheets;
+    private final GreaseStore greases;
+    private final ClosingDesk closing;
+    private final Stores stores;
+    private final Toolbox toolbox;
+    private final Clock clock;
+    private final CurrentAccount current;
+
+    Boards(
+            Sheets sheets,
+            GreaseStore greases,
+            ClosingDesk closing,
+            Stores stores,
+            Toolbox toolbox,
+            CurrentAccount current,
+            Clock clock) {
+        this.sheets = sheets;
+        this.greases = greases;
+        this.closing = closing;
+        this.stores = stores;
+        this.toolbox = toolbox;
+        this.clock = clock;
+        this.current = current;
+    }
+
+    /**
+     * @param look  id of an earlier step to look at; the current one if it is none
+     * @param typed what stands in the fields, kept from the last try
+     */
+    Board board(JobView view, Optional<String> look, Map<String, String> typed, Outcome outcome) {
+        Progress progress = view.progress();
+        UnitSystem units = current.get().units();
+        List<Step> path = path(progress);
+        Optional<Step> now = progress.current();
+        Optional<Step> lookedAt = look.flatMap(
+                        id -> path.stream().filter(s -> s.id().equals(id)).findFirst())
+                .filter(s -> progress.isConfirmed(s.id()));
+        Optional<Step> step = lookedAt.or(() -> now);
+        int index = step.map(path::indexOf).orElse(path.size());
+        Progress shown = lookedAt.isPresent() ? before(view, lookedAt.get()) : progress;
+        return new Board(
+                view,
+                step,
+                lookedAt.isPresent(),
+                index + 1,
+                path.size(),
+                index > 0 ? Optional.of(path.get(index - 1).id()) : Optional.empty(),
+                lookedAt.isPresent() && index + 1 < path.size()
+                        ? Optional.of(path.get(index + 1).id())
+                        : Optional.empty(),
+                phases(path, step),
+                svg(view, shown, step),
+                EnergyPlate.of(view),
+                progress.bench().cloth(),
+                now.map(s -> coming(view, s)).orElse(List.of()),
+                progress.bench().aids().stream()
+                        .map(a -> a.replace('-', ' '))
+                        .sorted()
+                        .toList(),
+                step.map(s -> gauges(s, typed, units)).orElse(Map.of()),
+                lookedAt.isPresent() ? Optional.empty() : step.flatMap(s -> spread(s, typed, units)),
+                typed,
+                outcome,
+                failed(step, typed, outcome, units),
+                view.job()
+                        .holder()
+                        .filter(h -> h.id().equals(current.get().id()))
+                        .isPresent(),
+                now.isEmpty() ? closing.hindrances(view) : List.of(),
+                step.map(s -> new GreaseForm(s, greases.shelf(view.job().valve().area()), typed).lines())
+                        .orElse(List.of()),
+                lookedAt.isPresent()
+                        ? List.of()
+                        : step.map(s -> new ToolForm(s, toolbox.all(), typed, lastUsed(view), LocalDate.now(clock))
+                                        .lines())
+                                .orElse(List.of()),
+                step.filter(s -> s.kitCount() && lookedAt.isEmpty())
+                        .map(s -> takeFirst(view))
+                        .orElse(Map.of()),
+                units);
+    }
+
+    /** What readings were last taken with in this job, by kind. */
+    private Map<ToolKind, String> lastUsed(JobView view) {
+        Map<ToolKind, String> last = new EnumMap<>(ToolKind.class);
+        view.of(JobEvent.Confirmed.class).forEach(e -> last.putAll(e.tools()));
+        return last;
+    }
+
+    private Map<String, Lot> takeFirst(JobView view) {
+        Map<String, Lot> first = new LinkedHashMap<>();
+        view.supplies().kit().ifPresent(kit -> stores.takeFirst(kit.id()).ifPresent(lot -> first.put(kit.id(), lot)));
+        view.supplies().notInKit().stream()
+                .filter(p -> !p.article().isEmpty())
+                .forEach(p -> stores.takeFirst(p.article()).ifPresent(lot -> first.put(p.article(), lot)));
+        return first;
+    }
+
+    /** All steps in the order they were and will be done. */
+    private static List<Step> path(Progress progress) {
+        List<Step> path =
+                new ArrayList<>(progress.confirmed().stream().map(c -> c.step()).toList());
+        progress.procedure().steps().stream()
+                .filter(s -> !progress.isConfirmed(s.id()))
+                .forEach(path::add);
+        return path;
+    }
+
+    /** The job as it stood just before a confirmed step. */
+    private static Progress before(JobView view, Step step) {
+        int upTo = view.progress().confirmed().stream()
+                .map(c -> c.step().id())
+                .toList()
+                .indexOf(step.id());
+        List<Step> behind = view.progress().behind();
+        int carried = behind.size() - view.progress().confirmed().size();
+        return new Progress(
+                view.sheets().anatomy().build(),
+                view.configuration(),
+                behind.subList(0, carried),
+                view.progress().procedure(),
+                view.progress().confirmed().subList(0, upTo));
+    }
+
+    private static List<Board.PhaseMark> phases(List<Step> path, Optional<Step> step) {
+        List<Phase> present = path.stream().map(Step::phase).distinct().sorted().toList();
+        return present.stream()
+                .map(p -> new Board.PhaseMark(
+                        p,
+                        step.isEmpty() || p.compareTo(step.get().phase()) < 0
+                                ? "done"
+                                : p == step.get().phase() ? "now" : "to-come"))
+                .toList();
+    }
+
+    private static List<Part> coming(JobView view, Step step) {
+        // what goes back in the same step never lies on the cloth
+        return step.acts().stream()
+                .filter(a -> a.verb() == Verb.TAKE && !step.acts().contains(Act.of(Verb.PUT_BACK, a.object())))
+                .flatMap(a -> view.build().part(a.object()).stream())
+                .toList();
+    }
+
+    private static Map<String, String> gauges(Step step, Map<String, String> typed, UnitSystem units) {
+        Map<String, String> gauges = new LinkedHashMap<>();
+        step.asks().stream().filter(a -> a.spread().isEmpty()).forEach(ask -> ask.band()
+                .ifPresent(band -> gauges.put(ask.id(), GaugeDrawing.svg(band, reading(ask, typed, units), units))));
+        return gauges;
+    }
+
+    /** The reading taken at several places that is to be taken now: the first that is not complete, else the last. */
+    static Optional<SpreadView> spread(Step step, Map<String, String> typed, UnitSystem units) {
+        List<SpreadView> all = step.asks().stream()
+                .filter(a -> a.spread().isPresent())
+                .map(a -> SpreadView.of(a, typed, units))
+                .toList();
+        return all.stream().filter(v -> !v.complete()).findFirst().or(() -> all.stream()
+                .reduce((a, b) -> b));
+    }
+
+    static Optional<Quantity> reading(Ask ask, Map<String, String> typed, UnitSystem units) {
+        return StepForm.read(
+                                ask,
+                                typed.getOrDefault(StepFields.READING + ask.id(), ""),
+                                new WrenchForm(typed, ask.toolOffsetM(), units),
+                                units)
+                        instanceof Entry.Understood understood
+                ? Optional.of(understood.quantity())
+                : Optional.empty();
+    }
+
+    private static Map<String, Answer> failed(
+            Optional<Step> step, Map<String, String> typed, Outcome outcome, UnitSystem units) {
+        Map<String, Answer> failed = new LinkedHashMap<>();
+        step.ifPresent(s -> s.asks().stream()
+                .filter(a -> outcome.open().contains(a.id()))
+                .forEach(ask -> failed.put(ask.id(), answered(ask, typed, units))));
+        return failed;
+    }
+
+    private static Answer answered(Ask ask, Map<String, String> typed, UnitSystem units) {
+        if (ask.spread().isPresent()) {
+            List<Quantity> read = new SpreadForm(ask, typed, units).read();
+            return Answer.each(ask.id(), ask.ask(), read, ask.judge(read));
+        }
+        Optional<Quantity> quantity = ask.dimension().isPresent() ? reading(ask, typed, units) : Optional.empty();
+        String seen = typed.getOrDefault(StepFields.READING + ask.id(), "");
+        return Answer.once(
+                ask.id(),
+                ask.ask(),
+                quantity,
+                Optional.of(seen),
+                quantity.map(ask::judge).orElseGet(() -> ask.judge(seen)),
+                Optional.empty());
+    }
+
+    private String svg(JobView view, Progress shown, Optional<Step> step) {
+        List<String> marks = step.map(Step::marks).orElse(List.of());
+        SectionDrawing drawing = sheets.drawing(view.sheets(), shown.bench().configuration());
+        List<String> renews = view.supplies().toCount().stream()
+                .filter(p -> p.used())
+                .map(p -> p.part())
+                .toList();
+        return drawing.svg(
+                shown.bench(),
+                new SectionDrawing.View(
+                        renews, marks, callOuts(view, shown.bench(), marks, renews), shown.positionBeforeLast()),
+                "Section of " + view.job().valve().tag() + " as it stands at this step");
+    }
+
+    private List<CallOut> callOuts(JobView view, Bench bench, List<String> marks, List<String> renews) {
+        List<CallOut> callOuts = new ArrayList<>();
+        for (Part part : bench.build().parts()) {
+            boolean renewed = renews.contains(part.id());
+            boolean there = bench.place(part.id()) != Place.BIN && bench.place(part.id()) != Place.LOST;
+            if (renewed && there) {
+                callOuts.add(new CallOut(
+                        part.id(),
+                        part.name(),
+                        bench.isNew(part.id()) ? "new" : "old, to renew",
+                        bench.isNew(part.id()) ? "new" : "old"));
+            } else if (marks.contains(part.id()) && there) {
+                callOuts.add(new CallOut(part.id(), part.name(), loadNote(part, bench), "marked"));
+            }
+        }
+        callOuts.add(new CallOut("from-above", "From above", "pipe left to right", "plain"));
+        energyNotes(view, bench, callOuts, current.get().units());
+        return callOuts;
+    }
+
+    private static void energyNotes(JobView view, Bench bench, List<CallOut> callOuts, UnitSystem units) {
+        Drive drive = bench.configuration().drive();
+        boolean lifted = bench.energies().driverLifted();
+        Actuators.spring(view.sheets().type(), drive, lifted)
+                .ifPresent(force -> callOuts.add(new CallOut(
+                        "spring",
+                        "Spring " + units.shown(force),
+                        bench.energies().airOnByHand() ? "air lost: it moves" : "holds it at rest",
+                        "spring")));
+        if (bench.energies().airOn()) {
+            Message least = Figures.of(view.sheets().type(), bench.build(), bench.configuration())
+                    .shown(lifted ? "air.open" : "air.close");
+            Message needs = Message.of("board.air-needed", "needs {least}", "least", least);
+            callOuts.add(new CallOut("air", "Air on", least.isEmpty() ? "" : new Wording(units).of(needs), "plain"));
+        }
+    }
+
+    /** At a fastener: whether its joint carries the stem's force now. */
+    private static String loadNote(Part part, Bench bench) {
+        return bench.build().joints().stream()
+                .filter(j -> j.heldBy().contains(part.id()) && !j.loaded().isEmpty())
+                .findFirst()
+                .map(j -> bench.isPushed(j.id()) ? "carries the drive's force" : "carries no force now")
+                .orElse("");
+    }
+}

@@ -1,0 +1,75 @@
+package dev.wartung.web.job.bench;
+
+import dev.wartung.core.actuation.Actuators;
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.simulation.Energies;
+import dev.wartung.web.job.JobView;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * One of the energies at a valve, live or dead, with the figure.
+ *
+ * @param live it can hurt somebody now
+ */
+record EnergyPlate(String name, String says, boolean live) {
+
+    /** Always the same five, in the same order; one that a valve does not have says so. */
+    static List<EnergyPlate> of(JobView view) {
+        Energies energies = view.progress().bench().energies();
+        boolean wired = carried(view, "electricity");
+        boolean air = carried(view, "air");
+        List<EnergyPlate> plates = new ArrayList<>();
+        plates.add(new EnergyPlate(
+                "Line",
+                energies.isApart()
+                        ? "not in it yet"
+                        : energies.lineEmpty()
+                                ? "locked, empty"
+                                : energies.lineLocked() ? "locked, not vented" : "live",
+                !energies.lineEmpty()));
+        plates.add(new EnergyPlate("Air", !air ? "none here" : energies.airOn() ? "on" : "off", energies.airOn()));
+        plates.add(spring(view, energies));
+        wired &= !energies.isApart();
+        plates.add(new EnergyPlate(
+                "Electric",
+                !wired ? "none here" : energies.electricityOn() ? "live" : "off",
+                wired && energies.electricityOn()));
+        plates.add(new EnergyPlate(
+                "Heat, CIP",
+                energies.isApart() ? "new, cold" : energies.lineHot() ? "may be hot" : "rinsed, cool",
+                energies.lineHot()));
+        return plates;
+    }
+
+    private static boolean carried(JobView view, String energy) {
+        return view.build().parts().stream().anyMatch(p -> p.carries().equals(Optional.of(energy)));
+    }
+
+    /**
+     * Live while only air holds it back, and while it pushes a joint apart; dead where it rests against the actuator's
+     * own stops.
+     */
+    private static EnergyPlate spring(JobView view, Energies energies) {
+        Drive drive = view.progress().bench().configuration().drive();
+        return Actuators.spring(view.sheets().type(), drive, energies.driverLifted())
+                .map(Quantity::shown)
+                .map(force -> {
+                    if (energies.airOnByHand()) {
+                        return new EnergyPlate(
+                                "Spring",
+                                force
+                                        + Actuators.springEnergy(view.sheets().type(), drive)
+                                                .map(e -> " · " + e.shown())
+                                                .orElse(""),
+                                true);
+                    }
+                    boolean pushing = view.build().joints().stream()
+                            .anyMatch(j -> view.progress().bench().isPushed(j.id()));
+                    return new EnergyPlate("Spring", force + (pushing ? " pushing" : " at rest"), pushing);
+                })
+                .orElse(new EnergyPlate("Spring", "none here", false));
+    }
+}

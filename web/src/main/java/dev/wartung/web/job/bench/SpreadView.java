@@ -1,0 +1,159 @@
+package dev.wartung.web.job.bench;
+
+import dev.wartung.core.anatomy.Reading.How;
+import dev.wartung.core.bolting.Tightening.Turn;
+import dev.wartung.core.drawing.FlangeDrawing;
+import dev.wartung.core.drawing.FlangeDrawing.Mark;
+import dev.wartung.core.drawing.FlangeDrawing.State;
+import dev.wartung.core.measure.Band;
+import dev.wartung.core.measure.Outcome;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Verdict;
+import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Spread;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * A reading taken at several places, as the bench shows it.
+ *
+ * @param svg      the picture under the fields
+ * @param places   the fields on the picture; none for a bolt-up
+ * @param list     the bolt-up so far, as it is kept in the form
+ * @param stage    the running stage and bolt, in words
+ * @param setting  what the wrench is set to for the running turn
+ * @param last     what there is to say of the last turn: too much or too little for its stage
+ * @param verdict  of all, once everything is read
+ * @param troubles of the wrench, by field
+ */
+record SpreadView(
+        Ask ask,
+        String svg,
+        List<PlaceField> places,
+        String list,
+        String stage,
+        String setting,
+        String last,
+        Optional<Verdict> verdict,
+        boolean complete,
+        Map<String, String> troubles) {
+
+    /** A field on the picture. */
+    record PlaceField(String field, String name, double x, double y, String value) {}
+
+    public boolean run() {
+        return ask.spread().orElseThrow().how() == How.RUN;
+    }
+
+    static SpreadView of(Ask ask, Map<String, String> typed, UnitSystem units) {
+        SpreadForm form = new SpreadForm(ask, typed, units);
+        Optional<Verdict> verdict = form.complete() ? Optional.of(ask.judge(form.read())) : Optional.empty();
+        return ask.spread().orElseThrow().how() == How.RUN
+                ? run(ask, form, typed, units, verdict)
+                : map(ask, form, typed, units, verdict);
+    }
+
+    private static SpreadView map(
+            Ask ask, SpreadForm form, Map<String, String> typed, UnitSystem units, Optional<Verdict> verdict) {
+        Spread spread = ask.spread().orElseThrow();
+        List<PlaceField> places = new ArrayList<>();
+        for (int i = 0; i < spread.count(); i++) {
+            String field = StepFields.place(ask, i);
+            places.add(new PlaceField(
+                    field,
+                    ask.ask() + ", " + spread.names().get(i),
+                    FlangeDrawing.besideX(spread.pattern(), i),
+                    FlangeDrawing.besideY(spread.pattern(), i),
+                    typed.getOrDefault(field, "")));
+        }
+        String svg = spread.how() == How.MAP && form.complete()
+                ? spread.report(form.read()).picture(units)
+                : FlangeDrawing.svg(
+                        spread.pattern(),
+                        roundMarks(ask, spread, form),
+                        spread.how() == How.MAP ? spread.pattern().order() : List.of(),
+                        Optional.empty(),
+                        ask.ask());
+        return new SpreadView(ask, svg, places, "", "", "", "", verdict, form.complete(), Map.of());
+    }
+
+    private static List<Mark> roundMarks(Ask ask, Spread spread, SpreadForm form) {
+        return spread.how() == How.ROUND && form.complete()
+                ? form.read().stream()
+                        .map(q -> new Mark(
+                                ask.band().orElseThrow().judge(q) == Outcome.WITHIN ? State.DONE : State.OFF, ""))
+                        .toList()
+                : FlangeDrawing.plain(spread.pattern());
+    }
+
+    private static SpreadView run(
+            Ask ask, SpreadForm form, Map<String, String> typed, UnitSystem units, Optional<Verdict> verdict) {
+        Spread spread = ask.spread().orElseThrow();
+        Band band = ask.band().orElseThrow();
+        WrenchForm wrench = new WrenchForm(typed, ask.toolOffsetM(), units);
+        int done = form.read().size();
+        Optional<Turn> now = spread.tightening().after(done);
+        int stages = spread.tightening().shares().size();
+        String stage = now.map(t -> (t.stage() > stages ? "Round pass" : "Stage " + t.stage() + " of " + stages)
+                        + " · bolt " + (t.bolt() + 1) + " · turn " + (done + 1) + " of " + spread.count())
+                .orElse("All " + spread.count() + " turns are done");
+        String setting = now.map(
+                        t -> units.shown(SpreadForm.torque(wrench.wrench().setting(spread.asked(t, band)))))
+                .orElse("");
+        return new SpreadView(
+                ask,
+                FlangeDrawing.svg(
+                        spread.pattern(),
+                        marks(spread, form, band, now),
+                        spread.pattern().order(),
+                        Optional.empty(),
+                        stage),
+                List.of(),
+                form.listWith(List.of()),
+                stage,
+                setting,
+                last(spread, form, band, units),
+                verdict,
+                form.complete(),
+                wrench.troubles());
+    }
+
+    private static List<Mark> marks(Spread spread, SpreadForm form, Band band, Optional<Turn> now) {
+        List<Turn> turns = spread.tightening().turns();
+        int stage = now.map(Turn::stage).orElse(turns.get(turns.size() - 1).stage());
+        List<Mark> marks = new ArrayList<>(FlangeDrawing.plain(spread.pattern()));
+        for (int i = 0; i < form.read().size(); i++) {
+            if (turns.get(i).stage() == stage) {
+                marks.set(
+                        turns.get(i).bolt(),
+                        new Mark(
+                                spread.judgeTurn(i, form.read().get(i), band) == Outcome.WITHIN
+                                        ? State.DONE
+                                        : State.OFF,
+                                ""));
+            }
+        }
+        now.ifPresent(t -> marks.set(t.bolt(), new Mark(State.RUNNING, "")));
+        return marks;
+    }
+
+    private static String last(Spread spread, SpreadForm form, Band band, UnitSystem units) {
+        if (form.read().isEmpty()) {
+            return "";
+        }
+        int at = form.read().size() - 1;
+        Quantity torque = form.read().get(at);
+        Turn turn = spread.tightening().turns().get(at);
+        String asked = units.shown(SpreadForm.torque(spread.asked(turn, band)));
+        return switch (spread.judgeTurn(at, torque, band)) {
+            case LOW -> "Bolt " + (turn.bolt() + 1) + " got " + units.shown(torque) + ", asked for " + asked
+                    + ". Take it back and pull again.";
+            case HIGH -> "Bolt " + (turn.bolt() + 1) + " got " + units.shown(torque) + ", asked for " + asked
+                    + ". Slacken it, take the turn back, and pull again.";
+            default -> "";
+        };
+    }
+}

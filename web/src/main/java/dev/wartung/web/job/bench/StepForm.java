@@ -1,0 +1,272 @@
+package dev.wartung.web.job.bench;
+
+import dev.wartung.core.lubrication.GreaseShelf;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Entry;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
+import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Verdict;
+import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.core.procedure.Supplies;
+import dev.wartung.core.progress.Answer;
+import dev.wartung.core.progress.Answer.Acceptance;
+import dev.wartung.core.progress.CountedIn;
+import dev.wartung.core.progress.Greased;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.account.Signing;
+import dev.wartung.web.stores.Items;
+import dev.wartung.web.stores.Stores;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BiFunction;
+import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Reads what was typed at a step: readings, reasons for accepting a failed one, and the kit counted in. Nothing typed
+ * is thrown away;
+ * every trouble is kept under the name of its field.
+ */
+final class StepForm {
+
+    private static final int LONGEST = 500;
+
+    private final Map<String, String> typed;
+    private final UnitSystem units;
+    private final Map<String, String> troubles = new LinkedHashMap<>();
+    private final List<Answer> answers = new ArrayList<>();
+    private final List<CountedIn> lots = new ArrayList<>();
+    private final List<Greased> greased;
+    private Optional<String> secondPerson = Optional.empty();
+    private @Nullable Optional<Account> asked;
+
+    private final BiFunction<String, String, Stores.Fitness> fitness;
+    private final BiFunction<Supplies.Piece, String, Items.Substitution> substitutes;
+
+    /**
+     * @param units what bare numbers are in
+     * @param second finds a second person by name and password, or nobody
+     * @param fitness whether a piece of an item and lot may be fitted
+     * @param substitutes an article of another number in a piece's place
+     */
+    StepForm(
+            Step step,
+            Supplies supplies,
+            GreaseShelf shelf,
+            Map<String, String> typed,
+            UnitSystem units,
+            BiFunction<String, String, Optional<Account>> second,
+            BiFunction<String, String, Stores.Fitness> fitness,
+            BiFunction<Supplies.Piece, String, Items.Substitution> substitutes) {
+        this.substitutes = substitutes;
+        this.typed = typed;
+        this.fitness = fitness;
+        this.units = units;
+        Supplier<Optional<Account>> agrees = () -> agreed(second);
+        step.asks().forEach(this::answer);
+        accept(step, agrees);
+        greased = new GreaseForm(step, shelf, typed).greased(troubles, agrees);
+        if (step.secondPerson()) {
+            secondPerson = agrees.get().map(Account::name);
+            if (secondPerson.isEmpty()) {
+                troubles.put(
+                        Signing.SECOND_NAME,
+                        "This step takes two. A second person agrees with their own name and password.");
+            }
+        }
+        if (step.kitCount()) {
+            count(supplies);
+        }
+    }
+
+    Map<String, String> troubles() {
+        return troubles;
+    }
+
+    List<Answer> answers() {
+        return answers;
+    }
+
+    /** What was laid on, from which tin. */
+    List<Greased> greased() {
+        return greased;
+    }
+
+    /** Asked once, however many things need it: a wrong password counts as one try. */
+    private Optional<Account> agreed(BiFunction<String, String, Optional<Account>> second) {
+        if (asked == null) {
+            asked = second.apply(typed(Signing.SECOND_NAME), typed.getOrDefault(Signing.SECOND_PASSWORD, ""));
+        }
+        return asked;
+    }
+
+    /** Who agreed, at a step that takes two people. */
+    Optional<String> secondPerson() {
+        return secondPerson;
+    }
+
+    List<CountedIn> lots() {
+        return lots;
+    }
+
+    /** Readings that failed and were given no reason to stand. */
+    List<Answer> open() {
+        return answers.stream().filter(a -> !a.settled()).toList();
+    }
+
+    private String typed(String field) {
+        String value = typed.getOrDefault(field, "").strip();
+        return value.length() > LONGEST ? value.substring(0, LONGEST) : value;
+    }
+
+    private void answer(Ask ask) {
+        String field = StepFields.READING + ask.id();
+        if (ask.spread().isPresent()) {
+            SpreadForm spread = new SpreadForm(ask, typed, units);
+            if (spread.complete()) {
+                answers.add(Answer.each(ask.id(), ask.ask(), spread.read(), ask.judge(spread.read())));
+            } else {
+                troubles.putAll(spread.troubles());
+            }
+        } else if (ask.dimension().isEmpty()) {
+            String value = typed(field);
+            if (ask.choices().contains(value)) {
+                answers.add(Answer.once(
+                        ask.id(), ask.ask(), Optional.empty(), Optional.of(value), ask.judge(value), Optional.empty()));
+            } else {
+                troubles.put(field, "Choose what you see.");
+            }
+        } else {
+            measured(ask, field);
+        }
+    }
+
+    private void measured(Ask ask, String field) {
+        WrenchForm wrench = new WrenchForm(typed, ask.toolOffsetM(), units);
+        if (ask.dimension().filter(d -> d == Dimension.TORQUE).isPresent()
+                && !wrench.troubles().isEmpty()) {
+            troubles.putAll(wrench.troubles());
+        } else if (read(ask, typed(field), wrench, units) instanceof Entry.Understood understood) {
+            answers.add(Answer.once(
+                    ask.id(),
+                    ask.ask(),
+                    Optional.of(understood.quantity()),
+                    Optional.empty(),
+                    ask.judge(understood.quantity()),
+                    Optional.empty()));
+        } else if (read(ask, typed(field), wrench, units) instanceof Entry.NotUnderstood not) {
+            troubles.put(field, not.reason());
+        }
+    }
+
+    /** What was typed; a torque is what the wrench shows, and counts as what the bolt got. */
+    static Entry read(Ask ask, String text, WrenchForm wrench, UnitSystem units) {
+        Unit usual = units.unit(ask.dimension().orElseThrow());
+        Entry entry = Entry.read(text, usual);
+        return entry instanceof Entry.Understood shown && usual.dimension() == Dimension.TORQUE
+                ? new Entry.Understood(
+                        new Quantity(wrench.wrench().atBolt(shown.quantity().si()), Dimension.TORQUE), shown.unit())
+                : entry;
+    }
+
+    /** Failed readings with a reason typed stand, the critical ones with a second person's agreement. */
+    private void accept(Step step, Supplier<Optional<Account>> second) {
+        for (int i = 0; i < answers.size(); i++) {
+            Answer answer = answers.get(i);
+            String reason = typed(StepFields.REASON + answer.ask());
+            if (answer.verdict().passed() || reason.isEmpty()) {
+                continue;
+            }
+            // what tells that the record is wrong cannot stand: the record is corrected
+            boolean identifies = step.asks().stream()
+                    .anyMatch(
+                            a -> a.id().equals(answer.ask()) && !a.identifies().isEmpty());
+            if (identifies) {
+                continue;
+            }
+            boolean critical = step.asks().stream().anyMatch(a -> a.id().equals(answer.ask()) && a.critical());
+            Optional<Account> agreed = critical ? second.get() : Optional.empty();
+            if (critical && agreed.isEmpty()) {
+                troubles.put(Signing.SECOND_NAME, "A second person agrees with their own name and password.");
+            } else {
+                answers.set(i, answer.accepted(new Acceptance(reason, agreed.map(Account::name))));
+            }
+        }
+    }
+
+    private void count(Supplies supplies) {
+        supplies.kit().ifPresent(kit -> {
+            if (typed(StepFields.KIT_LOT).isEmpty()) {
+                troubles.put(StepFields.KIT_LOT, "Type or scan the kit's lot.");
+            } else {
+                judge(kit.id(), typed(StepFields.KIT_LOT), StepFields.KIT_LOT);
+            }
+        });
+        for (Supplies.Piece piece : supplies.toCount()) {
+            boolean inKit = supplies.inKit().contains(piece);
+            if (typed(StepFields.HAVE + piece.part()).isEmpty()) {
+                troubles.put(StepFields.HAVE + piece.part(), "Not counted in yet.");
+            }
+            String lot = inKit ? typed(StepFields.KIT_LOT) : typed(StepFields.LOT + piece.part());
+            if (!inKit && lot.isEmpty()) {
+                troubles.put(StepFields.LOT + piece.part(), "Type or scan its lot.");
+            }
+            Items.Substitution taken =
+                    inKit || typed(StepFields.ARTICLE + piece.part()).isEmpty()
+                            ? Items.Substitution.none(piece)
+                            : substitutes.apply(piece, typed(StepFields.ARTICLE + piece.part()));
+            taken.refused().ifPresent(why -> troubles.put(StepFields.ARTICLE + piece.part(), why));
+            if (taken.other()
+                    && taken.refused().isEmpty()
+                    && typed(StepFields.INSTEAD + StepFields.LOT + piece.part()).isEmpty()) {
+                troubles.put(
+                        StepFields.INSTEAD + StepFields.LOT + piece.part(),
+                        "It is another article than its sheet names. Say why it may stand in.");
+            }
+            if (!inKit
+                    && !lot.isEmpty()
+                    && !taken.article().isEmpty()
+                    && taken.refused().isEmpty()) {
+                judge(taken.article(), lot, StepFields.LOT + piece.part());
+            }
+            lots.add(new CountedIn(
+                    piece.part(),
+                    piece.name(),
+                    taken.article(),
+                    taken.material(),
+                    lot,
+                    inKit ? supplies.kit().orElseThrow().id() : "",
+                    typed(StepFields.INSTEAD + (inKit ? StepFields.KIT_LOT : StepFields.LOT + piece.part()))));
+        }
+    }
+
+    /** What must not be fitted is refused; what the books do not know stands with a reason. */
+    private void judge(String item, String lot, String field) {
+        Stores.Fitness found = fitness.apply(item, lot);
+        found.stop().ifPresent(why -> troubles.put(field, why));
+        if (typed(StepFields.INSTEAD + field).isEmpty()) {
+            found.doubt().ifPresent(why -> {
+                troubles.put(field, why);
+                troubles.put(StepFields.INSTEAD + field, "If you take it all the same, say why.");
+            });
+        }
+    }
+
+    /** A reading judged on its own, as it is typed; empty while it is not understood. */
+    static Optional<Verdict> judge(Ask ask, Map<String, String> typed, UnitSystem units) {
+        return ask.dimension().isPresent()
+                        && read(
+                                        ask,
+                                        typed.getOrDefault(StepFields.READING + ask.id(), ""),
+                                        new WrenchForm(typed, ask.toolOffsetM(), units),
+                                        units)
+                                instanceof Entry.Understood understood
+                ? Optional.of(ask.judge(understood.quantity()))
+                : Optional.empty();
+    }
+}

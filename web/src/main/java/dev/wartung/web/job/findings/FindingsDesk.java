@@ -1,0 +1,425 @@
+package dev.wartung.web.job.findings;
+
+import dev.wartung.core.anatomy.Act;
+import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.Reading.Finds;
+import dev.wartung.core.anatomy.TypeSheet.Article;
+import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.inspection.Finding;
+import dev.wartung.core.inspection.Finding.Replaced;
+import dev.wartung.core.inspection.Inspection.Decision;
+import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.procedure.Procedure;
+import dev.wartung.core.procedure.Situation;
+import dev.wartung.core.procedure.Work;
+import dev.wartung.core.progress.Answer;
+import dev.wartung.core.progress.Confirmation;
+import dev.wartung.core.progress.CountedIn;
+import dev.wartung.core.progress.Happened;
+import dev.wartung.core.progress.JobEvent;
+import dev.wartung.core.sealing.Autopsy;
+import dev.wartung.core.sealing.Autopsy.Appearance;
+import dev.wartung.core.sealing.Autopsy.Check;
+import dev.wartung.core.sealing.OldSeal;
+import dev.wartung.core.sheet.Knowledge;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.document.PhotoFile;
+import dev.wartung.web.job.Job;
+import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.LogBook;
+import dev.wartung.web.job.Outcome;
+import dev.wartung.web.job.planning.PlanningDesk;
+import dev.wartung.web.valve.Valve;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Judging what is found in a job: parts on the cloth and on the valve, old seals in the bin, and what follows from
+ * either.
+ */
+@Service
+public class FindingsDesk {
+
+    private final Jobs jobs;
+    private final LogBook log;
+    private final PlanningDesk planning;
+    private final Photos photos;
+    private final OldSeals oldSeals;
+    private final CurrentAccount current;
+    private final Clock clock;
+
+    FindingsDesk(
+            Jobs jobs,
+            LogBook log,
+            PlanningDesk planning,
+            Photos photos,
+            OldSeals oldSeals,
+            CurrentAccount current,
+            Clock clock) {
+        this.jobs = jobs;
+        this.log = log;
+        this.planning = planning;
+        this.photos = photos;
+        this.oldSeals = oldSeals;
+        this.current = current;
+        this.clock = clock;
+    }
+
+    /**
+     * Keeps and judges what was found by answering at a step that was confirmed just now.
+     *
+     * @param entryId of the confirmation
+     * @return what came of it; empty where no answer was a finding
+     */
+    @Transactional
+    public Optional<Outcome> ofAnswers(int number, String stepId, UUID entryId) {
+        List<Confirmation> all =
+                jobs.view(number).map(v -> v.progress().confirmed()).orElse(List.of());
+        if (all.isEmpty() || !all.get(all.size() - 1).step().id().equals(stepId)) {
+            return Optional.empty();
+        }
+        Confirmation last = all.get(all.size() - 1);
+        for (Answer answer : last.answers()) {
+            Optional<Finds> found = last.step().asks().stream()
+                    .filter(a -> a.id().equals(answer.ask()))
+                    .flatMap(a -> answer.seen().map(a.finds()::get).stream())
+                    .findFirst();
+            if (found.isPresent()) {
+                Outcome judged = find(
+                        number,
+                        Happened.findingOf(entryId, answer.ask()),
+                        Map.of(
+                                "part",
+                                found.get().part(),
+                                "point",
+                                found.get().point(),
+                                "kind",
+                                found.get().kind(),
+                                "at-hand",
+                                "no"),
+                        new byte[0]);
+                return Optional.of(
+                        judged.went()
+                                ? judged
+                                : Outcome.done(
+                                        "Confirmed, but “" + answer.seen().orElse("")
+                                                + "” could not be kept as a finding: note it under Findings (F)."));
+            }
+        }
+        return Optional.empty();
+    }
+
+    /**
+     * Keeps a finding and lets the job go on by what is decided of it.
+     *
+     * @param photo the file chosen; empty where none was
+     */
+    @Transactional
+    public Outcome find(int number, UUID entryId, Map<String, String> typed, byte[] photo) {
+        return log.during(number, entryId, view -> {
+            FindingForm form = new FindingForm(view, typed, current.get().units());
+            Map<String, String> troubles = new HashMap<>();
+            Optional<PhotoFile> file = photo(photo, troubles);
+            Optional<Finding> read = form.read(
+                    entryId.toString(), file.map(f -> UUID.randomUUID().toString()));
+            troubles.putAll(form.troubles());
+            if (!troubles.isEmpty() || read.isEmpty()) {
+                return Outcome.refused(troubles);
+            }
+            Next next = next(view, read.get());
+            Optional<CountedIn> atHand =
+                    form.atHand().filter(a -> next.finding().replaces().isPresent());
+            file.ifPresent(f -> photos.save(new Photo(
+                    UUID.fromString(read.get().photo().orElseThrow()),
+                    view.job().id(),
+                    f,
+                    current.get(),
+                    clock.instant())));
+            log.add(
+                    view.job(),
+                    entryId,
+                    view.progress().current().map(s -> s.id()),
+                    new JobEvent.Found(next.finding(), atHand, next.procedure()));
+            if (next.finding().replaces().isPresent() && atHand.isEmpty()) {
+                next.finding()
+                        .replaces()
+                        .ifPresent(r ->
+                                log.waitsFor(view.job(), r.name() + (r.article().isEmpty() ? "" : " " + r.article())));
+            }
+            return Outcome.done(next.notice());
+        });
+    }
+
+    /** A photo as it was kept; empty if there is none. */
+    @Transactional(readOnly = true)
+    public Optional<byte[]> photo(UUID id) {
+        return photos.findById(id).map(Photo::jpeg);
+    }
+
+    private static Optional<PhotoFile> photo(byte[] file, Map<String, String> troubles) {
+        if (file.length == 0) {
+            return Optional.empty();
+        }
+        try {
+            return Optional.of(PhotoFile.read(file));
+        } catch (PhotoFile.Refused refused) {
+            troubles.put("photo", String.valueOf(refused.getMessage()));
+            return Optional.empty();
+        }
+    }
+
+    /** How the job goes on after a finding. */
+    private record Next(Finding finding, Optional<Procedure> procedure, String notice) {}
+
+    private Next next(JobView view, Finding finding) {
+        return switch (finding.decision()) {
+            case FIT -> new Next(finding, Optional.empty(), "Kept: fit to use.");
+            case REWORK -> new Next(
+                    finding,
+                    Optional.empty(),
+                    "Kept. Rework it, then look at it again here; it does not go back before.");
+            case STOP -> new Next(finding, Optional.empty(), "Kept. This valve goes out of service: stop the job.");
+            case REPLACE -> replaced(view, finding, finding.replaces().orElseThrow());
+        };
+    }
+
+    private Next replaced(JobView view, Finding finding, Replaced replaced) {
+        String name = Part.inSentence(replaced.name());
+        Part part = view.build().part(replaced.part()).orElseThrow();
+        Optional<Procedure> goesOn = view.replacing(view.progress().procedure(), part);
+        if (goesOn.isPresent()) {
+            return new Next(
+                    finding,
+                    goesOn,
+                    "Kept. The old " + name + " goes to the bin and a new one in; both are in the count.");
+        }
+        Optional<Procedure> derived = reaching(view, part).filter(p -> p.steps().stream()
+                .anyMatch(step -> step.acts().contains(Act.of(Verb.FIT_NEW, part.id()))));
+        if (derived.isPresent()) {
+            return new Next(
+                    finding,
+                    derived,
+                    "Kept. This job did not take the " + name + " off; it is derived anew from here and now does."
+                            + alsoNeeded(view, derived.get(), part));
+        }
+        Finding stop = new Finding(
+                finding.id(),
+                finding.part(),
+                finding.partName(),
+                finding.point(),
+                finding.pointName(),
+                finding.kind(),
+                finding.kindName(),
+                finding.where(),
+                finding.sizeM(),
+                finding.direction(),
+                finding.note(),
+                finding.photo(),
+                Decision.STOP,
+                finding.reason() + " Nothing on the bench gets at the " + name + ".",
+                Optional.empty());
+        return new Next(
+                stop,
+                Optional.empty(),
+                "Kept. The " + name
+                        + " cannot be replaced on the bench: this valve goes out of service. Stop the job.");
+    }
+
+    /** Parts that the way to it spends besides and nobody has counted in. */
+    private static String alsoNeeded(JobView view, Procedure derived, Part part) {
+        List<String> missing = derived.renews().stream()
+                .filter(p -> !p.equals(part.id())
+                        && view.countedIn().stream().noneMatch(c -> c.part().equals(p)))
+                .flatMap(p -> view.build().part(p).stream())
+                .map(p -> Part.inSentence(p.name()))
+                .toList();
+        return missing.isEmpty()
+                ? ""
+                : " Fetch these too, they were not counted in: " + String.join(", ", missing) + ".";
+    }
+
+    /** The job from here, with one more part to get at; empty where the sheet knows no way. */
+    private Optional<Procedure> reaching(JobView view, Part part) {
+        Optional<WorkKind> planned = view.sheets().anatomy().work(view.job().work());
+        if (planned.isEmpty() || planned.get().converts()) {
+            return Optional.empty();
+        }
+        Situation here = Situation.within(
+                view.sheets().anatomy(), view.configuration(), view.progress().behind());
+        try {
+            Procedure derived = planning.derivation(view.sheets())
+                    .derive(new Work(planned.get(), view.job().chosenParts()).alsoRenewing(List.of(part.id())), here);
+            return Optional.of(view.withUnfitParts(derived.renamed("more" + (view.seq() + 1) + "-")));
+        } catch (IllegalStateException | IllegalArgumentException noWay) {
+            return Optional.empty();
+        }
+    }
+
+    /** Takes in a part the job waited for. */
+    @Transactional
+    public Outcome arrived(int number, UUID entryId, String part, String lot) {
+        return log.during(number, entryId, view -> {
+            Optional<Replaced> waited = view.judgement().waiting().stream()
+                    .flatMap(f -> f.replaces().stream())
+                    .filter(r -> r.part().equals(part))
+                    .findFirst();
+            if (waited.isEmpty()) {
+                return Outcome.done("It is here already.");
+            }
+            if (lot.isBlank() || lot.strip().length() > 60) {
+                return Outcome.refused(Map.of("lot." + part, "Type or scan its lot."));
+            }
+            Replaced r = waited.get();
+            log.add(
+                    view.job(),
+                    entryId,
+                    Optional.empty(),
+                    new JobEvent.Arrived(CountedIn.alone(r.part(), r.name(), r.article(), r.material(), lot.strip())));
+            log.waitsFor(
+                    view.job(),
+                    view.judgement().waiting().stream()
+                            .flatMap(f -> f.replaces().stream())
+                            .filter(other -> !other.part().equals(part))
+                            .map(Replaced::name)
+                            .findFirst()
+                            .orElse(""));
+            return Outcome.done("Counted in. The job goes on.");
+        });
+    }
+
+    /**
+     * The grease on record for a part of the valve, from the last job that laid a film on it; empty where none is
+     * known.
+     */
+    @Transactional(readOnly = true)
+    public String lastGrease(JobView view, String partName) {
+        return jobs.ended(view.job().valve())
+                .filter(v -> v.job().number() != view.job().number())
+                .flatMap(v -> v.of(JobEvent.Confirmed.class)
+                        .flatMap(e -> e.greased().stream())
+                        .filter(g -> g.part().equals(partName))
+                        .map(g -> g.grease() + (g.lot().isEmpty() ? "" : ", lot " + g.lot()) + ", in job "
+                                + v.job().number() + (g.against().isEmpty() ? "." : ". " + g.against())))
+                .findFirst()
+                .orElse("");
+    }
+
+    /** Old seals this job took out that nobody has judged yet, and those it has. */
+    static List<Part> inTheBin(JobView view) {
+        return view.build().parts().stream()
+                .filter(p -> view.progress().confirmed().stream()
+                        .map(Confirmation::step)
+                        .flatMap(s -> s.acts().stream())
+                        .anyMatch(a -> a.verb() == Verb.BIN && a.object().equals(p.id())))
+                .filter(p -> p.kind().endsWith("seal"))
+                .toList();
+    }
+
+    /** How old seals of a valve looked, the latest first. */
+    @Transactional(readOnly = true)
+    public List<OldSealRecord> oldSeals(Valve valve) {
+        return oldSeals.findByValveIdOrderByAtDesc(valve.id());
+    }
+
+    /** Keeps how an old seal looked that was judged at an earlier time. */
+    @Transactional
+    public void enterOldSeal(UUID id, Job job, OldSeal judged, Account by, Instant at) {
+        oldSeals.save(new OldSealRecord(id, job, judged, by, at));
+    }
+
+    /** How many parts there are to look at now. */
+    public static int lookable(JobView view, UnitSystem units) {
+        return new FindingForm(view, Map.of(), units).exposed().size();
+    }
+
+    /**
+     * Reads a finding of an earlier time.
+     *
+     * @param typed as it would be typed in metric units
+     * @param id    of the finding
+     * @throws IllegalStateException if it is not whole
+     */
+    public JobEvent.Found read(JobView view, Map<String, String> typed, String id) {
+        FindingForm form = new FindingForm(view, typed, UnitSystem.METRIC);
+        Finding finding = form.read(id, Optional.empty())
+                .orElseThrow(() -> new IllegalStateException(form.troubles().toString()));
+        Optional<Procedure> goesOn = finding.replaces()
+                .flatMap(r -> view.build().part(r.part()))
+                .flatMap(part -> view.replacing(view.progress().procedure(), part));
+        return new JobEvent.Found(finding, form.atHand(), goesOn);
+    }
+
+    /** Keeps how an old seal looked; what it tells adds its checks to this job. */
+    @Transactional
+    public Outcome oldSeal(int number, UUID entryId, String part, String appearance, String note) {
+        return log.during(number, entryId, view -> {
+            Optional<Part> seal =
+                    inTheBin(view).stream().filter(p -> p.id().equals(part)).findFirst();
+            Optional<Appearance> seen = Knowledge.oldSeals().appearance(appearance);
+            Map<String, String> troubles = new HashMap<>();
+            if (seal.isEmpty()) {
+                troubles.put("seal", "Choose a seal that is in the bin.");
+            }
+            if (seen.isEmpty()) {
+                troubles.put("appearance", "Choose the picture that is most like it.");
+            }
+            if (note.length() > 500) {
+                troubles.put("seal-note", "Keep it under 500 letters.");
+            }
+            if (!troubles.isEmpty() || seal.isEmpty() || seen.isEmpty()) {
+                return Outcome.refused(troubles);
+            }
+            Optional<Article> article =
+                    view.sheets().type().article(part, view.configuration().facts());
+            OldSeal judged = OldSeal.of(
+                    part,
+                    seal.get().name(),
+                    article.map(Article::number).orElse(""),
+                    article.map(Article::material).orElse(""),
+                    seen.get(),
+                    note.strip());
+            log.add(view.job(), entryId, Optional.empty(), new JobEvent.OldSealJudged(judged));
+            oldSeals.save(new OldSealRecord(entryId, view.job(), judged, current.get(), clock.instant()));
+            long times = oldSeals.findByValveIdOrderByAtDesc(view.job().valve().id()).stream()
+                    .filter(o -> o.part().equals(part) && o.appearance().equals(appearance))
+                    .count();
+            return Outcome.done("Kept. "
+                    + (judged.checks().isEmpty()
+                            ? "Nothing more to check."
+                            : judged.checks().size() + " more to check in this job.")
+                    + (times > 1 ? " " + Autopsy.pattern(seen.get(), times) : ""));
+        });
+    }
+
+    /** Answers a check that an old seal added. */
+    @Transactional
+    public Outcome check(int number, UUID entryId, String check, String answer) {
+        return log.during(number, entryId, view -> {
+            Optional<Check> open = view.judgement().openChecks().stream()
+                    .filter(c -> c.id().equals(check))
+                    .findFirst();
+            if (open.isEmpty()) {
+                return Outcome.done("It is answered already.");
+            }
+            if (answer.isBlank() || answer.strip().length() > 300) {
+                return Outcome.refused(Map.of("answer." + check, "Say in a few words what you found."));
+            }
+            log.add(
+                    view.job(),
+                    entryId,
+                    Optional.empty(),
+                    new JobEvent.Checked(check, open.get().say(), answer.strip()));
+            return Outcome.done("Kept.");
+        });
+    }
+}

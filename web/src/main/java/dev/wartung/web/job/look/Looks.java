@@ -1,0 +1,48 @@
+package dev.wartung.web.job.look;
+
+import dev.wartung.web.valve.Valve;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Looks at valves that are due or will be: raised by what was done or read, until somebody has looked. */
+@Service
+@Transactional
+public class Looks {
+
+    private final RecheckRows rows;
+
+    Looks(RecheckRows rows) {
+        this.rows = rows;
+    }
+
+    public Optional<Recheck> find(Long id) {
+        return rows.findById(id);
+    }
+
+    /** Those of a valve that nobody has done, by day. */
+    public List<Recheck> openAt(Valve valve) {
+        return rows.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id());
+    }
+
+    /** Those that are due by a day and not done. */
+    public List<Recheck> openBy(LocalDate day) {
+        return rows.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(day);
+    }
+
+    /** Open ones with a day from here to there. */
+    public List<Recheck> openBetween(LocalDate from, LocalDate to) {
+        return rows.openBetween(from, to);
+    }
+
+    /** Open ones on a line's valves that an event makes due. */
+    public List<Recheck> waitingOn(String area, String line) {
+        return rows.waitingOn(area, line);
+    }
+
+    public void raise(Recheck look) {
+        rows.save(look);
+    }
+}

@@ -1,0 +1,72 @@
+package dev.wartung.web.job.paper;
+
+import dev.wartung.core.anatomy.Phase;
+import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Wording;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.web.document.Documents;
+import dev.wartung.web.document.QrCode;
+import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.planning.PlanningDesk;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Service;
+
+/** Job cards to print, for where no screen may go. */
+@Service
+public class JobCards {
+
+    private static final int CODE_SIZE = 90;
+
+    /**
+     * The steps of one phase.
+     *
+     * @param from the number of the first, from 1
+     */
+    public record StepsOfPhase(Phase phase, int from, List<Step> steps) {}
+
+    private final PlanningDesk planning;
+    private final Documents documents;
+
+    JobCards(PlanningDesk planning, Documents documents) {
+        this.planning = planning;
+        this.documents = documents;
+    }
+
+    /**
+     * A PDF.
+     *
+     * @param base the address this application is reached at
+     */
+    public byte[] of(JobView view, UnitSystem units, String base) {
+        return documents.pdf(
+                "job-card-pdf",
+                Map.of(
+                        "view",
+                        view,
+                        "job",
+                        view.job(),
+                        "phases",
+                        byPhase(view.progress().procedure().steps()),
+                        "greases",
+                        planning.greases(view.job().valve(), view.progress().procedure()),
+                        "units",
+                        units,
+                        "wording",
+                        new Wording(units),
+                        "qr",
+                        QrCode.svg(base + "/jobs/" + view.job().number(), CODE_SIZE)));
+    }
+
+    private static List<StepsOfPhase> byPhase(List<Step> steps) {
+        List<StepsOfPhase> phases = new ArrayList<>();
+        for (int i = 0; i < steps.size(); i++) {
+            if (i == 0 || steps.get(i).phase() != steps.get(i - 1).phase()) {
+                phases.add(new StepsOfPhase(steps.get(i).phase(), i + 1, new ArrayList<>()));
+            }
+            phases.get(phases.size() - 1).steps().add(steps.get(i));
+        }
+        return phases;
+    }
+}

@@ -1,0 +1,118 @@
+package dev.wartung.web.job.bench;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
+import dev.wartung.web.app.Browser;
+import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.RunningApplication.Address;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicReference;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** A hand that is faster than the network. */
+@ExtendWith({RunningApplication.class, Browser.class})
+class SlowNetworkTest {
+
+    @Test
+    @DisplayName(
+            "Gaps typed fast on a slow network, then Done: the confirmation is not pushed aside by the answers still under way")
+    void fastOnASlowNetwork(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        BenchHands hands = new BenchHands(page);
+        hands.begin("TF-001", "renew-product-seals");
+        hands.workUntil("Bring the halves together");
+        slowJudging(page);
+        for (Locator place : page.locator("input.place").all()) {
+            place.fill("2.5");
+            page.waitForTimeout(120);
+        }
+        hands.confirm();
+        assertThat(page.locator(".step .say")).not().containsText("Bring the halves together");
+    }
+
+    @Test
+    @DisplayName(
+            "A reading typed and Enter pressed while it is still being judged: the button is not locked by the judging")
+    void enterWhileJudging(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        BenchHands hands = new BenchHands(page);
+        hands.begin("TS-028", "renew-product-seals");
+        for (int i = 0; i < 80 && page.locator(".measure input.reading-field").count() == 0; i++) {
+            hands.answer();
+            hands.confirm();
+        }
+        String asked = hands.step();
+        hands.answer();
+        Browser.settled(page);
+        slowJudging(page);
+        Locator field = page.locator(".measure input.reading-field").first();
+        field.press("End");
+        field.press("Space");
+        page.waitForCondition(() -> page.locator(".reading-field.htmx-request").count() > 0);
+        field.press("Enter");
+        assertThat(page.locator(".step .say")).not().containsText(asked);
+    }
+
+    @Test
+    @DisplayName(
+            "A size typed while the answer to an earlier choice is still on its way: the page ends with what was typed last, and says what is wrong with it")
+    void typedBeforeTheAnswer(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        BenchHands hands = new BenchHands(page);
+        int number = hands.begin("TS-026", "renew-product-seals");
+        hands.workUntil("Lift the old plug seal out");
+        Browser.go(page, "/jobs/" + number + "/findings?part=stem&point=sealing-path&kind=scratch");
+        page.locator("#size").fill("0.03 mm");
+        AtomicReference<Route> held = new AtomicReference<>();
+        page.route(url -> url.contains("direction=ALONG"), route -> {
+            if (!held.compareAndSet(null, route)) {
+                route.resume();
+            }
+        });
+        page.locator(".pick:has-text('along')").click();
+        page.waitForCondition(() -> held.get() != null);
+        page.locator("#where").fill("upper edge");
+        page.locator("#size").fill("abc");
+        // longer than it waits before it asks: were it not made to wait for the first answer, it would be answered now
+        // and overwritten afterwards
+        page.waitForTimeout(700);
+        held.get().resume();
+        assertThat(page.locator("#decided .trouble")).containsText("abc");
+        Browser.settled(page);
+        assertThat(page.locator("#decided .trouble")).containsText("abc");
+        assertThat(page.locator("#where")).hasValue("upper edge");
+        assertThat(page.locator("#runs-ALONG")).isChecked();
+    }
+
+    @Test
+    @DisplayName("A second tap before the answer is there plans no second job")
+    void tappedTwice(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        Browser.go(page, "/valves/TS-027/plan?work=renew-product-seals");
+        List<String> sent = new ArrayList<>();
+        page.onRequest(request -> {
+            if (request.method().equals("POST")) {
+                sent.add(request.url());
+            }
+        });
+        page.evaluate(
+                "() => { const plan = [...document.querySelectorAll('button')].find(b => b.textContent.includes('Plan this job')); plan.click(); setTimeout(() => plan.click(), 10); }");
+        page.waitForURL("**/jobs/*");
+        assertEquals(1, sent.size());
+    }
+
+    /** Every answer to a reading takes 0.9 s on its way. */
+    private static void slowJudging(Page page) {
+        page.evaluate(
+                "() => { const open = XMLHttpRequest.prototype.open, send = XMLHttpRequest.prototype.send;"
+                        + " XMLHttpRequest.prototype.open = function(m, url, ...rest) { this.slow = String(url).includes('/judge'); return open.call(this, m, url, ...rest); };"
+                        + " XMLHttpRequest.prototype.send = function(body) { this.slow ? setTimeout(() => send.call(this, body), 900) : send.call(this, body); }; }");
+    }
+}
