@@ -87,6 +87,7 @@ class StudyController {
         StudyForm form = desk.form(valve, typed.containsKey("wish") ? typed : with(typed, valve), units);
         model.addAttribute("nav", "valves");
         model.addAttribute("valve", valve);
+        model.addAttribute("driveWords", desk.driveWords(valve));
         model.addAttribute("in", form.inputs());
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);

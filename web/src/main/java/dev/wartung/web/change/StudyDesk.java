@@ -53,6 +53,11 @@ public class StudyDesk {
                 form.duty());
     }
 
+    /** What a valve's drive does, in its family's words. */
+    String driveWords(Valve valve) {
+        return sheets.driveWords(valve.typeId(), valve.drive());
+    }
+
     /** Where a drive leaves the valve without air, in words; empty for one that has no such position. */
     String rest(Valve valve, Drive drive) {
         return sheets.of(valve.typeId()).anatomy().build().rest(drive).orElse("");

@@ -8,6 +8,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
@@ -20,8 +21,8 @@ import org.springframework.web.bind.annotation.PathVariable;
  * Torque wrench and caliper that send what they read to the bench: typed into a field at a press, judged and confirmed
  * like anything typed.
  */
-@Component("handTools")
-public class HandTools {
+@Component
+class HandTools {
 
     /** The most a tool of the kind can show: more is a broken transmitter, SI. */
     private static final Map<Dimension, Double> MOST =
@@ -35,9 +36,9 @@ public class HandTools {
         this.benches = benches;
     }
 
-    /** Whether a tool that measures this sends to a bench of the workshop. */
-    public boolean send(Dimension of) {
-        return MOST.containsKey(of) && benches.count() > 0;
+    /** What tools measure that send to a bench of the workshop. */
+    Set<Dimension> sending() {
+        return benches.count() > 0 ? MOST.keySet() : Set.of();
     }
 
     /** What was read, or why there is nothing. */

@@ -1,5 +1,6 @@
 package dev.wartung.web.device;
 
+import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.message.Message;
@@ -56,6 +57,11 @@ public class ProvingBook {
         this.json = json;
         this.watches = watches;
         this.clock = clock;
+    }
+
+    /** What a drive does on this valve, in its family's words. */
+    String driveWords(Valve valve, Drive drive) {
+        return sheets.driveWords(valve.typeId(), drive);
     }
 
     /** The forces of a valve by its sheet; empty where air does not move it or the sheet gives too few numbers. */

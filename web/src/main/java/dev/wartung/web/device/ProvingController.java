@@ -136,6 +136,8 @@ class ProvingController {
         model.addAttribute("valve", valve);
         model.addAttribute("as", desk.as(valve, job).drive());
         model.addAttribute(
+                "driveWords", book.driveWords(valve, desk.as(valve, job).drive()));
+        model.addAttribute(
                 "job", desk.running(valve, job).map(v -> v.job().number()).orElse(null));
         model.addAttribute("benches", benches.findAllByOrderByName());
         model.addAttribute("faults", ProvingDesk.FAULTS);

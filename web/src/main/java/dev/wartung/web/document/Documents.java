@@ -6,41 +6,46 @@ import com.openhtmltopdf.slf4j.Slf4jLogger;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
 import com.openhtmltopdf.util.XRLog;
 import dev.wartung.core.text.PlainText;
+import dev.wartung.web.page.Dates;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.springframework.context.ApplicationContext;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.TemplateEngine;
 import org.thymeleaf.context.Context;
-import org.thymeleaf.spring6.expression.ThymeleafEvaluationContext;
 
 /** Lays templates out as PDF. Everything they need is on the class path: they load nothing. */
 @Component
 public class Documents {
 
-    private static final String SECTION_STYLE = new String(resource("section-print.css"), StandardCharsets.UTF_8);
+    private static final String SECTION_STYLE = text("/pdf/section-print.css");
     private static final Pattern BY_NUMBER = Pattern.compile("&#(x[0-9a-fA-F]{1,6}|[0-9]{1,7});");
     private static final String FONT = "Atkinson Hyperlegible Next";
+
+    /** The colours of the pages, by name: what writes documents does not know names of colours. */
+    private static final Map<String, String> COLOURS = colours();
+
+    private static final Pattern BY_NAME = Pattern.compile("var\\((--[a-z0-9-]+)\\)");
 
     static {
         XRLog.setLoggerImpl(new Slf4jLogger());
     }
 
     private final TemplateEngine templates;
-    private final ApplicationContext beans;
+    private final Dates dates;
 
-    Documents(TemplateEngine templates, ApplicationContext beans) {
+    Documents(TemplateEngine templates, Dates dates) {
         this.templates = templates;
-        this.beans = beans;
+        this.dates = dates;
     }
 
     /**
@@ -51,10 +56,7 @@ public class Documents {
      */
     public byte[] pdf(String template, Map<String, Object> variables) {
         Context context = new Context(Locale.UK, variables);
-        // pages are given this by the web; a document asks for it itself, so that both may name the same beans
-        context.setVariable(
-                ThymeleafEvaluationContext.THYMELEAF_EVALUATION_CONTEXT_CONTEXT_VARIABLE_NAME,
-                new ThymeleafEvaluationContext(beans, null));
+        context.setVariable("dates", dates);
         // the drawing does not see the page's styles; it carries its own
         String html = templates
                 .process(template, context)
@@ -64,7 +66,7 @@ public class Documents {
         builder.useSVGDrawer(new BatikSVGDrawer());
         builder.useFont(() -> font("regular"), FONT, 400, FontStyle.NORMAL, true);
         builder.useFont(() -> font("bold"), FONT, 700, FontStyle.NORMAL, true);
-        builder.withHtmlContent(printable(html), null);
+        builder.withHtmlContent(printable(coloured(html)), null);
         builder.toStream(out);
         try {
             builder.run();
@@ -72,6 +74,20 @@ public class Documents {
             throw new UncheckedIOException(e);
         }
         return out.toByteArray();
+    }
+
+    private static Map<String, String> colours() {
+        Map<String, String> colours = new HashMap<>();
+        Matcher token = Pattern.compile("(--[a-z0-9-]+): *(#[0-9a-f]+);").matcher(text("/static/css/tokens.css"));
+        while (token.find()) {
+            colours.put(token.group(1), token.group(2));
+        }
+        return colours;
+    }
+
+    private static String coloured(String html) {
+        return BY_NAME.matcher(html)
+                .replaceAll(name -> Objects.requireNonNull(COLOURS.get(name.group(1)), name.group(1)));
     }
 
     /**
@@ -91,11 +107,15 @@ public class Documents {
     }
 
     private static InputStream font(String weight) {
-        return new ByteArrayInputStream(resource("atkinson-hyperlegible-next-" + weight + ".ttf"));
+        return new ByteArrayInputStream(resource("/pdf/atkinson-hyperlegible-next-" + weight + ".ttf"));
     }
 
-    private static byte[] resource(String name) {
-        try (InputStream in = Objects.requireNonNull(Documents.class.getResourceAsStream("/pdf/" + name), name)) {
+    private static String text(String path) {
+        return new String(resource(path), StandardCharsets.UTF_8);
+    }
+
+    private static byte[] resource(String path) {
+        try (InputStream in = Objects.requireNonNull(Documents.class.getResourceAsStream(path), path)) {
             return in.readAllBytes();
         } catch (IOException e) {
             throw new UncheckedIOException(e);

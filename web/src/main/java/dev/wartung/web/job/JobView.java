@@ -102,6 +102,11 @@ public record JobView(
                 .toList();
     }
 
+    /** What the valve's drive does, in its family's words. */
+    public String driveWords() {
+        return sheets.anatomy().words(job.valve().drive());
+    }
+
     /** Whether it is about a new valve that is not in its line yet: the one on record is not touched. */
     public boolean ofNewValve() {
         return progress.bench().energies().isApart();

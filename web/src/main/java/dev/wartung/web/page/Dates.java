@@ -8,7 +8,7 @@ import java.time.LocalDateTime;
 import org.springframework.stereotype.Component;
 
 /** Days and moments for templates, in the plant's time zone, written as {@link Days} writes them. */
-@Component("dates")
+@Component
 public class Dates {
 
     private final Clock clock;

@@ -19,15 +19,17 @@ import org.springframework.web.bind.annotation.ModelAttribute;
 class PageAdvice {
 
     private final CurrentAccount current;
+    private final Dates dates;
 
-    PageAdvice(CurrentAccount current) {
+    PageAdvice(CurrentAccount current, Dates dates) {
         this.current = current;
+        this.dates = dates;
     }
 
     /**
      * {@code me}, whether they are a {@code technician}, a {@code reviewer} or may say how the plant works ({@code
-     * arranges}) or who is here ({@code administers}), the {@code units} they read numbers in, and the {@code wording} they are told things in. Asked
-     * for once a page.
+     * arranges}) or who is here ({@code administers}), the {@code units} they read numbers in, the {@code wording} they are told things in, and how {@code dates} are
+     * written. Asked for once a page.
      */
     @ModelAttribute
     void whoIsLoggedIn(@Nullable Principal principal, Model model) {
@@ -42,6 +44,7 @@ class PageAdvice {
         UnitSystem units = me.map(Account::units).orElse(UnitSystem.METRIC);
         model.addAttribute("units", units);
         model.addAttribute("wording", new Wording(units));
+        model.addAttribute("dates", dates);
     }
 
     @ModelAttribute("entryId")

@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
@@ -68,6 +69,10 @@ class PracticeController {
         model.addAttribute("types", types);
         model.addAttribute("type", chosen);
         model.addAttribute("drives", desk.drives(chosen));
+        model.addAttribute(
+                "driveWords",
+                desk.drives(chosen).stream()
+                        .collect(Collectors.toMap(Function.identity(), d -> sheets.driveWords(chosen, d))));
         model.addAttribute("drive", of);
         model.addAttribute("options", desk.options(chosen));
         model.addAttribute("names", sheets.of(chosen).anatomy().options());

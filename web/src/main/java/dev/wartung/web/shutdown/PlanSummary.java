@@ -47,8 +47,12 @@ public record PlanSummary(
                 plan.out().stream().map(byId::get).toList());
     }
 
+    public String overtimeInWords() {
+        return duration(overtime);
+    }
+
     /** Hours and minutes. */
-    public static String duration(int minutes) {
+    static String duration(int minutes) {
         return minutes / 60 + " h" + (minutes % 60 == 0 ? "" : " " + minutes % 60 + " min");
     }
 }

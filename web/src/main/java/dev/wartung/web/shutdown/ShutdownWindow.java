@@ -135,6 +135,11 @@ public class ShutdownWindow {
         return begins.plus(Duration.ofMinutes(minutes));
     }
 
+    /** How long it is, in hours and minutes. */
+    public String duration() {
+        return PlanSummary.duration(minutes());
+    }
+
     public int minutes() {
         return minutes;
     }

@@ -6,6 +6,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
@@ -77,6 +78,9 @@ class RegisterController {
         model.addAttribute("nav", "valves");
         model.addAttribute("today", today);
         model.addAttribute("found", found);
+        model.addAttribute(
+                "driveWords",
+                found.stream().collect(Collectors.toMap(Valve::id, v -> sheets.driveWords(v.typeId(), v.drive()))));
         model.addAttribute("areas", valves.areas());
         model.addAttribute("types", sheets.types());
         model.addAttribute("drives", Drive.values());

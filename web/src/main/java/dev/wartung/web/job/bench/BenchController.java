@@ -12,6 +12,7 @@ import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.NoSuchJob;
 import dev.wartung.web.job.Outcome;
+import dev.wartung.web.job.UsualTimes;
 import dev.wartung.web.job.closing.ClosingDesk;
 import dev.wartung.web.job.planning.PlanningDesk;
 import dev.wartung.web.stores.GreaseStore;
@@ -45,15 +46,23 @@ class BenchController {
     private final ClosingDesk closing;
     private final PlanningDesk planning;
     private final Boards boards;
+    private final UsualTimes times;
     private final GreaseStore greases;
 
     BenchController(
-            Jobs jobs, BenchDesk desk, ClosingDesk closing, PlanningDesk planning, Boards boards, GreaseStore greases) {
+            Jobs jobs,
+            BenchDesk desk,
+            ClosingDesk closing,
+            PlanningDesk planning,
+            Boards boards,
+            UsualTimes times,
+            GreaseStore greases) {
         this.jobs = jobs;
         this.desk = desk;
         this.closing = closing;
         this.planning = planning;
         this.boards = boards;
+        this.times = times;
         this.greases = greases;
     }
 
@@ -118,7 +127,7 @@ class BenchController {
                 !text.isBlank() && StepForm.read(asked, text, wrench, units) instanceof Entry.NotUnderstood not
                         ? not.reason()
                         : "");
-        return "bench :: judged";
+        return "bench-step :: judged";
     }
 
     /** The tin in hand judged for the films of a step, as its lot is typed or scanned. */
@@ -130,7 +139,7 @@ class BenchController {
                 step(view, step), greases.shelf(view.job().valve().area()), typed);
         model.addAttribute("unknown", form.unknown());
         model.addAttribute("suits", form.judged().orElse(null));
-        return "bench :: tin";
+        return "bench-step :: tin";
     }
 
     /**
@@ -215,6 +224,9 @@ class BenchController {
         model.addAttribute("figures", planning.figures(view.job().valve()));
         model.addAttribute(
                 "greases", planning.greases(view.job().valve(), view.progress().procedure()));
+        model.addAttribute(
+                "minutesHere",
+                times.minutes(view.job().valve().typeId(), view.progress().procedure()));
         model.addAttribute("warnings", planning.warnings(view));
         model.addAttribute("reported", view.reported());
         model.addAttribute("trouble", trouble);

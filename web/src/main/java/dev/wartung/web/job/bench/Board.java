@@ -16,6 +16,7 @@ import dev.wartung.web.job.Outcome;
 import dev.wartung.web.job.closing.ClosingDesk;
 import dev.wartung.web.job.findings.FindingsDesk;
 import dev.wartung.web.stores.GreaseLine;
+import dev.wartung.web.stores.GreaseTin;
 import dev.wartung.web.stores.Lot;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -48,9 +49,11 @@ import java.util.stream.Collectors;
  * @param hindrances  with all steps done: what stands in the way of closing
  * @param films       greases of the step, each with its tin
  * @param tools       measuring tools that are asked for
+ * @param usual       how long the step takes, and how long it takes here
+ * @param tins        that are on site, to choose one in hand
  * @param takeFirst   at the step that counts in: by item, the lot in the stores that expires first
  */
-record Board(
+public record Board(
         JobView view,
         Optional<Step> step,
         boolean looking,
@@ -73,6 +76,8 @@ record Board(
         List<String> hindrances,
         List<GreaseLine> films,
         List<ToolForm.Line> tools,
+        String usual,
+        List<GreaseTin> tins,
         Map<String, Lot> takeFirst,
         UnitSystem units) {
 

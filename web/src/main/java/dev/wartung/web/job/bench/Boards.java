@@ -26,6 +26,7 @@ import dev.wartung.core.simulation.Place;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Outcome;
+import dev.wartung.web.job.UsualTimes;
 import dev.wartung.web.job.closing.ClosingDesk;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.stores.GreaseStore;
@@ -51,6 +52,7 @@ class Boards {
     private final ClosingDesk closing;
     private final Stores stores;
     private final Toolbox toolbox;
+    private final UsualTimes times;
     private final Clock clock;
     private final CurrentAccount current;
 
@@ -60,6 +62,7 @@ class Boards {
             ClosingDesk closing,
             Stores stores,
             Toolbox toolbox,
+            UsualTimes times,
             CurrentAccount current,
             Clock clock) {
         this.sheets = sheets;
@@ -67,6 +70,7 @@ class Boards {
         this.closing = closing;
         this.stores = stores;
         this.toolbox = toolbox;
+        this.times = times;
         this.clock = clock;
         this.current = current;
     }
@@ -122,6 +126,10 @@ class Boards {
                         : step.map(s -> new ToolForm(s, toolbox.all(), typed, lastUsed(view), LocalDate.now(clock))
                                         .lines())
                                 .orElse(List.of()),
+                step.map(s -> times.said(view.job().valve().typeId(), s)).orElse(""),
+                step.filter(s -> !s.films().isEmpty())
+                        .map(s -> greases.onSite())
+                        .orElse(List.of()),
                 step.filter(s -> s.kitCount() && lookedAt.isEmpty())
                         .map(s -> takeFirst(view))
                         .orElse(Map.of()),

@@ -87,6 +87,10 @@ final class FindingForm {
         return typed.getOrDefault(field, "").strip();
     }
 
+    public List<Direction> directions() {
+        return List.of(Direction.values());
+    }
+
     public Optional<Direction> direction() {
         return Stream.of(Direction.values())
                 .filter(d -> d.name().equals(typed("direction")))

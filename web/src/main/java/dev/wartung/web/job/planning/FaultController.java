@@ -71,6 +71,7 @@ class FaultController {
         Map<String, String> answers = chosen.map(s -> answers(s, typed)).orElse(Map.of());
         model.addAttribute("nav", "valves");
         model.addAttribute("valve", valve);
+        model.addAttribute("driveWords", planning.driveWords(valve));
         model.addAttribute("symptoms", symptoms);
         model.addAttribute("symptom", chosen.orElse(null));
         model.addAttribute("answers", answers);

@@ -5,6 +5,7 @@ import dev.wartung.core.anatomy.WorkKind;
 import dev.wartung.core.message.Days;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.job.UsualTimes;
 import dev.wartung.web.page.TypedDay;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
@@ -32,12 +33,14 @@ class PlanController {
 
     private final Valves valves;
     private final PlanningDesk planning;
+    private final UsualTimes times;
     private final CurrentAccount current;
     private final Clock clock;
 
-    PlanController(Valves valves, PlanningDesk planning, CurrentAccount current, Clock clock) {
+    PlanController(Valves valves, PlanningDesk planning, UsualTimes times, CurrentAccount current, Clock clock) {
         this.valves = valves;
         this.planning = planning;
+        this.times = times;
         this.current = current;
         this.clock = clock;
     }
@@ -92,6 +95,7 @@ class PlanController {
                 choices.stream().map(Part::id).filter(part::contains).toList();
         model.addAttribute("nav", "valves");
         model.addAttribute("valve", valve);
+        model.addAttribute("driveWords", planning.driveWords(valve));
         model.addAttribute("works", works);
         model.addAttribute("ticked", ticked.stream().map(WorkKind::id).toList());
         model.addAttribute(
@@ -111,6 +115,9 @@ class PlanController {
                         valve, ticked.stream().map(WorkKind::id).toList(), chosen)
                 .map(w -> planning.derive(valve, w));
         model.addAttribute("plan", plan.orElse(null));
+        model.addAttribute(
+                "minutesHere",
+                plan.map(p -> times.minutes(valve.typeId(), p.procedure())).orElse(0.0));
         model.addAttribute(
                 "greases", plan.map(p -> planning.greases(valve, p.procedure())).orElse(List.of()));
         model.addAttribute("figures", planning.figures(valve));

@@ -192,6 +192,11 @@ public class PlanningDesk {
         return shown;
     }
 
+    /** What a valve's drive does, in its family's words. */
+    public String driveWords(Valve valve) {
+        return sheets.driveWords(valve.typeId(), valve.drive());
+    }
+
     private String ends(Valve valve, int end) {
         return sheets.of(valve.typeId()).anatomy().build().positions().get(end);
     }

@@ -1,0 +1,61 @@
+package dev.wartung.web.page;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+
+/** What holds for every template and style. */
+class TemplatesTest {
+
+    private static final Path RESOURCES = Path.of("src/main/resources");
+    private static final Pattern SERVICE = Pattern.compile("[{(! ]@[a-zA-Z]+\\.");
+    private static final Pattern COLOUR = Pattern.compile("#[0-9a-fA-F]{3,8}\\b(?=[;,}\" )])|rgba?\\(|hsla?\\(");
+    private static final Pattern STATIC = Pattern.compile("T\\([a-z]");
+
+    private static List<String> matching(Pattern pattern, String folder, String... but) throws IOException {
+        try (Stream<Path> files = Files.walk(RESOURCES.resolve(folder))) {
+            return files.filter(f -> f.toString().matches(".*\\.(html|css)"))
+                    .filter(f -> Stream.of(but).noneMatch(b -> f.endsWith(b)))
+                    .flatMap(
+                            f -> lines(f).filter(l -> pattern.matcher(l).find()).map(l -> f.getFileName() + ": " + l))
+                    .toList();
+        }
+    }
+
+    private static Stream<String> lines(Path file) {
+        try {
+            return Files.readAllLines(file).stream();
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    @Test
+    @DisplayName("Templates show what they are given: they call no service and no class")
+    void noServices() throws IOException {
+        assertThat(matching(SERVICE, "templates")).isEmpty();
+        assertThat(matching(STATIC, "templates")).isEmpty();
+    }
+
+    @Test
+    @DisplayName("Colours are named in one place")
+    void tokens() throws IOException {
+        assertThat(matching(COLOUR, "static/css", "tokens.css")).isEmpty();
+        assertThat(matching(COLOUR, "pdf")).isEmpty();
+        assertThat(matching(COLOUR, "templates")).isEmpty();
+    }
+
+    @Test
+    @DisplayName("What is wrong with a field is marked up in one place, unless it needs a name or words of its own")
+    void troubles() throws IOException {
+        assertThat(matching(Pattern.compile("class=\"trouble\"[^>]*th:text=\"\\$\\{troubles"), "templates", "day.html"))
+                .isEmpty();
+    }
+}
