@@ -1,5 +1,7 @@
 package dev.wartung.core.procedure;
 
+import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonValue;
 import dev.wartung.core.anatomy.Reading.Finds;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
@@ -13,45 +15,27 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * A reading asked for at a step, with this valve's own limits.
- *
- * @param id        the reading's name in the anatomy sheet
- * @param ask       what is read
- * @param dimension what is measured; empty for an observation
- * @param band      the limits, for a measured reading
- * @param choices   the answers to an observation
- * @param expected  the answer that lets the job go on
- * @param critical  accepting it out of band takes a second person
- * @param low       what to do when below the band
- * @param high      what to do when above
- * @param otherwise what to do when the observation is another one
- * @param spread    taken at several places of this valve rather than once
- * @param note      what lies behind the limits, for instance a torque converted for treated threads; may be empty
- * @param toolOffsetM of the service tool this joint is tightened with; 0 for none
- * @param lab       the instrument of the Lab that works it out
- * @param same      it is to be what was read before in the same job
- * @param finds     what an answer means as a finding
- * @param identifies it tells what the valve is, by answer: another answer than the expected one means that the record
- *     is wrong
+ * A reading asked for at a step, with this valve's own limits. There are kinds of it; whoever handles readings says
+ * what is done with each ({@link Cases}), so that a new kind does not compile until it is handled everywhere.
  */
-public record Ask(
-        String id,
-        String ask,
-        Optional<Dimension> dimension,
-        Optional<Band> band,
-        List<String> choices,
-        Optional<String> expected,
-        boolean critical,
-        Message low,
-        Message high,
-        Message otherwise,
-        Optional<Spread> spread,
-        Message note,
-        double toolOffsetM,
-        Optional<String> lab,
-        Optional<Same> same,
-        Map<String, Finds> finds,
-        Map<String, Map<String, String>> identifies) {
+public sealed interface Ask permits Ask.Measurement, Ask.AtPlaces, Ask.Observation {
+
+    /**
+     * What every reading has.
+     *
+     * @param id       the reading's name in the anatomy sheet
+     * @param ask      what is read
+     * @param critical accepting it out of band takes a second person
+     * @param note     what lies behind the limits, for instance a torque converted for treated threads; may be empty
+     * @param lab      the instrument of the Lab that works it out
+     * @param same     it is to be what was read before in the same job
+     */
+    record About(String id, String ask, boolean critical, Message note, Optional<String> lab, Optional<Same> same) {
+
+        About noted(Message other) {
+            return new About(id, ask, critical, other, lab, same);
+        }
+    }
 
     /**
      * What was read before and is to be again.
@@ -59,105 +43,378 @@ public record Ask(
      * @param as     the earlier reading
      * @param within how far it may be off, either way; for a measured reading
      */
-    public record Same(String as, Optional<Quantity> within) {}
+    record Same(String as, Optional<Quantity> within) {}
 
     /** What an earlier reading came to: a quantity, or what was seen. */
-    public record Known(Optional<Quantity> measured, Optional<String> seen) {}
+    record Known(Optional<Quantity> measured, Optional<String> seen) {}
 
-    public Ask {
-        choices = List.copyOf(choices);
+    /** What is done with each kind. */
+    interface Cases<R> {
+
+        R measurement(Measurement once);
+
+        R atPlaces(AtPlaces places);
+
+        R observation(Observation seen);
+    }
+
+    About about();
+
+    <R> R in(Cases<R> cases);
+
+    /** Held against itself: once what it is to be the same as is known, that decides. */
+    Ask knowing(Known before);
+
+    /** Its kind in a word, for instance to choose how it is shown. */
+    default String kind() {
+        return in(new Cases<>() {
+            @Override
+            public String measurement(Measurement once) {
+                return "measurement";
+            }
+
+            @Override
+            public String atPlaces(AtPlaces places) {
+                return "at-places";
+            }
+
+            @Override
+            public String observation(Observation seen) {
+                return "observation";
+            }
+        });
+    }
+
+    default String id() {
+        return about().id();
+    }
+
+    /** What is read, in words. */
+    default String ask() {
+        return about().ask();
+    }
+
+    default boolean critical() {
+        return about().critical();
+    }
+
+    default Message note() {
+        return about().note();
+    }
+
+    default Optional<String> lab() {
+        return about().lab();
+    }
+
+    default Optional<Same> same() {
+        return about().same();
+    }
+
+    /** What is measured; empty for what is only seen. */
+    default Optional<Dimension> dimension() {
+        return Optional.empty();
+    }
+
+    /** What each answer says the valve is, by answer; empty for a reading that does not tell. */
+    default Map<String, Map<String, String>> identifies() {
+        return Map.of();
     }
 
     /**
-     * Held against itself: the limits are what was read before, once it is known. Until then, and where nothing was to
-     * be the same, those of the sheet stay.
+     * The same reading, held against itself: the limits are what was read before, once that is known. Until then, and
+     * where nothing was to be the same, those of the sheet stay.
      */
-    Ask knowing(Map<String, Known> read) {
-        Optional<Known> before = same.map(Same::as).map(read::get);
-        Optional<Band> around = before.flatMap(Known::measured).flatMap(q -> same.flatMap(Same::within)
+    default Ask knowing(Map<String, Known> read) {
+        return same().map(Same::as).map(read::get).map(this::knowing).orElse(this);
+    }
+
+    /** The limits around what was read before; empty where it is not to be the same within anything. */
+    private static Optional<Band> around(Optional<Same> same, Known before) {
+        return before.measured().flatMap(q -> same.flatMap(Same::within)
                 .map(within -> new Band(
                         new Quantity(q.si() - within.si(), q.dimension()),
                         new Quantity(q.si() + within.si(), q.dimension()),
                         Optional.of(q))));
-        Optional<String> seen = before.flatMap(Known::seen).filter(choices::contains);
-        Optional<Object> was = around.flatMap(Band::target).<Object>map(q -> q).or(() -> seen);
-        return was.isEmpty()
-                ? this
-                : new Ask(
-                        id,
-                        ask,
+    }
+
+    private static Message was(Object before) {
+        return Message.of("ask.was-before", "It was {was} before.", "was", before);
+    }
+
+    /**
+     * Measured once.
+     *
+     * @param low         what to do when below the band
+     * @param high        what to do when above
+     * @param toolOffsetM of the service tool this joint is tightened with; 0 for none
+     */
+    record Measurement(About about, Band band, Message low, Message high, double toolOffsetM) implements Ask {
+
+        @Override
+        public <R> R in(Cases<R> cases) {
+            return cases.measurement(this);
+        }
+
+        @Override
+        public Optional<Dimension> dimension() {
+            return Optional.of(band.max().dimension());
+        }
+
+        /** The unit the sheet is written in. */
+        public Unit unit() {
+            return Unit.metric(band.max().dimension());
+        }
+
+        public Verdict judge(Quantity reading) {
+            Message found = Message.of("ask.found", "{found}, limits {limits}", "found", reading, "limits", band);
+            Outcome outcome = band.judge(reading);
+            return switch (outcome) {
+                case LOW -> new Verdict(outcome, found, low);
+                case HIGH -> new Verdict(outcome, found, high);
+                default -> Verdict.within(found);
+            };
+        }
+
+        @Override
+        public Ask knowing(Known before) {
+            return around(same(), before)
+                    .<Ask>map(limits -> new Measurement(
+                            about.noted(was(limits.target().orElseThrow())), limits, low, high, toolOffsetM))
+                    .orElse(this);
+        }
+    }
+
+    /**
+     * Measured at several places of the valve.
+     *
+     * @param measured what is measured
+     * @param band     the limits of each, where each has some
+     * @param low      what to do when below them
+     * @param high     what to do when above
+     */
+    record AtPlaces(
+            About about,
+            Dimension measured,
+            Optional<Band> band,
+            Message low,
+            Message high,
+            double toolOffsetM,
+            Spread spread)
+            implements Ask {
+
+        @Override
+        public <R> R in(Cases<R> cases) {
+            return cases.atPlaces(this);
+        }
+
+        @Override
+        public Optional<Dimension> dimension() {
+            return Optional.of(measured);
+        }
+
+        /** Judges all of them together. */
+        public Verdict judge(List<Quantity> readings) {
+            return spread.judge(readings, band, low, high);
+        }
+
+        @Override
+        public Ask knowing(Known before) {
+            return around(same(), before)
+                    .<Ask>map(limits -> new AtPlaces(
+                            about.noted(was(limits.target().orElseThrow())),
+                            measured,
+                            Optional.of(limits),
+                            low,
+                            high,
+                            toolOffsetM,
+                            spread))
+                    .orElse(this);
+        }
+    }
+
+    /**
+     * Seen, not measured.
+     *
+     * @param choices    the answers
+     * @param expected   the one that lets the job go on; empty where each does
+     * @param otherwise  what to do when it is another one
+     * @param finds      what an answer means as a finding
+     * @param identifies what it tells the valve is, by answer: another answer than the expected one means that the
+     *     record is wrong
+     */
+    record Observation(
+            About about,
+            List<String> choices,
+            Optional<String> expected,
+            Message otherwise,
+            Map<String, Finds> finds,
+            Map<String, Map<String, String>> identifies)
+            implements Ask {
+
+        public Observation {
+            choices = List.copyOf(choices);
+        }
+
+        @Override
+        public <R> R in(Cases<R> cases) {
+            return cases.observation(this);
+        }
+
+        /** @throws IllegalArgumentException if it is none of the choices */
+        public Verdict judge(String seen) {
+            if (!choices.contains(seen)) {
+                throw new IllegalArgumentException("not one of the choices");
+            }
+            return expected.filter(e -> !e.equals(seen)).isPresent()
+                    ? new Verdict(
+                            Outcome.DIFFERENT,
+                            Message.of(
+                                    "ask.different",
+                                    "{seen}, expected {expected}",
+                                    "seen",
+                                    seen,
+                                    "expected",
+                                    expected.get()),
+                            otherwise)
+                    : Verdict.within(Message.words(seen));
+        }
+
+        @Override
+        public Ask knowing(Known before) {
+            return before.seen()
+                    .filter(choices::contains)
+                    .<Ask>map(seen -> new Observation(
+                            about.noted(was(seen)), choices, Optional.of(seen), otherwise, finds, identifies))
+                    .orElse(this);
+        }
+    }
+
+    /** As procedures keep it, whatever kind it is: the form that was written before there were kinds. */
+    record Written(
+            String id,
+            String ask,
+            Optional<Dimension> dimension,
+            Optional<Band> band,
+            List<String> choices,
+            Optional<String> expected,
+            boolean critical,
+            Message low,
+            Message high,
+            Message otherwise,
+            Optional<Spread> spread,
+            Message note,
+            double toolOffsetM,
+            Optional<String> lab,
+            Optional<Same> same,
+            Map<String, Finds> finds,
+            Map<String, Map<String, String>> identifies) {}
+
+    /**
+     * Reads one that was kept.
+     *
+     * @throws IllegalArgumentException if it is measured once and has no limits
+     */
+    @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
+    static Ask of(Written w) {
+        About about = new About(w.id(), w.ask(), w.critical(), w.note(), w.lab(), w.same());
+        if (w.dimension().isEmpty()) {
+            return new Observation(about, w.choices(), w.expected(), w.otherwise(), w.finds(), w.identifies());
+        }
+        return w.spread().isPresent()
+                ? new AtPlaces(
+                        about,
+                        w.dimension().get(),
+                        w.band(),
+                        w.low(),
+                        w.high(),
+                        w.toolOffsetM(),
+                        w.spread().get())
+                : new Measurement(
+                        about,
+                        w.band().orElseThrow(() -> new IllegalArgumentException(w.id() + " has no limits")),
+                        w.low(),
+                        w.high(),
+                        w.toolOffsetM());
+    }
+
+    /** To keep it. */
+    @JsonValue
+    default Written written() {
+        return in(new Cases<>() {
+            @Override
+            public Written measurement(Measurement m) {
+                return write(
+                        m.about(),
+                        m.dimension(),
+                        Optional.of(m.band()),
+                        m.low(),
+                        m.high(),
+                        m.toolOffsetM(),
+                        Optional.empty());
+            }
+
+            @Override
+            public Written atPlaces(AtPlaces p) {
+                return write(
+                        p.about(),
+                        p.dimension(),
+                        p.band(),
+                        p.low(),
+                        p.high(),
+                        p.toolOffsetM(),
+                        Optional.of(p.spread()));
+            }
+
+            private Written write(
+                    About a,
+                    Optional<Dimension> dimension,
+                    Optional<Band> band,
+                    Message low,
+                    Message high,
+                    double toolOffsetM,
+                    Optional<Spread> spread) {
+                return new Written(
+                        a.id(),
+                        a.ask(),
                         dimension,
-                        around.or(() -> band),
-                        choices,
-                        seen.or(() -> expected),
-                        critical,
+                        band,
+                        List.of(),
+                        Optional.empty(),
+                        a.critical(),
                         low,
                         high,
-                        otherwise,
+                        Message.NONE,
                         spread,
-                        Message.of("ask.was-before", "It was {was} before.", "was", was.get()),
+                        a.note(),
                         toolOffsetM,
-                        lab,
-                        same,
-                        finds,
-                        identifies);
-    }
+                        a.lab(),
+                        a.same(),
+                        Map.of(),
+                        Map.of());
+            }
 
-    /**
-     * The unit the field is typed in.
-     *
-     * @throws IllegalStateException for an observation
-     */
-    public Unit unit() {
-        return Unit.metric(dimension.orElseThrow(() -> new IllegalStateException(id + " is an observation")));
-    }
-
-    /**
-     * Judges a measured reading.
-     *
-     * @throws IllegalStateException for an observation
-     */
-    public Verdict judge(Quantity reading) {
-        Band limits = band.orElseThrow(() -> new IllegalStateException(id + " has no band"));
-        Message found = Message.of("ask.found", "{found}, limits {limits}", "found", reading, "limits", limits);
-        Outcome outcome = limits.judge(reading);
-        return switch (outcome) {
-            case LOW -> new Verdict(outcome, found, low);
-            case HIGH -> new Verdict(outcome, found, high);
-            default -> Verdict.within(found);
-        };
-    }
-
-    /**
-     * Judges readings taken at several places.
-     *
-     * @throws IllegalStateException for a reading taken once
-     */
-    public Verdict judge(List<Quantity> readings) {
-        return spread.orElseThrow(() -> new IllegalStateException(id + " is read once"))
-                .judge(readings, band, low, high);
-    }
-
-    /**
-     * Judges an observation.
-     *
-     * @throws IllegalArgumentException if it is none of the choices
-     */
-    public Verdict judge(String seen) {
-        if (!choices.contains(seen)) {
-            throw new IllegalArgumentException("not one of the choices");
-        }
-        return expected.filter(e -> !e.equals(seen)).isPresent()
-                ? new Verdict(
-                        Outcome.DIFFERENT,
-                        Message.of(
-                                "ask.different",
-                                "{seen}, expected {expected}",
-                                "seen",
-                                seen,
-                                "expected",
-                                expected.get()),
-                        otherwise)
-                : Verdict.within(Message.words(seen));
+            @Override
+            public Written observation(Observation o) {
+                About a = o.about();
+                return new Written(
+                        a.id(),
+                        a.ask(),
+                        Optional.empty(),
+                        Optional.empty(),
+                        o.choices(),
+                        o.expected(),
+                        a.critical(),
+                        Message.NONE,
+                        Message.NONE,
+                        o.otherwise(),
+                        Optional.empty(),
+                        a.note(),
+                        0,
+                        a.lab(),
+                        a.same(),
+                        o.finds(),
+                        o.identifies());
+            }
+        });
     }
 }

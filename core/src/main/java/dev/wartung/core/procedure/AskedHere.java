@@ -50,30 +50,48 @@ final class AskedHere {
                 .or(() -> reading.band().flatMap(band -> stage.type().joints().values().stream()
                         .filter(j -> j.torque().equals(band))
                         .findFirst()));
-        return new Ask(
+        Ask.About about = new Ask.About(
                 reading.id(),
                 reading.ask(),
-                reading.quantity().map(Reading.Measured::dimension),
-                reading.band().map(name -> stage.type()
-                        .band(name, facts)
-                        .orElseThrow(() -> new Figures.MissingFigure("band " + name))),
-                reading.choices(),
-                reading.expectedFor(facts),
                 reading.critical(),
-                figures.into(place + "/low", reading.low()),
-                figures.into(place + "/high", reading.high()),
-                figures.into(place + "/otherwise", reading.otherwise()),
-                reading.spread().map(this::spread),
                 reading.quantity()
                         .filter(q -> q == Reading.Measured.TORQUE)
                         .flatMap(q -> joint)
                         .map(this::torqueNote)
                         .orElse(Message.NONE),
-                joint.flatMap(BoltedJoint::toolOffset).map(Quantity::si).orElse(0.0),
                 reading.lab(),
-                reading.same().map(s -> new Ask.Same(s.as(), s.within().map(this::size))),
-                reading.finds(),
-                reading.identifies());
+                reading.same().map(s -> new Ask.Same(s.as(), s.within().map(this::size))));
+        if (reading.quantity().isEmpty()) {
+            return new Ask.Observation(
+                    about,
+                    reading.choices(),
+                    reading.expectedFor(facts),
+                    figures.into(place + "/otherwise", reading.otherwise()),
+                    reading.finds(),
+                    reading.identifies());
+        }
+        Optional<Band> band = reading.band()
+                .map(name ->
+                        stage.type().band(name, facts).orElseThrow(() -> new Figures.MissingFigure("band " + name)));
+        Message low = figures.into(place + "/low", reading.low());
+        Message high = figures.into(place + "/high", reading.high());
+        double toolOffsetM =
+                joint.flatMap(BoltedJoint::toolOffset).map(Quantity::si).orElse(0.0);
+        return reading.spread().isPresent()
+                ? new Ask.AtPlaces(
+                        about,
+                        reading.quantity().get().dimension(),
+                        band,
+                        low,
+                        high,
+                        toolOffsetM,
+                        spread(reading.spread().get()))
+                : new Ask.Measurement(
+                        about,
+                        band.orElseThrow(() -> new IllegalStateException("reading “" + id + "” has no band")),
+                        low,
+                        high,
+                        toolOffsetM);
     }
 
     private Quantity size(String name) {

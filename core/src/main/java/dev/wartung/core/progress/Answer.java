@@ -29,15 +29,14 @@ public record Answer(
         each = List.copyOf(each);
     }
 
-    /** A reading taken once, or an observation. */
-    public static Answer once(
-            String ask,
-            String asked,
-            Optional<Quantity> measured,
-            Optional<String> seen,
-            Verdict verdict,
-            Optional<Acceptance> accepted) {
-        return new Answer(ask, asked, measured, List.of(), seen, verdict, accepted);
+    /** A reading taken once. */
+    public static Answer measured(String ask, String asked, Quantity measured, Verdict verdict) {
+        return new Answer(ask, asked, Optional.of(measured), List.of(), Optional.empty(), verdict, Optional.empty());
+    }
+
+    /** What was seen. */
+    public static Answer seen(String ask, String asked, String seen, Verdict verdict) {
+        return new Answer(ask, asked, Optional.empty(), List.of(), Optional.of(seen), verdict, Optional.empty());
     }
 
     /** Readings taken at several places, at least one. */

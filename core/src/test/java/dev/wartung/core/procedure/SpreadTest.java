@@ -11,6 +11,7 @@ import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.message.Verdict;
+import dev.wartung.core.procedure.Ask.AtPlaces;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
@@ -20,17 +21,16 @@ import org.junit.jupiter.api.Test;
 /** Readings taken at several places of a valve, as derived jobs ask for them. */
 class SpreadTest {
 
-    private static final List<Ask> ALL = AllJobs.oneOfEachSort()
+    private static final List<AtPlaces> ALL = AllJobs.oneOfEachSort()
             .flatMap(j -> j.procedure().steps().stream())
             .flatMap(s -> s.asks().stream())
-            .filter(a -> a.spread().isPresent())
+            .filter(AtPlaces.class::isInstance)
+            .map(AtPlaces.class::cast)
             .distinct()
             .toList();
 
-    private static List<Ask> asks(How how) {
-        return ALL.stream()
-                .filter(a -> a.spread().filter(s -> s.how() == how).isPresent())
-                .toList();
+    private static List<AtPlaces> asks(How how) {
+        return ALL.stream().filter(a -> a.spread().how() == how).toList();
     }
 
     private static List<Quantity> with(List<Quantity> readings, int at, double factor) {
@@ -47,8 +47,8 @@ class SpreadTest {
         assertThat(Stream.of(How.values()).flatMap(how -> asks(how).stream()))
                 .isNotEmpty()
                 .allSatisfy(ask -> {
-                    List<Quantity> intended = ask.spread().orElseThrow().intended(ask.band());
-                    assertThat(intended).hasSize(ask.spread().get().count());
+                    List<Quantity> intended = ask.spread().intended(ask.band());
+                    assertThat(intended).hasSize(ask.spread().count());
                     assertThat(ask.judge(intended).outcome()).as(ask.id()).isEqualTo(Outcome.WITHIN);
                     assertThatThrownBy(() -> ask.judge(intended.subList(1, intended.size())))
                             .isInstanceOf(IllegalArgumentException.class);
@@ -60,7 +60,7 @@ class SpreadTest {
             "One bolt too loose or too tight in the round pass is named; what a stage left before it does not decide")
     void theRoundPassDecides() {
         assertThat(asks(How.RUN)).isNotEmpty().allSatisfy(ask -> {
-            Spread spread = ask.spread().orElseThrow();
+            Spread spread = ask.spread();
             List<Quantity> intended = spread.intended(ask.band());
             int last = intended.size() - 1;
             Verdict loose = ask.judge(with(intended, last, 0.5));
@@ -83,11 +83,11 @@ class SpreadTest {
     @Test
     @DisplayName("A gap wider than the free rim is nonsense, an uneven one is answered with turns")
     void gaps() {
-        Ask compressed = asks(How.MAP).stream()
-                .filter(a -> a.spread().orElseThrow().compression().isPresent())
+        AtPlaces compressed = asks(How.MAP).stream()
+                .filter(a -> a.spread().compression().isPresent())
                 .findFirst()
                 .orElseThrow();
-        Spread spread = compressed.spread().orElseThrow();
+        Spread spread = compressed.spread();
         double free = spread.compression().orElseThrow().freeM();
         assertThat(spread.nonsense(new Quantity(free * 1.01, Dimension.LENGTH)).orElseThrow())
                 .asString()
@@ -107,8 +107,8 @@ class SpreadTest {
     @Test
     @DisplayName("A housing gap must be within its band and even all round")
     void allRound() {
-        Ask round = asks(How.ROUND).get(0);
-        List<Quantity> even = round.spread().orElseThrow().intended(round.band());
+        AtPlaces round = asks(How.ROUND).get(0);
+        List<Quantity> even = round.spread().intended(round.band());
         assertThat(round.judge(with(even, 0, 1.5)).outcome()).isEqualTo(Outcome.HIGH);
         List<Quantity> uneven = with(with(even, 0, 0.93), 2, 1.08);
         assertThat(uneven)
@@ -116,15 +116,15 @@ class SpreadTest {
         assertThat(round.judge(uneven).outcome())
                 .as("each within, but not even")
                 .isNotEqualTo(Outcome.WITHIN);
-        assertThat(round.spread().get().names()).containsExactly("the top", "the right", "the bottom", "the left");
+        assertThat(round.spread().names()).containsExactly("the top", "the right", "the bottom", "the left");
     }
 
     @Test
     @DisplayName(
             "With anti-seize the torque is the sheet's times 0.16 by 0.30, and the note says so; left dry it stays")
     void converted() {
-        List<Ask> torques = asks(How.RUN);
-        assertThat(torques.stream().map(Ask::note))
+        List<AtPlaces> torques = asks(How.RUN);
+        assertThat(torques.stream().map(AtPlaces::note))
                 .anySatisfy(
                         n -> assertThat(n).asString().contains("Converted from").contains("anti-seize"))
                 .anySatisfy(n -> assertThat(n).asString().contains("as they are here"));

@@ -71,8 +71,7 @@ class JobLogTest {
     }
 
     private static Answer answer(String ask) {
-        return Answer.once(
-                ask, ask, Optional.empty(), Optional.of("play"), Verdict.within(Message.NONE), Optional.empty());
+        return Answer.seen(ask, ask, "play", Verdict.within(Message.NONE));
     }
 
     private static Confirmed confirmed(String second, CountedIn... pieces) {

@@ -7,7 +7,9 @@ import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.anatomy.PlainKolm50;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Outcome;
+import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.message.Verdict;
 import dev.wartung.core.procedure.Derivation;
@@ -75,15 +77,8 @@ class ProgressTest {
     void undecidedReading() {
         Verdict failed =
                 new Verdict(Outcome.HIGH, Message.words("18 N·m, limits 12 to 14 N·m"), Message.words("Slacken"));
-        Answer undecided =
-                Answer.once("t", "Clamp torque", Optional.empty(), Optional.empty(), failed, Optional.empty());
-        Answer accepted = Answer.once(
-                "t",
-                "Clamp torque",
-                Optional.empty(),
-                Optional.empty(),
-                failed,
-                Optional.of(new Answer.Acceptance("known", Optional.empty())));
+        Answer undecided = Answer.measured("t", "Clamp torque", new Quantity(18, Dimension.TORQUE), failed);
+        Answer accepted = undecided.accepted(new Answer.Acceptance("known", Optional.empty()));
         List<Confirmation> all = new ArrayList<>(procedure.steps().stream()
                 .map(s -> new Confirmation(s, List.<Answer>of()))
                 .toList());

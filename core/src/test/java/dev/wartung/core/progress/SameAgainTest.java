@@ -55,7 +55,7 @@ class SameAgainTest {
     }
 
     private static Answer read(String ask, Optional<Quantity> measured, Optional<String> seen) {
-        return Answer.once(ask, ask, measured, seen, Verdict.within(Message.NONE), Optional.empty());
+        return new Answer(ask, ask, measured, List.of(), seen, Verdict.within(Message.NONE), Optional.empty());
     }
 
     private static Quantity mm(double millimetres) {
@@ -67,7 +67,7 @@ class SameAgainTest {
             "A limiter that stood at 52 mm goes back to 52 mm within half a turn (1 mm on this thread), whatever its sheet's band; nothing noted, the band holds")
     void length() {
         Map<String, String> fitted = Map.of("limiter", "fitted");
-        Ask again = asked(
+        Ask.Measurement again = (Ask.Measurement) asked(
                 "terskel-50",
                 fitted,
                 "renew-diaphragm",
@@ -79,7 +79,7 @@ class SameAgainTest {
         assertThat(again.judge(mm(50.9)).outcome()).isEqualTo(Outcome.LOW);
         assertThat(again.note()).hasToString("It was 52 mm before.");
         // 57 mm is within the sheet's 40 to 60 mm
-        Ask unknown = asked(
+        Ask.Measurement unknown = (Ask.Measurement) asked(
                 "terskel-50",
                 fitted,
                 "renew-diaphragm",
@@ -92,7 +92,7 @@ class SameAgainTest {
     @Test
     @DisplayName("A seal that looked to the shaft is to look there again")
     void side() {
-        Ask again = asked(
+        Ask.Observation again = (Ask.Observation) asked(
                 "hvile-50",
                 Map.of(),
                 "renew-product-seals",

@@ -6,8 +6,12 @@ import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.measure.Band;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Ask.AtPlaces;
+import dev.wartung.core.procedure.Ask.Measurement;
+import dev.wartung.core.procedure.Ask.Observation;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Work;
@@ -107,8 +111,26 @@ class ProcedureApi {
 
     record AskView(String id, String ask, String limits, List<String> choices) {
         static AskView of(Ask ask) {
-            return new AskView(
-                    ask.id(), ask.ask(), ask.band().map(b -> b.shown()).orElse(""), ask.choices());
+            return ask.in(new Ask.Cases<>() {
+                @Override
+                public AskView measurement(Measurement once) {
+                    return new AskView(once.id(), once.ask(), once.band().shown(), List.of());
+                }
+
+                @Override
+                public AskView atPlaces(AtPlaces places) {
+                    return new AskView(
+                            places.id(),
+                            places.ask(),
+                            places.band().map(Band::shown).orElse(""),
+                            List.of());
+                }
+
+                @Override
+                public AskView observation(Observation seen) {
+                    return new AskView(seen.id(), seen.ask(), "", seen.choices());
+                }
+            });
         }
     }
 

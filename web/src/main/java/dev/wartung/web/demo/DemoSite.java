@@ -8,6 +8,9 @@ import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Ask.AtPlaces;
+import dev.wartung.core.procedure.Ask.Measurement;
+import dev.wartung.core.procedure.Ask.Observation;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.proving.BenchValve.Faults;
@@ -473,25 +476,33 @@ class DemoSite {
      * A believable reading: near the target, within the band; the expected observation, or the first where any will do.
      */
     private Answer reading(Ask ask) {
-        if (ask.spread().isPresent()) {
-            List<Quantity> each = ask.spread().get().intended(ask.band()).stream()
-                    .map(q -> new Quantity(q.si() * (1 + 0.006 * (random.nextDouble() * 2 - 1)), q.dimension()))
-                    .toList();
-            return Answer.each(ask.id(), ask.ask(), each, ask.judge(each));
-        }
-        if (ask.band().isPresent()) {
-            Band band = ask.band().get();
-            double middle = band.target()
-                    .map(Quantity::si)
-                    .orElse((band.min().si() + band.max().si()) / 2);
-            double spread = Math.min(middle - band.min().si(), band.max().si() - middle);
-            Quantity read = new Quantity(
-                    middle + spread * 0.8 * (random.nextDouble() * 2 - 1),
-                    band.min().dimension());
-            return Answer.once(
-                    ask.id(), ask.ask(), Optional.of(read), Optional.empty(), ask.judge(read), Optional.empty());
-        }
-        String seen = ask.expected().orElse(ask.choices().get(0));
-        return Answer.once(ask.id(), ask.ask(), Optional.empty(), Optional.of(seen), ask.judge(seen), Optional.empty());
+        return ask.in(new Ask.Cases<>() {
+            @Override
+            public Answer measurement(Measurement once) {
+                Band band = once.band();
+                double middle = band.target()
+                        .map(Quantity::si)
+                        .orElse((band.min().si() + band.max().si()) / 2);
+                double spread = Math.min(middle - band.min().si(), band.max().si() - middle);
+                Quantity read = new Quantity(
+                        middle + spread * 0.8 * (random.nextDouble() * 2 - 1),
+                        band.min().dimension());
+                return Answer.measured(once.id(), once.ask(), read, once.judge(read));
+            }
+
+            @Override
+            public Answer atPlaces(AtPlaces places) {
+                List<Quantity> each = places.spread().intended(places.band()).stream()
+                        .map(q -> new Quantity(q.si() * (1 + 0.006 * (random.nextDouble() * 2 - 1)), q.dimension()))
+                        .toList();
+                return Answer.each(places.id(), places.ask(), each, places.judge(each));
+            }
+
+            @Override
+            public Answer observation(Observation seen) {
+                String expected = seen.expected().orElse(seen.choices().get(0));
+                return Answer.seen(seen.id(), seen.ask(), expected, seen.judge(expected));
+            }
+        });
     }
 }

@@ -18,9 +18,9 @@ public class PastRuns {
     private static final Rehearsal.Conditions USUAL =
             new Rehearsal.Conditions(new Plan(6e5, 3e5, 3e5), Double.MAX_VALUE, 2);
 
-    private final ProvingBook book;
+    private final RunFiles book;
 
-    PastRuns(ProvingBook book) {
+    PastRuns(RunFiles book) {
         this.book = book;
     }
 

@@ -31,11 +31,11 @@ class ProvingController {
 
     private final Valves valves;
     private final ProvingDesk desk;
-    private final ProvingBook book;
+    private final RunFiles book;
     private final ProvingRuns runs;
     private final TestBenches benches;
 
-    ProvingController(Valves valves, ProvingDesk desk, ProvingBook book, ProvingRuns runs, TestBenches benches) {
+    ProvingController(Valves valves, ProvingDesk desk, RunFiles book, ProvingRuns runs, TestBenches benches) {
         this.valves = valves;
         this.desk = desk;
         this.book = book;

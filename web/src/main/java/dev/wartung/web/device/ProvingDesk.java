@@ -46,7 +46,7 @@ class ProvingDesk implements Running.Source {
 
     private static final double MOST_LIFT_M = 0.02;
 
-    private final ProvingBook book;
+    private final RunFiles book;
     private final ProvingRuns runs;
     private final TestBenches benches;
     private final RunDriver driver;
@@ -55,7 +55,7 @@ class ProvingDesk implements Running.Source {
     private final CurrentAccount current;
 
     ProvingDesk(
-            ProvingBook book,
+            RunFiles book,
             ProvingRuns runs,
             TestBenches benches,
             RunDriver driver,

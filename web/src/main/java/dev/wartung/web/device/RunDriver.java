@@ -34,7 +34,7 @@ class RunDriver {
     /** Longer than venting takes. */
     private static final long LET_GO_S = 15;
 
-    private final ProvingBook book;
+    private final RunFiles book;
     private final Map<Long, RunPen> driven = new ConcurrentHashMap<>();
     private final Set<Long> lettingGo = ConcurrentHashMap.newKeySet();
     private final ExecutorService threads =
@@ -44,7 +44,7 @@ class RunDriver {
                 return thread;
             });
 
-    RunDriver(ProvingBook book) {
+    RunDriver(RunFiles book) {
         this.book = book;
     }
 
@@ -113,7 +113,7 @@ class RunDriver {
     }
 
     /**
-     * At once where it is driven from here; {@link ProvingBook#askToStop} reaches it anywhere, as long as there is a
+     * At once where it is driven from here; {@link RunFiles#askToStop} reaches it anywhere, as long as there is a
      * database.
      */
     void stop(long run) {

@@ -29,7 +29,7 @@ final class RunPen implements Runnable {
 
     private static final long GIVEN_UP_MS = TimeUnit.MINUTES.toMillis(30);
 
-    private final ProvingBook book;
+    private final RunFiles book;
     private final RunDriver.Task task;
     private final BlockingQueue<Piece> heard = new LinkedBlockingQueue<>(MOST_PIECES);
     private final BlockingQueue<Ending> ending = new ArrayBlockingQueue<>(1);
@@ -44,7 +44,7 @@ final class RunPen implements Runnable {
      */
     record Piece(List<Sample> samples, int lost) {}
 
-    RunPen(ProvingBook book, RunDriver.Task task) {
+    RunPen(RunFiles book, RunDriver.Task task) {
         this.book = book;
         this.task = task;
     }

@@ -16,11 +16,11 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional(readOnly = true)
 public class Jobs {
 
-    private final JobRows rows;
+    private final JobRepository rows;
     private final JobEntries entries;
     private final JobFiles files;
 
-    Jobs(JobRows rows, JobEntries entries, JobFiles files) {
+    Jobs(JobRepository rows, JobEntries entries, JobFiles files) {
         this.rows = rows;
         this.entries = entries;
         this.files = files;

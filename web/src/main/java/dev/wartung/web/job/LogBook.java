@@ -32,14 +32,20 @@ public class LogBook {
 
     private static final int LONGEST_REASON = 2000;
 
-    private final JobRows rows;
+    private final JobRepository rows;
     private final JobEntries entries;
     private final JobFiles files;
     private final Readings readings;
     private final CurrentAccount current;
     private final Clock clock;
 
-    LogBook(JobRows rows, JobEntries entries, JobFiles files, Readings readings, CurrentAccount current, Clock clock) {
+    LogBook(
+            JobRepository rows,
+            JobEntries entries,
+            JobFiles files,
+            Readings readings,
+            CurrentAccount current,
+            Clock clock) {
         this.rows = rows;
         this.entries = entries;
         this.files = files;

@@ -19,11 +19,11 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Readings {
 
-    private final JobRows jobs;
+    private final JobRepository jobs;
     private final JobFiles files;
     private final JdbcTemplate jdbc;
 
-    Readings(JobRows jobs, JobFiles files, JdbcTemplate jdbc) {
+    Readings(JobRepository jobs, JobFiles files, JdbcTemplate jdbc) {
         this.jobs = jobs;
         this.files = files;
         this.jdbc = jdbc;

@@ -12,9 +12,9 @@ class RecordCatchUp implements ApplicationRunner {
 
     private static final Logger LOG = LoggerFactory.getLogger(RecordCatchUp.class);
 
-    private final RecordBook book;
+    private final RecordDesk book;
 
-    RecordCatchUp(RecordBook book) {
+    RecordCatchUp(RecordDesk book) {
         this.book = book;
     }
 

@@ -32,7 +32,7 @@ class RecordController {
 
     private final Jobs jobs;
     private final ServiceReports reports;
-    private final RecordBook book;
+    private final RecordDesk book;
     private final RecordSearch search;
     private final AuditTrail audit;
     private final Documents documents;
@@ -40,7 +40,7 @@ class RecordController {
     RecordController(
             Jobs jobs,
             ServiceReports reports,
-            RecordBook book,
+            RecordDesk book,
             RecordSearch search,
             AuditTrail audit,
             Documents documents) {
@@ -121,7 +121,7 @@ class RecordController {
     /** The records as they are kept, word for word: who has them can compute their hashes. */
     @GetMapping(value = "/records/{number:\\d{1,9}}.json", produces = MediaType.APPLICATION_JSON_VALUE)
     ResponseEntity<String> asJson(@PathVariable int number) {
-        List<RecordBook.Kept> kept = book.of(number);
+        List<RecordDesk.Kept> kept = book.of(number);
         if (kept.isEmpty()) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }

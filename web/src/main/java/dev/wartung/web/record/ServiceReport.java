@@ -7,7 +7,7 @@ import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.progress.Greased;
 import dev.wartung.core.progress.Judgement;
 import dev.wartung.core.progress.Signature;
-import dev.wartung.web.device.ProvingBook;
+import dev.wartung.web.device.RunFiles;
 import dev.wartung.web.job.Job;
 import java.util.List;
 import java.util.Map;
@@ -50,10 +50,10 @@ public record ServiceReport(
         Judgement judgement,
         Map<String, String> photos,
         List<Changed> changed,
-        List<ProvingBook.Told> proven,
+        List<RunFiles.Told> proven,
         List<String> tools,
         List<Signature> signatures,
-        List<RecordBook.Correction> corrections,
+        List<RecordDesk.Correction> corrections,
         String hash) {
 
     /** One thing the job changed about the valve. */

@@ -2,15 +2,19 @@ package dev.wartung.web.record;
 
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.drawing.SectionDrawing;
+import dev.wartung.core.measure.Band;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Ask.AtPlaces;
+import dev.wartung.core.procedure.Ask.Measurement;
+import dev.wartung.core.procedure.Ask.Observation;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.progress.Greased;
 import dev.wartung.core.progress.JobEvent;
-import dev.wartung.web.device.ProvingBook;
+import dev.wartung.web.device.RunFiles;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.findings.FindingsDesk;
@@ -34,11 +38,11 @@ class ServiceReports {
 
     private final FindingsDesk judging;
     private final Sheets sheets;
-    private final ProvingBook proving;
-    private final RecordBook book;
+    private final RunFiles proving;
+    private final RecordDesk book;
     private final Dates dates;
 
-    ServiceReports(FindingsDesk judging, Sheets sheets, ProvingBook proving, RecordBook book, Dates dates) {
+    ServiceReports(FindingsDesk judging, Sheets sheets, RunFiles proving, RecordDesk book, Dates dates) {
         this.judging = judging;
         this.sheets = sheets;
         this.proving = proving;
@@ -97,7 +101,7 @@ class ServiceReports {
                 book.signatures(job.number()),
                 book.corrections(job.number()),
                 book.of(job.number()).stream()
-                        .map(RecordBook.Kept::hash)
+                        .map(RecordDesk.Kept::hash)
                         .findFirst()
                         .orElse(""));
     }
@@ -160,11 +164,28 @@ class ServiceReports {
     }
 
     private static Message limits(Step step, Answer answer) {
-        Optional<Ask> ask =
+        Optional<Ask> asked =
                 step.asks().stream().filter(a -> a.id().equals(answer.ask())).findFirst();
-        return ask.flatMap(Ask::band)
-                .map(band -> Message.of("report.limits", "{limits}", "limits", band))
-                .or(() -> ask.flatMap(Ask::expected).map(Message::words))
+        return asked.map(ask -> ask.in(new Ask.Cases<Message>() {
+                    @Override
+                    public Message measurement(Measurement once) {
+                        return limits(once.band());
+                    }
+
+                    @Override
+                    public Message atPlaces(AtPlaces places) {
+                        return places.band().map(ServiceReports::limits).orElse(Message.NONE);
+                    }
+
+                    @Override
+                    public Message observation(Observation seen) {
+                        return seen.expected().map(Message::words).orElse(Message.NONE);
+                    }
+                }))
                 .orElse(Message.NONE);
+    }
+
+    private static Message limits(Band band) {
+        return Message.of("report.limits", "{limits}", "limits", band);
     }
 }

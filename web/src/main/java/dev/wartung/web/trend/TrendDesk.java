@@ -7,9 +7,9 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.proving.Signature;
-import dev.wartung.web.device.ProvingBook;
-import dev.wartung.web.device.ProvingBook.Measured;
 import dev.wartung.web.device.ProvingRun;
+import dev.wartung.web.device.RunFiles;
+import dev.wartung.web.device.RunFiles.Measured;
 import dev.wartung.web.device.RunWatch;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobEnded;
@@ -48,12 +48,12 @@ class TrendDesk implements RunWatch {
     private static final String NAME = "Look why it changed: ";
 
     private final Readings readings;
-    private final ObjectProvider<ProvingBook> runs;
+    private final ObjectProvider<RunFiles> runs;
     private final Looks looks;
     private final Clock clock;
 
     /** @param runs asked for late: a proving run that ends asks this what follows from it */
-    TrendDesk(Readings readings, ObjectProvider<ProvingBook> runs, Looks looks, Clock clock) {
+    TrendDesk(Readings readings, ObjectProvider<RunFiles> runs, Looks looks, Clock clock) {
         this.readings = readings;
         this.runs = runs;
         this.looks = looks;

@@ -86,7 +86,7 @@ class LeftWithoutAirTest {
     /** One run with a database that may be told to fail. */
     private final class Run {
 
-        private final ProvingBook book = mock(ProvingBook.class);
+        private final RunFiles book = mock(RunFiles.class);
         private final RunDriver driver = new RunDriver(book);
         private final BlockingQueue<Outcome> ended = new LinkedBlockingQueue<>();
         private final List<Sample> written = new CopyOnWriteArrayList<>();

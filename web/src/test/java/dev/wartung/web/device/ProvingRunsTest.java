@@ -46,13 +46,12 @@ class ProvingRunsTest {
     private final MockMvc web;
     private final ProvingRuns runs;
     private final TestBenches benches;
-    private final ProvingBook book;
+    private final RunFiles book;
     private final Jobs jobs;
     private final DataSource source;
     private final List<dev.wartung.bench.TestBench> started = new ArrayList<>();
 
-    ProvingRunsTest(
-            MockMvc web, ProvingRuns runs, TestBenches benches, ProvingBook book, Jobs jobs, DataSource source) {
+    ProvingRunsTest(MockMvc web, ProvingRuns runs, TestBenches benches, RunFiles book, Jobs jobs, DataSource source) {
         this.web = web;
         this.runs = runs;
         this.benches = benches;

@@ -17,7 +17,7 @@ import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.app.TestSite;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.bench.BenchRun;
-import dev.wartung.web.record.RecordBook;
+import dev.wartung.web.record.RecordDesk;
 import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
@@ -123,7 +123,7 @@ class TypedTextTest {
     @Test
     @DisplayName(
             "A record and a valve that hold it from before: pages, drawings, documents, tables and feeds can be read, with � in its place")
-    void oldData(Jobs jobs, RecordBook records) throws Exception {
+    void oldData(Jobs jobs, RecordDesk records) throws Exception {
         BenchRun bench = new BenchRun(web, jobs);
         int number = bench.begin("TS-020", "oil-actuator", "tessa");
         while (bench.current(number).isPresent()) {

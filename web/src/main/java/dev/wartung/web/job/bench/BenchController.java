@@ -5,6 +5,8 @@ import dev.wartung.core.drawing.GaugeDrawing;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Ask.AtPlaces;
+import dev.wartung.core.procedure.Ask.Measurement;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.web.account.Signing;
 import dev.wartung.web.job.JobState;
@@ -110,21 +112,19 @@ class BenchController {
             Model model) {
         JobView view = view(number);
         Ask asked = asked(view, step, ask);
-        if (asked.spread().isPresent()) {
-            return spread(view, step, asked, typed, units, model);
+        if (asked instanceof AtPlaces places) {
+            return spread(view, step, places, typed, units, model);
+        }
+        if (!(asked instanceof Measurement once)) {
+            throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
         String text = typed.getOrDefault(StepFields.READING + ask, "");
-        WrenchForm wrench = new WrenchForm(typed, asked.toolOffsetM(), units);
-        model.addAttribute(
-                "gauge",
-                GaugeDrawing.svg(
-                        asked.band().orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)),
-                        Boards.reading(asked, typed, units),
-                        units));
-        model.addAttribute("verdict", StepForm.judge(asked, typed, units).orElse(null));
+        WrenchForm wrench = new WrenchForm(typed, once.toolOffsetM(), units);
+        model.addAttribute("gauge", GaugeDrawing.svg(once.band(), Boards.reading(once, typed, units), units));
+        model.addAttribute("verdict", StepForm.judge(once, typed, units).orElse(null));
         model.addAttribute(
                 "trouble",
-                !text.isBlank() && StepForm.read(asked, text, wrench, units) instanceof Entry.NotUnderstood not
+                !text.isBlank() && StepForm.read(once, text, wrench, units) instanceof Entry.NotUnderstood not
                         ? not.reason()
                         : "");
         return "bench-step :: judged";
@@ -156,7 +156,9 @@ class BenchController {
             @ModelAttribute(UNITS) UnitSystem units,
             Model model) {
         JobView view = view(number);
-        Ask asked = asked(view, step, ask);
+        if (!(asked(view, step, ask) instanceof AtPlaces asked)) {
+            throw new ResponseStatusException(HttpStatus.NOT_FOUND);
+        }
         SpreadForm form = new SpreadForm(asked, typed, units);
         WrenchForm wrench = new WrenchForm(typed, asked.toolOffsetM(), units);
         Map<String, String> after = new HashMap<>(typed);
@@ -180,12 +182,12 @@ class BenchController {
     }
 
     private String spread(
-            JobView view, String step, Ask asked, Map<String, String> typed, UnitSystem units, Model model) {
+            JobView view, String step, AtPlaces asked, Map<String, String> typed, UnitSystem units, Model model) {
         model.addAttribute("job", view.job());
         model.addAttribute("stepId", step);
         model.addAttribute("here", SpreadView.of(asked, typed, units));
         model.addAttribute("now", Boards.spread(step(view, step), typed, units).orElseThrow());
-        return asked.spread().orElseThrow().how() == How.RUN ? "spread :: turned" : "spread :: mapped";
+        return asked.spread().how() == How.RUN ? "spread :: turned" : "spread :: mapped";
     }
 
     private static Step step(JobView view, String step) {
@@ -197,7 +199,7 @@ class BenchController {
 
     private static Ask asked(JobView view, String step, String ask) {
         return step(view, step).asks().stream()
-                .filter(a -> a.id().equals(ask) && a.dimension().isPresent())
+                .filter(a -> a.id().equals(ask))
                 .findFirst()
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }

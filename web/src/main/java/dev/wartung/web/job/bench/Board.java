@@ -8,6 +8,8 @@ import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Ask.AtPlaces;
+import dev.wartung.core.procedure.Ask.Measurement;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.Count;
@@ -116,18 +118,18 @@ public record Board(
     }
 
     /** A reading taken at several places, as it stands. */
-    public SpreadView spreadOf(Ask ask) {
+    public SpreadView spreadOf(AtPlaces ask) {
         return SpreadView.of(ask, typed, units);
     }
 
     /** From the wrench's drive to the bolt, of the joint's own tool. */
-    public Quantity offset(Ask ask) {
-        return new Quantity(ask.toolOffsetM(), Dimension.LENGTH);
+    public Quantity offset(double toolOffsetM) {
+        return new Quantity(toolOffsetM, Dimension.LENGTH);
     }
 
     /** What the wrench is set to for the target of a joint with a tool of its own. */
-    public Quantity setting(Ask ask) {
-        Band band = ask.band().orElseThrow();
+    public Quantity setting(Measurement ask) {
+        Band band = ask.band();
         return SpreadForm.torque(new WrenchForm(typed, ask.toolOffsetM(), units)
                 .wrench()
                 .setting(band.target().orElse(band.max()).si()));

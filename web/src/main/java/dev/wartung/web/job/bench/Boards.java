@@ -16,6 +16,9 @@ import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Ask.AtPlaces;
+import dev.wartung.core.procedure.Ask.Measurement;
+import dev.wartung.core.procedure.Ask.Observation;
 import dev.wartung.core.procedure.Figures;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer;
@@ -199,22 +202,25 @@ class Boards {
 
     private static Map<String, String> gauges(Step step, Map<String, String> typed, UnitSystem units) {
         Map<String, String> gauges = new LinkedHashMap<>();
-        step.asks().stream().filter(a -> a.spread().isEmpty()).forEach(ask -> ask.band()
-                .ifPresent(band -> gauges.put(ask.id(), GaugeDrawing.svg(band, reading(ask, typed, units), units))));
+        for (Ask ask : step.asks()) {
+            if (ask instanceof Measurement once) {
+                gauges.put(ask.id(), GaugeDrawing.svg(once.band(), reading(once, typed, units), units));
+            }
+        }
         return gauges;
     }
 
     /** The reading taken at several places that is to be taken now: the first that is not complete, else the last. */
     static Optional<SpreadView> spread(Step step, Map<String, String> typed, UnitSystem units) {
         List<SpreadView> all = step.asks().stream()
-                .filter(a -> a.spread().isPresent())
-                .map(a -> SpreadView.of(a, typed, units))
+                .filter(AtPlaces.class::isInstance)
+                .map(a -> SpreadView.of((AtPlaces) a, typed, units))
                 .toList();
         return all.stream().filter(v -> !v.complete()).findFirst().or(() -> all.stream()
                 .reduce((a, b) -> b));
     }
 
-    static Optional<Quantity> reading(Ask ask, Map<String, String> typed, UnitSystem units) {
+    static Optional<Quantity> reading(Measurement ask, Map<String, String> typed, UnitSystem units) {
         return StepForm.read(
                                 ask,
                                 typed.getOrDefault(StepFields.READING + ask.id(), ""),
@@ -235,19 +241,25 @@ class Boards {
     }
 
     private static Answer answered(Ask ask, Map<String, String> typed, UnitSystem units) {
-        if (ask.spread().isPresent()) {
-            List<Quantity> read = new SpreadForm(ask, typed, units).read();
-            return Answer.each(ask.id(), ask.ask(), read, ask.judge(read));
-        }
-        Optional<Quantity> quantity = ask.dimension().isPresent() ? reading(ask, typed, units) : Optional.empty();
-        String seen = typed.getOrDefault(StepFields.READING + ask.id(), "");
-        return Answer.once(
-                ask.id(),
-                ask.ask(),
-                quantity,
-                Optional.of(seen),
-                quantity.map(ask::judge).orElseGet(() -> ask.judge(seen)),
-                Optional.empty());
+        return ask.in(new Ask.Cases<>() {
+            @Override
+            public Answer measurement(Measurement once) {
+                Quantity read = reading(once, typed, units).orElseThrow();
+                return Answer.measured(once.id(), once.ask(), read, once.judge(read));
+            }
+
+            @Override
+            public Answer atPlaces(AtPlaces places) {
+                List<Quantity> read = new SpreadForm(places, typed, units).read();
+                return Answer.each(places.id(), places.ask(), read, places.judge(read));
+            }
+
+            @Override
+            public Answer observation(Observation seen) {
+                String answer = typed.getOrDefault(StepFields.READING + seen.id(), "");
+                return Answer.seen(seen.id(), seen.ask(), answer, seen.judge(answer));
+            }
+        });
     }
 
     private String svg(JobView view, Progress shown, Optional<Step> step) {

@@ -8,7 +8,7 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.message.Wording;
-import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Ask.AtPlaces;
 import dev.wartung.core.procedure.Spread;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -23,16 +23,16 @@ import java.util.Map;
  */
 final class SpreadForm {
 
-    private final Ask ask;
+    private final AtPlaces ask;
     private final Spread spread;
     private final Map<String, String> typed;
     private final UnitSystem units;
     private final Map<String, String> troubles = new LinkedHashMap<>();
     private final List<Quantity> read = new ArrayList<>();
 
-    SpreadForm(Ask ask, Map<String, String> typed, UnitSystem units) {
+    SpreadForm(AtPlaces ask, Map<String, String> typed, UnitSystem units) {
         this.ask = ask;
-        this.spread = ask.spread().orElseThrow();
+        this.spread = ask.spread();
         this.typed = typed;
         this.units = units;
         if (spread.how() == How.RUN) {
@@ -58,10 +58,10 @@ final class SpreadForm {
     private void places() {
         for (int i = 0; i < spread.count(); i++) {
             String text = typed.getOrDefault(StepFields.place(ask, i), "").strip();
-            if (Entry.read(text, units.unit(ask.dimension().orElseThrow())) instanceof Entry.Understood understood) {
+            if (Entry.read(text, units.unit(ask.measured())) instanceof Entry.Understood understood) {
                 spread.nonsense(understood.quantity()).ifPresent(reason -> trouble(new Wording(units).of(reason)));
                 read.add(understood.quantity());
-            } else if (Entry.read(text, units.unit(ask.dimension().orElseThrow())) instanceof Entry.NotUnderstood not) {
+            } else if (Entry.read(text, units.unit(ask.measured())) instanceof Entry.NotUnderstood not) {
                 trouble(spread.names().get(i) + ": " + (text.isEmpty() ? "not read yet." : not.reason()));
             }
         }

@@ -10,7 +10,7 @@ import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.message.Verdict;
-import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Ask.AtPlaces;
 import dev.wartung.core.procedure.Spread;
 import java.util.ArrayList;
 import java.util.List;
@@ -30,7 +30,7 @@ import java.util.Optional;
  * @param troubles of the wrench, by field
  */
 record SpreadView(
-        Ask ask,
+        AtPlaces ask,
         String svg,
         List<PlaceField> places,
         String list,
@@ -45,20 +45,20 @@ record SpreadView(
     record PlaceField(String field, String name, double x, double y, String value) {}
 
     public boolean run() {
-        return ask.spread().orElseThrow().how() == How.RUN;
+        return ask.spread().how() == How.RUN;
     }
 
-    static SpreadView of(Ask ask, Map<String, String> typed, UnitSystem units) {
+    static SpreadView of(AtPlaces ask, Map<String, String> typed, UnitSystem units) {
         SpreadForm form = new SpreadForm(ask, typed, units);
         Optional<Verdict> verdict = form.complete() ? Optional.of(ask.judge(form.read())) : Optional.empty();
-        return ask.spread().orElseThrow().how() == How.RUN
+        return ask.spread().how() == How.RUN
                 ? run(ask, form, typed, units, verdict)
                 : map(ask, form, typed, units, verdict);
     }
 
     private static SpreadView map(
-            Ask ask, SpreadForm form, Map<String, String> typed, UnitSystem units, Optional<Verdict> verdict) {
-        Spread spread = ask.spread().orElseThrow();
+            AtPlaces ask, SpreadForm form, Map<String, String> typed, UnitSystem units, Optional<Verdict> verdict) {
+        Spread spread = ask.spread();
         List<PlaceField> places = new ArrayList<>();
         for (int i = 0; i < spread.count(); i++) {
             String field = StepFields.place(ask, i);
@@ -80,7 +80,7 @@ record SpreadView(
         return new SpreadView(ask, svg, places, "", "", "", "", verdict, form.complete(), Map.of());
     }
 
-    private static List<Mark> roundMarks(Ask ask, Spread spread, SpreadForm form) {
+    private static List<Mark> roundMarks(AtPlaces ask, Spread spread, SpreadForm form) {
         return spread.how() == How.ROUND && form.complete()
                 ? form.read().stream()
                         .map(q -> new Mark(
@@ -90,8 +90,8 @@ record SpreadView(
     }
 
     private static SpreadView run(
-            Ask ask, SpreadForm form, Map<String, String> typed, UnitSystem units, Optional<Verdict> verdict) {
-        Spread spread = ask.spread().orElseThrow();
+            AtPlaces ask, SpreadForm form, Map<String, String> typed, UnitSystem units, Optional<Verdict> verdict) {
+        Spread spread = ask.spread();
         Band band = ask.band().orElseThrow();
         WrenchForm wrench = new WrenchForm(typed, ask.toolOffsetM(), units);
         int done = form.read().size();

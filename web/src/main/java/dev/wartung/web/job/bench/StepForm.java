@@ -8,6 +8,9 @@ import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.message.Verdict;
 import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Ask.AtPlaces;
+import dev.wartung.core.procedure.Ask.Measurement;
+import dev.wartung.core.procedure.Ask.Observation;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.progress.Answer;
@@ -68,7 +71,7 @@ final class StepForm {
         this.fitness = fitness;
         this.units = units;
         Supplier<Optional<Account>> agrees = () -> agreed(second);
-        step.asks().forEach(this::answer);
+        step.asks().forEach(a -> a.in(new Answered()).ifPresent(answers::add));
         accept(step, agrees);
         greased = new GreaseForm(step, shelf, typed).greased(troubles, agrees);
         if (step.secondPerson()) {
@@ -124,43 +127,44 @@ final class StepForm {
         return value.length() > LONGEST ? value.substring(0, LONGEST) : value;
     }
 
-    private void answer(Ask ask) {
-        String field = StepFields.READING + ask.id();
-        if (ask.spread().isPresent()) {
-            SpreadForm spread = new SpreadForm(ask, typed, units);
-            if (spread.complete()) {
-                answers.add(Answer.each(ask.id(), ask.ask(), spread.read(), ask.judge(spread.read())));
-            } else {
-                troubles.putAll(spread.troubles());
-            }
-        } else if (ask.dimension().isEmpty()) {
-            String value = typed(field);
-            if (ask.choices().contains(value)) {
-                answers.add(Answer.once(
-                        ask.id(), ask.ask(), Optional.empty(), Optional.of(value), ask.judge(value), Optional.empty()));
-            } else {
-                troubles.put(field, "Choose what you see.");
-            }
-        } else {
-            measured(ask, field);
-        }
-    }
+    /** What was answered, where it is understood; else troubles say what is not. */
+    private final class Answered implements Ask.Cases<Optional<Answer>> {
 
-    private void measured(Ask ask, String field) {
-        WrenchForm wrench = new WrenchForm(typed, ask.toolOffsetM(), units);
-        if (ask.dimension().filter(d -> d == Dimension.TORQUE).isPresent()
-                && !wrench.troubles().isEmpty()) {
-            troubles.putAll(wrench.troubles());
-        } else if (read(ask, typed(field), wrench, units) instanceof Entry.Understood understood) {
-            answers.add(Answer.once(
-                    ask.id(),
-                    ask.ask(),
-                    Optional.of(understood.quantity()),
-                    Optional.empty(),
-                    ask.judge(understood.quantity()),
-                    Optional.empty()));
-        } else if (read(ask, typed(field), wrench, units) instanceof Entry.NotUnderstood not) {
-            troubles.put(field, not.reason());
+        @Override
+        public Optional<Answer> measurement(Measurement once) {
+            WrenchForm wrench = new WrenchForm(typed, once.toolOffsetM(), units);
+            if (once.band().max().dimension() == Dimension.TORQUE
+                    && !wrench.troubles().isEmpty()) {
+                troubles.putAll(wrench.troubles());
+                return Optional.empty();
+            }
+            Entry entry = read(once, typed(StepFields.READING + once.id()), wrench, units);
+            if (entry instanceof Entry.NotUnderstood not) {
+                troubles.put(StepFields.READING + once.id(), not.reason());
+                return Optional.empty();
+            }
+            Quantity read = ((Entry.Understood) entry).quantity();
+            return Optional.of(Answer.measured(once.id(), once.ask(), read, once.judge(read)));
+        }
+
+        @Override
+        public Optional<Answer> atPlaces(AtPlaces places) {
+            SpreadForm spread = new SpreadForm(places, typed, units);
+            if (!spread.complete()) {
+                troubles.putAll(spread.troubles());
+                return Optional.empty();
+            }
+            return Optional.of(Answer.each(places.id(), places.ask(), spread.read(), places.judge(spread.read())));
+        }
+
+        @Override
+        public Optional<Answer> observation(Observation seen) {
+            String value = typed(StepFields.READING + seen.id());
+            if (!seen.choices().contains(value)) {
+                troubles.put(StepFields.READING + seen.id(), "Choose what you see.");
+                return Optional.empty();
+            }
+            return Optional.of(Answer.seen(seen.id(), seen.ask(), value, seen.judge(value)));
         }
     }
 
@@ -258,14 +262,13 @@ final class StepForm {
     }
 
     /** A reading judged on its own, as it is typed; empty while it is not understood. */
-    static Optional<Verdict> judge(Ask ask, Map<String, String> typed, UnitSystem units) {
-        return ask.dimension().isPresent()
-                        && read(
-                                        ask,
-                                        typed.getOrDefault(StepFields.READING + ask.id(), ""),
-                                        new WrenchForm(typed, ask.toolOffsetM(), units),
-                                        units)
-                                instanceof Entry.Understood understood
+    static Optional<Verdict> judge(Measurement ask, Map<String, String> typed, UnitSystem units) {
+        return read(
+                                ask,
+                                typed.getOrDefault(StepFields.READING + ask.id(), ""),
+                                new WrenchForm(typed, ask.toolOffsetM(), units),
+                                units)
+                        instanceof Entry.Understood understood
                 ? Optional.of(ask.judge(understood.quantity()))
                 : Optional.empty();
     }

@@ -10,6 +10,7 @@ import dev.wartung.core.inspection.Finding;
 import dev.wartung.core.inspection.Finding.Replaced;
 import dev.wartung.core.inspection.Inspection.Decision;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.procedure.Ask.Observation;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Situation;
 import dev.wartung.core.procedure.Work;
@@ -92,6 +93,8 @@ public class FindingsDesk {
         for (Answer answer : last.answers()) {
             Optional<Finds> found = last.step().asks().stream()
                     .filter(a -> a.id().equals(answer.ask()))
+                    .filter(Observation.class::isInstance)
+                    .map(Observation.class::cast)
                     .flatMap(a -> answer.seen().map(a.finds()::get).stream())
                     .findFirst();
             if (found.isPresent()) {

@@ -12,9 +12,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 public class Looks {
 
-    private final RecheckRows rows;
+    private final RecheckRepository rows;
 
-    Looks(RecheckRows rows) {
+    Looks(RecheckRepository rows) {
         this.rows = rows;
     }
 

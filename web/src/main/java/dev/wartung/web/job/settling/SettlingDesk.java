@@ -5,7 +5,7 @@ import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
-import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Ask.AtPlaces;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.Confirmation;
@@ -82,9 +82,10 @@ public class SettlingDesk {
                     .orElseThrow();
             for (Answer answer : confirmation.answers()) {
                 step.asks().stream()
-                        .filter(a -> a.id().equals(answer.ask())
-                                && a.spread().isPresent()
-                                && answer.each().size() > 1)
+                        .filter(a ->
+                                a.id().equals(answer.ask()) && answer.each().size() > 1)
+                        .filter(AtPlaces.class::isInstance)
+                        .map(AtPlaces.class::cast)
                         .forEach(ask -> limit(ask)
                                 .ifPresent(limit ->
                                         found.put(limit.dimension(), begun(view, valve, ask, answer, limit, at))));
@@ -94,25 +95,23 @@ public class SettlingDesk {
     }
 
     /** The widest gap still compressed enough, or the least torque. */
-    private static Optional<Quantity> limit(Ask ask) {
-        return switch (ask.spread().orElseThrow().how()) {
+    private static Optional<Quantity> limit(AtPlaces ask) {
+        return switch (ask.spread().how()) {
             case RUN -> ask.band().map(Band::min);
             case MAP -> ask.spread()
-                    .get()
                     .compression()
                     .map(c -> new Quantity(c.freeM() * (1 - c.least()), Dimension.LENGTH));
             case ROUND -> Optional.empty();
         };
     }
 
-    private JointSeries begun(JobView view, Valve valve, Ask ask, Answer answer, Quantity limit, Instant at) {
-        boolean run = ask.spread().orElseThrow().how() == How.RUN;
+    private JointSeries begun(JobView view, Valve valve, AtPlaces ask, Answer answer, Quantity limit, Instant at) {
+        boolean run = ask.spread().how() == How.RUN;
         // of a bolt-up the last pass counts, not the stages before it
         List<Quantity> last = run
                 ? answer.each()
                         .subList(
-                                answer.each().size()
-                                        - ask.spread().get().pattern().size(),
+                                answer.each().size() - ask.spread().pattern().size(),
                                 answer.each().size())
                 : answer.each();
         Quantity mean =
@@ -127,7 +126,7 @@ public class SettlingDesk {
         since.forEach(readings::add);
         Quantity most = run
                 ? new Quantity(ask.band().orElseThrow().max().si() * 3, Dimension.TORQUE)
-                : new Quantity(ask.spread().get().compression().orElseThrow().freeM(), Dimension.LENGTH);
+                : new Quantity(ask.spread().compression().orElseThrow().freeM(), Dimension.LENGTH);
         return new JointSeries(
                 view.job().number(), run ? "torque" : "mean gap", limit, most, at, List.copyOf(readings));
     }

@@ -6,6 +6,7 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
+import dev.wartung.core.measure.Unit;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.web.account.Signing;
 import dev.wartung.web.app.TestSite;
@@ -91,7 +92,7 @@ public final class BenchRun {
                         && !value.contains(";")
                         && field.startsWith(StepFields.READING + a.id()))
                 .findFirst()
-                .map(a -> value + " " + a.unit().symbol())
+                .map(a -> value + " " + Unit.metric(a.dimension().orElseThrow()).symbol())
                 .orElse(value);
     }
 

@@ -13,6 +13,7 @@ import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Ask.AtPlaces;
 import dev.wartung.core.procedure.Spread;
 import java.util.HashMap;
 import java.util.List;
@@ -28,7 +29,7 @@ class SpreadFormTest {
     private static final BoltPattern FOUR = BoltPattern.circle(4, 0.062);
     private static final List<String> BOLTS = List.of("bolt 1", "bolt 2", "bolt 3", "bolt 4");
 
-    private static Ask run() {
+    private static AtPlaces run() {
         Band band = new Band(
                 Quantity.of(9, Unit.NEWTON_METRE),
                 Quantity.of(11, Unit.NEWTON_METRE),
@@ -40,7 +41,7 @@ class SpreadFormTest {
                 new Spread(How.RUN, FOUR, BOLTS, 1e-3, Optional.empty(), Optional.empty(), 0));
     }
 
-    private static Ask map() {
+    private static AtPlaces map() {
         return ask(
                 "gap",
                 Dimension.LENGTH,
@@ -55,28 +56,18 @@ class SpreadFormTest {
                         0));
     }
 
-    private static Ask ask(String id, Dimension dimension, Optional<Band> band, Spread spread) {
-        return new Ask(
-                id,
-                id,
-                Optional.of(dimension),
+    private static AtPlaces ask(String id, Dimension dimension, Optional<Band> band, Spread spread) {
+        return new AtPlaces(
+                new Ask.About(id, id, false, Message.NONE, Optional.empty(), Optional.empty()),
+                dimension,
                 band,
-                List.of(),
-                Optional.empty(),
-                false,
                 Message.words("tighten on"),
                 Message.words("slacken"),
-                Message.NONE,
-                Optional.of(spread),
-                Message.NONE,
-                0.0,
-                Optional.empty(),
-                Optional.empty(),
-                Map.of(),
-                Map.of());
+                0,
+                spread);
     }
 
-    private static SpreadForm form(Ask ask, UnitSystem units, String... typed) {
+    private static SpreadForm form(AtPlaces ask, UnitSystem units, String... typed) {
         return new SpreadForm(ask, fields(typed), units);
     }
 

@@ -41,45 +41,22 @@ class StepFormTest {
     private static final GreaseShelf NO_LIST = new GreaseShelf(Knowledge.lubrication(), List.of(), Set.of(), 350);
     private static final Supplies NO_SUPPLIES = new Supplies(Optional.empty(), List.of(), List.of());
 
-    private static Ask torque(String id, boolean critical) {
+    private static Ask.About about(String id, String ask, boolean critical) {
+        return new Ask.About(id, ask, critical, Message.NONE, Optional.empty(), Optional.empty());
+    }
+
+    private static Ask.Measurement torque(String id, boolean critical) {
         Band band = new Band(Quantity.of(12, Unit.NEWTON_METRE), Quantity.of(14, Unit.NEWTON_METRE), Optional.empty());
-        return new Ask(
-                id,
-                "Torque " + id,
-                Optional.of(Dimension.TORQUE),
-                Optional.of(band),
-                List.of(),
-                Optional.empty(),
-                critical,
-                Message.words("Tighten on"),
-                Message.words("Slacken"),
-                Message.NONE,
-                Optional.empty(),
-                Message.NONE,
-                0.0,
-                Optional.empty(),
-                Optional.empty(),
-                Map.of(),
-                Map.of());
+        return new Ask.Measurement(
+                about(id, "Torque " + id, critical), band, Message.words("Tighten on"), Message.words("Slacken"), 0);
     }
 
     private static Ask seen() {
-        return new Ask(
-                "seen",
-                "What is seen",
-                Optional.empty(),
-                Optional.empty(),
+        return new Ask.Observation(
+                about("seen", "What is seen", false),
                 List.of("dry", "wet"),
                 Optional.of("dry"),
-                false,
-                Message.NONE,
-                Message.NONE,
                 Message.words("Find the leak"),
-                Optional.empty(),
-                Message.NONE,
-                0.0,
-                Optional.empty(),
-                Optional.empty(),
                 Map.of(),
                 Map.of());
     }
@@ -222,25 +199,14 @@ class StepFormTest {
                 Optional.of(new Compression(4.6e-3, 0.17, 0.21, 0.28)),
                 Optional.empty(),
                 0);
-        Optional<Band> limits = band ? torque("x", true).band() : Optional.empty();
-        return new Ask(
-                "x",
-                "All bolts",
-                Optional.of(band ? Dimension.TORQUE : Dimension.LENGTH),
-                limits,
-                List.of(),
-                Optional.empty(),
-                true,
+        return new Ask.AtPlaces(
+                about("x", "All bolts", true),
+                band ? Dimension.TORQUE : Dimension.LENGTH,
+                band ? Optional.of(torque("x", true).band()) : Optional.empty(),
                 Message.words("tighten on."),
                 Message.words("slacken."),
-                Message.NONE,
-                Optional.of(spread),
-                Message.NONE,
-                0.0,
-                Optional.empty(),
-                Optional.empty(),
-                Map.of(),
-                Map.of());
+                0,
+                spread);
     }
 
     @Test

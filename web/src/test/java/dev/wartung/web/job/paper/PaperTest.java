@@ -7,6 +7,7 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
+import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.job.JobState;
@@ -105,13 +106,12 @@ class PaperTest {
         int steps = jobs.view(job).orElseThrow().progress().procedure().steps().size();
         Map<String, String> wrong = card(job, steps);
         Step measured = jobs.view(job).orElseThrow().progress().procedure().steps().stream()
-                .filter(s -> s.asks().stream()
-                        .anyMatch(a -> a.band().isPresent() && a.spread().isEmpty()))
+                .filter(s -> s.asks().stream().anyMatch(a -> a instanceof Ask.Measurement))
                 .reduce((a, b) -> b)
                 .orElseThrow();
         String field = "step." + measured.id() + ".reading."
                 + measured.asks().stream()
-                        .filter(a -> a.band().isPresent())
+                        .filter(a -> a instanceof Ask.Measurement)
                         .findFirst()
                         .orElseThrow()
                         .id();

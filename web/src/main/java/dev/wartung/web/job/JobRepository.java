@@ -11,7 +11,7 @@ import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
 /** The rows of jobs. */
-interface JobRows extends JpaRepository<Job, Long> {
+interface JobRepository extends JpaRepository<Job, Long> {
 
     Optional<Job> findByNumber(int number);
 

@@ -34,7 +34,7 @@ import tools.jackson.databind.node.ObjectNode;
  * row that holds the end of the chain is locked meanwhile.
  */
 @Service
-public class RecordBook {
+public class RecordDesk {
 
     private static final int LONGEST = 500;
 
@@ -43,7 +43,7 @@ public class RecordBook {
     private final CurrentAccount current;
     private final Clock clock;
 
-    RecordBook(JdbcTemplate jdbc, EntityManager entities, CurrentAccount current, Clock clock) {
+    RecordDesk(JdbcTemplate jdbc, EntityManager entities, CurrentAccount current, Clock clock) {
         this.jdbc = jdbc;
         this.entities = entities;
         this.current = current;

@@ -6,7 +6,7 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 /** Looks that are due or will be. */
-interface RecheckRows extends JpaRepository<Recheck, Long> {
+interface RecheckRepository extends JpaRepository<Recheck, Long> {
 
     List<Recheck> findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(LocalDate day);
 

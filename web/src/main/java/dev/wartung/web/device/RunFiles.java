@@ -28,7 +28,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** The book of proving runs: begun, heard of, ended, judged against sheet, numbers and the valve's own earlier run. */
 @Service
-public class ProvingBook {
+public class RunFiles {
 
     /** A run nobody has heard of for so long has lost whoever watched it: this application was stopped. */
     private static final Duration LOST = Duration.ofSeconds(20);
@@ -44,7 +44,7 @@ public class ProvingBook {
     private final ObjectProvider<RunWatch> watches;
     private final Clock clock;
 
-    ProvingBook(
+    RunFiles(
             ProvingRuns runs,
             Traces traces,
             Sheets sheets,

@@ -37,14 +37,14 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Signing, the chain of records, and what happens to whoever meddles with it. */
 @ExtendWith(RunningApplication.class)
-class RecordBookTest {
+class RecordDeskTest {
 
     private final MockMvc web;
     private final Jobs jobs;
     private final JdbcTemplate jdbc;
     private static int number;
 
-    RecordBookTest(MockMvc web, Jobs jobs, JdbcTemplate jdbc) {
+    RecordDeskTest(MockMvc web, Jobs jobs, JdbcTemplate jdbc) {
         this.web = web;
         this.jobs = jobs;
         this.jdbc = jdbc;
