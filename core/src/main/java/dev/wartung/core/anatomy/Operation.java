@@ -1,5 +1,6 @@
 package dev.wartung.core.anatomy;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -43,6 +44,7 @@ import org.jspecify.annotations.Nullable;
  * @param follows  the schools this step follows; each is said with its reason
  * @param undoneBy how it is undone when closing
  */
+@RecordBuilder
 public record Operation(
         String id,
         Phase phase,
@@ -157,39 +159,7 @@ public record Operation(
 
     /** The same operation with other operations that give access to it. */
     public Operation withNeeds(List<String> access) {
-        return new Operation(
-                id,
-                phase,
-                when,
-                joins,
-                unless,
-                access,
-                after,
-                before,
-                at,
-                brings,
-                by,
-                say,
-                why,
-                done,
-                marks,
-                cautions,
-                tools,
-                minutes,
-                asks,
-                greases,
-                hands,
-                takes,
-                fits,
-                opens,
-                does,
-                then,
-                kitCount,
-                proves,
-                secondPerson,
-                live,
-                follows,
-                undoneBy);
+        return OperationBuilder.builder(this).needs(access).build();
     }
 
     /** The position needed, if one is. */

@@ -69,31 +69,33 @@ public final class Replacement {
     }
 
     private static Step toTheBin(Part part, Phase phase) {
-        return new Step(
-                binning(part),
-                binning(part),
-                Optional.empty(),
-                phase,
-                Message.of(
+        return StepBuilder.stagedBuilder()
+                .id(binning(part))
+                .operation(binning(part))
+                .undoes(Optional.empty())
+                .phase(phase)
+                .say(Message.of(
                         "replacement.say",
                         "Put the old {part} in the bin and take the new one from its bag",
                         "part",
-                        Part.inSentence(part.name())),
-                Message.of(
-                        "replacement.why",
-                        "It was found unfit. Off the cloth it cannot go back by mistake, and the count stays right. Hold the two side by side: are they alike?"),
-                Message.of("replacement.done", "Old one binned, new one here"),
-                "hand",
-                List.of(),
-                List.of(),
-                MINUTES,
-                List.of(),
-                List.of(),
-                List.of(),
-                List.of(Act.of(Verb.BIN, part.id())),
-                false,
-                false,
-                false,
-                List.of());
+                        Part.inSentence(part.name())))
+                .why(
+                        Message.of(
+                                "replacement.why",
+                                "It was found unfit. Off the cloth it cannot go back by mistake, and the count stays right. Hold the two side by side: are they alike?"))
+                .done(Message.of("replacement.done", "Old one binned, new one here"))
+                .held("hand")
+                .cautions(List.of())
+                .tools(List.of())
+                .minutes(MINUTES)
+                .asks(List.of())
+                .films(List.of())
+                .marks(List.of())
+                .acts(List.of(Act.of(Verb.BIN, part.id())))
+                .kitCount(false)
+                .proves(false)
+                .secondPerson(false)
+                .choices(List.of())
+                .build();
     }
 }

@@ -3,6 +3,7 @@ package dev.wartung.core.procedure;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.message.Message;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -26,6 +27,8 @@ import java.util.stream.Stream;
  * @param secondPerson a second person must agree
  * @param choices   the schools the step follows, each in words with its reason
  */
+@RecordBuilder
+@RecordBuilder.Options(builderMode = RecordBuilder.BuilderMode.STANDARD_AND_STAGED)
 public record Step(
         String id,
         String operation,
@@ -49,12 +52,12 @@ public record Step(
 
     /** The same step under another id, for a procedure that goes on where another was left. */
     public Step renamed(String newId) {
-        return copy(newId, cautions, asks, acts);
+        return StepBuilder.builder(this).id(newId).build();
     }
 
     /** The same step, carried out otherwise. */
     Step with(List<Act> otherActs) {
-        return copy(id, cautions, asks, List.copyOf(otherActs));
+        return StepBuilder.builder(this).acts(List.copyOf(otherActs)).build();
     }
 
     /**
@@ -65,40 +68,17 @@ public record Step(
     public Step knowing(Map<String, Ask.Known> read) {
         return asks.stream().allMatch(a -> a.same().isEmpty())
                 ? this
-                : copy(id, cautions, asks.stream().map(a -> a.knowing(read)).toList(), acts);
+                : StepBuilder.builder(this)
+                        .asks(asks.stream().map(a -> a.knowing(read)).toList())
+                        .build();
     }
 
     /** The same step with one caution more. */
     Step warnedOf(Message lead, Message text) {
-        return copy(
-                id,
-                Stream.concat(cautions.stream(), Stream.of(new Warning(lead, text)))
-                        .toList(),
-                asks,
-                acts);
-    }
-
-    private Step copy(String newId, List<Warning> newCautions, List<Ask> newAsks, List<Act> newActs) {
-        return new Step(
-                newId,
-                operation,
-                undoes,
-                phase,
-                say,
-                why,
-                done,
-                held,
-                newCautions,
-                tools,
-                minutes,
-                newAsks,
-                films,
-                marks,
-                newActs,
-                kitCount,
-                proves,
-                secondPerson,
-                choices);
+        return StepBuilder.builder(this)
+                .cautions(Stream.concat(cautions.stream(), Stream.of(new Warning(lead, text)))
+                        .toList())
+                .build();
     }
 
     /** A caution in the figures of this valve. */

@@ -171,26 +171,27 @@ final class Walk {
         int times = used.merge(operation.id(), 1, Integer::sum);
         List<Act> acts = acts(operation, undoes);
         Moment.Worded worded = moment.worded(operation);
-        steps.add(new Step(
-                times == 1 ? operation.id() : operation.id() + "-" + times,
-                operation.id(),
-                undoes.isEmpty() ? Optional.empty() : Optional.of(undoes),
-                notBefore(phase),
-                worded.say(),
-                worded.why(),
-                agreeing(worded.done(), acts),
-                motion.held(),
-                worded.warnings(),
-                worded.tools(),
-                operation.minutes().at(stage.type().dn()),
-                worded.asks(),
-                worded.films(),
-                operation.marks(),
-                acts,
-                operation.kitCount(),
-                operation.proves().isPresent(),
-                operation.secondPerson(),
-                worded.choices()));
+        steps.add(StepBuilder.stagedBuilder()
+                .id(times == 1 ? operation.id() : operation.id() + "-" + times)
+                .operation(operation.id())
+                .undoes(undoes.isEmpty() ? Optional.empty() : Optional.of(undoes))
+                .phase(notBefore(phase))
+                .say(worded.say())
+                .why(worded.why())
+                .done(agreeing(worded.done(), acts))
+                .held(motion.held())
+                .cautions(worded.warnings())
+                .tools(worded.tools())
+                .minutes(operation.minutes().at(stage.type().dn()))
+                .asks(worded.asks())
+                .films(worded.films())
+                .marks(operation.marks())
+                .acts(acts)
+                .kitCount(operation.kitCount())
+                .proves(operation.proves().isPresent())
+                .secondPerson(operation.secondPerson())
+                .choices(worded.choices())
+                .build());
         for (Act act : acts) {
             if (act.verb() == Verb.CONVERT) {
                 stage = to;

@@ -20,6 +20,7 @@ import dev.wartung.web.job.findings.FindingsDesk;
 import dev.wartung.web.stores.GreaseLine;
 import dev.wartung.web.stores.GreaseTin;
 import dev.wartung.web.stores.Lot;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -55,6 +56,8 @@ import java.util.stream.Collectors;
  * @param tins        that are on site, to choose one in hand
  * @param takeFirst   at the step that counts in: by item, the lot in the stores that expires first
  */
+@RecordBuilder
+@RecordBuilder.Options(builderMode = RecordBuilder.BuilderMode.STANDARD_AND_STAGED)
 public record Board(
         JobView view,
         Optional<Step> step,

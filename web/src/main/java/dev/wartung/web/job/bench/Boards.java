@@ -93,50 +93,53 @@ class Boards {
         Optional<Step> step = lookedAt.or(() -> now);
         int index = step.map(path::indexOf).orElse(path.size());
         Progress shown = lookedAt.isPresent() ? before(view, lookedAt.get()) : progress;
-        return new Board(
-                view,
-                step,
-                lookedAt.isPresent(),
-                index + 1,
-                path.size(),
-                index > 0 ? Optional.of(path.get(index - 1).id()) : Optional.empty(),
-                lookedAt.isPresent() && index + 1 < path.size()
-                        ? Optional.of(path.get(index + 1).id())
-                        : Optional.empty(),
-                phases(path, step),
-                svg(view, shown, step),
-                EnergyPlate.of(view),
-                progress.bench().cloth(),
-                now.map(s -> coming(view, s)).orElse(List.of()),
-                progress.bench().aids().stream()
+        return BoardBuilder.stagedBuilder()
+                .view(view)
+                .step(step)
+                .looking(lookedAt.isPresent())
+                .stepNumber(index + 1)
+                .steps(path.size())
+                .earlier(index > 0 ? Optional.of(path.get(index - 1).id()) : Optional.empty())
+                .later(
+                        lookedAt.isPresent() && index + 1 < path.size()
+                                ? Optional.of(path.get(index + 1).id())
+                                : Optional.empty())
+                .phases(phases(path, step))
+                .svg(svg(view, shown, step))
+                .plates(EnergyPlate.of(view))
+                .cloth(progress.bench().cloth())
+                .coming(now.map(s -> coming(view, s)).orElse(List.of()))
+                .aids(progress.bench().aids().stream()
                         .map(a -> a.replace('-', ' '))
                         .sorted()
-                        .toList(),
-                step.map(s -> gauges(s, typed, units)).orElse(Map.of()),
-                lookedAt.isPresent() ? Optional.empty() : step.flatMap(s -> spread(s, typed, units)),
-                typed,
-                outcome,
-                failed(step, typed, outcome, units),
-                view.job()
-                        .holder()
-                        .filter(h -> h.id().equals(current.get().id()))
-                        .isPresent(),
-                now.isEmpty() ? closing.hindrances(view) : List.of(),
-                step.map(s -> new GreaseForm(s, greases.shelf(view.job().valve().area()), typed).lines())
-                        .orElse(List.of()),
-                lookedAt.isPresent()
-                        ? List.of()
-                        : step.map(s -> new ToolForm(s, toolbox.all(), typed, lastUsed(view), LocalDate.now(clock))
-                                        .lines())
-                                .orElse(List.of()),
-                step.map(s -> times.said(view.job().valve().typeId(), s)).orElse(""),
-                step.filter(s -> !s.films().isEmpty())
+                        .toList())
+                .gauges(step.map(s -> gauges(s, typed, units)).orElse(Map.of()))
+                .spread(lookedAt.isPresent() ? Optional.empty() : step.flatMap(s -> spread(s, typed, units)))
+                .typed(typed)
+                .outcome(outcome)
+                .failed(failed(step, typed, outcome, units))
+                .mine(view.job().holder().filter(current::is).isPresent())
+                .hindrances(now.isEmpty() ? closing.hindrances(view) : List.of())
+                .films(step.map(s -> new GreaseForm(
+                                        s, greases.shelf(view.job().valve().area()), typed)
+                                .lines())
+                        .orElse(List.of()))
+                .tools(
+                        lookedAt.isPresent()
+                                ? List.of()
+                                : step.map(s -> new ToolForm(
+                                                        s, toolbox.all(), typed, lastUsed(view), LocalDate.now(clock))
+                                                .lines())
+                                        .orElse(List.of()))
+                .usual(step.map(s -> times.said(view.job().valve().typeId(), s)).orElse(""))
+                .tins(step.filter(s -> !s.films().isEmpty())
                         .map(s -> greases.onSite())
-                        .orElse(List.of()),
-                step.filter(s -> s.kitCount() && lookedAt.isEmpty())
+                        .orElse(List.of()))
+                .takeFirst(step.filter(s -> s.kitCount() && lookedAt.isEmpty())
                         .map(s -> takeFirst(view))
-                        .orElse(Map.of()),
-                units);
+                        .orElse(Map.of()))
+                .units(units)
+                .build();
     }
 
     /** What readings were last taken with in this job, by kind. */
