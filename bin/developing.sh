@@ -37,15 +37,32 @@ coverage() { # which lines the tests go through: all of them, or some classes
   say "Which lines they went through:"
   printf '  %s\n' "$here"/*/target/site/jacoco/index.html
 }
-mutations() { # $1: a package of core; whether its tests notice when its arithmetic is otherwise
-  case "${1:-}" in
-    actuation|bolting|diaphragm|leak|life|lubrication|stores|progress|procedure) ;;
-    *) fail "say which package of the core: actuation, bolting, diaphragm, leak, life, lubrication, stores, progress or procedure" ;;
+readonly mutable="actuation bolting diaphragm leak life lubrication procedure progress stores"
+mutations() { # $1: a package of core, or "changed"; whether its tests notice when its arithmetic is otherwise
+  local package measured="$here/core/mutations.measured"
+  if [ "${1:-}" = changed ]; then
+    for package in $mutable; do
+      grep -q "^$package " "$measured" || continue # not measured as good enough yet
+      grep -qx "$package $(fingerprint "$package")" "$measured" || mutate "$package" "$measured"
+    done
+    return
+  fi
+  case " $mutable " in
+    *" ${1:-nothing} "*) mutate "$1" "$measured" ;;
+    *) fail "say which package of the core: $mutable; or “changed”, for those that were changed since they were measured" ;;
   esac
-  need_tools
-  attended maven -pl core test-compile org.pitest:pitest-maven:mutationCoverage "-Dmutated=$1"
-  say "What no test noticed: $here/core/target/pit-reports/index.html"
 }
+mutate() { # $1: package, $2: where it is noted once its tests notice enough
+  need_tools
+  attended maven -pl core test-compile org.pitest:pitest-maven:mutationCoverage "-Dmutated=$1" ||
+    fail "the tests of $1 notice too little; what: $here/core/target/pit-reports/index.html"
+  sed -i "/^$1 /d" "$2"
+  printf '%s %s\n' "$1" "$(fingerprint "$1")" >> "$2"
+  sort -o "$2" "$2"
+}
+fingerprint() ( # $1: package; of its classes and their tests
+  cd "$here/core/src" && find "main/java/dev/wartung/core/$1" "test/java/dev/wartung/core/$1" -name '*.java' | LC_ALL=C sort | xargs sha256sum | sha256sum | cut -c1-16
+)
 logged() { local log="$1"; shift; "$@" 2>&1 | tee "$log"; }
 told_tests() { # what was gone through, the slowest classes, and how many tests passed in all
   local reports=("$here"/*/target/surefire-reports/TEST-*.xml)

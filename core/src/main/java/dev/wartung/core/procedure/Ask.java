@@ -260,6 +260,11 @@ public sealed interface Ask permits Ask.Measurement, Ask.AtPlaces, Ask.Observati
             return cases.observation(this);
         }
 
+        /** A choice as it is shown; the choice itself is what it is known by, whatever it is called. */
+        public Message label(String choice) {
+            return Message.of("reading." + id() + ".choice", choice);
+        }
+
         /** @throws IllegalArgumentException if it is none of the choices */
         public Verdict judge(String seen) {
             if (!choices.contains(seen)) {
@@ -272,11 +277,11 @@ public sealed interface Ask permits Ask.Measurement, Ask.AtPlaces, Ask.Observati
                                     "ask.different",
                                     "{seen}, expected {expected}",
                                     "seen",
-                                    seen,
+                                    label(seen),
                                     "expected",
-                                    expected.get()),
+                                    label(expected.get())),
                             otherwise)
-                    : Verdict.within(Message.words(seen));
+                    : Verdict.within(label(seen));
         }
 
         @Override
@@ -284,7 +289,7 @@ public sealed interface Ask permits Ask.Measurement, Ask.AtPlaces, Ask.Observati
             return before.seen()
                     .filter(choices::contains)
                     .<Ask>map(seen -> new Observation(
-                            about.noted(was(seen)), choices, Optional.of(seen), otherwise, finds, identifies))
+                            about.noted(was(label(seen))), choices, Optional.of(seen), otherwise, finds, identifies))
                     .orElse(this);
         }
     }

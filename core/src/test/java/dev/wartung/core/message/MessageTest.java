@@ -1,12 +1,14 @@
 package dev.wartung.core.message;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
@@ -124,5 +126,23 @@ class MessageTest {
         assertThat(other.of(Message.of("pump.on", "Give {who} all of {air}", "who", "VA-1", "air", bar(2))))
                 .isEqualTo("Give VA-1 all of 2 bar");
         assertThat(other.of(Message.words("VA-1"))).isEqualTo("VA-1");
+    }
+
+    @Test
+    @DisplayName(
+            "Translations are read from a file; one that leaves an amount out, or speaks of another, is refused by name")
+    void translationFile() {
+        String good = "pump.on:\n  \"Give {who} {air}\": \"{air} an {who} geben\"\n";
+        assertThat(new Wording(UnitSystem.US, TranslationFile.read(good))
+                        .of(Message.of("pump.on", "Give {who} {air}", "who", "VA-1", "air", bar(2))))
+                .isEqualTo("29 psi an VA-1 geben");
+        String wrong = good + "pump.off:\n  \"Below {limit}\": \"Unter {grenze}\"\n  \"At once\": \"\"\nthird: 4\n";
+        assertThatThrownBy(() -> TranslationFile.read(wrong))
+                .hasMessageContaining("pump.off: “Unter {grenze}” must speak of what the English does: [{limit}]")
+                .hasMessageContaining("pump.off: “At once” must be said in words")
+                .hasMessageContaining("third: must hold");
+        for (String nonsense : List.of("- a list", "a: [", "")) {
+            assertThatThrownBy(() -> TranslationFile.read(nonsense)).isInstanceOf(IllegalArgumentException.class);
+        }
     }
 }

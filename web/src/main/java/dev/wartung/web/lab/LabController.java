@@ -6,7 +6,7 @@ import dev.wartung.core.lab.Instrument.Drawer;
 import dev.wartung.core.lab.Lab;
 import dev.wartung.core.lab.Lab.Worked;
 import dev.wartung.core.measure.UnitSystem;
-import dev.wartung.core.message.Wording;
+import dev.wartung.web.page.Wordings;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -32,6 +32,12 @@ import org.springframework.web.util.UriComponentsBuilder;
 class LabController {
 
     private static final String UNITS = "units";
+
+    private final Wordings wordings;
+
+    LabController(Wordings wordings) {
+        this.wordings = wordings;
+    }
 
     @GetMapping("/lab")
     String drawers(Model model) {
@@ -69,7 +75,7 @@ class LabController {
         return "instrument :: answer";
     }
 
-    private static Worked show(String id, Map<String, String> typed, UnitSystem own, Model model) {
+    private Worked show(String id, Map<String, String> typed, UnitSystem own, Model model) {
         Instrument instrument = Lab.instrument(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
         UnitSystem units = units(typed.get(UNITS), own);
         Worked worked = Lab.work(instrument, typed, units);
@@ -79,7 +85,7 @@ class LabController {
         model.addAttribute("link", link(worked));
         model.addAttribute("pictures", pictures(worked));
         model.addAttribute(UNITS, units);
-        model.addAttribute("wording", new Wording(units));
+        model.addAttribute("wording", wordings.in(units));
         return worked;
     }
 

@@ -1,7 +1,6 @@
 package dev.wartung.web.page;
 
 import dev.wartung.core.measure.UnitSystem;
-import dev.wartung.core.message.Wording;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Role;
@@ -20,10 +19,12 @@ class PageAdvice {
 
     private final CurrentAccount current;
     private final Dates dates;
+    private final Wordings wordings;
 
-    PageAdvice(CurrentAccount current, Dates dates) {
+    PageAdvice(CurrentAccount current, Dates dates, Wordings wordings) {
         this.current = current;
         this.dates = dates;
+        this.wordings = wordings;
     }
 
     /**
@@ -43,7 +44,7 @@ class PageAdvice {
         model.addAttribute("administers", roles.contains(Role.ADMINISTRATOR));
         UnitSystem units = me.map(Account::units).orElse(UnitSystem.METRIC);
         model.addAttribute("units", units);
-        model.addAttribute("wording", new Wording(units));
+        model.addAttribute("wording", wordings.in(units));
         model.addAttribute("dates", dates);
     }
 

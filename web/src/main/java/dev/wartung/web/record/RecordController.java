@@ -1,12 +1,12 @@
 package dev.wartung.web.record;
 
 import dev.wartung.core.measure.UnitSystem;
-import dev.wartung.core.message.Wording;
 import dev.wartung.web.document.Documents;
 import dev.wartung.web.document.QrCode;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
+import dev.wartung.web.page.Wordings;
 import java.util.List;
 import java.util.Map;
 import org.springframework.http.HttpHeaders;
@@ -36,6 +36,7 @@ class RecordController {
     private final RecordSearch search;
     private final AuditTrail audit;
     private final Documents documents;
+    private final Wordings wordings;
 
     RecordController(
             Jobs jobs,
@@ -43,13 +44,15 @@ class RecordController {
             RecordDesk book,
             RecordSearch search,
             AuditTrail audit,
-            Documents documents) {
+            Documents documents,
+            Wordings wordings) {
         this.jobs = jobs;
         this.reports = reports;
         this.book = book;
         this.search = search;
         this.audit = audit;
         this.documents = documents;
+        this.wordings = wordings;
     }
 
     @GetMapping("/records")
@@ -109,7 +112,7 @@ class RecordController {
                         "units",
                         units,
                         "wording",
-                        new Wording(units),
+                        wordings.in(units),
                         "qr",
                         QrCode.svg(address, 90)));
         return ResponseEntity.ok()

@@ -189,6 +189,9 @@ class ScriptTest {
         Ran unknown = place.run("dmeo");
         assertThat(unknown.exit()).isEqualTo(2);
         assertThat(unknown.out()).contains("no command “dmeo”", "usage:", "demo [--detach]");
+        Ran noPackage = place.run("mutations", "nonsense");
+        assertThat(noPackage.exit()).isNotZero();
+        assertThat(noPackage.out()).contains("say which package of the core");
         assertThat(place.run("psql").out()).contains("the database is not running");
         assertThat(place.home()).doesNotExist();
         Ran homeless = place.run(Map.of("WARTUNG_HOME", "", "HOME", "", "XDG_DATA_HOME", ""), "status");

@@ -2,12 +2,12 @@ package dev.wartung.web.job.paper;
 
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.measure.UnitSystem;
-import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.web.document.Documents;
 import dev.wartung.web.document.QrCode;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.planning.PlanningDesk;
+import dev.wartung.web.page.Wordings;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -28,10 +28,12 @@ public class JobCards {
 
     private final PlanningDesk planning;
     private final Documents documents;
+    private final Wordings wordings;
 
-    JobCards(PlanningDesk planning, Documents documents) {
+    JobCards(PlanningDesk planning, Documents documents, Wordings wordings) {
         this.planning = planning;
         this.documents = documents;
+        this.wordings = wordings;
     }
 
     /**
@@ -54,7 +56,7 @@ public class JobCards {
                         "units",
                         units,
                         "wording",
-                        new Wording(units),
+                        wordings.in(units),
                         "qr",
                         QrCode.svg(base + "/jobs/" + view.job().number(), CODE_SIZE)));
     }
