@@ -294,132 +294,19 @@ public sealed interface Ask permits Ask.Measurement, Ask.AtPlaces, Ask.Observati
         }
     }
 
-    /** As procedures keep it, whatever kind it is: the form that was written before there were kinds. */
-    record Written(
-            String id,
-            String ask,
-            Optional<Dimension> dimension,
-            Optional<Band> band,
-            List<String> choices,
-            Optional<String> expected,
-            boolean critical,
-            Message low,
-            Message high,
-            Message otherwise,
-            Optional<Spread> spread,
-            Message note,
-            double toolOffsetM,
-            Optional<String> lab,
-            Optional<Same> same,
-            Map<String, Finds> finds,
-            Map<String, Map<String, String>> identifies) {}
-
     /**
      * Reads one that was kept.
      *
      * @throws IllegalArgumentException if it is measured once and has no limits
      */
     @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
-    static Ask of(Written w) {
-        About about = new About(w.id(), w.ask(), w.critical(), w.note(), w.lab(), w.same());
-        if (w.dimension().isEmpty()) {
-            return new Observation(about, w.choices(), w.expected(), w.otherwise(), w.finds(), w.identifies());
-        }
-        return w.spread().isPresent()
-                ? new AtPlaces(
-                        about,
-                        w.dimension().get(),
-                        w.band(),
-                        w.low(),
-                        w.high(),
-                        w.toolOffsetM(),
-                        w.spread().get())
-                : new Measurement(
-                        about,
-                        w.band().orElseThrow(() -> new IllegalArgumentException(w.id() + " has no limits")),
-                        w.low(),
-                        w.high(),
-                        w.toolOffsetM());
+    static Ask kept(WrittenAsk written) {
+        return written.read();
     }
 
     /** To keep it. */
     @JsonValue
-    default Written written() {
-        return in(new Cases<>() {
-            @Override
-            public Written measurement(Measurement m) {
-                return write(
-                        m.about(),
-                        m.dimension(),
-                        Optional.of(m.band()),
-                        m.low(),
-                        m.high(),
-                        m.toolOffsetM(),
-                        Optional.empty());
-            }
-
-            @Override
-            public Written atPlaces(AtPlaces p) {
-                return write(
-                        p.about(),
-                        p.dimension(),
-                        p.band(),
-                        p.low(),
-                        p.high(),
-                        p.toolOffsetM(),
-                        Optional.of(p.spread()));
-            }
-
-            private Written write(
-                    About a,
-                    Optional<Dimension> dimension,
-                    Optional<Band> band,
-                    Message low,
-                    Message high,
-                    double toolOffsetM,
-                    Optional<Spread> spread) {
-                return new Written(
-                        a.id(),
-                        a.ask(),
-                        dimension,
-                        band,
-                        List.of(),
-                        Optional.empty(),
-                        a.critical(),
-                        low,
-                        high,
-                        Message.NONE,
-                        spread,
-                        a.note(),
-                        toolOffsetM,
-                        a.lab(),
-                        a.same(),
-                        Map.of(),
-                        Map.of());
-            }
-
-            @Override
-            public Written observation(Observation o) {
-                About a = o.about();
-                return new Written(
-                        a.id(),
-                        a.ask(),
-                        Optional.empty(),
-                        Optional.empty(),
-                        o.choices(),
-                        o.expected(),
-                        a.critical(),
-                        Message.NONE,
-                        Message.NONE,
-                        o.otherwise(),
-                        Optional.empty(),
-                        a.note(),
-                        0,
-                        a.lab(),
-                        a.same(),
-                        o.finds(),
-                        o.identifies());
-            }
-        });
+    default WrittenAsk written() {
+        return in(WrittenAsk.WRITE);
     }
 }

@@ -21,7 +21,7 @@ import dev.wartung.web.job.JobLine;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
-import dev.wartung.web.job.findings.FindingsDesk;
+import dev.wartung.web.job.findings.OldSealsDesk;
 import dev.wartung.web.job.look.Looks;
 import dev.wartung.web.job.planning.PlanningDesk;
 import dev.wartung.web.job.settling.SettlingDesk;
@@ -60,7 +60,7 @@ class DemoSiteTest {
     private final JdbcTemplate jdbc;
     private final Sheets sheets;
     private final PlanningDesk planning;
-    private final FindingsDesk findings;
+    private final OldSealsDesk oldSeals;
     private final SettlingDesk settling;
     private final ApplicationContext context;
     private final ChangeRequests changes;
@@ -75,7 +75,7 @@ class DemoSiteTest {
             JdbcTemplate jdbc,
             PlanningDesk planning,
             Sheets sheets,
-            FindingsDesk findings,
+            OldSealsDesk oldSeals,
             SettlingDesk settling,
             ChangeRequests changes,
             ProvingRuns runs) {
@@ -87,7 +87,7 @@ class DemoSiteTest {
         this.jdbc = jdbc;
         this.planning = planning;
         this.sheets = sheets;
-        this.findings = findings;
+        this.oldSeals = oldSeals;
         this.settling = settling;
         this.changes = changes;
         this.runs = runs;
@@ -255,7 +255,7 @@ class DemoSiteTest {
             }
         }
         Valve swollen = valves.findByTagIgnoreCase("MX-103").orElseThrow();
-        assertThat(findings.oldSeals(swollen)).hasSize(3).allSatisfy(o -> assertThat(o.appearance())
+        assertThat(oldSeals.of(swollen)).hasSize(3).allSatisfy(o -> assertThat(o.appearance())
                 .isEqualTo("swollen"));
         assertThat(jobs.ofValve(swollen).stream()
                         .flatMap(j -> jobs.view(j.number()).orElseThrow().standing().greased().stream()))

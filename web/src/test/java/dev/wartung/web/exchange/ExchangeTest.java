@@ -229,6 +229,34 @@ class ExchangeTest {
     }
 
     @Test
+    @DisplayName("While the database's disk is full nothing of a file is taken in; once there is room, all of it")
+    void diskFull() throws Exception {
+        Imports imports = new Imports(web, jdbc);
+        UUID id = imports.draft(
+                tried("valves", VALVE + "TS-F1,left,Test area,Test line,1,kolm-50,NC," + KOLM + ",2027-01-01\n"));
+        // what PostgreSQL says when it cannot extend a file
+        jdbc.execute(
+                "create function no_room() returns trigger language plpgsql as $$ begin raise exception 'could not extend file: No space left on device' using errcode = '53100'; end $$");
+        jdbc.execute("create trigger no_room before insert on valve execute function no_room()");
+        try {
+            imports.begin(id);
+            for (int i = 0;
+                    i < 3000 && count("select count(*) from long_work where consecutive_failures > 0") == 0;
+                    i++) {
+                Thread.sleep(10);
+            }
+            assertThat(count("select count(*) from long_work where consecutive_failures > 0"))
+                    .isEqualTo(1);
+            assertThat(count("select count(*) from valve where tag = 'TS-F1'")).isZero();
+            assertThat(out("/site/running")).contains("Taking in data.csv");
+        } finally {
+            jdbc.execute("drop function no_room cascade");
+        }
+        assertThat(imports.ended(id)).isEqualTo("DONE");
+        assertThat(count("select count(*) from valve where tag = 'TS-F1'")).isEqualTo(1);
+    }
+
+    @Test
     @DisplayName("Cells that a spreadsheet would run are guarded, and come back as they were")
     void guarded() {
         for (String cell : List.of("=1+1", "+a", "-2", "@x", "plain", "'quoted", "a,b;\"c\"\nd", "")) {

@@ -52,12 +52,16 @@ public final class Imports {
      */
     public String takenIn(String page) throws Exception {
         UUID id = draft(page);
-        web.perform(post("/exchange/" + id + "/take-in")
-                .with(user("pia").roles("PLANNER"))
-                .with(csrf()));
+        begin(id);
         String ended = ended(id);
         web.perform(get("/exchange/" + id).with(user("pia").roles("PLANNER")));
         return ended;
+    }
+
+    void begin(UUID id) throws Exception {
+        web.perform(post("/exchange/" + id + "/take-in")
+                .with(user("pia").roles("PLANNER"))
+                .with(csrf()));
     }
 
     /** What a dry run kept to be taken in. */

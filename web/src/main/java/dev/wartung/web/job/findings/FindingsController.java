@@ -46,15 +46,15 @@ class FindingsController {
 
     private final Jobs jobs;
     private final FindingsDesk desk;
-    private final OldSeals oldSeals;
+    private final OldSealsDesk seals;
     private final Sheets sheets;
     private final CurrentAccount current;
 
-    FindingsController(Jobs jobs, FindingsDesk desk, OldSeals oldSeals, Sheets sheets, CurrentAccount current) {
+    FindingsController(Jobs jobs, FindingsDesk desk, OldSealsDesk seals, Sheets sheets, CurrentAccount current) {
         this.jobs = jobs;
         this.desk = desk;
         this.current = current;
-        this.oldSeals = oldSeals;
+        this.seals = seals;
         this.sheets = sheets;
     }
 
@@ -100,7 +100,7 @@ class FindingsController {
             @RequestParam(name = "seal-note", defaultValue = "") String note,
             @ModelAttribute("units") UnitSystem units,
             Model model) {
-        Outcome outcome = desk.oldSeal(number, entryId, seal, appearance, note);
+        Outcome outcome = seals.judge(number, entryId, seal, appearance, note);
         return show(
                 number,
                 outcome.went() ? Map.of() : Map.of("seal", seal, "appearance", appearance, "seal-note", note),
@@ -118,7 +118,7 @@ class FindingsController {
             @ModelAttribute("units") UnitSystem units,
             Model model) {
         return show(
-                number, Map.of("answer." + check, answer), units, desk.check(number, entryId, check, answer), model);
+                number, Map.of("answer." + check, answer), units, seals.check(number, entryId, check, answer), model);
     }
 
     /** A photo as it was kept. It never changes, so a browser may keep it; only for whoever is logged in. */
@@ -176,7 +176,7 @@ class FindingsController {
         model.addAttribute(
                 "section",
                 form.point().isEmpty() && typed.getOrDefault("seal", "").isEmpty() ? asItStands(view, form) : "");
-        model.addAttribute("bin", FindingsDesk.inTheBin(view));
+        model.addAttribute("bin", OldSealsDesk.inTheBin(view));
         model.addAttribute("appearances", Knowledge.oldSeals().appearances());
         model.addAttribute(
                 "looks",
@@ -194,11 +194,11 @@ class FindingsController {
                         ? ""
                         : view.build()
                                 .part(typed.getOrDefault("seal", ""))
-                                .map(p -> desk.lastGrease(view, p.name()))
+                                .map(p -> seals.lastGrease(view, p.name()))
                                 .orElse(""));
         model.addAttribute(
                 "before",
-                oldSeals.findByValveIdOrderByAtDesc(view.job().valve().id()).stream()
+                seals.of(view.job().valve()).stream()
                         .filter(o -> o.part().equals(typed.getOrDefault("seal", "")) && o.jobNumber() != number)
                         .toList());
         return PAGE;

@@ -21,6 +21,7 @@ import dev.wartung.web.job.LogBook;
 import dev.wartung.web.job.bench.BenchDesk;
 import dev.wartung.web.job.closing.ValveAfterJob;
 import dev.wartung.web.job.findings.FindingsDesk;
+import dev.wartung.web.job.findings.OldSealsDesk;
 import dev.wartung.web.job.look.Looks;
 import dev.wartung.web.job.planning.PlanningDesk;
 import dev.wartung.web.job.settling.SettlingDesk;
@@ -53,6 +54,7 @@ public class PastJobs {
     private final Looks looks;
     private final BenchDesk bench;
     private final FindingsDesk findings;
+    private final OldSealsDesk oldSeals;
     private final SettlingDesk settling;
     private final Sheets sheets;
     private final ApplicationEventPublisher events;
@@ -67,6 +69,7 @@ public class PastJobs {
             Looks looks,
             BenchDesk bench,
             FindingsDesk findings,
+            OldSealsDesk oldSeals,
             SettlingDesk settling,
             Sheets sheets,
             ApplicationEventPublisher events,
@@ -79,6 +82,7 @@ public class PastJobs {
         this.looks = looks;
         this.bench = bench;
         this.findings = findings;
+        this.oldSeals = oldSeals;
         this.settling = settling;
         this.sheets = sheets;
         this.events = events;
@@ -206,7 +210,7 @@ public class PastJobs {
                 Knowledge.oldSeals().appearance(appearance).orElseThrow(),
                 "");
         writer.write(new JobEvent.OldSealJudged(judged), 2);
-        findings.enterOldSeal(writer.past.ids().get(), job, judged, writer.past.by(), writer.at);
+        oldSeals.enter(writer.past.ids().get(), job, judged, writer.past.by(), writer.at);
         judged.checks()
                 .forEach(c -> writer.write(new JobEvent.Checked(c.id(), c.say(), "looked at, nothing to add"), 1));
     }

@@ -7,8 +7,8 @@ import dev.wartung.core.sealing.Autopsy.Appearance;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.Jobs;
-import dev.wartung.web.job.findings.FindingsDesk;
 import dev.wartung.web.job.findings.OldSealRecord;
+import dev.wartung.web.job.findings.OldSealsDesk;
 import dev.wartung.web.job.look.Looks;
 import dev.wartung.web.job.planning.PlanningDesk;
 import dev.wartung.web.sheet.Sheets;
@@ -41,7 +41,7 @@ class ValveController {
     private final Jobs jobs;
     private final Looks looks;
     private final RecordChanges changes;
-    private final FindingsDesk findings;
+    private final OldSealsDesk oldSeals;
     private final PlanningDesk planning;
     private final Sheets sheets;
     private final ValveDrawing drawing;
@@ -54,7 +54,7 @@ class ValveController {
             Jobs jobs,
             Looks looks,
             RecordChanges changes,
-            FindingsDesk findings,
+            OldSealsDesk oldSeals,
             PlanningDesk planning,
             Sheets sheets,
             ValveDrawing drawing,
@@ -65,7 +65,7 @@ class ValveController {
         this.jobs = jobs;
         this.looks = looks;
         this.changes = changes;
-        this.findings = findings;
+        this.oldSeals = oldSeals;
         this.planning = planning;
         this.sheets = sheets;
         this.drawing = drawing;
@@ -98,7 +98,7 @@ class ValveController {
                 "ages",
                 fitted.values().stream().collect(Collectors.toMap(FittedPart::part, f -> drawing.age(f.fittedOn()))));
         model.addAttribute("changes", changes.findByValveIdOrderByAtDesc(valve.id()));
-        List<OldSealRecord> seals = findings.oldSeals(valve);
+        List<OldSealRecord> seals = oldSeals.of(valve);
         model.addAttribute(
                 "studied",
                 valve.drive().pneumatic() && !ValveStudy.drives(pair.type()).isEmpty());

@@ -71,6 +71,7 @@ class FindingsDeskTest {
     private final ClosingDesk closing;
     private final BenchDesk service;
     private final FindingsDesk judging;
+    private final OldSealsDesk seals;
     private final PlanningDesk planning;
     private final GreaseStore greases;
     private final Valves valves;
@@ -84,6 +85,7 @@ class FindingsDeskTest {
             ClosingDesk closing,
             BenchDesk service,
             FindingsDesk judging,
+            OldSealsDesk seals,
             PlanningDesk planning,
             GreaseStore greases,
             Valves valves,
@@ -95,6 +97,7 @@ class FindingsDeskTest {
         this.closing = closing;
         this.service = service;
         this.judging = judging;
+        this.seals = seals;
         this.planning = planning;
         this.greases = greases;
         this.valves = valves;
@@ -369,23 +372,22 @@ class FindingsDeskTest {
     @DisplayName("What an old seal looked like adds its checks; the job does not close before they are answered")
     void oldSeals() {
         int number = begun("TS-007");
-        assertThat(judging.oldSeal(number, UUID.randomUUID(), "plug-seal", "swollen", "")
+        assertThat(seals.judge(number, UUID.randomUUID(), "plug-seal", "swollen", "")
                         .byField())
                 .containsKey("seal");
         until(number, doing(Verb.BIN, "plug-seal"));
         confirm(number, Map.of());
-        assertThat(judging.oldSeal(number, UUID.randomUUID(), "plug-seal", "smug", "")
+        assertThat(seals.judge(number, UUID.randomUUID(), "plug-seal", "smug", "")
                         .byField())
                 .containsKey("appearance");
-        assertThat(judging.oldSeal(number, UUID.randomUUID(), "plug-seal", "swollen", "like jelly")
+        assertThat(seals.judge(number, UUID.randomUUID(), "plug-seal", "swollen", "like jelly")
                         .notice())
                 .contains("2 more to check");
         assertThat(view(number).judgement().hindrances()).hasSize(2).allMatch(h -> h.startsWith("Not answered yet"));
         String check = view(number).judgement().openChecks().get(0).id();
-        assertThat(judging.check(number, UUID.randomUUID(), check, "").byField())
-                .containsKey("answer." + check);
+        assertThat(seals.check(number, UUID.randomUUID(), check, "").byField()).containsKey("answer." + check);
         view(number).judgement().openChecks().forEach(c -> assertThat(
-                        judging.check(number, UUID.randomUUID(), c.id(), "looked, in order")
+                        seals.check(number, UUID.randomUUID(), c.id(), "looked, in order")
                                 .went())
                 .isTrue());
         assertThat(view(number).judgement().open()).isZero();
@@ -428,7 +430,7 @@ class FindingsDeskTest {
     @Test
     @DisplayName(
             "An answer that is a finding and cannot be kept as one is confirmed all the same, and it is said what to do")
-    void findingNotKept(LogBook log, Photos photos, OldSeals oldSeals, CurrentAccount current, Clock clock) {
+    void findingNotKept(LogBook log, Photos photos, CurrentAccount current, Clock clock) {
         valves.save(TestSite.valve("JD-009", Drive.NC));
         int number = begun("JD-009");
         until(number, step -> step.asks().stream().anyMatch(a -> a.id().equals("bush-play")));
@@ -439,7 +441,7 @@ class FindingsDeskTest {
         Map<String, String> typed = GoodAnswers.typed(view(number), step);
         typed.put(StepFields.READING + "bush-play", "play");
         assertThat(service.confirm(number, step.id(), entry, typed).went()).isTrue();
-        Outcome told = new FindingsDesk(jobs, keepsNone, planning, photos, oldSeals, current, clock)
+        Outcome told = new FindingsDesk(jobs, keepsNone, planning, photos, current, clock)
                 .ofAnswers(number, step.id(), entry)
                 .orElseThrow();
         assertThat(told.went()).isTrue();
