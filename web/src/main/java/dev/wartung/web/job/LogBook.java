@@ -11,6 +11,7 @@ import dev.wartung.web.valve.Valve;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -160,7 +161,7 @@ public class LogBook {
 
     /** Adds what happens now, done by whoever asks. */
     public void add(Job job, UUID id, Optional<String> step, JobEvent event) {
-        enter(job, new Line(id, step, event, current.get(), clock.instant()));
+        enter(job, List.of(new Line(id, step, event, current.get(), clock.instant())));
     }
 
     /**
@@ -170,20 +171,25 @@ public class LogBook {
      */
     public record Line(UUID id, Optional<String> step, JobEvent event, Account by, Instant at) {}
 
-    /** Adds what happened, at whatever time. */
-    public void enter(Job job, Line line) {
-        entries.saveAndFlush(new JobEntry(
-                job.id(),
-                entries.lastSeq(job.id()) + 1,
-                new Happened(line.id(), line.step(), line.event()),
-                line.by(),
-                line.at()));
+    /** Adds what happened, at whatever time, in this order. */
+    public void enter(Job job, List<Line> lines) {
+        int last = entries.lastSeq(job.id());
+        List<JobEntry> written = new ArrayList<>();
+        for (Line line : lines) {
+            written.add(new JobEntry(
+                    job.id(),
+                    last + written.size() + 1,
+                    new Happened(line.id(), line.step(), line.event()),
+                    line.by(),
+                    line.at()));
+        }
+        entries.saveAllAndFlush(written);
     }
 
     /** The job goes to the bench, held by whoever begins it. */
     public void begin(Job job, Line begun) {
         job.start(begun.by(), begun.at());
-        enter(job, begun);
+        enter(job, List.of(begun));
     }
 
     /** Whoever asks holds the bench from here on. */
@@ -205,7 +211,7 @@ public class LogBook {
 
     /** The job ends with its last entry; what was read in it is kept by valve. */
     public void end(JobView view, JobState how, Line last) {
-        enter(view.job(), last);
+        enter(view.job(), List.of(last));
         view.job().end(how, last.at());
         view.job().waitsFor("");
         readings.keep(view);

@@ -84,7 +84,7 @@ class StatementCountTest {
         LocalDate today = LocalDate.now();
         jdbc.update(
                 """
-                insert into valve (tag, jobs, area, line, type_id, type_name, drive, options, state, next_due, version, place)
+                insert into valve (tag, service, area, line, type_id, type_name, drive, options, state, next_due, version, place)
                 select 'M' || ? || '-' || n, 'x', 'Test area', 'Test line', type_id, type_name, drive, options, 'IN_SERVICE', ?, 0, n from valve cross join generate_series(1, ?) n where tag = 'TS-001'""",
                 name,
                 today,

@@ -32,6 +32,7 @@ import dev.wartung.web.valve.Valves;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -166,13 +167,13 @@ public class PastJobs {
             if (!past.found().isEmpty()) {
                 writer.write(
                         findings.read(
-                                jobs.view(job), past.found(), past.ids().get().toString()),
+                                writer.view(), past.found(), past.ids().get().toString()),
                         5);
             }
+            JobView view = writer.view();
             valve.becomes(ValveState.ON_BENCH);
             past.stopped().ifPresent(reason -> {
                 LogBook.Line last = writer.line(Optional.empty(), new JobEvent.Stopped(reason), 1);
-                JobView view = jobs.view(job);
                 log.end(view, JobState.STOPPED, last);
                 afterJob.stopped(view, day(last));
                 events.publishEvent(new JobToSeal(job));
@@ -187,7 +188,7 @@ public class PastJobs {
                 new JobEvent.Closed(
                         plan.procedure().renews().size(), left, "", JobEvent.Closed.Left.SCRAPPED, List.of()),
                 1);
-        JobView view = jobs.view(job);
+        JobView view = writer.view();
         log.end(view, JobState.CLOSED, last);
         afterJob.closed(view, day(last), past.by(), last.at());
         // looks that fell due before now are taken as done when the job was entered
@@ -245,6 +246,7 @@ public class PastJobs {
 
         private final Job job;
         private final Past past;
+        private final List<LogBook.Line> lines = new ArrayList<>();
         private Instant at;
 
         Writer(Job job, Past past) {
@@ -258,7 +260,14 @@ public class PastJobs {
         }
 
         void write(Optional<String> step, JobEvent event, double minutes) {
-            log.enter(job, line(step, event, minutes));
+            lines.add(line(step, event, minutes));
+        }
+
+        /** The job with what was written so far. */
+        JobView view() {
+            log.enter(job, List.copyOf(lines));
+            lines.clear();
+            return jobs.view(job);
         }
 
         LogBook.Line line(Optional<String> step, JobEvent event, double minutes) {

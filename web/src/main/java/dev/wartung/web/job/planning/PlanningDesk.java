@@ -261,8 +261,8 @@ public class PlanningDesk {
         Job job = keep(valve, work, dueOn, by);
         log.enter(
                 job,
-                new LogBook.Line(
-                        UUID.randomUUID(), Optional.empty(), new JobEvent.Reported(reported), by, clock.instant()));
+                List.of(new LogBook.Line(
+                        UUID.randomUUID(), Optional.empty(), new JobEvent.Reported(reported), by, clock.instant())));
         return job;
     }
 
