@@ -89,6 +89,11 @@ public sealed interface Ask permits Ask.Measurement, Ask.AtPlaces, Ask.Observati
         return about().id();
     }
 
+    /** What is read, as it is said to a reader. */
+    default Message asked() {
+        return Message.of("reading." + id() + ".ask", ask());
+    }
+
     /** What is read, in words. */
     default String ask() {
         return about().ask();
