@@ -5,6 +5,7 @@ import static dev.wartung.web.app.Browser.go;
 import static dev.wartung.web.app.Browser.usableByAll;
 import static org.hamcrest.Matchers.containsString;
 import static org.hamcrest.Matchers.not;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
@@ -173,6 +174,17 @@ class FindingsPagesTest {
         page.locator("button:has-text('Put it on the record')").click();
         Browser.ready(page);
         assertThat(page.locator(".series").first().locator("tbody tr")).hasCount(2);
+        usableByAll(page);
+    }
+
+    @Test
+    @DisplayName("The page of a valve on the bench says so in a badge beside its name, not down the whole screen")
+    void onTheBench(Address address, Browser browser, MockMvc web, Jobs jobs) throws Exception {
+        new BenchRun(web, jobs).begin("TS-014", "inspect", "tessa");
+        Page page = browser.loggedIn(address.base(), "tessa");
+        go(page, "/valves/TS-014");
+        assertThat(page.locator(".state")).hasText("on the bench");
+        assertTrue(page.locator(".state").boundingBox().height < 60);
         usableByAll(page);
     }
 
