@@ -39,11 +39,12 @@ coverage() { # which lines the tests go through: all of them, or some classes
 }
 readonly mutable="actuation bolting diaphragm leak life lubrication procedure progress stores"
 mutations() { # $1: a package of core, or "changed"; whether its tests notice when its arithmetic is otherwise
-  local package measured="$here/core/mutations.measured"
+  local package print measured="$here/core/mutations.measured"
   if [ "${1:-}" = changed ]; then
     for package in $mutable; do
       grep -q "^$package " "$measured" || continue # not measured as good enough yet
-      grep -qx "$package $(fingerprint "$package")" "$measured" || mutate "$package" "$measured"
+      print=`fingerprint "$package"`
+      grep -qx "$package $print" "$measured" || mutate "$package" "$measured"
     done
     return
   fi
@@ -56,8 +57,10 @@ mutate() { # $1: package, $2: where it is noted once its tests notice enough
   need_tools
   attended maven -pl core test-compile org.pitest:pitest-maven:mutationCoverage "-Dmutated=$1" ||
     fail "the tests of $1 notice too little; what: $here/core/target/pit-reports/index.html"
+  local print
+  print=`fingerprint "$1"`
   sed -i "/^$1 /d" "$2"
-  printf '%s %s\n' "$1" "$(fingerprint "$1")" >> "$2"
+  printf '%s %s\n' "$1" "$print" >> "$2"
   sort -o "$2" "$2"
 }
 fingerprint() ( # $1: package; of its classes and their tests
