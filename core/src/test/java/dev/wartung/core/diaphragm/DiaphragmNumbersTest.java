@@ -11,6 +11,7 @@ import dev.wartung.core.diaphragm.Criterion.Parallel;
 import dev.wartung.core.diaphragm.Settling.Advice;
 import dev.wartung.core.diaphragm.Settling.Look;
 import dev.wartung.core.measure.UnitSystem;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.DoubleStream;
 import org.assertj.core.data.Offset;
@@ -145,7 +146,7 @@ class DiaphragmNumbersTest {
     }
 
     private static Settling series(double... hoursAndValues) {
-        List<Look> looks = new java.util.ArrayList<>();
+        List<Look> looks = new ArrayList<>();
         for (int i = 0; i < hoursAndValues.length; i += 2) {
             looks.add(new Look(hoursAndValues[i], hoursAndValues[i + 1]));
         }

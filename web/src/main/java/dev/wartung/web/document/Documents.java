@@ -34,6 +34,7 @@ public class Documents {
     /** The colours of the pages, by name: what writes documents does not know names of colours. */
     private static final Map<String, String> COLOURS = colours();
 
+    private static final Pattern STYLE = Pattern.compile("<style[^>]*>.*?</style>", Pattern.DOTALL);
     private static final Pattern BY_NAME = Pattern.compile("var\\((--[a-z0-9-]+)\\)");
 
     static {
@@ -85,9 +86,11 @@ public class Documents {
         return colours;
     }
 
-    private static String coloured(String html) {
-        return BY_NAME.matcher(html)
-                .replaceAll(name -> Objects.requireNonNull(COLOURS.get(name.group(1)), name.group(1)));
+    /** Names of colours are known in styles alone: what people wrote stays as they wrote it. */
+    static String coloured(String html) {
+        return STYLE.matcher(html)
+                .replaceAll(style -> Matcher.quoteReplacement(BY_NAME.matcher(style.group())
+                        .replaceAll(name -> Objects.requireNonNull(COLOURS.get(name.group(1)), name.group(1)))));
     }
 
     /**

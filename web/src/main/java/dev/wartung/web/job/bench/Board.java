@@ -29,7 +29,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 
 /**
- * Everything the bench shows of a job at one moment.
+ * Everything the bench shows of a job at one moment. Public, so that the expressions of its page can be compiled.
  *
  * @param view        the job
  * @param step        the step shown: the current one, or an earlier one that is being looked at
