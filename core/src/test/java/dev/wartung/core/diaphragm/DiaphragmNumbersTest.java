@@ -11,7 +11,6 @@ import dev.wartung.core.diaphragm.Criterion.Parallel;
 import dev.wartung.core.diaphragm.Settling.Advice;
 import dev.wartung.core.diaphragm.Settling.Look;
 import dev.wartung.core.measure.UnitSystem;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.DoubleStream;
 import org.assertj.core.data.Offset;
@@ -146,7 +145,7 @@ class DiaphragmNumbersTest {
     }
 
     private static Settling series(double... hoursAndValues) {
-        List<Look> looks = new ArrayList<>();
+        List<Look> looks = new java.util.ArrayList<>();
         for (int i = 0; i < hoursAndValues.length; i += 2) {
             looks.add(new Look(hoursAndValues[i], hoursAndValues[i + 1]));
         }
