@@ -36,6 +36,17 @@ public final class Actuators {
     /** What the actuator is called where the sheet gives it no name. */
     public static final String USUAL = "the usual actuator";
 
+    /** The quarter-turn actuators whose torques the sheet gives for a drive, the usual one first, by name. */
+    static Map<String, ActuatorData> turning(TypeSheet type, Drive drive) {
+        Map<String, ActuatorData> choices = new LinkedHashMap<>();
+        type.actuators().stream()
+                .filter(a -> a.drives().contains(drive)
+                        && a.airTorque().isPresent()
+                        && (a.springTorque().isPresent() || !drive.sprung()))
+                .forEach(a -> choices.put(a.name().orElse(USUAL), a));
+        return choices;
+    }
+
     static Optional<LinearActuator> linear(ActuatorData a, Drive drive) {
         if (a.pistonDiameter().isEmpty() || a.stroke().isEmpty()) {
             return Optional.empty();
@@ -114,7 +125,7 @@ public final class Actuators {
     static Closure closure(TypeSheet.Seat seat, Map<String, String> facts) {
         Closure plain = new Closure(
                 seat.seatDiameter().si(),
-                seat.stemDiameter().si(),
+                seat.stemDiameter(facts).si(),
                 seat.sealingLoad(facts).si());
         Closure balanced =
                 seat.balanceDiameter().map(d -> plain.balancedBy(d.si())).orElse(plain);

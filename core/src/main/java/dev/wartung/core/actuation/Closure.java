@@ -9,9 +9,16 @@ package dev.wartung.core.actuation;
  * @param belowAreaM2        what pressure under the closed plug acts on, lifting it, ≥ 0
  * @param aboveAreaM2        what pressure above it acts on, pressing it on its seat; negative where it lifts, as under
  *     a diaphragm
+ * @param openAreaM2         what the body's pressure acts on when the valve is open, away from the seat; negative where
+ *     it pushes towards it, as on a plug that is drawn up on its seat
  */
 public record Closure(
-        double seatDiameterM, double stemDiameterM, double sealingLoadNPerM, double belowAreaM2, double aboveAreaM2) {
+        double seatDiameterM,
+        double stemDiameterM,
+        double sealingLoadNPerM,
+        double belowAreaM2,
+        double aboveAreaM2,
+        double openAreaM2) {
 
     public Closure {
         if (!(seatDiameterM > 0)
@@ -31,7 +38,8 @@ public record Closure(
                 stemDiameterM,
                 sealingLoadNPerM,
                 disc(seatDiameterM),
-                disc(seatDiameterM) - disc(stemDiameterM));
+                disc(seatDiameterM) - disc(stemDiameterM),
+                disc(stemDiameterM));
     }
 
     /** A balanced plug: a piston of this diameter takes its area away from the pressure on either side. */
@@ -41,29 +49,39 @@ public record Closure(
                 stemDiameterM,
                 sealingLoadNPerM,
                 Math.max(0, belowAreaM2 - disc(diameterM)),
-                Math.max(0, aboveAreaM2 - disc(diameterM)));
-    }
-
-    /** A weir diaphragm of this diameter: pressure on either side of the weir lifts its half. */
-    public Closure ofDiaphragm(double diameterM) {
-        return new Closure(seatDiameterM, stemDiameterM, sealingLoadNPerM, disc(diameterM) / 2, -disc(diameterM) / 2);
+                Math.max(0, aboveAreaM2 - disc(diameterM)),
+                openAreaM2);
     }
 
     /**
-     * The upper seat of a change-over valve, seen upside down: the plug is drawn up on it, and its stem passes through
-     * the side that pushes it off.
+     * A weir diaphragm of this effective diameter: shut, pressure on either side of the weir lifts its half; open, the
+     * body's lifts all of it.
+     */
+    public Closure ofDiaphragm(double diameterM) {
+        return new Closure(
+                seatDiameterM,
+                stemDiameterM,
+                sealingLoadNPerM,
+                disc(diameterM) / 2,
+                -disc(diameterM) / 2,
+                disc(diameterM));
+    }
+
+    /** Whether pressure above the closed plug lifts it as pressure below does. */
+    boolean liftedFromBothSides() {
+        return aboveAreaM2 < 0;
+    }
+
+    /**
+     * The upper seat of a change-over valve, seen upside down: the plug is drawn up on it, its stem passes through the
+     * side that pushes it off, and the body's pressure on the stem pushes it towards the seat.
      */
     public Closure upsideDown() {
-        return new Closure(seatDiameterM, stemDiameterM, sealingLoadNPerM, aboveAreaM2, belowAreaM2);
+        return new Closure(seatDiameterM, stemDiameterM, sealingLoadNPerM, aboveAreaM2, belowAreaM2, -openAreaM2);
     }
 
     private static double disc(double diameterM) {
         return Math.PI / 4 * diameterM * diameterM;
-    }
-
-    /** Of the stem that the body's pressure pushes out. */
-    public double stemAreaM2() {
-        return disc(stemDiameterM);
     }
 
     /** Force the seal needs all round: q·π·ds; newton. */
@@ -75,7 +93,7 @@ public record Closure(
      * Net force of the line on the closed plug, towards its seat: P_above·A_above − P_below·A_below; of a plain plug
      * P_above·π/4·(ds² − dt²) − P_below·π/4·ds²; newton.
      */
-    public double downwardN(LinePressure line) {
-        return line.abovePa() * aboveAreaM2 - line.belowPa() * belowAreaM2;
+    public double downwardN(double belowPa, double abovePa) {
+        return abovePa * aboveAreaM2 - belowPa * belowAreaM2;
     }
 }

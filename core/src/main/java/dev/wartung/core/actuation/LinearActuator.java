@@ -59,40 +59,21 @@ public record LinearActuator(
     }
 
     /**
-     * Least air to lift the stem off its seat and through the full stroke; pascal (gauge). For DA the air works against
-     * friction alone.
-     * For a spring-opening actuator 0: the spring lifts.
+     * Least air at the port to lift the stem through the full stroke, line drained, nothing scattered: what a job sets.
+     * (F0 + k·s + Ff)/A; for DA against friction alone; pascal (gauge). For a spring-opening actuator 0: the spring
+     * lifts.
      */
-    public double airToOpenPa(Closure closure, LinePressure line) {
-        if (drive == Drive.NO) {
-            return 0;
-        }
-        double stemLiftN = line.bodyPa() * closure.stemAreaM2();
-        double breakOutN = springForceN(0) + frictionN + closure.downwardN(line);
-        double fullStrokeN = springForceN(strokeM) + frictionN - stemLiftN;
-        return Math.max(0, Math.max(breakOutN, fullStrokeN)) / liftAreaM2;
+    public double airToOpenPa() {
+        return drive == Drive.NO ? 0 : (springForceN(strokeM) + frictionN) / liftAreaM2;
     }
 
     /**
-     * Least air to press the plug on its seat with the load its seal needs, against the spring; pascal (gauge).
-     * For a spring-closing actuator 0: the spring closes.
+     * Least air at the port to press the plug on its seat with the load its seal needs, line drained, nothing scattered:
+     * (F0 + k·s + Ff + q·π·ds)/A; pascal (gauge). For a spring-closing actuator 0: the spring closes.
      */
-    public double airToClosePa(Closure closure, LinePressure line) {
-        if (drive == Drive.NC) {
-            return 0;
-        }
-        double neededN = closure.sealingForceN() + springForceN(0) + frictionN - closure.downwardN(line);
-        return Math.max(0, neededN) / lowerAreaM2;
-    }
-
-    /**
-     * Force of the plug on its seat, closed; newton. Negative: the plug is lifted.
-     *
-     * @param airPa air on the closing side (NO, DA); ignored for NC, whose spring closes with the air off
-     */
-    public double seatForceN(Closure closure, LinePressure line, double airPa) {
-        double drivingN = drive == Drive.NC ? springForceN(0) : airPa * lowerAreaM2 - springForceN(0);
-        return drivingN + closure.downwardN(line) - frictionN;
+    public double airToClosePa(Closure closure) {
+        double spring = drive.sprung() ? springForceN(0) : 0;
+        return drive == Drive.NC ? 0 : (closure.sealingForceN() + spring + frictionN) / lowerAreaM2;
     }
 
     /**

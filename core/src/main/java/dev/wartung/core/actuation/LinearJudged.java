@@ -1,140 +1,262 @@
 package dev.wartung.core.actuation;
 
-import dev.wartung.core.actuation.FailPositionStudy.Demand;
-import dev.wartung.core.actuation.FailPositionStudy.Range;
-import dev.wartung.core.actuation.FailPositionStudy.Side;
-import dev.wartung.core.actuation.FailPositionStudy.Verdict;
-import dev.wartung.core.actuation.ValveStudy.Duty;
+import static dev.wartung.core.actuation.CaseWords.pressure;
+
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.drawing.DriveChart;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Argument;
+import dev.wartung.core.message.Message;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.DoubleStream;
 import java.util.stream.Stream;
 
 /**
- * A plug on one seat, moved by a linear actuator.
+ * A plug on one seat, moved by a linear actuator: what its study says.
  *
+ * @param name  of the seat; empty where there is only one
  * @param upper the seat the plug is drawn up on: everything is seen upside down
  */
-record LinearJudged(String name, LinearActuator actuator, Closure closure, Duty duty, boolean upper)
-        implements ValveStudy.Judged {
+public record LinearJudged(Message name, LinearStudy study, boolean upper) implements Judged {
 
-    private FailPositionStudy study() {
-        boolean sprung = actuator.drive().sprung();
-        return new FailPositionStudy(actuator, closure, duty.air(), sprung ? duty.spring() : 0, duty.friction());
+    private Drive drive() {
+        return study.actuator().drive();
     }
 
     @Override
     public Verdict verdict() {
-        return study().verdict(duty.side(), duty.linePa());
+        return Verdict.worst(demands().stream().map(Demand::verdict));
     }
 
     @Override
     public List<Demand> demands() {
-        return study().demands(duty.side(), duty.linePa(), UnitSystem.METRIC);
-    }
-
-    private String words(Side side) {
-        if (closure.aboveAreaM2() < 0) {
-            return side == Side.BELOW ? "from one side of the weir" : "from the other side";
-        }
-        boolean below = side == Side.BELOW != upper;
-        return (below ? "from below" : "from above") + (side == Side.BELOW ? ", off its seat" : ", onto its seat");
+        Stream<Demand> tasks = study.tasks().stream().map(this::demand);
+        return (drive().sprung() ? tasks : Stream.concat(tasks, Stream.of(LossOfAir.noPosition()))).toList();
     }
 
     @Override
-    public Map<String, String> onLossOfAir() {
-        Map<String, String> then = new LinkedHashMap<>();
-        for (Side side : Side.values()) {
-            then.put(words(side), study().onLossOfAir(side, duty.linePa()));
+    public double supplyPa() {
+        return study.supplyPa();
+    }
+
+    private Demand demand(Task task) {
+        Message decides = new CaseWords(study, upper).of(task, study.worstCase(task));
+        return task.byAir() ? byAir(task, decides) : bySpring(task, decides);
+    }
+
+    private Demand byAir(Task task, Message decides) {
+        Range air = study.supplyPa(task);
+        Air plant = study.duty().air();
+        return new Demand(
+                Message.of(
+                        "study.takes-air",
+                        "{what} takes {air} of air; the plant guarantees {lowest}, usually {usual}. Worst: {case}.",
+                        "what",
+                        what(task),
+                        "air",
+                        new Argument.Range(pressure(air.best()), pressure(air.worst())),
+                        "lowest",
+                        pressure(plant.lowestPa()),
+                        "usual",
+                        pressure(plant.nominalPa()),
+                        "case",
+                        decides),
+                study.verdict(task),
+                Message.of(
+                        "study.only-if.air",
+                        "there is always {worst} of air, or {usual} with spring and friction as they should be",
+                        "worst",
+                        new Argument.AtLeast(pressure(air.worst())),
+                        "usual",
+                        new Argument.AtLeast(pressure(air.usual()))));
+    }
+
+    private Demand bySpring(Task task, Message decides) {
+        Range spare = study.spareN(task);
+        return new Demand(
+                Message.of(
+                        "study.spring-has",
+                        "{what}: {worst} at the worst, {usual} as it should be. Worst: {case}.",
+                        "what",
+                        what(task),
+                        "worst",
+                        toSpare(spare.worst()),
+                        "usual",
+                        toSpare(spare.usual()),
+                        "case",
+                        decides),
+                study.verdict(task),
+                Message.of("study.only-if.spring", "spring and friction are as they should be"));
+    }
+
+    private static Message toSpare(double newton) {
+        Quantity force = new Quantity(Math.abs(newton), Dimension.FORCE);
+        return newton >= 0
+                ? Message.of("study.to-spare", "{force} to spare", "force", force)
+                : Message.of("study.short", "{force} short", "force", force);
+    }
+
+    private static Message what(Task task) {
+        return switch (task) {
+            case AIR_LIFTS -> Message.of("study.task.air-lifts", "Lifting it off its seat");
+            case AIR_OPENS -> Message.of("study.task.air-opens", "Opening fully");
+            case AIR_CLOSES -> Message.of("study.task.air-closes", "Reaching its seat");
+            case AIR_SEALS -> Message.of("study.task.air-seals", "Closing tight");
+            case SPRING_LIFTS -> Message.of("study.task.spring-lifts", "Lifted off its seat by its spring");
+            case SPRING_OPENS -> Message.of("study.task.spring-opens", "Opened by its spring");
+            case SPRING_CLOSES -> Message.of("study.task.spring-closes", "Closed by its spring, from fully open");
+            case SPRING_SEALS -> Message.of("study.task.spring-seals", "Held tight by its spring");
+        };
+    }
+
+    /** What is left over least, beside what drives it, with the case: worth knowing where everything works. */
+    @Override
+    public Message tightest() {
+        Task least = study.tasks().stream()
+                .min(Comparator.comparingDouble(this::share))
+                .orElseThrow();
+        return Message.of(
+                "study.tightest",
+                "{what}, {spare} ({case})",
+                "what",
+                what(least),
+                "spare",
+                toSpare(study.spareN(least).worst()),
+                "case",
+                new CaseWords(study, upper).of(least, study.worstCase(least)));
+    }
+
+    private double share(Task task) {
+        double spare = study.spareN(task).worst();
+        double takes = Math.max(1, study.takesN(task, 0).most());
+        return spare / takes;
+    }
+
+    @Override
+    public Map<Message, Message> onLossOfAir() {
+        Map<Message, Message> then = new LinkedHashMap<>();
+        if (study.closure().liftedFromBothSides()) {
+            then.put(Message.of("study.side.weir", "from either side of the weir"), LossOfAir.of(study));
+            return then;
+        }
+        for (Side side : List.of(Side.BELOW, Side.ABOVE)) {
+            LinearStudy under = new LinearStudy(
+                    study.actuator(),
+                    study.closure(),
+                    study.duty().with(study.duty().line().from(side)));
+            then.put(words(side), LossOfAir.of(under));
         }
         return then;
     }
 
+    private Message words(Side side) {
+        return side == Side.BELOW
+                ? upper
+                        ? Message.of("study.side.off-above", "from above, off its seat")
+                        : Message.of("study.side.off-below", "from below, off its seat")
+                : upper
+                        ? Message.of("study.side.on-below", "from below, onto its seat")
+                        : Message.of("study.side.on-above", "from above, onto its seat");
+    }
+
     @Override
-    public Map<String, List<String>> held() {
-        Map<String, List<String>> held = new LinkedHashMap<>();
-        switch (actuator.drive()) {
-            case NC -> held.put("by its spring", shown(study().heldFromBelowPa(0)));
-            case NO -> {
+    public Map<Message, List<Message>> held() {
+        Map<Message, List<Message>> held = new LinkedHashMap<>();
+        for (Task task : study.tasks()) {
+            Range up = study.highestLinePa(task);
+            if (up.worst() <= MOST_LINE_PA) {
                 held.put(
-                        "by the usual air",
-                        shown(study().heldFromBelowPa(duty.air().nominalPa())));
-                held.put(
-                        "by the lowest air",
-                        shown(study().heldFromBelowPa(duty.air().lowestPa())));
+                        what(task),
+                        Stream.of(up.worst(), up.usual(), up.best())
+                                .map(LinearJudged::upTo)
+                                .toList());
             }
-            default -> {}
         }
         return held;
     }
 
-    private static List<String> shown(Range range) {
-        return Stream.of(range.worst(), range.usual(), range.best())
-                .map(p -> p <= 0 ? "does not seal" : new Quantity(p, Dimension.PRESSURE).shown())
-                .toList();
+    static Message upTo(double pascal) {
+        return pascal < 0
+                ? Message.of("study.up-to.none", "not even drained")
+                : pascal > MOST_LINE_PA
+                        ? Message.of("study.up-to.any", "any")
+                        : Message.of("study.up-to", "{line}", "line", new Argument.AtMost(pressure(pascal)));
     }
+
+    /** Beyond this no hygienic line is: 40 bar. */
+    static final double MOST_LINE_PA = 40e5;
 
     @Override
     public List<String> drawings(UnitSystem units) {
-        return (duty.linePa() > 0 ? Stream.of(Side.values()) : Stream.of(Side.BELOW))
-                .map(side -> drawing(side, units))
-                .toList();
+        return Stream.of(true, false).map(opening -> drawing(opening, units)).toList();
     }
 
-    /** What the air must overcome on the way, what it has, and what the spring pushes with. */
-    private String drawing(Side side, UnitSystem units) {
-        LinePressure line =
-                side == Side.BELOW ? new LinePressure(duty.linePa(), 0) : new LinePressure(0, duty.linePa());
-        boolean opens = actuator.drive() != Drive.NO;
-        double area = opens ? actuator.liftAreaM2() : actuator.lowerAreaM2();
-        double stem = line.bodyPa() * closure.stemAreaM2();
-        double friction = actuator.frictionN() * (1 + duty.friction());
-        double spring0 = actuator.springForceN(0) * (1 + study().spring());
-        double spring1 = actuator.springForceN(actuator.strokeM()) * (1 + study().spring());
-        double needed = closure.sealingForceN() - closure.downwardN(line);
-        double justOff = actuator.springForceN(actuator.strokeM() * JUST_OFF) * (1 + study().spring());
-        double[] takes = opens
-                ? new double[] {
-                    spring0 + friction + closure.downwardN(line), justOff + friction - stem, spring1 + friction - stem
-                }
-                : new double[] {spring0 + friction + needed, justOff + friction + stem, spring1 + friction + stem};
-        double most = Math.max(
-                        Math.max(duty.air().nominalPa() * area, needed),
-                        Stream.of(takes[0], takes[1], takes[2])
-                                .mapToDouble(d -> d)
-                                .max()
-                                .orElse(0))
-                * 1.1;
+    /** One way over the stroke: what it takes in the easiest case and the hardest, and what there is for it. */
+    private String drawing(boolean opening, UnitSystem units) {
+        List<Task> tasks =
+                study.tasks().stream().filter(t -> t.opening() == opening).toList();
+        Task seated = tasks.stream().filter(Task::seated).findFirst().orElseThrow();
+        Task moving = tasks.stream().filter(t -> !t.seated()).findFirst().orElseThrow();
+        List<LinearStudy.Takes> takes =
+                List.of(study.takesN(seated, 0), study.takesN(moving, 0), study.takesN(moving, 1));
+        LinearActuator actuator = study.actuator();
+        Air air = study.duty().air();
+        double area = opening ? actuator.liftAreaM2() : actuator.lowerAreaM2();
+        double atLeast = (air.lowestPa() - study.duty().allow().droopPa()) * area;
+        double scatter = study.duty().scatter().spring();
+        double most = DoubleStream.of(
+                        takes.get(0).most(),
+                        takes.get(1).most(),
+                        takes.get(2).most(),
+                        seated.byAir()
+                                ? air.nominalPa() * area
+                                : Math.max(actuator.springForceN(0), actuator.springForceN(actuator.strokeM()))
+                                        * (1 + scatter))
+                .max()
+                .orElseThrow();
         DriveChart chart = new DriveChart(
-                duty.linePa() > 0 ? "Line " + words(side) : "Line drained",
+                (opening ? "Opening by " : "Closing by ") + (seated.byAir() ? "air" : "its spring"),
                 Dimension.FORCE,
-                most,
+                most * 1.1,
                 units.shown(new Quantity(actuator.strokeM(), Dimension.LENGTH)),
                 units);
-        if (actuator.drive().sprung()) {
-            chart.spring(actuator.springForceN(0), actuator.springForceN(actuator.strokeM()), study().spring());
-        }
-        chart.over(
-                new double[] {0, JUST_OFF, 1},
-                takes,
+        double[] travel = {0, JUST_OFF, 1};
+        chart.between(
+                travel,
+                takes.stream().mapToDouble(LinearStudy.Takes::least).toArray(),
+                takes.stream().mapToDouble(LinearStudy.Takes::most).toArray(),
                 "takes",
-                opens ? "opening takes, at most" : "closing takes, at most");
-        chart.air(duty.air().nominalPa() * area, duty.air().nominalPa() * area, "set", "air, usual")
-                .air(duty.air().lowestPa() * area, duty.air().lowestPa() * area, "limit", "air, lowest");
-        return (opens && needed > 0
-                        ? chart.needed(
-                                true,
-                                needed,
-                                "closed, seal and line need " + units.shown(new Quantity(needed, Dimension.FORCE)))
-                        : chart)
-                .svg();
+                "what it takes, at most");
+        if (seated.byAir()) {
+            double standing = air.lowestPa() * area;
+            chart.air(air.nominalPa() * area, air.nominalPa() * area, "set", "air, usual")
+                    .over(travel, new double[] {standing, atLeast, atLeast}, "limit", "air, at least");
+        } else {
+            chart.spring(actuator.springForceN(0), actuator.springForceN(actuator.strokeM()), scatter);
+        }
+        return chart.svg();
     }
 
     /** Where the plug counts as off its seat, as a share of the travel: only for the drawing. */
     private static final double JUST_OFF = 0.04;
+
+    /** What the highest air or the strongest spring presses the seal with, beside what it needs. */
+    @Override
+    public List<Message> notes() {
+        List<Message> notes = new ArrayList<>();
+        notes.add(Message.of(
+                "study.seal-load",
+                "At most the seal is pressed with {most}; it needs {needs}. Compare with what its maker allows.",
+                "most",
+                new Quantity(study.highestSealLoadNPerM(), Dimension.STIFFNESS),
+                "needs",
+                new Quantity(study.closure().sealingLoadNPerM(), Dimension.STIFFNESS)));
+        return notes;
+    }
 }

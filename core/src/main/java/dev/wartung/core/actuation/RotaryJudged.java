@@ -1,160 +1,264 @@
 package dev.wartung.core.actuation;
 
-import dev.wartung.core.actuation.FailPositionStudy.Demand;
-import dev.wartung.core.actuation.FailPositionStudy.Range;
-import dev.wartung.core.actuation.FailPositionStudy.Verdict;
+import static dev.wartung.core.actuation.CaseWords.pressure;
+
 import dev.wartung.core.actuation.RotaryStudy.Turn;
-import dev.wartung.core.actuation.ValveStudy.Duty;
 import dev.wartung.core.anatomy.Drive;
-import dev.wartung.core.anatomy.TypeSheet;
-import dev.wartung.core.anatomy.TypeSheet.ActuatorData;
 import dev.wartung.core.drawing.DriveChart;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Argument;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
+import java.util.stream.Stream;
 
-/** A disc or ball, turned by a quarter-turn actuator of the sheet. */
-record RotaryJudged(TypeSheet type, Drive drive, String actuator, Duty duty) implements ValveStudy.Judged {
-
-    /** The quarter-turn actuators whose torques the sheet gives for a drive, the usual one first, by name. */
-    static Map<String, ActuatorData> choices(TypeSheet type, Drive drive) {
-        Map<String, ActuatorData> choices = new LinkedHashMap<>();
-        type.actuators().stream()
-                .filter(a -> a.drives().contains(drive)
-                        && a.airTorque().isPresent()
-                        && (a.springTorque().isPresent() || !drive.sprung()))
-                .forEach(a -> choices.put(a.name().orElse(Actuators.USUAL), a));
-        return choices;
-    }
-
-    RotaryStudy study() {
-        ActuatorData data =
-                Optional.ofNullable(choices(type, drive).get(actuator)).orElseThrow();
-        ActuatorData.AirTorque air = data.airTorque().orElseThrow();
-        TypeSheet.Turning turning = type.turning().orElseThrow();
-        Quantity breakOut =
-                switch (duty.wet()) {
-                    case DRY -> turning.dry();
-                    case LUBRICATED -> turning.lubricated();
-                    case PRODUCT -> turning.product();
-                };
-        boolean sprung = drive.sprung();
-        return new RotaryStudy(
-                drive,
-                sprung ? data.springTorque().orElseThrow().closed().si() : 0,
-                sprung ? data.springTorque().orElseThrow().open().si() : 0,
-                air.closed().si(),
-                air.open().si(),
-                air.at().si(),
-                breakOut.si(),
-                turning.run().si(),
-                duty.air(),
-                sprung ? duty.spring() : 0);
-    }
+/**
+ * A disc or ball, turned by a quarter-turn actuator: what its study says.
+ *
+ * @param notes what is not known of it
+ */
+public record RotaryJudged(RotaryStudy study, List<Message> notes) implements Judged {
 
     @Override
-    public String name() {
-        return "";
+    public Message name() {
+        return Message.NONE;
     }
 
     @Override
     public Verdict verdict() {
-        Verdict worst = study().verdict();
-        return drive == Drive.DA && worst == Verdict.WORKS ? Verdict.ONLY_IF : worst;
+        return Verdict.worst(demands().stream().map(Demand::verdict));
     }
 
     @Override
     public List<Demand> demands() {
-        RotaryStudy study = study();
-        List<Demand> demands = new ArrayList<>(
-                study.turns().stream().map(turn -> demand(study, turn)).toList());
-        if (drive == Drive.DA) {
-            demands.add(FailPositionStudy.noPosition());
+        List<Demand> demands =
+                new ArrayList<>(study.turns().stream().map(this::demand).toList());
+        if (study.drive() == Drive.DA) {
+            demands.add(LossOfAir.noPosition());
         }
         return demands;
     }
 
-    private Demand demand(RotaryStudy study, Turn turn) {
-        Range lowest = study.availableNm(turn, duty.air().lowestPa());
-        String words = turn.words();
-        return new Demand(
-                words.substring(0, 1).toUpperCase(Locale.ROOT) + words.substring(1) + ": it takes "
-                        + torque(study.neededNm(turn)) + ", there is " + torque(lowest.worst()) + " to "
-                        + torque(lowest.best()) + (turn.byAir() ? " at the lowest air." : "."),
-                study.verdict(turn),
-                turn.byAir()
-                        ? "there is always " + new Quantity(study.leastAirPa(), Dimension.PRESSURE).shown() + " of air"
-                        : "the spring is as it should be");
+    @Override
+    public double supplyPa() {
+        return study.leastAirPa();
     }
 
-    private static String torque(double newtonMetre) {
-        return new Quantity(newtonMetre, Dimension.TORQUE).shown();
+    private Demand demand(Turn turn) {
+        Range there = study.availableNm(turn);
+        double margin = study.margin(turn);
+        return new Demand(
+                Message.of(
+                        "study.turn",
+                        "{what}: it takes {needed}, there is {worst} at the worst, {usual} as it should be: {margin} times what it takes, {wanted} asked for. Worst: {case}.",
+                        "what",
+                        what(turn),
+                        "needed",
+                        torque(study.neededNm(turn)),
+                        "worst",
+                        torque(there.worst()),
+                        "usual",
+                        torque(there.usual()),
+                        "margin",
+                        Quantity.rounded(margin, 2),
+                        "wanted",
+                        Quantity.rounded(study.duty().allow().margin(), 2),
+                        "case",
+                        decides(turn)),
+                study.verdict(turn),
+                onlyIf(turn, margin));
+    }
+
+    private Message onlyIf(Turn turn, double margin) {
+        if (margin >= 1) {
+            return Message.of(
+                    "study.only-if.margin",
+                    "a margin of {margin} is enough",
+                    "margin",
+                    Quantity.rounded(Math.floor(margin * 100) / 100, 2));
+        }
+        return turn.byAir()
+                ? Message.of(
+                        "study.only-if.turning-air",
+                        "there is always {air} of air",
+                        "air",
+                        new Argument.AtLeast(pressure(study.supplyPa(turn))))
+                : Message.of("study.only-if.turning-spring", "the spring is as it should be");
+    }
+
+    private Message decides(Turn turn) {
+        List<Message> parts = new ArrayList<>();
+        Duty duty = study.duty();
+        if (turn.closedEnd() && duty.line().highestPa() > 0 && study.resists().linePerPa() > 0) {
+            parts.add(Message.of(
+                    "study.case.at", "at {line}", "line", pressure(duty.line().highestPa())));
+        }
+        if (!turn.closedEnd()
+                && turn.opening()
+                && duty.line().dropPa() > 0
+                && study.resists().flowPerPa() > 0) {
+            parts.add(Message.of(
+                    "study.case.flow",
+                    "{drop} across the open valve",
+                    "drop",
+                    pressure(duty.line().dropPa())));
+        }
+        if (duty.scatter().spring() > 0) {
+            parts.add(
+                    turn.byAir()
+                            ? Message.of("study.case.strong", "strong spring")
+                            : Message.of("study.case.weak", "weak spring"));
+        }
+        if (turn.byAir()) {
+            double lost = turn.closedEnd() ? 0 : duty.allow().droopPa();
+            parts.add(Message.of(
+                    "study.case.air",
+                    "{air} of air at the port",
+                    "air",
+                    pressure(duty.air().lowestPa() - lost)));
+        }
+        parts.add(duty.wet().words());
+        return Message.joined(", ", parts);
+    }
+
+    private static Message what(Turn turn) {
+        return switch (turn) {
+            case AIR_OUT_OF_SEAT -> Message.of("study.turn.air-out", "Out of its seat by air");
+            case AIR_TO_OPEN -> Message.of("study.turn.air-open", "To the open end by air");
+            case AIR_FROM_OPEN -> Message.of("study.turn.air-from-open", "Away from open by air");
+            case AIR_INTO_SEAT -> Message.of("study.turn.air-in", "Into its seat by air");
+            case SPRING_OUT_OF_SEAT -> Message.of("study.turn.spring-out", "Out of its seat by the spring");
+            case SPRING_TO_OPEN -> Message.of("study.turn.spring-open", "To the open end by the spring");
+            case SPRING_FROM_OPEN -> Message.of("study.turn.spring-from-open", "Away from open by the spring");
+            case SPRING_INTO_SEAT -> Message.of("study.turn.spring-in", "Into its seat by the spring");
+        };
+    }
+
+    private static Quantity torque(double newtonMetre) {
+        return new Quantity(newtonMetre, Dimension.TORQUE);
     }
 
     @Override
-    public Map<String, String> onLossOfAir() {
-        if (drive == Drive.DA) {
-            return Map.of("with any pressure", "It stays where it is, or the flow turns it.");
+    public Message tightest() {
+        Turn least = study.turns().stream()
+                .min(Comparator.comparingDouble(study::margin))
+                .orElseThrow();
+        return Message.of(
+                "study.tightest-turn",
+                "{what}, {margin} times what it takes ({case})",
+                "what",
+                what(least),
+                "margin",
+                Quantity.rounded(study.margin(least), 2),
+                "case",
+                decides(least));
+    }
+
+    @Override
+    public Map<Message, Message> onLossOfAir() {
+        if (study.drive() == Drive.DA) {
+            return Map.of(
+                    Message.of("study.side.any", "with any pressure"),
+                    Message.of("study.air-fails.stays", "It stays where it is, or the flow turns it."));
         }
-        RotaryStudy study = study();
-        String way = drive == Drive.NC ? "closes" : "opens";
-        Verdict springs = study.turns().stream()
-                .filter(t -> !t.byAir())
-                .map(study::verdict)
-                .reduce(Verdict.WORKS, (a, b) -> a.compareTo(b) > 0 ? a : b);
+        boolean closes = study.drive() == Drive.NC;
+        Verdict springs = Verdict.worst(study.bySpring().map(study::verdict));
         return Map.of(
-                "from either side",
+                Message.of("study.side.either", "from either side"),
                 switch (springs) {
-                    case WORKS -> "It " + way + " by its spring.";
-                    case ONLY_IF -> "It " + way + " only if the spring is as it should be.";
-                    case DOES_NOT -> "Its spring does not turn it all the way: it stays part open.";
+                    case WORKS -> closes
+                            ? Message.of("study.air-fails.turns-closed", "It closes by its spring.")
+                            : Message.of("study.air-fails.turns-open", "It opens by its spring.");
+                    case ONLY_IF -> closes
+                            ? Message.of(
+                                    "study.air-fails.turns-closed-if",
+                                    "It closes by its spring, without the margin asked for or only if the spring is as it should be.")
+                            : Message.of(
+                                    "study.air-fails.turns-open-if",
+                                    "It opens by its spring, without the margin asked for or only if the spring is as it should be.");
+                    case DOES_NOT -> Message.of(
+                            "study.air-fails.part-open",
+                            "Its spring does not turn it all the way: it stays part open, or shut.");
                 });
     }
 
     @Override
-    public Map<String, List<String>> held() {
-        return Map.of();
+    public Map<Message, List<Message>> held() {
+        Map<Message, List<Message>> held = new LinkedHashMap<>();
+        study.turns().stream().filter(Turn::closedEnd).forEach(turn -> {
+            Range up = study.highestLinePa(turn);
+            if (up.worst() <= LinearJudged.MOST_LINE_PA) {
+                held.put(
+                        what(turn),
+                        Stream.of(up.worst(), up.usual(), up.best())
+                                .map(LinearJudged::upTo)
+                                .toList());
+            }
+        });
+        return held;
     }
 
     @Override
     public List<String> drawings(UnitSystem units) {
-        RotaryStudy study = study();
-        double usual = duty.air().nominalPa() / study.statedForPa();
-        double lowest = duty.air().lowestPa() / study.statedForPa();
-        double most = Math.max(
-                        Math.max(study.airClosedNm(), study.airOpenNm()) * usual,
-                        Math.max(study.springClosedNm(), study.springOpenNm()) * (1 + study.scatter())
-                                + study.breakOutNm())
-                * 1.15;
-        DriveChart chart = new DriveChart("Torque over the quarter turn", Dimension.TORQUE, most, "90°", units);
-        if (drive.sprung()) {
-            chart.spring(study.springClosedNm(), study.springOpenNm(), study.scatter());
+        return Stream.of(true, false).map(opening -> drawing(opening, units)).toList();
+    }
+
+    private String drawing(boolean opening, UnitSystem units) {
+        List<Turn> turns =
+                study.turns().stream().filter(t -> t.opening() == opening).toList();
+        Turn closed = turns.stream().filter(Turn::closedEnd).findFirst().orElseThrow();
+        Turn open = turns.stream().filter(t -> !t.closedEnd()).findFirst().orElseThrow();
+        boolean byAir = closed.byAir();
+        double scatter = study.duty().scatter().spring();
+        double against0 = byAir ? study.spring().closedNm() * (1 + scatter) : 0;
+        double against1 = byAir ? study.spring().openNm() * (1 + scatter) : 0;
+        double[] takes = {
+            against0 + study.neededNm(closed),
+            against0 + (against1 - against0) * OUT_OF_SEAT + study.resists().runNm(),
+            against1 + study.neededNm(open)
+        };
+        double usual = study.duty().air().nominalPa() / study.air().atPa();
+        double lowest = study.duty().air().lowestPa() / study.air().atPa();
+        double drooped = (study.duty().air().lowestPa() - study.duty().allow().droopPa())
+                / study.air().atPa();
+        RotaryStudy.Torque air = study.air().torque();
+        RotaryStudy.Torque spring = study.spring();
+        double most = Stream.of(
+                        takes[0],
+                        takes[2],
+                        byAir
+                                ? Math.max(air.closedNm(), air.openNm()) * usual
+                                : Math.max(spring.closedNm(), spring.openNm()) * (1 + scatter))
+                .mapToDouble(t -> t)
+                .max()
+                .orElseThrow();
+        DriveChart chart = new DriveChart(
+                (opening ? "Opening by " : "Closing by ") + (byAir ? "air" : "its spring"),
+                Dimension.TORQUE,
+                most * 1.15,
+                "90°",
+                units);
+        chart.over(new double[] {0, OUT_OF_SEAT, 1}, takes, "takes", "what it takes, at most");
+        if (byAir) {
+            chart.air(air.closedNm() * usual, air.openNm() * usual, "set", "air, usual")
+                    .over(
+                            new double[] {0, OUT_OF_SEAT, 1},
+                            new double[] {
+                                air.closedNm() * lowest,
+                                (air.closedNm() + (air.openNm() - air.closedNm()) * OUT_OF_SEAT) * drooped,
+                                air.openNm() * drooped
+                            },
+                            "limit",
+                            "air, at least");
+        } else {
+            chart.spring(spring.closedNm(), spring.openNm(), scatter);
         }
-        chart.air(study.airClosedNm() * usual, study.airOpenNm() * usual, "set", "air, usual")
-                .air(study.airClosedNm() * lowest, study.airOpenNm() * lowest, "limit", "air, lowest");
-        double spring0 = study.springClosedNm() * (1 + study.scatter());
-        double spring1 = study.springOpenNm() * (1 + study.scatter());
-        chart.over(
-                new double[] {0, OUT_OF_SEAT, 1},
-                new double[] {
-                    spring0 + study.breakOutNm(),
-                    spring0 + (spring1 - spring0) * OUT_OF_SEAT + study.runNm(),
-                    spring1 + study.runNm()
-                },
-                "takes",
-                "air must give, at most");
-        return List.of(chart.needed(
-                        true,
-                        study.breakOutNm(),
-                        "seat takes " + units.shown(new Quantity(study.breakOutNm(), Dimension.TORQUE)) + ", "
-                                + duty.wet().words())
-                .svg());
+        return chart.svg();
     }
 
     /** Where the disc counts as out of its seat, as a share of the quarter turn: only for the drawing. */

@@ -1,80 +1,25 @@
 package dev.wartung.core.actuation;
 
-import dev.wartung.core.actuation.FailPositionStudy.Air;
-import dev.wartung.core.actuation.FailPositionStudy.Demand;
-import dev.wartung.core.actuation.FailPositionStudy.Side;
-import dev.wartung.core.actuation.FailPositionStudy.Verdict;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.TypeSheet.ActuatorData;
+import dev.wartung.core.anatomy.TypeSheet.Turning;
 import dev.wartung.core.anatomy.ValveConfiguration;
-import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
-import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * What the numbers of its type sheet say about a valve in a fail position: whether it works for a duty, what happens
- * without air, and which choices of
- * the sheet, how much air or which side of the line would make it work. Texts are in metric units; whoever reads them
- * in others rewords them.
+ * What the numbers of its type sheet say about a valve in a fail position: whether it works for a duty over everything
+ * that may vary, what happens without air, and which choices of the sheet, how much air or which side of the line would
+ * make it work.
  *
  * <p>A change-over valve is judged at both its seats: the upper one is the lower one's picture upside down.
  */
 public final class ValveStudy {
-
-    /** How wet the seat of a disc or ball is: it decides what it takes to turn it out. */
-    public enum Wet {
-        DRY("dry"),
-        LUBRICATED("lubricated"),
-        PRODUCT("wet with product");
-
-        private final String words;
-
-        Wet(String words) {
-            this.words = words;
-        }
-
-        public String words() {
-            return words;
-        }
-    }
-
-    /**
-     * What the valve is wanted for.
-     *
-     * @param side     BELOW: the line pushes the closed plug off its seat; ABOVE: it presses it on
-     * @param linePa   highest pressure on the closed plug, pascal, 0 or more
-     * @param spring   share the spring may be off by either way, 0 or more, below 1
-     * @param friction share friction may be off by either way, 0 or more
-     * @param wet      for discs and balls
-     */
-    public record Duty(Side side, double linePa, Air air, double spring, double friction, Wet wet) {}
-
-    /** One thing that is moved against: a seat and what presses on it, or the shaft of a disc. */
-    public interface Judged {
-
-        /** What it is, for instance "Upper seat"; empty where there is only one. */
-        String name();
-
-        Verdict verdict();
-
-        List<Demand> demands();
-
-        /** What happens when the air fails, by which side of the line is under pressure. */
-        Map<String, String> onLossOfAir();
-
-        /** What it holds closed: what holds it, to the pressure at the worst, as it should be, at the best. */
-        Map<String, List<String>> held();
-
-        /** Force or torque over the travel, drawn; one picture for each side of the line where that matters. */
-        List<String> drawings(UnitSystem units);
-    }
 
     /**
      * The answer.
@@ -82,7 +27,7 @@ public final class ValveStudy {
      * @param ways  what would have to change for it to work; empty where it does, or nothing on the sheet helps
      * @param notes what else is worth knowing
      */
-    public record Answer(Verdict verdict, String says, List<Judged> judged, List<String> ways, List<String> notes) {}
+    public record Answer(Verdict verdict, Message says, List<Judged> judged, List<Message> ways, List<Message> notes) {}
 
     private final TypeSheet type;
     private final ValveConfiguration wished;
@@ -102,11 +47,16 @@ public final class ValveStudy {
                 .toList();
     }
 
+    /** Whether it matters from which side the line presses: not for discs, balls and diaphragms over a weir. */
+    public static boolean hasSides(TypeSheet type) {
+        return type.seat().filter(s -> s.diaphragmDiameter().isEmpty()).isPresent();
+    }
+
     private static List<String> actuators(TypeSheet type, Drive drive) {
         return type.seat().isPresent()
                 ? List.copyOf(Actuators.choices(type, drive).keySet())
                 : type.turning().isPresent()
-                        ? List.copyOf(RotaryJudged.choices(type, drive).keySet())
+                        ? List.copyOf(Actuators.turning(type, drive).keySet())
                         : List.of();
     }
 
@@ -126,39 +76,91 @@ public final class ValveStudy {
     private Answer answer() {
         List<Judged> judged = judged(actuators(type, wished.drive()).get(0), duty);
         Verdict verdict = worst(judged);
-        boolean moves = moves(judged);
-        List<String> ways =
-                moves && verdict != Verdict.DOES_NOT && (verdict == Verdict.WORKS || wished.drive() == Drive.DA)
+        List<Message> ways =
+                moves(judged) && verdict != Verdict.DOES_NOT && (verdict == Verdict.WORKS || wished.drive() == Drive.DA)
                         ? List.of()
                         : ways();
-        return new Answer(verdict, says(verdict, judged), judged, ways, notes());
+        List<Message> notes = new ArrayList<>(notes());
+        judged.forEach(j -> notes.addAll(j.notes()));
+        return new Answer(verdict, says(verdict, judged), judged, ways, notes);
     }
 
     private List<Judged> judged(String actuator, Duty under) {
-        Drive drive = wished.drive();
-        if (type.seat().isEmpty()) {
-            return List.of(new RotaryJudged(type, drive, actuator, under));
-        }
+        return type.seat().isEmpty() ? List.of(turned(actuator, under)) : lifted(actuator, under);
+    }
+
+    private List<Judged> lifted(String actuator, Duty under) {
         LinearActuator linear = Optional.ofNullable(
-                        Actuators.choices(type, drive).get(actuator))
+                        Actuators.choices(type, wished.drive()).get(actuator))
                 .orElseThrow();
         Closure lower = Actuators.closure(type, wished.facts()).orElseThrow();
-        LinearJudged first = new LinearJudged(
-                type.upperSeat().isPresent() ? "Lower seat, stem down" : "", linear, lower, under, false);
         return type.upperSeat()
                 .<List<Judged>>map(seat -> List.of(
-                        first,
                         new LinearJudged(
-                                "Upper seat, stem up",
-                                linear.upsideDown(),
-                                Actuators.closure(seat, wished.facts()).upsideDown(),
-                                under,
+                                Message.of("study.lower-seat", "Lower seat, stem down"),
+                                new LinearStudy(linear, lower, under),
+                                false),
+                        new LinearJudged(
+                                Message.of("study.upper-seat", "Upper seat, stem up"),
+                                new LinearStudy(
+                                        linear.upsideDown(),
+                                        Actuators.closure(seat, wished.facts()).upsideDown(),
+                                        under),
                                 true)))
-                .orElse(List.of(first));
+                .orElseGet(() -> List.of(new LinearJudged(Message.NONE, new LinearStudy(linear, lower, under), false)));
+    }
+
+    private Judged turned(String actuator, Duty under) {
+        ActuatorData data = Optional.ofNullable(
+                        Actuators.turning(type, wished.drive()).get(actuator))
+                .orElseThrow();
+        Turning turning = type.turning().orElseThrow();
+        Quantity breakOut =
+                switch (under.wet()) {
+                    case DRY -> turning.dry();
+                    case LUBRICATED -> turning.lubricated();
+                    case PRODUCT -> turning.product();
+                };
+        ActuatorData.AirTorque air = data.airTorque().orElseThrow();
+        boolean sprung = wished.drive().sprung();
+        List<Message> unknown = new ArrayList<>();
+        if (turning.line().isEmpty()) {
+            unknown.add(Message.of(
+                    "study.unknown.line",
+                    "Its sheet does not say what line pressure adds to the seat's torque: nothing is counted for it."));
+        }
+        if (turning.flow().isEmpty() && under.line().dropPa() > 0) {
+            unknown.add(Message.of(
+                    "study.unknown.flow",
+                    "Its sheet does not say how the flow turns it when it is open: nothing is counted for it."));
+        }
+        return new RotaryJudged(
+                new RotaryStudy(
+                        wished.drive(),
+                        data.springTorque()
+                                .filter(t -> sprung)
+                                .map(t -> new RotaryStudy.Torque(
+                                        t.closed().si(), t.open().si()))
+                                .orElse(new RotaryStudy.Torque(0, 0)),
+                        new RotaryStudy.AirTorque(
+                                new RotaryStudy.Torque(
+                                        air.closed().si(), air.open().si()),
+                                air.at().si()),
+                        new RotaryStudy.Resists(
+                                breakOut.si(),
+                                turning.run().si(),
+                                turning.line()
+                                        .map(Turning.Adds::newtonMetrePerPa)
+                                        .orElse(0.0),
+                                turning.flow()
+                                        .map(Turning.Adds::newtonMetrePerPa)
+                                        .orElse(0.0)),
+                        under),
+                unknown);
     }
 
     private static Verdict worst(List<Judged> judged) {
-        return judged.stream().map(Judged::verdict).reduce(Verdict.WORKS, (a, b) -> a.compareTo(b) > 0 ? a : b);
+        return Verdict.worst(judged.stream().map(Judged::verdict));
     }
 
     /**
@@ -169,126 +171,147 @@ public final class ValveStudy {
         return judged.stream()
                 .flatMap(j -> j.demands().stream())
                 .allMatch(d -> d.verdict() == Verdict.WORKS
-                        || (wished.drive() == Drive.DA && d.onlyIf().equals(FailPositionStudy.NO_POSITION)));
+                        || (wished.drive() == Drive.DA && d.onlyIf().equals(LossOfAir.NO_POSITION)));
     }
 
-    private String says(Verdict verdict, List<Judged> judged) {
+    private static Message says(Verdict verdict, List<Judged> judged) {
         return switch (verdict) {
-            case WORKS -> "Works, even with the weakest or strongest spring, the most friction and the lowest air.";
-            case ONLY_IF -> "Works only if "
-                    + judged.stream()
-                            .flatMap(j -> j.demands().stream())
-                            .filter(d -> d.verdict() == Verdict.ONLY_IF)
-                            .map(Demand::onlyIf)
-                            .distinct()
-                            .collect(Collectors.joining(", and "))
-                    + ".";
-            case DOES_NOT -> "Does not work: "
-                    + judged.stream()
+            case WORKS -> Message.of(
+                    "study.works",
+                    "Works in every case of line, stroke, spring, friction and air that was looked at. Nearest to not being enough: {case}.",
+                    "case",
+                    Message.joined(
+                            "; ",
+                            judged.stream().map(j -> named(j, j.tightest())).toList()));
+            case ONLY_IF -> Message.of(
+                    "study.works-only-if",
+                    "Works only if {conditions}.",
+                    "conditions",
+                    Message.joined(
+                            ", and ",
+                            judged.stream()
+                                    .flatMap(j -> j.demands().stream())
+                                    .filter(d -> d.verdict() == Verdict.ONLY_IF)
+                                    .map(Demand::onlyIf)
+                                    .distinct()
+                                    .toList()));
+            case DOES_NOT -> Message.of(
+                    "study.does-not",
+                    "Does not work. {why}",
+                    "why",
+                    judged.stream()
                             .flatMap(j -> j.demands().stream()
                                     .filter(d -> d.verdict() == Verdict.DOES_NOT)
-                                    .map(d ->
-                                            (j.name().isEmpty() ? "" : j.name().toLowerCase(Locale.ROOT) + ": ")
-                                                    + lowerFirst(d.says())))
+                                    .map(d -> named(j, d.says())))
                             .findFirst()
-                            .orElse("");
+                            .orElse(Message.NONE));
         };
     }
 
-    private static String lowerFirst(String sentence) {
-        return sentence.substring(0, 1).toLowerCase(Locale.ROOT) + sentence.substring(1);
+    private static Message named(Judged judged, Message said) {
+        return judged.name().isEmpty()
+                ? said
+                : Message.of("study.of-seat", "{seat}: {said}", "seat", judged.name(), "said", said);
     }
 
-    private List<String> notes() {
-        List<String> notes = new ArrayList<>();
-        boolean diaphragm =
-                type.seat().flatMap(TypeSheet.Seat::diaphragmDiameter).isPresent();
-        if (diaphragm) {
-            notes.add("Pressure lifts the diaphragm from either side of the weir, each time by its half.");
-        } else if (type.seat().isPresent()) {
-            notes.add(FailPositionStudy.inTheFlow(duty.side()));
+    private List<Message> notes() {
+        List<Message> notes = new ArrayList<>();
+        if (type.seat().isPresent()) {
+            notes.add(
+                    hasSides(type)
+                            ? LossOfAir.inTheFlow(duty.line().side())
+                            : Message.of(
+                                    "study.weir",
+                                    "Pressure lifts the diaphragm from either side of the weir, each time by its half; open, the whole of it."));
         }
         if (wished.drive() == Drive.DA) {
-            notes.add("Air both ways: it has no fail position. Do not count on it where one is needed.");
+            notes.add(Message.of(
+                    "study.both-ways",
+                    "Air both ways: it has no fail position. Do not count on it where one is needed."));
         }
         return notes;
     }
 
     /** Highest air that actuators of this kind are built for: 8 bar. */
-    private static final double MOST_AIR_PA = 8e5;
+    public static final double MOST_AIR_PA = 8e5;
 
     private static final double STEP_PA = 1e4;
 
     /** A set of changes, with what they are in words. */
-    private record Way(boolean actuator, boolean air, boolean side, String words) {
+    private record Way(boolean actuator, boolean air, boolean side, Message words) {
 
         boolean covers(Way larger) {
             return (!actuator || larger.actuator) && (!air || larger.air) && (!side || larger.side);
+        }
+
+        int count() {
+            return (actuator ? 1 : 0) + (air ? 1 : 0) + (side ? 1 : 0);
         }
     }
 
     /**
      * The smallest sets of changes that make it work at the worst: another actuator of the sheet, more air, the line
-     * from the other side.
+     * from the other side only.
      */
-    private List<String> ways() {
+    private List<Message> ways() {
         List<Way> ways = new ArrayList<>();
-        boolean sides = type.seat().filter(s -> s.diaphragmDiameter().isEmpty()).isPresent()
+        Side side = duty.line().side();
+        boolean sides = hasSides(type)
+                && side != Side.EITHER
                 && type.upperSeat().isEmpty()
-                && duty.linePa() > 0;
-        String usual = actuators(type, wished.drive()).get(0);
+                && duty.line().highestPa() > 0;
+        List<String> actuators = actuators(type, wished.drive());
         for (boolean raised : new boolean[] {false, true}) {
             for (boolean turned : sides ? new boolean[] {false, true} : new boolean[] {false}) {
-                for (String actuator : actuators(type, wished.drive())) {
-                    Way way = new Way(!actuator.equals(usual), raised, turned, actuator);
-                    enough(way)
-                            .filter(w ->
-                                    ways.stream().noneMatch(smaller -> smaller.covers(w) && count(smaller) < count(w)))
+                for (String actuator : actuators) {
+                    enough(actuator, !actuator.equals(actuators.get(0)), raised, turned)
+                            .filter(w -> ways.stream()
+                                    .noneMatch(smaller -> smaller.covers(w) && smaller.count() < w.count()))
                             .ifPresent(ways::add);
                 }
             }
         }
         return ways.stream()
-                .filter(w -> ways.stream().noneMatch(s -> !s.equals(w) && s.covers(w) && count(s) < count(w)))
+                .filter(w -> ways.stream().noneMatch(s -> !s.equals(w) && s.covers(w) && s.count() < w.count()))
                 .map(Way::words)
                 .toList();
     }
 
-    private static int count(Way way) {
-        return (way.actuator ? 1 : 0) + (way.air ? 1 : 0) + (way.side ? 1 : 0);
+    /** The way with its words, if it is enough. */
+    private Optional<Way> enough(String actuator, boolean another, boolean raised, boolean turned) {
+        Side side = turned
+                ? duty.line().side() == Side.BELOW ? Side.ABOVE : Side.BELOW
+                : duty.line().side();
+        Duty turnedLine = duty.with(duty.line().from(side));
+        double air = raised ? moreAir(judged(actuator, turnedLine)) : duty.air().lowestPa();
+        Duty under = turnedLine.with(new Air(Math.max(duty.air().nominalPa(), air), air));
+        if (air > MOST_AIR_PA || !moves(judged(actuator, under))) {
+            return Optional.empty();
+        }
+        List<Message> words = new ArrayList<>();
+        if (another) {
+            words.add(Message.of("study.way.actuator", "with {actuator} of this type's sheet", "actuator", actuator));
+        }
+        if (raised) {
+            words.add(Message.of(
+                    "study.way.air", "with at least {air} of air, guaranteed", "air", CaseWords.pressure(air)));
+        }
+        if (turned) {
+            words.add(
+                    side == Side.ABOVE
+                            ? Message.of(
+                                    "study.way.above",
+                                    "with the line from the other side only (pressing the plug on its seat: it then closes with the flow)")
+                            : Message.of(
+                                    "study.way.below",
+                                    "with the line from the other side only (it then opens with the pressure)"));
+        }
+        return Optional.of(new Way(another, raised, turned, Message.joined(" and ", words)));
     }
 
-    /** The way with its words filled in, if it is enough. */
-    private Optional<Way> enough(Way way) {
-        Side side = way.side ? duty.side() == Side.BELOW ? Side.ABOVE : Side.BELOW : duty.side();
-        double from = duty.air().lowestPa() + (way.air ? STEP_PA : 0);
-        for (double air = from; air <= (way.air ? MOST_AIR_PA : from); air += STEP_PA) {
-            Duty under = new Duty(
-                    side,
-                    duty.linePa(),
-                    new Air(Math.max(duty.air().nominalPa(), air), air),
-                    duty.spring(),
-                    duty.friction(),
-                    duty.wet());
-            if (moves(judged(way.words, under))) {
-                String words = Stream.of(
-                                way.actuator ? "with " + way.words + " of this type's sheet" : "",
-                                way.air
-                                        ? "with at least " + new Quantity(air, Dimension.PRESSURE).shown()
-                                                + " of air, guaranteed"
-                                        : "",
-                                way.side
-                                        ? "with the line from the other side ("
-                                                + (side == Side.ABOVE
-                                                        ? "pressing the plug on its seat: it then closes with the flow"
-                                                        : "it then opens with the pressure")
-                                                + ")"
-                                        : "")
-                        .filter(w -> !w.isEmpty())
-                        .collect(Collectors.joining(" and "));
-                return Optional.of(new Way(way.actuator, way.air, way.side, words));
-            }
-        }
-        return Optional.empty();
+    /** More than there is: what everything done by air takes, in steps somebody would set. */
+    private double moreAir(List<Judged> judged) {
+        double takes = judged.stream().mapToDouble(Judged::supplyPa).max().orElse(0);
+        return Math.max(duty.air().lowestPa() + STEP_PA, Math.ceil(takes / STEP_PA - 1e-9) * STEP_PA);
     }
 }

@@ -127,25 +127,40 @@ public record TypeSheet(
             Quantity stemDiameter,
             Quantity sealingLoad,
             List<SealLoad> loads,
+            List<StemDiameter> stems,
             Optional<Quantity> balanceDiameter,
             Optional<Quantity> diaphragmDiameter) {
 
         /** The line load a seal needs where it is another than the usual one. */
         public record SealLoad(Condition when, Quantity is) {}
 
+        /** What the body's pressure pushes out with where it is not the stem's own diameter: a diaphragm seals it. */
+        public record StemDiameter(Condition when, Quantity is) {}
+
         public Seat(
                 Quantity seatDiameter,
                 Quantity stemDiameter,
                 Quantity sealingLoad,
                 @Nullable List<SealLoad> loads,
+                @Nullable List<StemDiameter> stems,
                 @Nullable Optional<Quantity> balanceDiameter,
                 @Nullable Optional<Quantity> diaphragmDiameter) {
             this.seatDiameter = seatDiameter;
             this.stemDiameter = stemDiameter;
             this.sealingLoad = sealingLoad;
             this.loads = loads == null ? List.of() : List.copyOf(loads);
+            this.stems = stems == null ? List.of() : List.copyOf(stems);
             this.balanceDiameter = balanceDiameter == null ? Optional.empty() : balanceDiameter;
             this.diaphragmDiameter = diaphragmDiameter == null ? Optional.empty() : diaphragmDiameter;
+        }
+
+        /** What the body's pressure pushes out with, of a valve with these facts. */
+        public Quantity stemDiameter(Map<String, String> facts) {
+            return stems.stream()
+                    .filter(s -> s.when().holds(facts))
+                    .findFirst()
+                    .map(StemDiameter::is)
+                    .orElse(stemDiameter);
         }
 
         /** The line load the seal of a valve with these facts needs. */
@@ -160,9 +175,42 @@ public record TypeSheet(
 
     /**
      * What it takes to turn a disc or ball out of its seat and into it, by how wet the seat is, and to turn it at the
-     * open end; newton metre.
+     * open end; newton metre, with a drained line.
+     *
+     * @param line what line pressure adds at the seat: it presses disc or ball into it; absent where nobody has said
+     * @param flow what the flow turns a disc closed with when it is open, by the pressure across it; absent where nobody
+     *     has said, and for a ball
      */
-    public record Turning(Quantity dry, Quantity lubricated, Quantity product, Quantity run) {}
+    public record Turning(
+            Quantity dry,
+            Quantity lubricated,
+            Quantity product,
+            Quantity run,
+            Optional<Adds> line,
+            Optional<Adds> flow) {
+
+        /** So much torque more at a pressure, in proportion. */
+        public record Adds(Quantity torque, Quantity at) {
+            public double newtonMetrePerPa() {
+                return torque.si() / at.si();
+            }
+        }
+
+        public Turning(
+                Quantity dry,
+                Quantity lubricated,
+                Quantity product,
+                Quantity run,
+                @Nullable Optional<Adds> line,
+                @Nullable Optional<Adds> flow) {
+            this.dry = dry;
+            this.lubricated = lubricated;
+            this.product = product;
+            this.run = run;
+            this.line = line == null ? Optional.empty() : line;
+            this.flow = flow == null ? Optional.empty() : flow;
+        }
+    }
 
     /**
      * An actuator in numbers: linear with forces and a stroke, or rotary with torques over a quarter turn.

@@ -67,18 +67,30 @@ public final class DriveChart {
     public DriveChart over(double[] travel, double[] values, String style, String name) {
         StringBuilder path = new StringBuilder();
         for (int i = 0; i < travel.length; i++) {
-            path.append(i == 0 ? "M " : " L ")
-                    .append(LEFT + travel[i] * (RIGHT - LEFT))
-                    .append(' ')
-                    .append(y(values[i]));
+            path.append(i == 0 ? "M " : " L ").append(x(travel[i])).append(' ').append(y(values[i]));
         }
-        // the name stands over the right half of the line, whichever way it slopes
+        // the name stands over the right half of the line, whichever way it slopes; of what is taken under it: what
+        // there is lies above
         int last = values.length - 1;
         double middle = values[last - 1]
                 + (values[last] - values[last - 1]) * (0.45 - travel[last - 1]) / (travel[last] - travel[last - 1]);
-        svg.path(path.toString(), style)
-                .text(RIGHT - 6, y(Math.max(middle, values[last])) - 8, name, "label strong", "end");
+        double at =
+                style.equals("takes") ? y(Math.min(middle, values[last])) + 20 : y(Math.max(middle, values[last])) - 8;
+        svg.path(path.toString(), style).text(RIGHT - 6, Math.min(at, BOTTOM - 6), name, "label strong", "end");
         return this;
+    }
+
+    /** Between two lines over the travel: what it takes in the easiest case and in the hardest, which has the name. */
+    public DriveChart between(double[] travel, double[] least, double[] most, String style, String name) {
+        StringBuilder path = new StringBuilder();
+        for (int i = 0; i < travel.length; i++) {
+            path.append(i == 0 ? "M " : " L ").append(x(travel[i])).append(' ').append(y(most[i]));
+        }
+        for (int i = travel.length - 1; i >= 0; i--) {
+            path.append(" L ").append(x(travel[i])).append(' ').append(y(least[i]));
+        }
+        svg.path(path.append(" Z").toString(), style + "-between");
+        return over(travel, most, style, name);
     }
 
     public DriveChart needed(boolean closedEnd, double value, String name) {
@@ -97,6 +109,10 @@ public final class DriveChart {
         double power = Math.pow(10, Math.floor(Math.log10(least)));
         double share = least / power;
         return power * (share <= 1 ? 1 : share <= 2 ? 2 : share <= 5 ? 5 : 10);
+    }
+
+    private static double x(double travel) {
+        return LEFT + travel * (RIGHT - LEFT);
     }
 
     private double y(double value) {

@@ -178,6 +178,11 @@ public final class Inputs {
         return Optional.ofNullable(numbers.get(id));
     }
 
+    /** What was chosen; empty if the field does not exist. */
+    public <E extends Enum<E>> Optional<E> given(String id, Class<E> choices) {
+        return fields.containsKey(id) ? Optional.of(Enum.valueOf(choices, text(id))) : Optional.empty();
+    }
+
     public int count(String id) {
         return (int) number(id);
     }

@@ -1,16 +1,17 @@
 package dev.wartung.core.lab;
 
-import dev.wartung.core.actuation.FailPositionStudy.Verdict;
+import dev.wartung.core.actuation.Verdict;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.message.EarlierText;
 import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
 /**
- * What an instrument worked out. Texts are in metric units; whoever reads them in others rewords them.
+ * What an instrument worked out.
  *
  * @param figures  the first is the one that was asked for
  * @param findings what they mean and what to do
@@ -26,7 +27,7 @@ public record Result(List<Figure> figures, List<Finding> findings, List<Table> t
      * @param unit  symbol; empty for a bare number
      * @param text  as it is read
      */
-    public record Figure(String id, String label, Optional<Double> value, String unit, String text) {}
+    public record Figure(String id, Message label, Optional<Double> value, String unit, Message text) {}
 
     /** What to make of it. */
     public enum Tone {
@@ -46,10 +47,10 @@ public record Result(List<Figure> figures, List<Finding> findings, List<Table> t
     }
 
     /** @param next what to do; may be empty */
-    public record Finding(Tone tone, String text, String next) {}
+    public record Finding(Tone tone, Message text, Message next) {}
 
     /** The numbers behind a picture. */
-    public record Table(String caption, List<String> heads, List<List<String>> rows) {}
+    public record Table(Message caption, List<Message> heads, List<List<Message>> rows) {}
 
     /** Puts a result together. */
     public static final class Builder {
@@ -64,20 +65,37 @@ public record Result(List<Figure> figures, List<Finding> findings, List<Table> t
         }
 
         public Builder figure(String id, String label, double si, Unit unit) {
+            return figure(id, Message.of("lab.figure." + id, label), si, unit);
+        }
+
+        public Builder figure(String id, Message label, double si, Unit unit) {
             Quantity quantity = new Quantity(si, unit.dimension());
-            figures.add(new Figure(id, label, Optional.of(quantity.in(unit)), unit.symbol(), quantity.shownIn(unit)));
+            figures.add(new Figure(
+                    id,
+                    label,
+                    Optional.of(quantity.in(unit)),
+                    unit.symbol(),
+                    EarlierText.read(quantity.shownIn(unit))));
             return this;
         }
 
         /** A bare number, with so many decimals and a sign behind it such as " %". */
         public Builder number(String id, String label, double value, int decimals, String sign) {
-            figures.add(
-                    new Figure(id, label, Optional.of(value), sign.strip(), Quantity.rounded(value, decimals) + sign));
+            figures.add(new Figure(
+                    id,
+                    Message.of("lab.figure." + id, label),
+                    Optional.of(value),
+                    sign.strip(),
+                    EarlierText.read(Quantity.rounded(value, decimals) + sign)));
             return this;
         }
 
         public Builder words(String id, String label, String text) {
-            figures.add(new Figure(id, label, Optional.empty(), "", text));
+            return words(id, label, EarlierText.read(text));
+        }
+
+        public Builder words(String id, String label, Message text) {
+            figures.add(new Figure(id, Message.of("lab.figure." + id, label), Optional.empty(), "", text));
             return this;
         }
 
@@ -97,17 +115,31 @@ public record Result(List<Figure> figures, List<Finding> findings, List<Table> t
             return finding(Tone.NOTE, text, "");
         }
 
+        public Builder note(Message text) {
+            return finding(Tone.NOTE, text, Message.NONE);
+        }
+
         public Builder finding(Tone tone, String text, String next) {
+            return finding(tone, EarlierText.read(text), EarlierText.read(next));
+        }
+
+        public Builder finding(Tone tone, Message text, Message next) {
             findings.add(new Finding(tone, text, next));
             return this;
         }
 
-        public Builder finding(Tone tone, Message text, Message next) {
-            return finding(tone, text.toString(), next.toString());
+        public Builder table(String caption, List<String> heads, List<List<String>> rows) {
+            return tableOf(
+                    Message.words(caption),
+                    heads,
+                    rows.stream()
+                            .map(row -> row.stream().map(EarlierText::read).toList())
+                            .toList());
         }
 
-        public Builder table(String caption, List<String> heads, List<List<String>> rows) {
-            tables.add(new Table(caption, heads, rows));
+        /** Of cells that are messages. */
+        public Builder tableOf(Message caption, List<String> heads, List<List<Message>> rows) {
+            tables.add(new Table(caption, heads.stream().map(EarlierText::read).toList(), rows));
             return this;
         }
 

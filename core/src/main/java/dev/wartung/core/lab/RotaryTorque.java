@@ -1,15 +1,16 @@
 package dev.wartung.core.lab;
 
-import dev.wartung.core.actuation.FailPositionStudy.Air;
-import dev.wartung.core.actuation.FailPositionStudy.Range;
+import dev.wartung.core.actuation.RotaryJudged;
 import dev.wartung.core.actuation.RotaryStudy;
-import dev.wartung.core.actuation.RotaryStudy.Turn;
+import dev.wartung.core.actuation.RotaryStudy.AirTorque;
+import dev.wartung.core.actuation.RotaryStudy.Resists;
+import dev.wartung.core.actuation.RotaryStudy.Torque;
+import dev.wartung.core.actuation.Wet;
 import dev.wartung.core.anatomy.Drive;
-import dev.wartung.core.drawing.DriveChart;
-import dev.wartung.core.measure.Dimension;
-import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.message.Message;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -22,8 +23,8 @@ final class RotaryTorque implements Instrument {
             "Quarter-turn torque",
             "Butterfly or ball: has the actuator the torque at both ends, by air and by spring?",
             Drawer.FORCES,
-            "By air: M_air·p/p_stated − M_spring ≥ M_seat; by its spring: M_spring ≥ M_seat; at the closed end with the torque to break out, at the open end with the torque to run.",
-            "Balance of torques on the shaft; the air's torque in proportion to its pressure. A spring off by ±10 % is a demo value; break-out depends much on how wet the seat is.");
+            "By air: M_air·p/p_stated − M_spring ≥ margin·M; by its spring: M_spring ≥ margin·M; at the closed end M breaks out, with what line pressure adds, at the open end it runs, against the flow when it opens.",
+            "Balance of torques on the shaft; the air's torque in proportion to its pressure. A spring off by ±10 %, a margin of 1.25 and 0.3 bar of droop are demo values; break-out depends much on how wet the seat is.");
 
     @Override
     public Plate plate() {
@@ -41,25 +42,32 @@ final class RotaryTorque implements Instrument {
                 Field.measure("dry", "Break-out torque, dry", Unit.NEWTON_METRE, "14 N·m", 0.1, 20_000),
                 Field.measure("lubricated", "Break-out, lubricated", Unit.NEWTON_METRE, "10 N·m", 0.1, 20_000),
                 Field.measure("product", "Break-out, wet", Unit.NEWTON_METRE, "11 N·m", 0.1, 20_000),
+                Field.measure("adds", "At 10 bar of line it takes more", Unit.NEWTON_METRE, "4.2 N·m", 0, 20_000),
                 Field.measure("run", "Torque to run", Unit.NEWTON_METRE, "4 N·m", 0.1, 20_000),
-                Field.measure("air-closed", "Air's torque, closed end", Unit.NEWTON_METRE, "48 N·m", 0.1, 50_000),
-                Field.measure("air-open", "Air's torque, open end", Unit.NEWTON_METRE, "42 N·m", 0.1, 50_000),
+                Field.measure("flow", "1 bar across it turns it closed with", Unit.NEWTON_METRE, "1 N·m", 0, 20_000),
+                Field.measure("air-closed", "Air's torque, closed end", Unit.NEWTON_METRE, "68 N·m", 0.1, 50_000),
+                Field.measure("air-open", "Air's torque, open end", Unit.NEWTON_METRE, "56 N·m", 0.1, 50_000),
                 Field.measure("stated", "Stated for", Unit.BAR, "6 bar", 0.5, 16),
-                Field.measure("nominal", "Usual air", Unit.BAR, "6 bar", 0.5, 16),
-                Field.measure("lowest", "Lowest guaranteed air", Unit.BAR, "5.2 bar", 0.5, 16));
+                DutyFields.line(),
+                DutyFields.drop(),
+                DutyFields.nominal("6 bar"),
+                DutyFields.lowest("5.2 bar"),
+                DutyFields.droop(),
+                DutyFields.residual(),
+                DutyFields.margin("1.25"));
         Stream<Field> springs = Instrument.chosen(typed, "wish", "NC").equals("DA")
                 ? Stream.of()
                 : Stream.of(
                         Field.measure(
-                                "spring-closed", "Spring's torque, closed", Unit.NEWTON_METRE, "16 N·m", 0, 50_000),
-                        Field.measure("spring-open", "Spring's torque, open", Unit.NEWTON_METRE, "26 N·m", 0, 50_000),
-                        Field.number("spring-scatter", "Spring is off by, %", "10", 0, 60));
+                                "spring-closed", "Spring's torque, closed", Unit.NEWTON_METRE, "22 N·m", 0, 50_000),
+                        Field.measure("spring-open", "Spring's torque, open", Unit.NEWTON_METRE, "34 N·m", 0, 50_000),
+                        DutyFields.spring());
         return Stream.concat(always, springs).toList();
     }
 
     @Override
     public Optional<Result> work(Inputs in) {
-        in.refuseIf(in.number("lowest") > in.number("nominal"), "lowest", "The lowest air is not above the usual.");
+        DutyFields.refuse(in);
         if (!in.understood()) {
             return Optional.empty();
         }
@@ -67,76 +75,34 @@ final class RotaryTorque implements Instrument {
         boolean sprung = drive.sprung();
         RotaryStudy study = new RotaryStudy(
                 drive,
-                sprung ? in.number("spring-closed") : 0,
-                sprung ? in.number("spring-open") : 0,
-                in.number("air-closed"),
-                in.number("air-open"),
-                in.number("stated"),
-                in.number(in.text("seat")),
-                in.number("run"),
-                new Air(in.number("nominal"), in.number("lowest")),
-                sprung ? in.number("spring-scatter") / 100 : 0);
+                sprung ? new Torque(in.number("spring-closed"), in.number("spring-open")) : new Torque(0, 0),
+                new AirTorque(new Torque(in.number("air-closed"), in.number("air-open")), in.number("stated")),
+                new Resists(
+                        in.number(in.text("seat")),
+                        in.number("run"),
+                        in.number("adds") / TEN_BAR_PA,
+                        in.number("flow") / ONE_BAR_PA),
+                DutyFields.duty(in, Wet.valueOf(in.text("seat").toUpperCase(Locale.ROOT))));
+        RotaryJudged judged = new RotaryJudged(study, List.of());
         Result.Builder result = new Result.Builder();
         result.words(
                 "verdict",
                 "Verdict",
                 switch (study.verdict()) {
-                    case WORKS -> drive == Drive.DA ? "turns both ways" : "works";
-                    case ONLY_IF -> "only with the usual air and a good spring";
-                    case DOES_NOT -> "does not work";
+                    case WORKS -> sprung
+                            ? Message.of("lab.works", "works")
+                            : Message.of("lab.turns-both-ways", "turns both ways");
+                    case ONLY_IF -> Message.of("lab.only-if", "only as it usually is");
+                    case DOES_NOT -> Message.of("lab.does-not", "does not work");
                 });
-        result.figure("air", "Least air that turns it", study.leastAirPa(), Unit.BAR);
-        study.turns().forEach(turn -> result.finding(Result.Tone.of(study.verdict(turn)), said(study, turn, in), ""));
-        result.table(
-                "At the lowest air, with the spring at its worst",
-                List.of("", "there is", "it takes", "margin"),
-                study.turns().stream()
-                        .map(t -> List.of(
-                                t.words(),
-                                in.shown(
-                                        study.availableNm(t, in.number("lowest"))
-                                                .worst(),
-                                        Dimension.TORQUE),
-                                in.shown(study.neededNm(t), Dimension.TORQUE),
-                                Quantity.rounded(study.margin(t), 2) + " ×"))
-                        .toList());
-        if (drive == Drive.DA) {
-            result.note(
-                    "Air both ways: it has no position of its own when the air fails, and a butterfly in flow turns by itself.");
-        }
+        result.figure("air", "Least air that turns it, with the margin", study.leastAirPa(), Unit.BAR);
+        judged.demands().forEach(d -> result.finding(Result.Tone.of(d.verdict()), d.says(), Message.NONE));
+        FailPosition.tables(judged, result);
         result.note(
                 "Which position is safe here only the process owner decides. The figures do not say that a valve is safe.");
-        return result.picture(picture(in, study)).done();
+        return result.picture(String.join("", judged.drawings(in.units()))).done();
     }
 
-    private static String said(RotaryStudy study, Turn turn, Inputs in) {
-        Range range = study.availableNm(turn, in.number("lowest"));
-        String who = (turn.byAir() ? "Air at its lowest" : "The spring")
-                + (turn.closedEnd() ? " at the closed end" : " at the open end");
-        return range.worst() <= 0
-                ? who + " does not turn it at all: the spring holds against it."
-                : who + " has " + in.shown(range.worst(), Dimension.TORQUE) + " for the "
-                        + in.shown(study.neededNm(turn), Dimension.TORQUE) + " it takes.";
-    }
-
-    /** Torque over the quarter turn: spring with its scatter, air at its lowest, and what the two ends take. */
-    private static String picture(Inputs in, RotaryStudy study) {
-        double share = in.number("lowest") / in.number("stated");
-        double most = Math.max(
-                Math.max(study.airClosedNm(), study.airOpenNm()) * share,
-                Math.max(study.springClosedNm(), study.springOpenNm()) * (1 + study.scatter()));
-        DriveChart chart = new DriveChart(
-                "Torque over the quarter turn",
-                Dimension.TORQUE,
-                Math.max(most, study.breakOutNm()) * 1.15,
-                "90°",
-                in.units());
-        if (study.drive().sprung()) {
-            chart.spring(study.springClosedNm(), study.springOpenNm(), study.scatter());
-        }
-        return chart.air(study.airClosedNm() * share, study.airOpenNm() * share, "limit", "air, lowest")
-                .needed(true, study.breakOutNm(), "break-out")
-                .needed(false, study.runNm(), "to run")
-                .svg();
-    }
+    private static final double TEN_BAR_PA = 1e6;
+    private static final double ONE_BAR_PA = 1e5;
 }

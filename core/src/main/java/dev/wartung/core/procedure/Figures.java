@@ -1,7 +1,6 @@
 package dev.wartung.core.procedure;
 
 import dev.wartung.core.actuation.Actuators;
-import dev.wartung.core.actuation.LinePressure;
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
@@ -76,8 +75,8 @@ public record Figures(Map<String, Argument> values) {
         });
         Actuators.of(type, drive)
                 .ifPresent(actuator -> Actuators.closure(type, facts).ifPresent(closure -> {
-                    values.put("air.open", air(actuator.airToOpenPa(closure, LinePressure.NONE)));
-                    values.put("air.close", air(actuator.airToClosePa(closure, LinePressure.NONE)));
+                    values.put("air.open", air(actuator.airToOpenPa()));
+                    values.put("air.close", air(actuator.airToClosePa(closure)));
                 }));
         return new Figures(values);
     }

@@ -97,7 +97,7 @@ public record DriveModel(
                 a.lowerAreaM2(),
                 new LineSide(
                         closure.map(Closure::belowAreaM2).orElse(0.0),
-                        closure.map(Closure::stemAreaM2).orElse(0.0),
+                        closure.map(Closure::openAreaM2).orElse(0.0),
                         lift));
     }
 

@@ -141,6 +141,6 @@ class LabExamplesTest {
                 "grease | volume=1 | by-eye | a rice grain"
             })
     void words(String id, String typed, String figure, String expected) {
-        assertThat(figure(id, typed, figure).text()).contains(expected);
+        assertThat(figure(id, typed, figure).text()).asString().contains(expected);
     }
 }

@@ -166,6 +166,7 @@ class LabTest {
                 .filter(f -> f.id().equals("next"))
                 .findFirst()
                 .orElseThrow()
-                .text();
+                .text()
+                .toString();
     }
 }

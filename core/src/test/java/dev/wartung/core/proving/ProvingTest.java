@@ -4,10 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import dev.wartung.core.actuation.Actuators;
+import dev.wartung.core.actuation.Air;
 import dev.wartung.core.actuation.Closure;
-import dev.wartung.core.actuation.FailPositionStudy;
-import dev.wartung.core.actuation.FailPositionStudy.Air;
-import dev.wartung.core.actuation.FailPositionStudy.Side;
+import dev.wartung.core.actuation.Duty;
+import dev.wartung.core.actuation.Duty.Allowances;
+import dev.wartung.core.actuation.Duty.Line;
+import dev.wartung.core.actuation.Duty.Scatter;
+import dev.wartung.core.actuation.LinearStudy;
+import dev.wartung.core.actuation.Side;
+import dev.wartung.core.actuation.Task;
+import dev.wartung.core.actuation.Wet;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
@@ -86,14 +92,9 @@ class ProvingTest {
         assertThat(model.firstMovementPa(1, 1)).isCloseTo(324_900, within(200.0));
         assertThat(model.fullTravelPa(1, 1)).isCloseTo(403_700, within(200.0));
         TypeSheet type = SheetLibrary.shipped().type("kolm-50").orElseThrow();
-        FailPositionStudy study = new FailPositionStudy(
-                Actuators.of(type, Drive.NC).orElseThrow(),
-                Actuators.closure(type, Map.of()).orElseThrow(),
-                new Air(6e5, 5e5),
-                0.1,
-                0.5);
-        assertThat(study.airPa(Side.BELOW, 0).usual()).isCloseTo(model.fullTravelPa(1, 1), within(1.0));
-        assertThat(study.airPa(Side.BELOW, 0).worst()).isCloseTo(model.fullTravelPa(1.1, 1.5), within(1.0));
+        LinearStudy study = drained(type);
+        assertThat(study.supplyPa(Task.AIR_OPENS).usual()).isCloseTo(model.fullTravelPa(1, 1), within(1.0));
+        assertThat(study.supplyPa(Task.AIR_OPENS).worst()).isCloseTo(model.fullTravelPa(1.1, 1.5), within(1.0));
     }
 
     @Test
@@ -215,10 +216,9 @@ class ProvingTest {
         DriveModel model = kolm(Drive.NC);
         assertThat(model.liftedAtPa(1, 1, 0).orElseThrow()).isCloseTo(1_299_200, within(500.0));
         Closure closure = Actuators.closure(type, Map.of()).orElseThrow();
-        FailPositionStudy study =
-                new FailPositionStudy(Actuators.of(type, Drive.NC).orElseThrow(), closure, new Air(6e5, 5e5), 0.1, 0.5);
+        LinearStudy study = drained(type);
         double seal = (closure.sealingForceN() + 2 * model.friction()) / closure.belowAreaM2();
-        assertThat(study.heldFromBelowPa(0).usual() + seal)
+        assertThat(study.highestLinePa(Task.SPRING_SEALS).usual() + seal)
                 .isCloseTo(model.liftedAtPa(1, 1, 0).orElseThrow(), within(1.0));
         Proof weak = held(model, new Faults(-1, 1, 0.3, 0, false), 6e5);
         assertThat(weak.lines()).anySatisfy(l -> {
@@ -227,6 +227,14 @@ class ProvingTest {
             assertThat(l.says()).asString().contains("weak spring");
         });
         assertThat(held(model, Faults.NONE, 6e5).lines()).noneMatch(l -> l.stands() == Stands.FAILED);
+    }
+
+    /** The study of a 50 mm plug, spring closing, the line drained and nothing allowed for. */
+    private static LinearStudy drained(TypeSheet type) {
+        return new LinearStudy(
+                Actuators.of(type, Drive.NC).orElseThrow(),
+                Actuators.closure(type, Map.of()).orElseThrow(),
+                new Duty(new Line(Side.BELOW, 0), new Air(6e5, 5e5), new Scatter(0.1, 0.5), Allowances.NONE, Wet.DRY));
     }
 
     private static Proof held(DriveModel model, Faults faults, double linePa) {

@@ -6,6 +6,7 @@ import dev.wartung.core.lab.Lab;
 import dev.wartung.core.lab.Lab.Worked;
 import dev.wartung.core.lab.Result;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Wording;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.util.Arrays;
@@ -13,6 +14,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -82,13 +84,40 @@ class LabApi {
      */
     record Question(@Nullable String units, @Nullable Map<String, Object> inputs) {}
 
+    /** A number with its name, as it is read. */
+    record FigureView(String id, String label, Optional<Double> value, String unit, String text) {}
+
+    record FindingView(Result.Tone tone, String text, String next) {}
+
+    record TableView(String caption, List<String> heads, List<List<String>> rows) {}
+
     /** @param picture SVG; empty where nothing is drawn */
     record Answer(
             String instrument,
-            List<Result.Figure> figures,
-            List<Result.Finding> findings,
-            List<Result.Table> tables,
-            String picture) {}
+            List<FigureView> figures,
+            List<FindingView> findings,
+            List<TableView> tables,
+            String picture) {
+
+        static Answer of(String instrument, Result result, Wording wording) {
+            return new Answer(
+                    instrument,
+                    result.figures().stream()
+                            .map(f -> new FigureView(
+                                    f.id(), wording.of(f.label()), f.value(), f.unit(), wording.of(f.text())))
+                            .toList(),
+                    result.findings().stream()
+                            .map(f -> new FindingView(f.tone(), wording.of(f.text()), wording.of(f.next())))
+                            .toList(),
+                    result.tables().stream()
+                            .map(t -> new TableView(
+                                    wording.of(t.caption()),
+                                    wording.all(t.heads()),
+                                    t.rows().stream().map(wording::all).toList()))
+                            .toList(),
+                    result.picture());
+        }
+    }
 
     @GetMapping
     @Operation(summary = "All instruments with the fields they begin with")
@@ -126,7 +155,7 @@ class LabApi {
         Worked worked = Lab.work(instrument, typed, units(question.units()));
         Result result =
                 worked.result().orElseThrow(() -> new Refused(worked.inputs().troubles()));
-        return new Answer(id, result.figures(), result.findings(), result.tables(), result.picture());
+        return Answer.of(id, result, Wording.METRIC);
     }
 
     private static String text(String field, @Nullable Object value) {

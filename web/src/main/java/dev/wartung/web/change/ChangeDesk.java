@@ -1,6 +1,6 @@
 package dev.wartung.web.change;
 
-import dev.wartung.core.actuation.FailPositionStudy.Verdict;
+import dev.wartung.core.actuation.Verdict;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;

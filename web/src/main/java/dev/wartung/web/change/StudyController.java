@@ -1,13 +1,15 @@
 package dev.wartung.web.change;
 
-import dev.wartung.core.actuation.FailPositionStudy.Verdict;
 import dev.wartung.core.actuation.ValveStudy;
+import dev.wartung.core.actuation.Verdict;
+import dev.wartung.core.lab.Field;
 import dev.wartung.core.lab.Result.Tone;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
@@ -89,6 +91,17 @@ class StudyController {
         model.addAttribute("valve", valve);
         model.addAttribute("driveWords", desk.driveWords(valve));
         model.addAttribute("in", form.inputs());
+        model.addAttribute(
+                "asked",
+                form.inputs().fields().stream()
+                        .filter(f -> !form.isAllowance(f))
+                        .toList());
+        List<Field> allowances =
+                form.inputs().fields().stream().filter(form::isAllowance).toList();
+        model.addAttribute("allowances", allowances);
+        model.addAttribute(
+                "allowanceTrouble",
+                allowances.stream().anyMatch(f -> form.inputs().troubles().containsKey(f.id())));
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);
         model.addAttribute("tones", Arrays.stream(Verdict.values()).collect(Collectors.toMap(v -> v, Tone::of)));

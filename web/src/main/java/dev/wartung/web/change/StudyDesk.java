@@ -43,7 +43,7 @@ public class StudyDesk {
 
     StudyForm form(Valve valve, Map<String, String> typed, UnitSystem units) {
         Sheets.Pair pair = sheets.of(valve.typeId());
-        return StudyForm.of(pair.anatomy(), pair.type(), site.air(), typed, units);
+        return StudyForm.of(pair.anatomy(), pair.type(), site.air(), site.margin(), typed, units);
     }
 
     ValveStudy.Answer answer(Valve valve, StudyForm form) {

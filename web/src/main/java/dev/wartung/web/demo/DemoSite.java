@@ -1,6 +1,6 @@
 package dev.wartung.web.demo;
 
-import dev.wartung.core.actuation.FailPositionStudy.Air;
+import dev.wartung.core.actuation.Air;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.lubrication.Grease;
 import dev.wartung.core.lubrication.GreaseShelf.Tin;
@@ -169,7 +169,7 @@ class DemoSite {
                 Map.of("stainless-threads", "anti-seize", "soak-or-brush", "soak", "bring-to-position", "hose"),
                 Set.of("torque-wrench", "seal-insertion-tool", "clamping-fixture", "central-nut-key"),
                 planner);
-        site.hasAir(new Air(6e5, 5.2e5), planner);
+        site.hasAir(new Air(6e5, 5.2e5), 1.25, planner);
         greases();
         List<Valve> all = DemoValves.all(sheets).stream().map(this::valve).toList();
         history(all, List.of(varga, oyel));

@@ -1,6 +1,6 @@
 package dev.wartung.web.device;
 
-import dev.wartung.core.actuation.FailPositionStudy.Air;
+import dev.wartung.core.actuation.Air;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;

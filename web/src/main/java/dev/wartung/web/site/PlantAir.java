@@ -1,6 +1,6 @@
 package dev.wartung.web.site;
 
-import dev.wartung.core.actuation.FailPositionStudy.Air;
+import dev.wartung.core.actuation.Air;
 import dev.wartung.web.account.Account;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
@@ -9,7 +9,8 @@ import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
 import java.time.Instant;
 
-/** The plant's compressed air: what it usually has, and what it guarantees. There is one. */
+/** The plant's compressed air: what it usually has, what it guarantees, and how much more torque than needed it asks of
+ * what turns by it. There is one. */
 @Entity
 class PlantAir {
 
@@ -24,6 +25,9 @@ class PlantAir {
     @Column(name = "lowest_pa")
     private double lowestPa;
 
+    /** Least margin of a quarter-turn actuator, times what it takes, 1 or more. */
+    private double margin;
+
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private Account by;
 
@@ -32,11 +36,16 @@ class PlantAir {
     @SuppressWarnings("NullAway.Init")
     protected PlantAir() {}
 
-    PlantAir(Air air, Account by, Instant at) {
+    PlantAir(Air air, double margin, Account by, Instant at) {
         this.nominalPa = air.nominalPa();
         this.lowestPa = air.lowestPa();
+        this.margin = margin;
         this.by = by;
         this.at = at;
+    }
+
+    double margin() {
+        return margin;
     }
 
     Air air() {

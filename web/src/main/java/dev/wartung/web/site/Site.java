@@ -1,6 +1,7 @@
 package dev.wartung.web.site;
 
-import dev.wartung.core.actuation.FailPositionStudy.Air;
+import dev.wartung.core.actuation.Air;
+import dev.wartung.core.actuation.Duty.Allowances;
 import dev.wartung.core.school.Practice;
 import dev.wartung.core.school.SiteChoices;
 import dev.wartung.core.sheet.Schools;
@@ -47,10 +48,20 @@ public class Site {
         return airs.findById(PlantAir.ONLY).map(PlantAir::air);
     }
 
-    /** Keeps what air there is. */
+    /** How many times what it takes a quarter-turn actuator must have here, at the worst. */
+    @Transactional(readOnly = true)
+    public double margin() {
+        return airs.findById(PlantAir.ONLY).map(PlantAir::margin).orElse(Allowances.USUAL.margin());
+    }
+
+    /**
+     * Keeps what air there is.
+     *
+     * @param margin asked of quarter-turn actuators, 1 or more
+     */
     @Transactional
-    public void hasAir(Air air, Account by) {
-        airs.save(new PlantAir(air, by, clock.instant()));
+    public void hasAir(Air air, double margin, Account by) {
+        airs.save(new PlantAir(air, margin, by, clock.instant()));
     }
 
     /**

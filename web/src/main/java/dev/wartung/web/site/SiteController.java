@@ -1,6 +1,6 @@
 package dev.wartung.web.site;
 
-import dev.wartung.core.actuation.FailPositionStudy.Air;
+import dev.wartung.core.actuation.Air;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
@@ -72,6 +72,7 @@ class SiteController {
     String air(
             @RequestParam(defaultValue = "") String nominal,
             @RequestParam(defaultValue = "") String lowest,
+            @RequestParam(defaultValue = "") String margin,
             @ModelAttribute("units") UnitSystem units,
             Model model) {
         Map<String, String> troubles = new LinkedHashMap<>();
@@ -80,11 +81,14 @@ class SiteController {
         if (troubles.isEmpty() && least.getAsDouble() > usual.getAsDouble()) {
             troubles.put("lowest", "What is guaranteed is not more than what there usually is.");
         }
+        if (!margin.strip().matches("[1-5]([.,]\\d{1,2})?") || times(margin) > MOST_MARGIN) {
+            troubles.put("margin", "A number from 1 to 5, for instance 1.25.");
+        }
         if (troubles.isEmpty()) {
-            site.hasAir(new Air(usual.getAsDouble(), least.getAsDouble()), current.get());
+            site.hasAir(new Air(usual.getAsDouble(), least.getAsDouble()), times(margin), current.get());
             return "redirect:/site?kept";
         }
-        model.addAttribute("airTyped", Map.of("nominal", nominal, "lowest", lowest));
+        model.addAttribute("airTyped", Map.of("nominal", nominal, "lowest", lowest, "margin", margin));
         model.addAttribute("airTroubles", troubles);
         var choices = site.practice().site();
         return show(choices.answers(), choices.tools(), List.of(), false, model);
@@ -101,6 +105,12 @@ class SiteController {
         var choices = site.practice().site();
         return show(choices.answers(), choices.tools(), List.of(), false, model);
     }
+
+    private static double times(String margin) {
+        return Double.parseDouble(margin.strip().replace(',', '.'));
+    }
+
+    private static final double MOST_MARGIN = 5;
 
     /** Between a tenth of a bar and what no plant's air has. */
     private static OptionalDouble pressure(String typed, String field, UnitSystem units, Map<String, String> troubles) {
@@ -132,6 +142,7 @@ class SiteController {
             model.addAttribute("airNominal", new Quantity(air.nominalPa(), Dimension.PRESSURE));
             model.addAttribute("airLowest", new Quantity(air.lowestPa(), Dimension.PRESSURE));
         });
+        model.addAttribute("margin", Quantity.rounded(site.margin(), 2));
         model.addAttribute("zones", PlantClock.zones());
         model.addAttribute("zone", clock.getZone().getId());
         model.addAttribute("zoneChosen", clock.isChosen());

@@ -88,7 +88,7 @@ class ApiTest {
                     .result()
                     .orElseThrow();
             assertThat(answer.get("figures").get(0).get("text").asString())
-                    .isEqualTo(here.figures().get(0).text());
+                    .isEqualTo(here.figures().get(0).text().toString());
             assertThat(answer.get("findings").size()).isEqualTo(here.findings().size());
             JsonNode described = document.at("/paths/~1api~1v1~1lab~1" + id
                     + "/post/requestBody/content/application~1json/schema/properties/inputs/properties");

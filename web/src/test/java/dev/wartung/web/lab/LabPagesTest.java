@@ -35,7 +35,7 @@ class LabPagesTest {
         Lab.instruments().forEach(instrument -> {
             go(page, "/lab/" + instrument.plate().id());
             assertThat(page.locator(".figures .first dd")).not().isEmpty();
-            assertThat(page.locator("#drawn svg")).isVisible();
+            assertThat(page.locator("#drawn svg").first()).isVisible();
             page.locator("summary").click();
             assertThat(page.getByText(instrument.plate().formula())).isVisible();
             if (OF_EACH_SORT.contains(instrument.plate().id())) {

@@ -27,9 +27,13 @@ class TwoBuilds {
 
     private static final int ROUNDS = 8;
     private static final int REQUESTS = 25;
+    /** Of what makes an entry: a job of a hundred entries is a long one, one of a thousand no job. */
+    private static final int ENTRIES = 2;
+
     private static final int WARM_ROUNDS = 3;
     private static final double TICKS_PER_S = 100;
     private static final Pattern JOB = Pattern.compile("/jobs/(\\d+)\"");
+    private static final Pattern STEP = Pattern.compile("hx-post=\"(/jobs/\\d+/steps/[^\"]+)\"");
 
     private interface Asking {
         void ask() throws IOException, InterruptedException;
@@ -54,6 +58,7 @@ class TwoBuilds {
             planner.login();
             String job = "/jobs/" + running();
             kinds.put("bench: the job's page", () -> page(technician, job));
+            kinds.put("bench: a step confirmed, then taken back", () -> thereAndBack(job));
             kinds.put(
                     "bench: an entry made (a problem noted)",
                     () -> good(
@@ -89,6 +94,39 @@ class TwoBuilds {
                 throw new IOException(path + ": " + answer.statusCode());
             }
             return answer.body();
+        }
+
+        /** The step that is shown, which asks for nothing, and the same step again afterwards. */
+        private void thereAndBack(String job) throws IOException, InterruptedException {
+            String step = step(page(technician, job));
+            String next = step(good(
+                    step,
+                    technician.post(step, Map.of("entryId", UUID.randomUUID().toString()))));
+            String back = step(good(
+                    job + "/take-back",
+                    technician.post(
+                            job + "/take-back",
+                            Map.of("entryId", UUID.randomUUID().toString(), "reason", "confirmed for a benchmark"))));
+            if (next.equals(step) || !back.equals(step)) {
+                throw new IOException(step + ", then " + next + ", taken back: " + back);
+            }
+        }
+
+        private static String step(String page) throws IOException {
+            Matcher shown = STEP.matcher(page);
+            if (!shown.find()) {
+                throw new IOException("no step is shown to confirm");
+            }
+            return shown.group(1);
+        }
+
+        /** Most memory its application has had at once, MiB. */
+        private long memory() throws IOException {
+            String most = Files.readAllLines(Path.of("/proc/" + read("run/pid") + "/status")).stream()
+                    .filter(line -> line.startsWith("VmHWM:"))
+                    .findFirst()
+                    .orElseThrow();
+            return Long.parseLong(most.replaceAll("\\D", "")) / 1024;
         }
 
         /** A job under way of the technician's, begun here where there is none. */
@@ -168,13 +206,17 @@ class TwoBuilds {
 
         void round(String kind, boolean counts) throws IOException, InterruptedException {
             double before = seconds();
-            for (int i = 0; i < REQUESTS; i++) {
+            for (int i = 0; i < requests(kind); i++) {
                 Objects.requireNonNull(kinds.get(kind)).ask();
             }
             if (counts) {
                 spent.merge(kind, seconds() - before, Double::sum);
             }
         }
+    }
+
+    private static int requests(String kind) {
+        return kind.startsWith("bench: a") ? ENTRIES : REQUESTS;
     }
 
     @Test
@@ -191,13 +233,16 @@ class TwoBuilds {
         }
         System.out.printf(
                 Locale.ROOT,
-                "%nProcessor time of application and database for one request, %d of each, in turn:%n",
-                ROUNDS * REQUESTS);
+                "%nProcessor time of application and database for one request, %d of each (%d of what makes an entry), in turn:%n",
+                ROUNDS * REQUESTS,
+                ROUNDS * ENTRIES);
         System.out.printf("| Request | the other build | this one | ratio |%n|---|---|---|---|%n");
         for (String kind : one.kinds.keySet()) {
-            double mine = 1000 * one.spent.getOrDefault(kind, 0.0) / (ROUNDS * REQUESTS);
-            double others = 1000 * other.spent.getOrDefault(kind, 0.0) / (ROUNDS * REQUESTS);
+            double mine = 1000 * one.spent.getOrDefault(kind, 0.0) / (ROUNDS * requests(kind));
+            double others = 1000 * other.spent.getOrDefault(kind, 0.0) / (ROUNDS * requests(kind));
             System.out.printf(Locale.ROOT, "| %s | %.1f ms | %.1f ms | %.2f |%n", kind, others, mine, mine / others);
         }
+        System.out.printf(
+                "%nMost memory so far, MiB: %d (the other build), %d (this one)%n", other.memory(), one.memory());
     }
 }

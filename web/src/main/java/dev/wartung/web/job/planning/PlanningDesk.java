@@ -1,11 +1,10 @@
 package dev.wartung.web.job.planning;
 
 import dev.wartung.core.actuation.Actuators;
-import dev.wartung.core.actuation.FailPositionStudy;
-import dev.wartung.core.actuation.FailPositionStudy.Side;
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
 import dev.wartung.core.fault.Cure;
@@ -333,20 +332,7 @@ public class PlanningDesk {
         pair.anatomy()
                 .warningsFor(now)
                 .forEach(w -> warnings.add(new Message(pair.anatomy().id() + "/warning", w, Map.of())));
-        Actuators.of(pair.type(), now.drive()).ifPresent(actuator -> Actuators.closure(pair.type(), now.facts())
-                .flatMap(closure -> site.air().map(air -> new FailPositionStudy(actuator, closure, air, 0, 0)))
-                .filter(study ->
-                        study.airPa(Side.BELOW, 0).usual() > study.air().lowestPa())
-                .ifPresent(study -> warnings.add(Message.of(
-                        "plan.much-air",
-                        now.drive() == Drive.NO
-                                ? "By its sheet it takes {air} to close with the line drained; the plant guarantees {guaranteed}. Have a regulator with more at hand, and tell the process owner."
-                                : "By its sheet it takes {air} to open with the line drained; the plant guarantees {guaranteed}. Have a regulator with more at hand, and tell the process owner.",
-                        "air",
-                        new Argument.AtLeast(
-                                new Quantity(study.airPa(Side.BELOW, 0).usual(), Dimension.PRESSURE)),
-                        "guaranteed",
-                        new Argument.AtMost(new Quantity(study.air().lowestPa(), Dimension.PRESSURE))))));
+        site.air().flatMap(air -> muchAir(pair.type(), now, air.lowestPa())).ifPresent(warnings::add);
         left.ifPresent(v -> v.judgement()
                 .hindrances()
                 .forEach(h -> warnings.add(Message.of(
@@ -357,6 +343,24 @@ public class PlanningDesk {
                         "what",
                         h))));
         return warnings;
+    }
+
+    /** That moving the valve on a drained line takes more air than there always is. */
+    private static Optional<Message> muchAir(TypeSheet type, ValveConfiguration now, double guaranteedPa) {
+        boolean closes = now.drive() == Drive.NO;
+        return Actuators.of(type, now.drive())
+                .flatMap(actuator -> Actuators.closure(type, now.facts())
+                        .map(closure -> closes ? actuator.airToClosePa(closure) : actuator.airToOpenPa()))
+                .filter(takes -> takes > guaranteedPa)
+                .map(takes -> Message.of(
+                        "plan.much-air",
+                        closes
+                                ? "By its sheet it takes {air} to close with the line drained; the plant guarantees {guaranteed}. Have a regulator with more at hand, and tell the process owner."
+                                : "By its sheet it takes {air} to open with the line drained; the plant guarantees {guaranteed}. Have a regulator with more at hand, and tell the process owner.",
+                        "air",
+                        new Argument.AtLeast(new Quantity(takes, Dimension.PRESSURE)),
+                        "guaranteed",
+                        new Argument.AtMost(new Quantity(guaranteedPa, Dimension.PRESSURE))));
     }
 
     private List<Step> leftBehind(Valve valve) {
