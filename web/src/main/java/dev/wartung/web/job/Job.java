@@ -78,13 +78,16 @@ public class Job {
     @ColumnTransformer(write = "?::jsonb")
     private Map<String, String> options;
 
-    @Column(columnDefinition = "json")
-    @ColumnTransformer(write = "?::json")
-    private String procedureJson;
+    /** Written once and not read with the row: long, and whoever lists jobs does without ({@link JobPapers}). */
+    @Column(columnDefinition = "json", updatable = false)
+    @ColumnTransformer(read = "cast(null as text)", write = "?::json")
+    @SuppressWarnings("UnusedVariable")
+    private @Nullable String procedureJson;
 
-    @Column(columnDefinition = "json")
-    @ColumnTransformer(write = "?::json")
-    private String carriedJson;
+    @Column(columnDefinition = "json", updatable = false)
+    @ColumnTransformer(read = "cast(null as text)", write = "?::json")
+    @SuppressWarnings("UnusedVariable")
+    private @Nullable String carriedJson;
 
     private String waitsFor = "";
 
@@ -219,13 +222,5 @@ public class Job {
     /** The configuration the job was derived for. */
     public ValveConfiguration configuration() {
         return new ValveConfiguration(drive, options);
-    }
-
-    String procedureJson() {
-        return procedureJson;
-    }
-
-    String carriedJson() {
-        return carriedJson;
     }
 }

@@ -1,5 +1,6 @@
 package dev.wartung.web.job;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -9,6 +10,8 @@ import org.springframework.data.jpa.repository.Query;
 interface JobEntries extends JpaRepository<JobEntry, UUID> {
 
     List<JobEntry> findByJobIdOrderBySeq(Long jobId);
+
+    List<JobEntry> findByJobIdInOrderBySeq(Collection<Long> jobIds);
 
     @Query("select coalesce(max(e.seq), 0) from JobEntry e where e.jobId = :jobId")
     int lastSeq(Long jobId);

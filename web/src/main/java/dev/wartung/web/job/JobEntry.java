@@ -80,4 +80,8 @@ public class JobEntry extends Entered {
     public Happened happened() {
         return new Happened(getId(), stepId(), event);
     }
+
+    Long jobId() {
+        return jobId;
+    }
 }

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /**
@@ -30,13 +31,15 @@ class JobFiles {
 
     private final JobEntries entries;
     private final Sheets sheets;
+    private final JobPapers papers;
     /** By job: entries are only ever added, so what was worked out holds as long as the last one is the same. */
     private final Cache<Long, Worked> worked =
             Caffeine.newBuilder().maximumSize(KEPT).expireAfterAccess(UNUSED).build();
 
-    JobFiles(JobEntries entries, Sheets sheets) {
+    JobFiles(JobEntries entries, Sheets sheets, JobPapers papers) {
         this.entries = entries;
         this.sheets = sheets;
+        this.papers = papers;
     }
 
     /**
@@ -47,7 +50,21 @@ class JobFiles {
     private record Worked(Optional<UUID> after, JobLog log, Standing standing, Progress progress, Supplies supplies) {}
 
     JobView open(Job job) {
-        List<JobEntry> all = entries.findByJobIdOrderBySeq(job.id());
+        return open(job, entries.findByJobIdOrderBySeq(job.id()));
+    }
+
+    /** Each of them, in their order, their entries read at once. */
+    List<JobView> openAll(List<Job> jobs) {
+        Map<Long, List<JobEntry>> byJob = entries
+                .findByJobIdInOrderBySeq(jobs.stream().map(Job::id).toList())
+                .stream()
+                .collect(Collectors.groupingBy(JobEntry::jobId));
+        return jobs.stream()
+                .map(j -> open(j, byJob.getOrDefault(j.id(), List.of())))
+                .toList();
+    }
+
+    private JobView open(Job job, List<JobEntry> all) {
         Optional<UUID> last = all.isEmpty()
                 ? Optional.empty()
                 : Optional.of(all.get(all.size() - 1).getId());
@@ -69,21 +86,26 @@ class JobFiles {
     }
 
     private Worked work(Job job, Sheets.Pair pair, List<JobEntry> all, Optional<UUID> last) {
+        JobPapers.Papers written = papers.of(job);
         JobLog log = new JobLog(
                 job.configuration(),
-                ProcedureFormat.procedure(job.procedureJson()),
+                ProcedureFormat.procedure(written.procedure()),
                 all.stream().map(JobEntry::happened).toList());
         Standing standing = log.standing();
         Build build = pair.anatomy().build();
         ValveConfiguration becomes = standing.configuration()
                 .with(pair.anatomy().work(job.work()).map(WorkKind::becomes).orElse(Map.of()));
         Supplies supplies = Supplies.of(pair.type(), build.resolve(becomes.facts()), becomes, standing.renews());
-        Progress progress =
-                new Progress(build, standing.configuration(), carried(job), standing.procedure(), standing.confirmed());
+        Progress progress = new Progress(
+                build,
+                standing.configuration(),
+                ProcedureFormat.carried(written.carried()),
+                standing.procedure(),
+                standing.confirmed());
         return new Worked(last, log, standing, progress, supplies);
     }
 
     List<Step> carried(Job job) {
-        return ProcedureFormat.carried(job.carriedJson());
+        return ProcedureFormat.carried(papers.of(job).carried());
     }
 }

@@ -80,6 +80,11 @@ public class Jobs {
         return rows.findByStateOrderByDueOnAscNumberAsc(JobState.PLANNED);
     }
 
+    /** Each of them opened, in their order. */
+    public List<JobView> views(List<Job> jobs) {
+        return files.openAll(jobs);
+    }
+
     /** The steps of a stopped job that had left the valve as it stood when this one was planned. */
     public List<Step> carried(Job job) {
         return files.carried(job);

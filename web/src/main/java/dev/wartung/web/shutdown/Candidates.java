@@ -117,8 +117,7 @@ class Candidates {
                 // on the bench since before: it is done by then, or stopped
                 continue;
             }
-            all.add(candidate(
-                    jobs.view(job.number()).orElseThrow(), first, Optional.ofNullable(kits.get(job.number()))));
+            all.add(candidate(jobs.view(job), first, Optional.ofNullable(kits.get(job.number()))));
         }
         return all;
     }

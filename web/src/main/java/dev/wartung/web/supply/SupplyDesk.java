@@ -73,10 +73,11 @@ public class SupplyDesk {
         Map<Integer, Job> planned = new TreeMap<>();
         Map<String, String> names = new HashMap<>();
         List<Demand> demands = new ArrayList<>();
-        for (Job job : jobs.planned()) {
+        for (JobView view : jobs.views(jobs.planned())) {
+            Job job = view.job();
             planned.put(job.number(), job);
             LocalDate on = job.dueOn().isBefore(today) ? today : job.dueOn();
-            Supplies supplies = jobs.view(job.number()).map(JobView::supplies).orElseThrow();
+            Supplies supplies = view.supplies();
             supplies.kit().ifPresent(kit -> {
                 names.put(kit.id(), kit.name());
                 demands.add(new Demand(job.number(), kit.id(), 1, on));
