@@ -73,7 +73,10 @@ public final class Inputs {
                 }
             }
             case NUMBER -> {
-                if (text.matches("[+-]?(\\d{1,12}([.,]\\d{1,12})?|[.,]\\d{1,12})")) {
+                Optional<String> either = Entry.eitherWay(text);
+                if (either.isPresent()) {
+                    refuse(field.id(), either.get());
+                } else if (text.matches("[+-]?(\\d{1,12}([.,]\\d{1,12})?|[.,]\\d{1,12})")) {
                     keep(field, Double.parseDouble(text.replace(',', '.')));
                 } else {
                     refuse(
@@ -85,12 +88,13 @@ public final class Inputs {
             }
             case MEASURE -> {
                 Unit usual = usual(field);
-                if (Entry.read(text, usual) instanceof Entry.Understood understood) {
+                Entry entry = Entry.read(text, usual, field.least() < 0);
+                if (entry instanceof Entry.Understood understood) {
                     keepWithin(
                             field,
                             understood.quantity().si(),
                             understood.quantity().in(metric(field)));
-                } else if (Entry.read(text, usual) instanceof Entry.NotUnderstood not) {
+                } else if (entry instanceof Entry.NotUnderstood not) {
                     refuse(field.id(), not.reason());
                 }
             }

@@ -1,5 +1,6 @@
 package dev.wartung.core.measure;
 
+import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -16,16 +17,28 @@ public sealed interface Entry {
     /** Not usable; {@code reason} is said beside the field. */
     record NotUnderstood(String reason) implements Entry {}
 
+    /** Thousands to one reader, a decimal to another: "2,300". */
+    Pattern EITHER = Pattern.compile("[1-9]\\d{0,2},\\d{3}");
+
     Pattern NUMBER_AND_UNIT = Pattern.compile("([+-]?)((?:\\d+[ -])?\\d+/\\d+|\\d+(?:[.,]\\d+)?|[.,]\\d+)\\s*(.*)");
 
     /**
-     * Reads a number with an optional unit: "13", "13,2", "9.6 Nm", "115 lbf·in", "3/32 in", "1 1/2 in". A comma is a
-     * decimal comma.
+     * Reads a number of zero or more with an optional unit: "13", "13,2", "9.6 Nm", "115 lbf·in", "3/32 in", "1 1/2 in".
+     * Point and comma are decimal signs, and nothing parts thousands; a comma before three digits is asked about.
      *
      * @param typed what stands in the field
      * @param usual the unit meant when none is typed; also says which dimension is asked for
      */
     static Entry read(String typed, Unit usual) {
+        return read(typed, usual, false);
+    }
+
+    /**
+     * The same, also below zero where that can be.
+     *
+     * @param belowZero of temperatures and angles it always can
+     */
+    static Entry read(String typed, Unit usual, boolean belowZero) {
         String text = typed.replace('\u2212', '-').replace('\u00a0', ' ').strip();
         if (text.isEmpty()) {
             return new NotUnderstood("Type the reading in " + usual.symbol() + ".");
@@ -34,13 +47,14 @@ public sealed interface Entry {
         if (!matcher.matches()) {
             return new NotUnderstood("“" + text + "” is not a number. Type for instance 12.5 or 12,5.");
         }
+        Optional<String> either = eitherWay(matcher.group(2));
+        if (either.isPresent()) {
+            return new NotUnderstood(either.get());
+        }
         String tail = matcher.group(3).strip();
         Optional<Unit> unit = tail.isEmpty() ? Optional.of(usual) : Unit.named(tail, usual.dimension());
         if (unit.isEmpty()) {
-            return new NotUnderstood(
-                    tail.matches("[.,\\d].*")
-                            ? "“" + text + "” has two decimal signs. Type thousands without a separator."
-                            : "“" + tail + "” is not a unit known here. Leave it out to mean " + usual.symbol() + ".");
+            return new NotUnderstood(unknown(text, tail, usual));
         }
         if (unit.get().dimension() != usual.dimension()) {
             return new NotUnderstood(
@@ -50,7 +64,10 @@ public sealed interface Entry {
         if (!Double.isFinite(value)) {
             return new NotUnderstood("“" + text + "” divides by zero.");
         }
-        if (value < 0 && usual.dimension() != Dimension.TEMPERATURE && usual.dimension() != Dimension.ANGLE) {
+        if (value < 0
+                && !belowZero
+                && usual.dimension() != Dimension.TEMPERATURE
+                && usual.dimension() != Dimension.ANGLE) {
             return new NotUnderstood("Less than zero cannot be right. Read it again.");
         }
         if (value > 1e9) {
@@ -60,6 +77,27 @@ public sealed interface Entry {
         return quantity.dimension() == Dimension.TEMPERATURE && quantity.si() < 0
                 ? new NotUnderstood("“" + text + "” is below absolute zero.")
                 : new Understood(quantity, unit.get());
+    }
+
+    /** What to ask about a number that reads two ways; empty where it reads one. */
+    static Optional<String> eitherWay(String number) {
+        return EITHER.matcher(number).matches()
+                ? Optional.of("Is “" + number + "” " + number.replace(',', '.') + " or " + number.replace(",", "")
+                        + "? Type it with a point, or without a separator.")
+                : Optional.empty();
+    }
+
+    private static String unknown(String text, String tail, Unit usual) {
+        String plain = tail.toLowerCase(Locale.ROOT).replaceAll("[() ]", "");
+        if (tail.matches("['’.,\\d].*")) {
+            return "“" + text + "” has two decimal signs, or a separator. Type thousands without a separator.";
+        }
+        if (plain.equals("mpa")) {
+            return "“" + tail + "” is a thousandth of a pascal. Megapascal is MPa.";
+        }
+        return plain.matches("bara|mbara|psia|kpaa|mpaa")
+                ? "“" + tail + "” is absolute. Here pressures are gauge: take the barometer's off."
+                : "“" + tail + "” is not a unit known here. Leave it out to mean " + usual.symbol() + ".";
     }
 
     /**

@@ -11,7 +11,7 @@ import java.util.stream.Stream;
  *
  * <p>Factors of the inch, pound-force and psi follow from the international yard and pound (1 in = 25.4 mm,
  * 1 lb = 0.45359237 kg) and standard gravity 9.80665 m/s²;
- * the US gallon is 231 in³.
+ * the US gallon is 231 in³; an inch of mercury is the conventional one at 0 °C (BS 350). Pressures are gauge.
  */
 public enum Unit {
     MILLIMETRE(Dimension.LENGTH, "mm", 1e-3, 0, 2),
@@ -28,7 +28,9 @@ public enum Unit {
             "lbfin",
             "lbf in",
             "lb in",
+            "lbs in",
             "in lb",
+            "in lbs",
             "in lbf"),
     POUND_FORCE_FOOT(
             Dimension.TORQUE,
@@ -39,14 +41,20 @@ public enum Unit {
             "lbfft",
             "lbf ft",
             "lb ft",
+            "lbs ft",
             "ft lb",
+            "ft lbs",
             "ft lbf"),
-    BAR(Dimension.PRESSURE, "bar", 1e5, 0, 2),
+    NEWTON_CENTIMETRE(Dimension.TORQUE, "N·cm", 0.01, 0, 0, "ncm"),
+    KILOGRAM_FORCE_METRE(Dimension.TORQUE, "kgf·m", 9.80665, 0, 2, "kgfm", "kgm", "kpm"),
+    KILOGRAM_FORCE_CENTIMETRE(Dimension.TORQUE, "kgf·cm", 9.80665 * 0.01, 0, 0, "kgfcm", "kgcm", "kpcm"),
+    BAR(Dimension.PRESSURE, "bar", 1e5, 0, 2, "barg"),
     PASCAL(Dimension.PRESSURE, "Pa", 1, 0, 0),
     KILOPASCAL(Dimension.PRESSURE, "kPa", 1e3, 0, 0),
-    MILLIBAR(Dimension.PRESSURE, "mbar", 100, 0, 2),
+    MILLIBAR(Dimension.PRESSURE, "mbar", 100, 0, 2, "mbarg"),
     MEGAPASCAL(Dimension.PRESSURE, "MPa", 1e6, 0, 0),
-    PSI(Dimension.PRESSURE, "psi", 0.45359237 * 9.80665 / (0.0254 * 0.0254), 0, 1),
+    PSI(Dimension.PRESSURE, "psi", 0.45359237 * 9.80665 / (0.0254 * 0.0254), 0, 1, "psig"),
+    INCH_OF_MERCURY(Dimension.PRESSURE, "inHg", 3386.389, 0, 1),
     NEWTON(Dimension.FORCE, "N", 1, 0, 0),
     KILONEWTON(Dimension.FORCE, "kN", 1e3, 0, 1),
     POUND_FORCE(Dimension.FORCE, "lbf", 0.45359237 * 9.80665, 0, 0),
@@ -57,6 +65,7 @@ public enum Unit {
     KILOGRAM(Dimension.MASS, "kg", 1, 0, 1),
     POUND(Dimension.MASS, "lb", 0.45359237, 0, 1),
     CELSIUS(Dimension.TEMPERATURE, "°C", 1, 273.15, 0, "c", "deg c"),
+    KELVIN(Dimension.TEMPERATURE, "K", 1, 0, 0),
     FAHRENHEIT(Dimension.TEMPERATURE, "°F", 5.0 / 9.0, 273.15 - 32 * 5.0 / 9.0, 0, "f", "deg f"),
     MINUTE(Dimension.TIME, "min", 60, 0, 1),
     SECOND(Dimension.TIME, "s", 1, 0, 1, "sec"),
@@ -116,7 +125,8 @@ public enum Unit {
     }
 
     /**
-     * Finds a unit by symbol or a common way of typing it; case, middle dots, hyphens and doubled spaces do not matter.
+     * Finds a unit by symbol or a common way of typing it; middle dots, hyphens, brackets and doubled spaces do not
+     * matter, nor does case where it changes nothing: a small m makes of a megapascal another unit.
      */
     public static Optional<Unit> named(String text) {
         return known(text).findFirst();
@@ -130,11 +140,12 @@ public enum Unit {
     private static Stream<Unit> known(String text) {
         String wanted = plain(text);
         return Arrays.stream(values())
+                .filter(unit -> unit != MEGAPASCAL || !text.strip().startsWith("m"))
                 .filter(unit -> plain(unit.symbol).equals(wanted)
                         || unit.aliases.stream().map(Unit::plain).anyMatch(wanted::equals));
     }
 
     private static String plain(String text) {
-        return text.toLowerCase(Locale.ROOT).replaceAll("[·⋅*.\\- ]+", "").strip();
+        return text.toLowerCase(Locale.ROOT).replaceAll("[·⋅*.\\-() ]+", "").strip();
     }
 }

@@ -22,6 +22,8 @@ public final class EarlierText {
     private static final Pattern AMOUNT = Pattern.compile(
             "(?<![\\w.,×/-])(?<!× )(?<number>-?\\d+(?:\\.\\d+)?)(?: to (?<end>-?\\d+(?:\\.\\d+)?))? (?<unit>"
                     + Arrays.stream(Unit.values())
+                            // in sentences kelvins are a difference
+                            .filter(u -> u != Unit.KELVIN)
                             .map(Unit::symbol)
                             .sorted(Comparator.comparing(String::length).reversed())
                             .map(Pattern::quote)

@@ -35,7 +35,23 @@ class EntryTest {
                 "3/32 in|MILLIMETRE|0.00238125",
                 "1 1/2 in|MILLIMETRE|0.0381",
                 "1-1/2 in|MILLIMETRE|0.0381",
-                "1/4|INCH|0.00635"
+                "1/4|INCH|0.00635",
+                "0,300|BAR|30000",
+                "2.300 bar|BAR|230000",
+                "2300,500|MILLIBAR|230050",
+                "1 kgf·m|NEWTON_METRE|9.80665",
+                "12 kgf cm|NEWTON_METRE|1.176798",
+                "130 N·cm|NEWTON_METRE|1.3",
+                "10 ft-lbs|NEWTON_METRE|13.558179",
+                "85 in-lbs|NEWTON_METRE|9.603710",
+                "2 barg|BAR|200000",
+                "2 bar(g)|BAR|200000",
+                "30 psig|BAR|206842.7",
+                "500 mbar(g)|BAR|50000",
+                "0.4 MPa|BAR|400000",
+                "0.4 MPA|BAR|400000",
+                "29.92 inHg|BAR|101320.8",
+                "300 K|CELSIUS|300"
             })
     @DisplayName("A number with or without its unit, with point or comma, means the same amount")
     void understood(String typed, Unit usual, double si) {
@@ -60,13 +76,30 @@ class EntryTest {
                 "Infinity|not a number",
                 "0x10|not a unit",
                 "--1|not a number",
-                "1/0|divides by zero"
+                "1/0|divides by zero",
+                "2,300|Is “2,300” 2.300 or 2300?",
+                "12,500 N·m|Is “12,500” 12.500 or 12500?",
+                "1 234|Type thousands without a separator",
+                "12'500|Type thousands without a separator",
+                "1.234.567|Type thousands without a separator",
+                "3 mPa|is a thousandth of a pascal. Megapascal is MPa",
+                "3 bar(a)|is absolute"
             })
     @DisplayName("What cannot be a reading is said to be wrong, in words")
     void notUnderstood(String typed, String reason) {
         assertThat(Entry.read(typed, Unit.NEWTON_METRE))
                 .isInstanceOfSatisfying(
                         Entry.NotUnderstood.class, n -> assertThat(n.reason()).contains(reason));
+    }
+
+    @Test
+    @DisplayName("Below zero only where that can be")
+    void belowZero() {
+        assertThat(Entry.read("-0.5 bar", Unit.BAR)).isInstanceOf(Entry.NotUnderstood.class);
+        assertThat(Entry.read("-0.5 bar", Unit.BAR, true))
+                .isInstanceOfSatisfying(
+                        Entry.Understood.class,
+                        u -> assertThat(u.quantity().si()).isEqualTo(-5e4));
     }
 
     @ParameterizedTest
