@@ -76,6 +76,17 @@ public record BoltPattern(List<Place> places) {
                 places.stream().mapToDouble(Place::upM).average().orElseThrow());
     }
 
+    /** The smallest distance between two bolts, metre. */
+    public double closestM() {
+        double closest = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < places.size(); i++) {
+            for (int j = 0; j < i; j++) {
+                closest = Math.min(closest, places.get(i).to(places.get(j)));
+            }
+        }
+        return closest;
+    }
+
     /** The largest distance of a bolt from the centre, metre. */
     public double reachM() {
         Place centre = centre();
@@ -86,16 +97,16 @@ public record BoltPattern(List<Place> places) {
      * The order to tighten in, as indexes from 0: the next bolt is the one that keeps the resultant of the clamped
      * bolts nearest the centre of the pattern;
      * among equals the one after which the second moment of the clamped bolts is most even in all directions; among
-     * equals the lowest number.
+     * equals the one farthest from its nearest clamped neighbour; among equals the lowest number.
      *
      * <p>Source: equilibrium of the half-tightened joint. On circles it gives the customary crosses: 1-3-2-4,
-     * 1-5-3-7-2-6-4-8.
+     * 1-5-3-7-2-6-4-8; of 16 bolts the second cross stands between those of the first, not beside them.
      */
     public List<Integer> order() {
         List<Integer> order = new ArrayList<>();
         while (order.size() < places.size()) {
             int best = -1;
-            double[] bestRank = {Double.MAX_VALUE, Double.MAX_VALUE};
+            double[] bestRank = {Double.MAX_VALUE, Double.MAX_VALUE, Double.MAX_VALUE};
             for (int i = 0; i < places.size(); i++) {
                 if (!order.contains(i)) {
                     double[] rank = rank(order, i);
@@ -111,12 +122,17 @@ public record BoltPattern(List<Place> places) {
     }
 
     private static boolean isBelow(double[] a, double[] b) {
-        return a[0] < b[0] - SAME || (Math.abs(a[0] - b[0]) <= SAME && a[1] < b[1] - SAME);
+        for (int i = 0; i < a.length; i++) {
+            if (Math.abs(a[i] - b[i]) > SAME) {
+                return a[i] < b[i];
+            }
+        }
+        return false;
     }
 
     /**
-     * Distance of the resultant from the centre, and how uneven the second moment is, of the clamped bolts with one
-     * more; both in parts of the reach.
+     * Distance of the resultant from the centre, how uneven the second moment is, of the clamped bolts with one more,
+     * and its distance from the nearest of them, negative; in parts of the reach. The least is the best.
      */
     private double[] rank(List<Integer> clamped, int next) {
         Place centre = centre();
@@ -135,6 +151,10 @@ public record BoltPattern(List<Place> places) {
             lengthwise += x * x - y * y;
             skew += 2 * x * y;
         }
-        return new double[] {Math.hypot(right, up) / with.size(), Math.hypot(lengthwise, skew) / with.size()};
+        double nearest = clamped.stream()
+                .mapToDouble(i -> places.get(i).to(places.get(next)) / reach)
+                .min()
+                .orElse(0);
+        return new double[] {Math.hypot(right, up) / with.size(), Math.hypot(lengthwise, skew) / with.size(), -nearest};
     }
 }

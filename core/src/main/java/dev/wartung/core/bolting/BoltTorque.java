@@ -47,6 +47,15 @@ public record BoltTorque(
         return clampingNm() + prevailingNm;
     }
 
+    /**
+     * The torque of a stage: its share of what clamps, and all of what the lock nut takes.
+     *
+     * @param share of the full torque, above 0, at most 1
+     */
+    public double stageNm(double share) {
+        return clampingNm() * share + prevailingNm;
+    }
+
     private double clampingNm() {
         return statedNm * factor(statedFor, used);
     }
@@ -81,6 +90,14 @@ public record BoltTorque(
         return preloadN() / proofN();
     }
 
+    /**
+     * Whether nobody should tighten to this: the expected preload is beyond the usual share of the proof load, or with
+     * low friction beyond all of it.
+     */
+    public boolean isTooMuch() {
+        return shareOfProof() > HIGHEST_SHARE || mostPreloadN() > proofN();
+    }
+
     /** What has to be known before this is tightened, each in a sentence; empty when there is nothing. */
     public List<String> warnings() {
         List<String> warnings = new ArrayList<>();
@@ -98,6 +115,9 @@ public record BoltTorque(
             warnings.add(
                     "The expected preload is " + Math.round(shareOfProof() * 100)
                             + " % of the bolt's proof load; more than 70 % leaves nothing for scatter. Do not tighten to this.");
+        } else if (mostPreloadN() > proofN()) {
+            warnings.add("With low friction the preload may reach " + Math.round(mostPreloadN() / proofN() * 100)
+                    + " % of the proof load: the bolt would stretch for good. Do not tighten to this.");
         } else if (mostPreloadN() > HIGHEST_SHARE * proofN()) {
             warnings.add("With low friction the preload may reach " + Math.round(mostPreloadN() / proofN() * 100)
                     + " % of the proof load. Use the stages, and stop when a bolt turns easily.");

@@ -11,9 +11,13 @@ package dev.wartung.core.bolting;
  *
  * @param lengthM  from the middle of the hand to the drive, above 0
  * @param offsetM  from the drive to the bolt, 0 or more, less than the length
- * @param angleRad between the arm and the attachment, 0 straight on, π pointing back
+ * @param angleRad between the arm and the attachment, 0 straight on, π pointing back; the lever that is left is at
+ *     least {@link #LEAST_LEVER} of the wrench
  */
 public record Wrench(double lengthM, double offsetM, double angleRad) {
+
+    /** A shorter lever multiplies what the hand is off by, and with it the torque, by more than four. */
+    public static final double LEAST_LEVER = 0.25;
 
     public Wrench {
         if (!(lengthM > 0) || !(offsetM >= 0) || !Double.isFinite(angleRad)) {
@@ -22,6 +26,14 @@ public record Wrench(double lengthM, double offsetM, double angleRad) {
         if (offsetM >= lengthM) {
             throw new IllegalArgumentException("an attachment as long as the wrench itself");
         }
+        if (!hasLever(lengthM, offsetM, angleRad)) {
+            throw new IllegalArgumentException("an attachment that points back and leaves no lever");
+        }
+    }
+
+    /** Whether hand and bolt are far enough apart for the wrench to mean anything. */
+    public static boolean hasLever(double lengthM, double offsetM, double angleRad) {
+        return lengthM + offsetM * Math.cos(angleRad) >= LEAST_LEVER * lengthM;
     }
 
     /** Without an attachment. */

@@ -63,6 +63,8 @@ final class BoltUp implements Instrument {
                 .hinted("Crowfoot or offset tool; an extension along the bolt counts as 0"));
         fields.add(Field.measure("angle", "Angle of the attachment", Unit.DEGREE, "0 °", 0, 180)
                 .hinted("0° straight on, 90° square, 180° back"));
+        fields.add(Field.number("tolerance", "Wrench is good to, %", "4", 0, 20)
+                .hinted("ISO 6789: 4 % above 10 N·m, 6 % up to it"));
         fields.add(Field.count("done", "Turns done", 0, 0, 200).hinted("To see which bolt is next"));
         return fields;
     }
@@ -89,10 +91,18 @@ final class BoltUp implements Instrument {
                 in.number("attachment") >= in.number("wrench"),
                 "attachment",
                 "Longer than the wrench itself: that cannot be right. Measure from the drive to the bolt.");
+        in.refuseIf(
+                in.understood() && !Wrench.hasLever(in.number("wrench"), in.number("attachment"), in.number("angle")),
+                "angle",
+                "Pointing back like this the attachment leaves hardly a lever: the wrench says nothing. Turn it to the side or straight on, or take a longer wrench.");
+        BoltSize size = BoltSize.valueOf(in.text("size"));
+        in.refuseIf(
+                pattern.isPresent() && pattern.get().closestM() < size.flatsM(),
+                Patterns.field(in),
+                "Two of these stand closer than the head of an " + size + " is wide.");
         if (!in.understood() || pattern.isEmpty()) {
             return Optional.empty();
         }
-        BoltSize size = BoltSize.valueOf(in.text("size"));
         BoltClass material = Arrays.stream(BoltClass.values())
                 .filter(c -> c.symbol().equals(in.text("class")))
                 .findFirst()
@@ -108,14 +118,31 @@ final class BoltUp implements Instrument {
         Tightening tightening = new Tightening(pattern.get(), Tightening.USUAL);
         Result.Builder result = new Result.Builder();
         double set = wrench.setting(torque.torqueNm());
+        double off = in.number("tolerance") / 100;
+        if (torque.isTooMuch()) {
+            // nothing to set a wrench to
+            result.number("proof-share", "Share of the proof load", torque.shareOfProof() * 100, 0, " %")
+                    .figure("preload", "Preload of each bolt", torque.preloadN(), Unit.KILONEWTON);
+            torque.warnings().forEach(w -> result.stop(w, "Look at thread, size and class again, then ask the maker."));
+            return result.done();
+        }
         result.figure("setting", "Set the wrench to", set, Dimension.TORQUE)
                 .figure("torque", "Torque at the bolt", torque.torqueNm(), Dimension.TORQUE)
+                .figure("torque-off", "… give or take, by the wrench", torque.torqueNm() * off, Dimension.TORQUE)
                 .figure("preload", "Preload of each bolt", torque.preloadN(), Unit.KILONEWTON)
-                .figure("preload-least", "… at least, with high friction", torque.leastPreloadN(), Unit.KILONEWTON)
-                .figure("preload-most", "… at most, with low friction", torque.mostPreloadN(), Unit.KILONEWTON)
+                .figure(
+                        "preload-least",
+                        "… at least, with high friction",
+                        torque.leastPreloadN() * (1 - off),
+                        Unit.KILONEWTON)
+                .figure(
+                        "preload-most",
+                        "… at most, with low friction",
+                        torque.mostPreloadN() * (1 + off),
+                        Unit.KILONEWTON)
                 .number("proof-share", "Share of the proof load", torque.shareOfProof() * 100, 0, " %");
         torque.warnings().forEach(w -> result.care(w, ""));
-        if (torque.mostPreloadN() <= BoltTorque.HIGHEST_SHARE * torque.proofN()) {
+        if (torque.mostPreloadN() * (1 + off) <= BoltTorque.HIGHEST_SHARE * torque.proofN()) {
             result.good("Even with low friction the bolt stays below 70 % of its proof load.");
         }
         if (in.number("attachment") > 0 && Math.abs(set - torque.torqueNm()) > 0.01 * torque.torqueNm()) {
@@ -149,7 +176,7 @@ final class BoltUp implements Instrument {
     }
 
     private static String set(Wrench wrench, BoltTorque torque, double share) {
-        return Quantity.rounded(wrench.setting(torque.torqueNm() * share), 1) + " N·m";
+        return Quantity.rounded(wrench.setting(torque.stageNm(share)), 1) + " N·m";
     }
 
     private static void next(

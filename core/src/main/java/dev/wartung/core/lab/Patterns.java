@@ -2,6 +2,7 @@ package dev.wartung.core.lab;
 
 import dev.wartung.core.bolting.BoltPattern;
 import dev.wartung.core.bolting.BoltPattern.Place;
+import dev.wartung.core.bolting.BoltSize;
 import dev.wartung.core.measure.Unit;
 import java.util.ArrayList;
 import java.util.List;
@@ -59,6 +60,15 @@ final class Patterns {
         };
     }
 
+    /** The field by which bolts come too close. */
+    static String field(Inputs in) {
+        return switch (in.text(FORM)) {
+            case "rectangle" -> "width";
+            case PLACES -> PLACES;
+            default -> BOLTS;
+        };
+    }
+
     /** Empty if it was refused. */
     static Optional<BoltPattern> read(Inputs in) {
         return switch (in.text(FORM)) {
@@ -69,7 +79,7 @@ final class Patterns {
                         pattern.isEmpty(),
                         PLACES,
                         "Type 2 to " + MOST
-                                + " different places as pairs in mm, parted by semicolons: 0 40; 40 0; 0 -40; -40 0.");
+                                + " places as pairs in mm, parted by semicolons: 0 40; 40 0; 0 -40; -40 0. No two closer than a bolt's head is wide.");
                 yield pattern;
             }
             default -> Optional.of(BoltPattern.circle(in.count(BOLTS), in.number("circle")));
@@ -92,9 +102,23 @@ final class Patterns {
                     Double.parseDouble(numbers[0].replace(',', '.')) / 1000,
                     Double.parseDouble(numbers[1].replace(',', '.')) / 1000));
         }
-        boolean apart = places.stream().distinct().count() == places.size();
-        return places.size() < 2 || places.size() > MOST || !apart
+        return places.size() < 2 || places.size() > MOST || !apart(places)
                 ? Optional.empty()
                 : Optional.of(new BoltPattern(places));
+    }
+
+    /** No two nearer to each other than the narrowest head is wide. */
+    private static boolean apart(List<Place> places) {
+        double least = BoltSize.M4.flatsM();
+        for (int i = 0; i < places.size(); i++) {
+            for (int j = 0; j < i; j++) {
+                Place one = places.get(i);
+                Place other = places.get(j);
+                if (Math.hypot(one.rightM() - other.rightM(), one.upM() - other.upM()) < least) {
+                    return false;
+                }
+            }
+        }
+        return true;
     }
 }

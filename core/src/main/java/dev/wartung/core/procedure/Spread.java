@@ -33,6 +33,7 @@ import java.util.stream.IntStream;
  * @param compression the criterion of a map that goes by compression
  * @param parallel    the criterion of a map that goes by parallel flanges
  * @param unevenM     for readings all round: widest less smallest, at most; else 0
+ * @param prevailingNm what a lock nut takes before it clamps: in every stage all of it; 0 where there is none
  */
 public record Spread(
         How how,
@@ -41,7 +42,20 @@ public record Spread(
         double pitchM,
         Optional<Compression> compression,
         Optional<Parallel> parallel,
-        double unevenM) {
+        double unevenM,
+        double prevailingNm) {
+
+    /** Without lock nuts. */
+    public Spread(
+            How how,
+            BoltPattern pattern,
+            List<String> names,
+            double pitchM,
+            Optional<Compression> compression,
+            Optional<Parallel> parallel,
+            double unevenM) {
+        this(how, pattern, names, pitchM, compression, parallel, unevenM, 0);
+    }
 
     /** How many readings it takes. */
     public int count() {
@@ -79,12 +93,12 @@ public record Spread(
     /** Whether one turn's torque is what its stage asks for. */
     public Outcome judgeTurn(int turn, Quantity torque, Band band) {
         double share = tightening().turns().get(turn).share();
-        return new Band(times(band.min(), share), times(band.max(), share), Optional.empty()).judge(torque);
+        return new Band(stage(band.min(), share), stage(band.max(), share), Optional.empty()).judge(torque);
     }
 
     /** What a turn is tightened to, newton metre. */
     public double asked(Turn turn, Band band) {
-        return band.target().orElse(band.max()).si() * turn.share();
+        return stage(band.target().orElse(band.max()), turn.share()).si();
     }
 
     /**
@@ -108,8 +122,9 @@ public record Spread(
                 .toList();
     }
 
-    private static Quantity times(Quantity quantity, double share) {
-        return new Quantity(quantity.si() * share, quantity.dimension());
+    /** A stage's share of a full torque: of what clamps, not of what the lock nut takes. */
+    private Quantity stage(Quantity full, double share) {
+        return new Quantity((full.si() - prevailingNm) * share + prevailingNm, full.dimension());
     }
 
     /**

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import dev.wartung.core.bolting.BoltPattern.Place;
 import dev.wartung.core.bolting.ScrewLength.Into;
+import java.util.List;
 import java.util.Optional;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.DisplayName;
@@ -137,5 +138,64 @@ class BoltingNumbersTest {
                 .isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(() -> ScrewLength.throughWithNut(BoltSize.M8, 0.01, -0.001))
                 .isInstanceOf(IllegalArgumentException.class);
+    }
+
+    @Test
+    @DisplayName("What a lock nut takes is in every stage whole: of 10 and 2 N·m, 35 % are 5.5, 70 % are 9, all 12")
+    void lockNutInStages() {
+        BoltTorque lockNut = new BoltTorque(
+                BoltSize.M8, BoltClass.A2_70, 10, Optional.of(ThreadCondition.DRY), ThreadCondition.DRY, 2);
+        assertThat(lockNut.stageNm(0.35)).isCloseTo(5.5, CLOSE);
+        assertThat(lockNut.stageNm(0.7)).isCloseTo(9, CLOSE);
+        assertThat(lockNut.stageNm(1)).isCloseTo(lockNut.torqueNm(), CLOSE).isCloseTo(12, CLOSE);
+    }
+
+    @Test
+    @DisplayName(
+            "Too much: expected above 70 % of an M8's 16 470 N, or with low friction above all of it; 28 N·m dry are 71 %, 27.6 N·m 70 % and 93 % with low friction")
+    void tooMuch() {
+        assertThat(m8(28, ThreadCondition.DRY, ThreadCondition.DRY).isTooMuch()).isTrue();
+        assertThat(m8(27.6, ThreadCondition.DRY, ThreadCondition.DRY).isTooMuch())
+                .isFalse();
+        // 13 N·m dry on an M6 A2-70: 7222 N of 9045 N expected; with low friction 9630 N
+        BoltTorque m6 = new BoltTorque(
+                BoltSize.M6, BoltClass.A2_70, 13, Optional.of(ThreadCondition.DRY), ThreadCondition.DRY, 0);
+        assertThat(m6.isTooMuch()).isTrue();
+        assertThat(m6.mostPreloadN()).isCloseTo(9629.6, within(0.1)).isGreaterThan(m6.proofN());
+    }
+
+    @Test
+    @DisplayName(
+            "A crowfoot that points back leaves 300 − 200 = 100 mm of a 300 mm wrench, just enough; 230 mm leave 70 mm, less than a quarter, and are refused; square they are fine")
+    void lever() {
+        assertThat(new Wrench(0.3, 0.2, Math.PI).setting(10)).isCloseTo(30, within(1e-9));
+        assertThatThrownBy(() -> new Wrench(0.3, 0.23, Math.PI)).isInstanceOf(IllegalArgumentException.class);
+        assertThat(Wrench.hasLever(0.3, 0.224, Math.PI)).isTrue();
+        assertThat(Wrench.hasLever(0.3, 0.226, Math.PI)).isFalse();
+        assertThat(new Wrench(0.3, 0.23, Math.PI / 2).setting(10)).isCloseTo(10, within(1e-9));
+    }
+
+    @Test
+    @DisplayName("Of 16, 20 and 24 bolts the second cross stands between those of the first; closest is the chord")
+    void neighbours() {
+        assertThat(numbers(16)).startsWith(1, 9, 5, 13, 3, 11, 7, 15, 2);
+        assertThat(numbers(20)).startsWith(1, 11, 6, 16, 3);
+        assertThat(numbers(24)).startsWith(1, 13, 7, 19, 4, 16, 10, 22);
+        for (int bolts : new int[] {16, 18, 20, 24}) {
+            List<Integer> order = numbers(bolts);
+            for (int i = 1; i < bolts / 2; i++) {
+                int apart = Math.abs(order.get(i) - order.get(i - 1));
+                assertThat(Math.min(apart, bolts - apart))
+                        .as("%d bolts: %s", bolts, order)
+                        .isGreaterThan(1);
+            }
+        }
+        // 300 mm · sin(180°/16)
+        assertThat(BoltPattern.circle(16, 0.3).closestM()).isCloseTo(0.0585271, within(1e-6));
+        assertThat(BoltPattern.rectangle(0.09, 0.06).closestM()).isCloseTo(0.06, CLOSE);
+    }
+
+    private static List<Integer> numbers(int bolts) {
+        return BoltPattern.circle(bolts, 0.3).order().stream().map(i -> i + 1).toList();
     }
 }

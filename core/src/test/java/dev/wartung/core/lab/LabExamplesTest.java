@@ -6,9 +6,12 @@ import static org.assertj.core.api.Assertions.within;
 import dev.wartung.core.lab.Result.Figure;
 import dev.wartung.core.measure.UnitSystem;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -142,5 +145,49 @@ class LabExamplesTest {
             })
     void words(String id, String typed, String figure, String expected) {
         assertThat(figure(id, typed, figure).text()).asString().contains(expected);
+    }
+
+    @Test
+    @DisplayName("A preload beyond the proof load gives no torque to set: only what is wrong and what to do")
+    void tooMuchTorque() {
+        Result stopped = Lab.work(
+                        Lab.instrument("bolt-up").orElseThrow(),
+                        Map.of("torque", "60 N·m", "size", "M8"),
+                        UnitSystem.METRIC)
+                .result()
+                .orElseThrow();
+        assertThat(stopped.figures()).extracting(Result.Figure::id).containsExactly("proof-share", "preload");
+        assertThat(stopped.findings()).allSatisfy(f -> assertThat(f.tone()).isEqualTo(Result.Tone.STOP));
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "bolt-up | wrench=300 mm; attachment=250 mm; angle=180 ° | angle | hardly a lever",
+                "bolt-up | bolts=24; circle=60 mm | bolts | closer than the head",
+                "bolt-up | pattern=places; places=0 40, 0 41 | places | pairs in mm",
+                "bolt-up | pattern=places; places=0 40~0 41~40 0 | places | No two closer than a bolt's head",
+                "fail-position | vacuum=-0.5 bar; line=3 bar | | ",
+                "fail-position | vacuum=4 bar; line=3 bar | vacuum | Not above the highest",
+                "fail-position | droop=6 bar | droop | More than the air",
+                "fail-position | line=2,300 bar | line | Is “2,300” 2.300 or 2300?",
+                "fail-position | spring=1,250 | spring | Is “1,250” 1.250 or 1250?"
+            })
+    @DisplayName("What only makes no sense together, or reads two ways, is asked about beside its field")
+    void refused(String id, String typed, @Nullable String field, @Nullable String reason) {
+        Map<String, String> inputs = new LinkedHashMap<>();
+        for (String pair : typed.split(";")) {
+            String[] parts = pair.strip().split("=", 2);
+            inputs.put(parts[0], parts[1].replace('~', ';'));
+        }
+        Map<String, String> troubles = Lab.work(Lab.instrument(id).orElseThrow(), inputs, UnitSystem.METRIC)
+                .inputs()
+                .troubles();
+        if (field == null) {
+            assertThat(troubles).isEmpty();
+        } else {
+            assertThat(troubles.get(field)).contains(reason);
+        }
     }
 }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import dev.wartung.core.anatomy.Reading.How;
+import dev.wartung.core.bolting.BoltPattern;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Outcome;
@@ -14,6 +15,7 @@ import dev.wartung.core.message.Verdict;
 import dev.wartung.core.procedure.Ask.AtPlaces;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -78,6 +80,34 @@ class SpreadTest {
                     .as("the full torque in the first stage")
                     .isEqualTo(Outcome.HIGH);
         });
+    }
+
+    @Test
+    @DisplayName(
+            "Lock nuts that take 2 N·m: of 12 N·m the first stage asks 2 + 35 % of 10 = 5.5, and 4.2, 35 % of all, is too little")
+    void lockNuts() {
+        Band band = new Band(
+                new Quantity(11, Dimension.TORQUE),
+                new Quantity(13, Dimension.TORQUE),
+                Optional.of(new Quantity(12, Dimension.TORQUE)));
+        Spread spread = new Spread(
+                How.RUN,
+                BoltPattern.circle(4, 0.1),
+                List.of("bolt 1", "bolt 2", "bolt 3", "bolt 4"),
+                1.25e-3,
+                Optional.empty(),
+                Optional.empty(),
+                0,
+                2);
+        assertThat(spread.intended(Optional.of(band)).get(0).si()).isCloseTo(5.5, within(1e-9));
+        assertThat(spread.intended(Optional.of(band)).get(4).si()).isCloseTo(9, within(1e-9));
+        assertThat(spread.intended(Optional.of(band)).get(8).si()).isCloseTo(12, within(1e-9));
+        assertThat(spread.judgeTurn(0, new Quantity(4.2, Dimension.TORQUE), band))
+                .isEqualTo(Outcome.LOW);
+        assertThat(spread.judgeTurn(0, new Quantity(5.5, Dimension.TORQUE), band))
+                .isEqualTo(Outcome.WITHIN);
+        assertThat(spread.judgeTurn(0, new Quantity(5.9, Dimension.TORQUE), band))
+                .isEqualTo(Outcome.HIGH);
     }
 
     @Test

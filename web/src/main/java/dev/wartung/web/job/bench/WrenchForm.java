@@ -28,6 +28,9 @@ final class WrenchForm {
             troubles.putIfAbsent(LENGTH, "Measure from the middle of your hand to the drive.");
         } else if (offset >= length) {
             troubles.putIfAbsent(OFFSET, "Longer than the wrench itself: measure from the drive to the bolt.");
+        } else if (!Wrench.hasLever(length, offset, angle)) {
+            troubles.putIfAbsent(
+                    ANGLE, "Pointing back like this it leaves hardly a lever. Turn it to the side or straight on.");
         }
         this.wrench = troubles.isEmpty() ? new Wrench(length, offset, angle) : Wrench.plain();
     }
