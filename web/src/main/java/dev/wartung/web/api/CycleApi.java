@@ -29,6 +29,8 @@ class CycleApi {
         this.clock = clock;
     }
 
+    private static final int FIRST_YEAR = 2000;
+
     /**
      * A count.
      *
@@ -57,9 +59,13 @@ class CycleApi {
                     .flatMap(valves::findByTagIgnoreCase)
                     .orElseThrow(() -> new Refused("tag", "There is no valve “" + count.tag() + "”."));
             LocalDate on = count.day() == null ? today : count.day().orElse(today);
-            if (count.total() < 0 || on.isAfter(today) || on.getYear() < 2000) {
+            if (count.total() < 0) {
+                throw new Refused("total", "The count of " + count.tag() + " is below zero.");
+            }
+            if (on.isAfter(today) || on.getYear() < FIRST_YEAR) {
                 throw new Refused(
-                        "total", "The count of " + count.tag() + " is below zero, or its day is still to come.");
+                        "day",
+                        "The day of " + count.tag() + "'s count is still to come, or before " + FIRST_YEAR + ".");
             }
             desk.counted(valve, on, count.total());
             touched.add(valve);

@@ -161,6 +161,17 @@ class ApiTest {
                 "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"renew-one-seal\",\"part\":\"+\"} | 422 | part",
                 "/procedures/derive | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"options\":{\"elastomer\":\"oak\"}} | 422 | elastomer",
                 "/procedures/simulate | {\"type\":\"kolm-50\",\"drive\":\"NC\",\"work\":\"renew-product-seals\",\"steps\":[\"jump\"]} | 422 | jump",
+                "/lab/bolt-up | {\"torque\":\"40 N·m\"} | 422 | \"field\":\"torque\"",
+                "/lab/bolt-up | {\"inputs\":{},\"colour\":1} | 422 | \"field\":\"colour\"",
+                "/lab/bolt-up | {\"inputs\":[1]} | 400 | \"field\":\"inputs\"",
+                "/lab/bolt-up | {\"inputs\":{\"pattern\":\"places\",\"places\":\"0 40; 0 40.0004\"}} | 422 | places",
+                "/procedures/derive | {\"type\":\"kolm-50\",\"drives\":\"NC\"} | 422 | \"field\":\"drives\"",
+                "/procedures/derive | {\"type\":{\"a\":1}} | 400 | \"field\":\"type\"",
+                "/cycles | [{\"tag\":\"TS-001\",\"total\":5,\"colour\":1}] | 422 | \"field\":\"colour\"",
+                "/cycles | [{\"tag\":\"TS-001\",\"total\":\"many\"}] | 400 | \"field\":\"0.total\"",
+                "/cycles | [{\"tag\":\"TS-001\",\"total\":5,\"day\":\"2026-02-30\"}] | 400 | \"field\":\"0.day\"",
+                "/cycles | [{\"tag\":\"TS-001\",\"total\":5,\"day\":\"1999-12-31\"}] | 422 | \"field\":\"day\"",
+                "/cycles | [{\"tag\":\"TS-001\",\"total\":5,\"day\":\"9999-01-01\"}] | 422 | \"field\":\"day\"",
                 "/nowhere | {} | 404 | 404"
             })
     void problems(String path, String body, int status, String names, Address address) throws Exception {
