@@ -1,6 +1,8 @@
 package dev.wartung.core.diaphragm;
 
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.message.Message;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 
@@ -13,9 +15,10 @@ import java.util.Optional;
  *
  * @param atOneHour       the value one hour after tightening
  * @param changePerDecade for every tenfold of time; negative where it falls
- * @param lastHours       time of the last reading
+ * @param last            the latest reading: whatever the line says, it is what is there
+ * @param times           at how many different times it was read
  */
-public record Settling(double atOneHour, double changePerDecade, double lastHours) {
+public record Settling(double atOneHour, double changePerDecade, Look last, int times) {
 
     /** One look: hours since it was tightened (above 0), and the torque or gap read. */
     public record Look(double hours, double value) {}
@@ -39,7 +42,17 @@ public record Settling(double atOneHour, double changePerDecade, double lastHour
         return new Settling(
                 mean - slope * meanLog,
                 slope,
-                looks.stream().mapToDouble(Look::hours).max().orElseThrow());
+                looks.stream().max(Comparator.comparingDouble(Look::hours)).orElseThrow(),
+                (int) looks.stream().map(Look::hours).distinct().count());
+    }
+
+    /** Two readings make a line whatever they are: nothing says how far either is off. */
+    public boolean isThin() {
+        return times < 3;
+    }
+
+    private double lastHours() {
+        return last.hours();
     }
 
     public double after(double hours) {
@@ -47,50 +60,62 @@ public record Settling(double atOneHour, double changePerDecade, double lastHour
     }
 
     /**
-     * Hours after tightening until it falls (or rises) to the limit; empty if it does not move that way, or takes
-     * longer than a century.
+     * Hours after tightening until the line falls (or rises) to the limit; empty if it does not move that way, or takes
+     * longer than any seal stays: twenty years.
      */
     public Optional<Double> reaches(double limit) {
-        double decades = (limit - atOneHour) / changePerDecade;
-        return Double.isFinite(decades) && decades < 6 ? Optional.of(Math.pow(10, decades)) : Optional.empty();
+        double hours = Math.pow(10, (limit - atOneHour) / changePerDecade);
+        return hours > 0 && hours < LONGEST_H ? Optional.of(hours) : Optional.empty();
     }
+
+    private static final double LONGEST_H = 20 * 365.25 * 24;
 
     /**
      * When to look next: at three times the time of the last reading, or half-way (in time) to the limit where that
      * comes earlier.
      */
     public double nextLookHours(double limit) {
-        double usual = lastHours * 3;
+        double usual = lastHours() * 3;
         return reaches(limit)
-                .filter(h -> h > lastHours)
-                .map(h -> Math.min(usual, lastHours + (h - lastHours) / 2))
+                .filter(h -> h > lastHours())
+                .map(h -> Math.min(usual, lastHours() + (h - lastHours()) / 2))
                 .orElse(usual);
     }
 
     /** What a series says to do. */
     public enum Advice {
-        HOLDS("It does not reach its limit within a century.", "The periodic look is enough."),
-        WATCH("It will reach its limit.", "Re-tightening pays shortly before; it begins a new series."),
-        RETIGHTEN("It is past its limit.", "Re-tighten once now, crosswise, then begin a new series."),
+        HOLDS(
+                Message.of("settling.holds", "Its readings do not lead to the limit for as long as a seal stays."),
+                Message.of("settling.holds.next", "The periodic look is enough.")),
+        WATCH(
+                Message.of("settling.watch", "Its readings lead to the limit."),
+                Message.of("settling.watch.next", "Re-tightening pays shortly before; it begins a new series.")),
+        RETIGHTEN(
+                Message.of("settling.past", "It is past its limit."),
+                Message.of("settling.past.next", "Re-tighten once now, crosswise, then begin a new series.")),
         RENEW(
-                "It is past its limit and losing fast: there is no spring left in it.",
-                "Renew what is clamped; re-tightening would not hold."),
-        DOUBT("It gets tighter with time. Rubber does not do that.", "Look at the readings and the gauge again.");
+                Message.of("settling.spent", "It is past its limit and losing fast: there is no spring left in it."),
+                Message.of("settling.spent.next", "Renew what is clamped; re-tightening would not hold.")),
+        DOUBT(
+                Message.of("settling.doubt", "It was read tighter than before."),
+                Message.of(
+                        "settling.doubt.next",
+                        "A warmer joint, another tool or another hand can do that. Read it again, at the same temperature and with the same tool."));
 
-        private final String says;
-        private final String next;
+        private final Message says;
+        private final Message next;
 
-        Advice(String says, String next) {
+        Advice(Message says, Message next) {
             this.says = says;
             this.next = next;
         }
 
-        public String says() {
+        public Message says() {
             return says;
         }
 
         /** What to do. */
-        public String next() {
+        public Message next() {
             return next;
         }
 
@@ -103,9 +128,14 @@ public record Settling(double atOneHour, double changePerDecade, double lastHour
     /** A joint that loses more than this share of its value per decade has no spring left; the plant's choice. */
     private static final double SPENT = 0.15;
 
-    /** @param rises a gap, which opens as the joint settles; otherwise a torque, which falls */
+    /**
+     * What to do. The last reading counts: past its limit it is past it, wherever the line runs.
+     *
+     * @param rises a gap, which opens as the joint settles; otherwise a torque, which falls
+     */
     public Advice advice(double limit, boolean rises) {
-        double now = after(lastHours);
+        double line = after(lastHours());
+        double now = rises ? Math.max(line, last.value()) : Math.min(line, last.value());
         if (rises ? now > limit : now < limit) {
             return Math.abs(changePerDecade / atOneHour) > SPENT ? Advice.RENEW : Advice.RETIGHTEN;
         }

@@ -7,6 +7,7 @@ import dev.wartung.core.drawing.LogTimeChart;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -119,5 +120,10 @@ final class SettlingSeries implements Instrument {
                 },
                 advice.says(),
                 advice.next());
+        if (settling.isThin()) {
+            result.note(Message.of(
+                    "settling.thin",
+                    "Two readings make a line whatever they are: how far off it is, only a third one shows."));
+        }
     }
 }

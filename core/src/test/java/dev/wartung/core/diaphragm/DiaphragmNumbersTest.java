@@ -184,14 +184,23 @@ class DiaphragmNumbersTest {
         assertThat(series(1, 12, 10, 10).advice(11, false)).isEqualTo(Advice.RENEW);
         assertThat(series(1, 12, 10, 12.5).advice(11, false)).isEqualTo(Advice.DOUBT);
         assertThat(series(1, 12, 10, 12).advice(11, false)).isEqualTo(Advice.HOLDS);
+        // 12, 11.8, 11.9 and now 9.8: the line is at 11.375 − 1.5·0.65 = 10.4, the joint at 9.8
+        Settling fallen = series(1, 12, 10, 11.8, 100, 11.9, 1000, 9.8);
+        assertThat(fallen.after(1000)).isCloseTo(10.4, within(0.001));
+        assertThat(fallen.advice(10, false)).as("the last reading counts").isEqualTo(Advice.RETIGHTEN);
+        assertThat(fallen.advice(9.7, false)).isEqualTo(Advice.WATCH);
+        assertThat(series(1, 2.5, 10, 2.5, 100, 2.52, 1000, 2.7).advice(2.66, true))
+                .isEqualTo(Advice.RETIGHTEN);
+        assertThat(slow.isThin()).isTrue();
+        assertThat(fallen.isThin()).isFalse();
         Settling opens = series(1, 2.5, 10, 2.55);
         assertThat(opens.advice(2.656, true)).isEqualTo(Advice.WATCH);
         assertThat(opens.advice(3.2, true)).isEqualTo(Advice.HOLDS);
         assertThat(opens.advice(2.54, true)).isEqualTo(Advice.RETIGHTEN);
         assertThat(series(1, 2.5, 10, 2.4).advice(2.656, true)).isEqualTo(Advice.DOUBT);
         assertThat(Advice.values())
-                .allSatisfy(a -> assertThat(a.says() + a.next()).hasSizeGreaterThan(40))
-                .allSatisfy(a -> assertThat(a.says()).isNotEmpty())
+                .allSatisfy(a -> assertThat(a.says() + " " + a.next()).hasSizeGreaterThan(40))
+                .allSatisfy(a -> assertThat(a.says()).asString().isNotEmpty())
                 .filteredOn(Advice::now)
                 .containsExactly(Advice.RETIGHTEN, Advice.RENEW, Advice.DOUBT);
     }

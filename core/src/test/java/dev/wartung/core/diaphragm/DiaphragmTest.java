@@ -144,7 +144,7 @@ class DiaphragmTest {
         assertEquals(-1, settling.changePerDecade(), 1e-12);
         assertEquals(100, settling.reaches(10).orElseThrow(), 1e-6);
         assertEquals(30, settling.nextLookHours(10), 1e-9);
-        assertEquals(Optional.empty(), settling.reaches(1), "longer than a century");
+        assertEquals(Optional.empty(), settling.reaches(1), "longer than any seal stays");
         assertTrue(settling.nextLookHours(10.9) < 13, "half-way to a near limit");
         Settling rising = Settling.of(List.of(new Look(1, 3.72), new Look(24, 3.78), new Look(168, 3.81)));
         assertTrue(rising.changePerDecade() > 0);

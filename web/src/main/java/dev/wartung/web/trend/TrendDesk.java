@@ -28,7 +28,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Random;
 import java.util.function.Function;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.event.EventListener;
@@ -43,7 +42,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class TrendDesk implements RunWatch {
 
-    private static final long SEED = 3;
     private static final int FEWEST_SHOWN = 2;
     private static final String NAME = "Look why it changed: ";
 
@@ -73,14 +71,25 @@ class TrendDesk implements RunWatch {
      * @param asked  what was asked
      * @param of     what it was taken in: jobs or runs
      * @param change where they changed; empty where they did not, or are too few
+     * @param smallest the least change that so many readings of this scatter would show; empty for too few
      */
-    public record Series(String asked, String of, List<Read> reads, Optional<ChangePoint> change) {
+    public record Series(
+            String asked, String of, List<Read> reads, Optional<ChangePoint> change, Optional<Double> smallest) {
 
         /** What changed, in words. */
         public String says(UnitSystem units) {
             return change.map(c -> "changed after " + c.after() + " " + of + ": " + shown(c.before(), units)
                             + " before, " + shown(c.since(), units) + " since")
                     .orElse("");
+        }
+
+        /** What they can show where they show no change. */
+        public String canShow(UnitSystem units) {
+            return change.isPresent()
+                    ? ""
+                    : smallest.map(step ->
+                                    "no change; one of " + shown(step, units) + " would show in these " + reads.size())
+                            .orElse(reads.size() + " of at least " + ChangePoint.FEWEST + " that a change shows in");
         }
 
         private String shown(double si, UnitSystem units) {
@@ -120,14 +129,24 @@ class TrendDesk implements RunWatch {
     }
 
     private static Optional<Series> series(String asked, String of, List<Read> reads) {
-        return reads.size() < FEWEST_SHOWN
-                ? Optional.empty()
-                : Optional.of(new Series(
-                        asked,
-                        of,
-                        List.copyOf(reads),
-                        ChangePoint.in(reads.stream().map(r -> r.value().si()).toList(), new Random(SEED)::nextDouble)
-                                .filter(ChangePoint::changed)));
+        if (reads.size() < FEWEST_SHOWN) {
+            return Optional.empty();
+        }
+        List<Double> values = reads.stream().map(r -> r.value().si()).toList();
+        double resolution = resolution(reads.get(0).value().dimension());
+        return Optional.of(new Series(
+                asked,
+                of,
+                List.copyOf(reads),
+                ChangePoint.in(values, resolution).filter(ChangePoint::changed),
+                ChangePoint.smallest(values, resolution)));
+    }
+
+    /** The last digit that is read and kept at a bench, SI. */
+    private static double resolution(Dimension dimension) {
+        Unit unit = dimension == Dimension.TIME ? Unit.SECOND : Unit.metric(dimension);
+        return Quantity.of(Math.pow(10, -unit.decimals()), unit).si()
+                - Quantity.of(0, unit).si();
     }
 
     private List<Series> proven(Valve valve) {

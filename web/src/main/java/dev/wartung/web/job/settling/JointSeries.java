@@ -8,8 +8,10 @@ import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -51,17 +53,27 @@ public record JointSeries(
     }
 
     /** What the series says to do. */
-    public String says() {
+    public Message says() {
         return settling()
                 .map(s -> {
                     Advice advice = s.advice(limit.si(), gap());
-                    String when = s.reaches(limit.si())
+                    List<Message> said = new ArrayList<>(List.of(advice.says()));
+                    s.reaches(limit.si())
                             .filter(h -> advice == Advice.WATCH)
-                            .map(h -> " That is " + Settling.duration(h) + " after tightening.")
-                            .orElse("");
-                    return advice.says() + when + " " + advice.next();
+                            .map(h -> Message.of(
+                                    s.isThin() ? "settling.about" : "settling.then",
+                                    s.isThin()
+                                            ? "By two readings, which show no more than the direction, about {after} after tightening."
+                                            : "That is {after} after tightening.",
+                                    "after",
+                                    Settling.duration(h)))
+                            .ifPresent(said::add);
+                    said.add(advice.next());
+                    return Message.joined(" ", said);
                 })
-                .orElse("No look yet since it was tightened. Two readings show how fast it settles.");
+                .orElse(Message.of(
+                        "settling.none",
+                        "No look yet since it was tightened. Two readings show which way it goes, three how fast."));
     }
 
     /** A reading with one digit more than usual: what is lost between two looks is small. */
