@@ -17,7 +17,7 @@ final class BubbleCount implements Instrument {
             "Bubbles",
             "A tube under water: what do so many bubbles mean?",
             Drawer.LEAK,
-            "Q = count·π/6·d³/t.",
+            "Q = count·π/6·d³/t, at 0 °C and 1.01325 bar: times p/p0·T0/T. At most (n + 2√n + 3) bubbles twice as large, at least n − 2√n half as large.",
             "Geometry of a ball; classes: EN 12266-1, gas.");
 
     @Override
@@ -31,6 +31,8 @@ final class BubbleCount implements Instrument {
                 Field.count("count", "Bubbles counted", 10, 0, 100_000),
                 Field.measure("size", "Diameter of a bubble", Unit.MILLIMETRE, "4 mm", 0.2, 30),
                 Field.measure("time", "Counted for", Unit.MINUTE, "1 min", 0.05, 10_000),
+                Field.measure("water", "Temperature of the water", Unit.CELSIUS, "20 °C", 0, 95),
+                Field.measure("air", "Barometer", Unit.BAR, "1.013 bar", 0.5, 1.2),
                 Field.number("dn", "Nominal size, DN", "50", 4, 1000));
     }
 
@@ -38,26 +40,39 @@ final class BubbleCount implements Instrument {
     public Optional<Result> work(Inputs in) {
         Bubbles bubbles = new Bubbles(in.count("count"), in.number("size"), in.number("time"));
         Result.Builder result = new Result.Builder();
-        result.figure("leak", "Leakage", bubbles.leakM3PerS(), Unit.CUBIC_MILLIMETRE_PER_SECOND)
+        result.figure("leak", "Leakage", standard(bubbles.leakM3PerS(), in), Unit.CUBIC_MILLIMETRE_PER_SECOND)
+                .figure("least", "… at least", standard(bubbles.leastM3PerS(), in), Unit.CUBIC_MILLIMETRE_PER_SECOND)
+                .figure("most", "… at most", standard(bubbles.mostM3PerS(), in), Unit.CUBIC_MILLIMETRE_PER_SECOND)
                 .figure(
                         "resolution",
                         "One bubble would be",
-                        bubbles.resolutionM3PerS(),
+                        standard(bubbles.resolutionM3PerS(), in),
                         Unit.CUBIC_MILLIMETRE_PER_SECOND);
-        String met = LeakClass.metBy(
-                        Math.max(bubbles.leakM3PerS(), bubbles.resolutionM3PerS()), Medium.GAS, in.number("dn"))
-                .map(Enum::name)
-                .orElse("none");
-        result.words("met", "Tightest rate it shows", met);
+        String met = rate(standard(bubbles.mostM3PerS(), in), in);
+        String looks = rate(standard(bubbles.leakM3PerS(), in), in);
+        result.words("met", "Tightest rate it surely shows", met);
         if (bubbles.count() == 0) {
             result.note("No bubble says only that it is less than one in this time. Count longer to say more.");
         } else if (bubbles.count() < 5) {
             result.care("So few bubbles are counted by chance.", "Count for longer.");
-        } else {
-            result.note(
-                    "A bubble sized by eye is good to a quarter of its diameter: the leakage may be half or double.");
+        }
+        if (bubbles.count() > 0 && !met.equals(looks)) {
+            result.care(
+                    "As counted it looks like rate " + looks
+                            + ", but a bubble sized by eye may be half or double, and that moves the rate.",
+                    "Count for longer, or measure what they fill: an upturned tube under water with a scale.");
         }
         return result.picture(picture(bubbles)).done();
+    }
+
+    private static double standard(double m3PerS, Inputs in) {
+        return Bubbles.standardM3PerS(m3PerS, in.number("air"), in.number("water"));
+    }
+
+    private static String rate(double m3PerS, Inputs in) {
+        return LeakClass.metBy(m3PerS, Medium.GAS, in.number("dn"))
+                .map(Enum::name)
+                .orElse("none");
     }
 
     private static String picture(Bubbles bubbles) {

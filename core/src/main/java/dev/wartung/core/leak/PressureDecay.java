@@ -39,43 +39,45 @@ public record PressureDecay(double volumeM3, double seconds, double startPa, dou
     }
 
     /**
-     * Uncertainty of the leakage, m³/s, from both readings of gauge and thermometer, added as squares (GUM,
-     * uncorrelated).
+     * How far what is read may be off, each expanded (k = 2), as calibration certificates give it.
      *
-     * @param gaugePa       of one pressure reading, 0 or more
-     * @param thermometerK  of one temperature reading, 0 or more
+     * @param gaugePa      of one pressure reading, above 0: no gauge reads without error
+     * @param thermometerK of one temperature reading, 0 or more
+     * @param volumeShare  of the volume, as a share of it, 0 or more, below 1
+     * @param barometerPa  of the barometer, the same for both readings, 0 or more
      */
-    public double uncertaintyM3PerS(double gaugePa, double thermometerK) {
-        return volumeM3 / seconds * T0_K / P0_PA * moles(startPa, startK, endPa, endK, gaugePa, thermometerK);
+    public record Uncertainty(double gaugePa, double thermometerK, double volumeShare, double barometerPa) {
+        public Uncertainty {
+            if (!(gaugePa > 0)
+                    || !(thermometerK >= 0)
+                    || !(volumeShare >= 0)
+                    || !(volumeShare < 1)
+                    || !(barometerPa >= 0)) {
+                throw new IllegalArgumentException("a gauge with some uncertainty, the others of zero or more");
+            }
+        }
+    }
+
+    /** Uncertainty of the leakage (k = 2), m³/s: readings, volume and barometer added as squares (GUM, uncorrelated). */
+    public double uncertaintyM3PerS(Uncertainty of) {
+        return Math.hypot(ofReadingsM3PerS(of), ofVolumeM3PerS(of));
+    }
+
+    /** What readings and barometer bring; it falls as the test lasts longer. */
+    double ofReadingsM3PerS(Uncertainty of) {
+        double readings = moles(of.gaugePa(), of.thermometerK());
+        double barometer = Math.abs(1 / startK - 1 / endK) * of.barometerPa();
+        return volumeM3 / seconds * T0_K / P0_PA * Math.hypot(readings, barometer);
+    }
+
+    /** What the volume brings: a share of the leakage, however long the test. */
+    double ofVolumeM3PerS(Uncertainty of) {
+        return Math.abs(leakM3PerS()) * of.volumeShare();
     }
 
     /** Uncertainty of p1/T1 − p2/T2, Pa/K. */
-    private static double moles(double p1, double t1, double p2, double t2, double gaugePa, double thermometerK) {
-        double start = Math.hypot(gaugePa / t1, p1 * thermometerK / (t1 * t1));
-        return Math.hypot(start, Math.hypot(gaugePa / t2, p2 * thermometerK / (t2 * t2)));
-    }
-
-    /**
-     * The shortest test, seconds, in which a leakage at the limit stands out: three times as large as the uncertainty
-     * of what is read.
-     *
-     * @param limitM3PerS at T0 and p0, above 0
-     */
-    public static double shortestS(
-            double volumeM3,
-            double pressurePa,
-            double temperatureK,
-            double limitM3PerS,
-            double gaugePa,
-            double thermometerK) {
-        if (!(limitM3PerS > 0)) {
-            throw new IllegalArgumentException("a limit above zero: “no visible leakage” is not proven by a number");
-        }
-        return 3
-                * volumeM3
-                * T0_K
-                / P0_PA
-                * moles(pressurePa, temperatureK, pressurePa, temperatureK, gaugePa, thermometerK)
-                / limitM3PerS;
+    private double moles(double gaugePa, double thermometerK) {
+        double start = Math.hypot(gaugePa / startK, startPa * thermometerK / (startK * startK));
+        return Math.hypot(start, Math.hypot(gaugePa / endK, endPa * thermometerK / (endK * endK)));
     }
 }

@@ -93,9 +93,9 @@ class LabExamplesTest {
                 // 0.1 K at 7.013 bar absolute and 293.15 K
                 "leak-decay | end-t=20.1 °C | temperature | 2.392",
                 // ten drops of π/6·4³ mm³ in a minute
-                "bubbles | count=10 | leak | 5.585",
-                "bubbles | count=10; size=2 mm | leak | 0.698",
-                "bubbles | count=10; time=2 min | leak | 2.793",
+                "bubbles | count=10 | leak | 5.203",
+                "bubbles | count=10; size=2 mm | leak | 0.650",
+                "bubbles | count=10; time=2 min | leak | 2.601",
                 // π²·(50 + 5)·5 mm² × 8 µm
                 "grease | film=8 µm | volume | 0.02172",
                 "grease | film=16 µm | volume | 0.04343",
@@ -132,6 +132,8 @@ class LabExamplesTest {
                 "bubbles | count=0; time=5 min | met | A",
                 // 307 mm³/s at DN 50: above C (150), within CC (1115)
                 "leak-decay | end=5.9 bar | met | CC",
+                "leak-decay | start=3 bar; end=2.999 bar | met | none is shown",
+                "leak-decay | known=vessel | volume | 2 l",
                 "grease | oil=white-mineral | verdict | does harm",
                 "grease | oil=pao; polymer=FKM; demand.silicone-free=yes | verdict | does harm",
                 "grease | oil=pao; polymer=FKM; demand.silicone-free=yes; claim.silicone-free=yes | verdict | suits",
@@ -168,6 +170,10 @@ class LabExamplesTest {
                 "bolt-up | bolts=24; circle=60 mm | bolts | closer than the head",
                 "bolt-up | pattern=places; places=0 40, 0 41 | places | pairs in mm",
                 "bolt-up | pattern=places; places=0 40~0 41~40 0 | places | No two closer than a bolt's head",
+                "leak-decay | gauge=0 mbar | gauge | No gauge reads without error",
+                "leak-decay | start-t=20 °C; end-t= | end-t | Two temperatures, or none",
+                "leak-decay | known=vessel; both-p=7 bar | both-p | Between what was in the vessel",
+                "leak-decay | start-t=; end-t= | | ",
                 "fail-position | vacuum=-0.5 bar; line=3 bar | | ",
                 "fail-position | vacuum=4 bar; line=3 bar | vacuum | Not above the highest",
                 "fail-position | droop=6 bar | droop | More than the air",
