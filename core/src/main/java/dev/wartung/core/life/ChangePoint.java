@@ -75,7 +75,8 @@ public record ChangePoint(int after, double before, double since, double chance)
         double[] chance = byChance(n);
         double rare = chance[(int) Math.ceil((1 - RARE) * (chance.length + 1)) - 1];
         int k = n / 2;
-        return Optional.of((rare + NINE_IN_TEN) * scatter(values, 0, resolution) / Math.sqrt(k * (double) (n - k) / n));
+        return Optional.of(resolution
+                + (rare + NINE_IN_TEN) * scatter(values, 0, resolution) / Math.sqrt(k * (double) (n - k) / n));
     }
 
     /** Whether it is more than chance. */

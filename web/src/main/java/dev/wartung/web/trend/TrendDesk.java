@@ -89,7 +89,7 @@ class TrendDesk implements RunWatch {
                     ? ""
                     : smallest.map(step ->
                                     "no change; one of " + shown(step, units) + " would show in these " + reads.size())
-                            .orElse(reads.size() + " of at least " + ChangePoint.FEWEST + " that a change shows in");
+                            .orElse("too few to show a change: it takes " + ChangePoint.FEWEST);
         }
 
         private String shown(double si, UnitSystem units) {
@@ -218,7 +218,12 @@ class TrendDesk implements RunWatch {
         Svg svg = new Svg(420, 170, "trend", series.asked() + " over " + series.of());
         svg.line(70, 140, 400, 140, "frame").line(70, 20, 70, 140, "frame");
         svg.text(64, y(high, low, high, room) + 5, Quantity.rounded(high, unit.decimals()), "label", "end")
-                .text(64, y(low, low, high, room) + 5, Quantity.rounded(low, unit.decimals()), "label", "end");
+                .text(
+                        64,
+                        Math.max(y(low, low, high, room), y(high, low, high, room) + LABEL) + 5,
+                        Quantity.rounded(low, unit.decimals()),
+                        "label",
+                        "end");
         svg.text(70, 14, unit.symbol(), "label", "start")
                 .text(400, 160, values.length + " " + series.of(), "label", "end");
         double step = 310.0 / Math.max(1, values.length - 1);
@@ -239,6 +244,9 @@ class TrendDesk implements RunWatch {
         });
         return svg.svg();
     }
+
+    /** So far apart two labels do not touch. */
+    private static final double LABEL = 16;
 
     private static double y(double value, double low, double high, double room) {
         return 140 - 120 * (value - low + room) / (high - low + 2 * room);
