@@ -189,7 +189,12 @@ public record TypeSheet(
             Optional<Adds> line,
             Optional<Adds> flow) {
 
-        /** So much torque more at a pressure, in proportion. */
+        /**
+         * So much torque more at a pressure, in proportion.
+         *
+         * @param torque 0 or more
+         * @param at     above 0
+         */
         public record Adds(Quantity torque, Quantity at) {
             public double newtonMetrePerPa() {
                 return torque.si() / at.si();

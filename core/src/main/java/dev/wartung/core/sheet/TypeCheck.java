@@ -48,8 +48,21 @@ final class TypeCheck {
                             check.conditions();
                             check.schools();
                             check.spanners();
+                            check.torques();
                         },
                         () -> text.problem("/anatomy", "there is no anatomy “" + sheet.anatomy() + "”"));
+    }
+
+    /** What line and flow add is stated for some pressure: nothing can be in proportion to none. */
+    private void torques() {
+        sheet.turning().ifPresent(turning -> {
+            above0("/turning/line/at", turning.line());
+            above0("/turning/flow/at", turning.flow());
+        });
+    }
+
+    private void above0(String place, Optional<TypeSheet.Turning.Adds> adds) {
+        adds.filter(a -> !(a.at().si() > 0)).ifPresent(a -> text.problem(place, "has to be above zero"));
     }
 
     private void options() {

@@ -69,6 +69,16 @@ class SheetReaderTest {
     }
 
     @Test
+    @DisplayName("What the line adds to a torque is stated for some pressure")
+    void torques() {
+        SheetLibrary library = SheetLibrary.shipped();
+        String wrong = SheetLibrary.typeText("fen-50").replaceFirst("at: 10 bar", "at: 0 bar");
+        assertThat(problems(READER.readType("mine.yaml", wrong, library::anatomy)))
+                .singleElement()
+                .satisfies(p -> assertThat(p.reason()).isEqualTo("has to be above zero"));
+    }
+
+    @Test
     @DisplayName("A fragment that is not there is named; a composed sheet stands alone")
     void fragments() {
         String own = SheetLibrary.resource("anatomies/single-seat.yaml");
