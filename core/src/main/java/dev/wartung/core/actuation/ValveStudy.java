@@ -183,18 +183,7 @@ public final class ValveStudy {
                     Message.joined(
                             "; ",
                             judged.stream().map(j -> named(j, j.tightest())).toList()));
-            case ONLY_IF -> Message.of(
-                    "study.works-only-if",
-                    "Works only if {conditions}.",
-                    "conditions",
-                    Message.joined(
-                            ", and ",
-                            judged.stream()
-                                    .flatMap(j -> j.demands().stream())
-                                    .filter(d -> d.verdict() == Verdict.ONLY_IF)
-                                    .map(Demand::onlyIf)
-                                    .distinct()
-                                    .toList()));
+            case ONLY_IF -> onlyIf(judged);
             case DOES_NOT -> Message.of(
                     "study.does-not",
                     "Does not work. {why}",
@@ -206,6 +195,32 @@ public final class ValveStudy {
                             .findFirst()
                             .orElse(Message.NONE));
         };
+    }
+
+    private static Message onlyIf(List<Judged> judged) {
+        Message conditions = Message.joined(
+                ", and ",
+                judged.stream()
+                        .flatMap(j -> j.demands().stream())
+                        .filter(d -> d.verdict() == Verdict.ONLY_IF)
+                        .map(Demand::onlyIf)
+                        .distinct()
+                        .toList());
+        List<Message> cases = judged.stream()
+                .filter(j -> j.demands().stream()
+                        .anyMatch(d ->
+                                d.verdict() == Verdict.ONLY_IF && !d.onlyIf().equals(LossOfAir.NO_POSITION)))
+                .map(j -> named(j, j.tightest()))
+                .toList();
+        return cases.isEmpty()
+                ? Message.of("study.works-only-if", "Works only if {conditions}.", "conditions", conditions)
+                : Message.of(
+                        "study.works-only-if-case",
+                        "Works only if {conditions}. At the worst: {case}.",
+                        "conditions",
+                        conditions,
+                        "case",
+                        Message.joined("; ", cases));
     }
 
     private static Message named(Judged judged, Message said) {
