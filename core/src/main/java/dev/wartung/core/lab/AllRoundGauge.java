@@ -23,7 +23,8 @@ final class AllRoundGauge implements Instrument {
             "Housing pre-gap, or a bush that stands proud: right everywhere, and even.",
             Drawer.FITS,
             "Every reading within the band; widest less smallest at most the unevenness.",
-            "The type sheet's band; 2.2 to 2.8 mm and 1.4 to 2.0 mm are demo values.");
+            "The type sheet's band; 2.2 to 2.8 mm and 1.4 to 2.0 mm are demo values.",
+            "Readings between the places. Something that is out of round between two of them reads even; take more places where it looks so.");
 
     @Override
     public Plate plate() {

@@ -30,7 +30,8 @@ final class BoltUp implements Instrument {
             "In which order, in which stages, and what to set this wrench to on this thread.",
             Drawer.BOLTS,
             "T = K·F·d, K 0.30 dry, 0.18 oiled, 0.16 anti-seize. T_set = T·L/(L + e·cos θ). Preload at most 70 % of the proof load. Next bolt: resultant nearest the centre, then second moment most even, then the lowest number.",
-            "Nut factor model of bolt tightening; K and its scatter are demo values of our plant. Proof stress: ISO 3506-1. Stress areas: ISO 898-1. Wrench: moment equilibrium.");
+            "Nut factor model of bolt tightening; K and its scatter are demo values of our plant. Proof stress: ISO 3506-1. Stress areas: ISO 898-1. Wrench: moment equilibrium.",
+            "The friction of your threads: K scatters by a quarter on dry stainless, less when greased. It knows stiff parts and elastic bolts, no gaskets that creep. Where preload matters, measure the bolt's stretch.");
 
     @Override
     public Plate plate() {

@@ -18,7 +18,8 @@ final class BubbleCount implements Instrument {
             "A tube under water: what do so many bubbles mean?",
             Drawer.LEAK,
             "Q = count·π/6·d³/t, at 0 °C and 1.01325 bar: times p/p0·T0/T. At most (n + 2√n + 3) bubbles twice as large, at least n − 2√n half as large.",
-            "Geometry of a ball; classes: EN 12266-1, gas.");
+            "Geometry of a ball; classes: EN 12266-1, gas.",
+            "How large the bubbles really are, and gas that dissolves in the water. It holds for a tube just under the surface; where the rate is near a limit, catch the gas and measure its volume.");
 
     @Override
     public Plate plate() {

@@ -26,7 +26,8 @@ final class DiaphragmMap implements Instrument {
             "From the gap at every bolt: how far to turn which bolt, in which order.",
             Drawer.DIAPHRAGM,
             "Compression = (t0 − gap)/t0. Plane through the gaps by least squares. Turn = (plane − aim)/pitch·360°, capped for one pass, in the cross order. After it: the rigid flange sinks with the plane through the turns.",
-            "Geometry. Compression band: the diaphragm's sheet; 17 to 21 % is a demo value.");
+            "Geometry. Compression band: the diaphragm's sheet; 17 to 21 % is a demo value.",
+            "How far the flanges bend. It takes them for rigid: where the rest beside the plane is large, look for a bent flange or a misreading before you turn.");
 
     @Override
     public Plate plate() {

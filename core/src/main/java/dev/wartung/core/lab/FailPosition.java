@@ -28,7 +28,8 @@ final class FailPosition implements Instrument {
             "Spring or air, opening or closing: does it still close tight, and open at all?",
             Drawer.FORCES,
             "Towards the seat: spring (NC) or air − spring (NO), the line on the closed plug P_above·π/4·(ds² − dt²) − P_below·π/4·ds², in the open body −P·π/4·dt²; less friction; tight with q·π·ds left. Each at its worst corner of line, stroke, spring, friction and air.",
-            "Equilibrium of forces on the stem; a linear actuator whose plug closes downward. Scatter of ±10 % of the spring and ±50 % of friction, half as much friction again after standing, 0.3 bar of droop while it moves: demo values.");
+            "Equilibrium of forces on the stem; a linear actuator whose plug closes downward. Scatter of ±10 % of the spring and ±50 % of friction, half as much friction again after standing, 0.3 bar of droop while it moves: demo values.",
+            "Hammer, fast flow and dirt. It balances forces at rest and in slow motion; where the line surges or the valve slams, ask the maker, and prove it in the line.");
 
     @Override
     public Plate plate() {

@@ -22,7 +22,8 @@ final class FaultFinding implements Instrument {
             "From what is wrong, by a few questions, to the part and how to make sure.",
             Drawer.JUDGEMENT,
             "Each answer speaks for some causes; the one most answers speak for comes first.",
-            "Trade practice.");
+            "Trade practice.",
+            "Two faults at once, and what nobody looked at. Where an answer does not fit, go back and answer with “not known”.");
     private static final FaultFinder FINDER = Knowledge.faults();
     private static final String UNKNOWN = "not known";
 

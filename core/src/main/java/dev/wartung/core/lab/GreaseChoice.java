@@ -29,7 +29,8 @@ final class GreaseChoice implements Instrument {
             "May this grease go here, and how much of it?",
             Drawer.GREASE,
             "Oil and thickener on the seal's polymer, registration, site rules, heat: the worst counts. Film volume = π²·(d + c)·c × film thickness.",
-            "Solubility (like dissolves like) and trade practice, each reason with its basis; film of 8 µm is a demo value.");
+            "Solubility (like dissolves like) and trade practice, each reason with its basis; film of 8 µm is a demo value.",
+            "Your compound: within one polymer recipes differ. Where the maker names a grease, that holds; where a cell is a guess it says so, and a trial in a jar decides.");
     private static final LubricationMatrix MATRIX = Knowledge.lubrication();
 
     @Override

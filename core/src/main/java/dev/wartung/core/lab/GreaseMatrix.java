@@ -19,7 +19,8 @@ final class GreaseMatrix implements Instrument {
             "Base oil × thickener × seal material at one look, each with its reason.",
             Drawer.GREASE,
             "The worse of oil and thickener on the polymer.",
-            "Solubility (like dissolves like) and trade practice; the table says which.");
+            "Solubility (like dissolves like) and trade practice; the table says which.",
+            "Recipes within one polymer, additives, and how long they meet. It is a first look: for a position ask “Grease for a position”, and the maker.");
     private static final LubricationMatrix MATRIX = Knowledge.lubrication();
 
     @Override

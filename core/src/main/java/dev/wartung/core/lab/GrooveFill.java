@@ -17,7 +17,8 @@ final class GrooveFill implements Instrument {
             "Does the hot seal still have room, with the grease in its groove?",
             Drawer.GREASE,
             "Fill = seal area ÷ groove area. Hot: × (1 + β·ΔT)/(1 + 3·α_steel·ΔT). Above 95 % hot, or with the free space packed with grease, the seal is pushed out.",
-            "Volumetric expansion of cured compounds (handbook values), steel 1.6e-5 /K.");
+            "Volumetric expansion of cured compounds (handbook values), steel 1.6e-5 /K.",
+            "The real sizes of seal and groove within their tolerances, and swelling by product. Near full, measure both, and count with what the compound takes up.");
 
     @Override
     public Plate plate() {

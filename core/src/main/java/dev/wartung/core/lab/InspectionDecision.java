@@ -25,7 +25,8 @@ final class InspectionDecision implements Instrument {
             "A mark on the metal: what becomes of the part?",
             Drawer.JUDGEMENT,
             "The first rule of the point that holds for size and direction decides. What is not known counts as large and across.",
-            "Usual limits of hygienic service (product side Ra 0.8 µm or finer); the sizes are demo values.");
+            "Usual limits of hygienic service (product side Ra 0.8 µm or finer); the sizes are demo values.",
+            "What lies beneath: cracks and pores are not seen by eye. Where the part holds pressure or was overloaded, let somebody test it with dye.");
     private static final Inspection INSPECTION = Knowledge.inspection();
 
     @Override

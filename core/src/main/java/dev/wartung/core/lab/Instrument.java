@@ -28,8 +28,10 @@ public interface Instrument {
      * @param purpose when one reaches for it, in a sentence
      * @param formula for those who want to follow it
      * @param source  of the formula and its numbers
+     * @param unknown what it does not know: where it holds, and what to do elsewhere
      */
-    record Plate(String id, String title, String purpose, Drawer drawer, String formula, String source) {}
+    record Plate(
+            String id, String title, String purpose, Drawer drawer, String formula, String source, String unknown) {}
 
     /** Where it lies. */
     enum Drawer {

@@ -27,7 +27,8 @@ final class LeakDecay implements Instrument {
             "How much leaks, how sure that is, and whether the test decides.",
             Drawer.LEAK,
             "Q = V/Δt·(p1/T1 − p2/T2)·T0/p0, absolute, T0 = 273.15 K, p0 = 1.01325 bar. Meets: Q + U ≤ limit; fails: Q − U > limit; U expanded, k = 2. By a known vessel: V = V0·(p0 − p)/(p − p1).",
-            "Ideal gas; classes and the test pressure of 6 ± 1 bar: EN 12266-1; uncertainty added as squares (GUM).");
+            "Ideal gas; classes and the test pressure of 6 ± 1 bar: EN 12266-1; uncertainty added as squares (GUM).",
+            "Where it leaks, and other gases than air. It holds for a closed rigid volume of even temperature; hoses that stretch and warm metal look like leakage: wait until both are at rest.");
     private static final String NONE = "none";
     /** What a shop's air may drift by between two readings where nobody reads it, kelvin. */
     private static final double UNREAD_K = 1;

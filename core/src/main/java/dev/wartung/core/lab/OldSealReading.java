@@ -19,7 +19,8 @@ final class OldSealReading implements Instrument {
             "Before it goes into the bin: look at it, and find the cause.",
             Drawer.JUDGEMENT,
             "Appearance to causes, most likely first, with what to look at in this job.",
-            "Chemistry of swelling and ageing, and trade practice; each appearance says which.");
+            "Chemistry of swelling and ageing, and trade practice; each appearance says which.",
+            "What the seal went through between two looks. Several causes look alike; what was found beside it decides.");
     private static final Autopsy AUTOPSY = Knowledge.oldSeals();
 
     @Override

@@ -24,7 +24,8 @@ final class RotaryTorque implements Instrument {
             "Butterfly or ball: has the actuator the torque at both ends, by air and by spring?",
             Drawer.FORCES,
             "By air: M_air·p/p_stated − M_spring ≥ margin·M; by its spring: M_spring ≥ margin·M; at the closed end M breaks out, with what line pressure adds, at the open end it runs, against the flow when it opens.",
-            "Balance of torques on the shaft; the air's torque in proportion to its pressure. A spring off by ±10 %, a margin of 1.25 and 0.3 bar of droop are demo values; break-out depends much on how wet the seat is.");
+            "Balance of torques on the shaft; the air's torque in proportion to its pressure. A spring off by ±10 %, a margin of 1.25 and 0.3 bar of droop are demo values; break-out depends much on how wet the seat is.",
+            "Product that dries or grows in the seat, and shafts out of line. The flow's torque is one figure for all openings; in choked or pulsing flow ask the maker.");
 
     @Override
     public Plate plate() {

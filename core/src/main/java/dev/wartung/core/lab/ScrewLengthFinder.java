@@ -22,7 +22,8 @@ final class ScrewLengthFinder implements Instrument {
             "Which standard length holds, and does not bottom out.",
             Drawer.BOLTS,
             "Length = flange + washer + engagement. Engagement at least 1.0 d in steel, 1.25 d in stainless, 2.0 d in aluminium; at most hole depth − 2 pitches. Through with a nut: grip + nut + 2 pitches.",
-            "Usual practice for a thread as strong as its bolt. Pitches: ISO 261; nut heights: ISO 4032.");
+            "Usual practice for a thread as strong as its bolt. Pitches: ISO 261; nut heights: ISO 4032.",
+            "Worn or cut threads, and holes that are not as deep as drawn. Measure the hole with a rod before you rely on the limit.");
 
     @Override
     public Plate plate() {

@@ -22,7 +22,8 @@ final class SettlingSeries implements Instrument {
             "From the readings at each re-check: loss per tenfold of time, and when to look next.",
             Drawer.DIAPHRAGM,
             "value = at one hour + loss·log10(hours); least squares over the readings. Next look at three times the last, or half-way to the limit.",
-            "Relaxation of clamped rubber is linear in the logarithm of time (as ISO 3384-1 reports it).");
+            "Relaxation of clamped rubber is linear in the logarithm of time (as ISO 3384-1 reports it).",
+            "Temperature, and who read it. The law holds for clamped rubber that is neither swelling nor ageing; a step in the line means that something else happened: look.");
     private static final List<String> TIMES = List.of("1 h", "24 h", "7 d", "", "", "");
     private static final List<String> TORQUES = List.of("12 N·m", "11.2 N·m", "10.8 N·m", "", "", "");
     private static final List<String> GAPS = List.of("3.72 mm", "3.78 mm", "3.81 mm", "", "", "");

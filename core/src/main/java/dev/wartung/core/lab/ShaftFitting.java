@@ -23,7 +23,8 @@ final class ShaftFitting implements Instrument {
             "Before the gearbox is carried to the valve: does it go on?",
             Drawer.FITS,
             "Same form; play = bore − shaft, 0 to 0.3 mm; bolt circles within 0.3 mm; same number and thread.",
-            "Geometry; the play is the usual one for a drive that is taken off again.");
+            "Geometry; the play is the usual one for a drive that is taken off again.",
+            "Burrs, taper and shafts out of round. Try it by hand, without force, before the gearbox hangs on it.");
 
     @Override
     public Plate plate() {

@@ -18,7 +18,8 @@ final class ShelfLife implements Instrument {
             "Is this seal still good on the day it will be fitted?",
             Drawer.LEAK,
             "Cure date + years of the polymer's group (+ one extension after inspection), on the planned day of fitting.",
-            "Groups after ISO 2230; PTFE with an elastomer backing or bonded rubber takes its elastomer's life.");
+            "Groups after ISO 2230; PTFE with an elastomer backing or bonded rubber takes its elastomer's life.",
+            "How it was stored. The years hold for a cool, dark place free of ozone, lying unstretched; a seal that is hard, sticky or cracked is not fitted whatever its date.");
 
     @Override
     public Plate plate() {

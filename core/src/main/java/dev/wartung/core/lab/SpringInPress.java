@@ -17,7 +17,8 @@ final class SpringInPress implements Instrument {
             "Before the ring comes out: force, energy, and whether the press can take it.",
             Drawer.FITS,
             "F = k·(free − length); energy = ½·k·(free − length)²; press travel = push-down + full relief.",
-            "Linear spring. The push-down of 14 mm is a demo value.");
+            "Linear spring. The push-down of 14 mm is a demo value.",
+            "A spring that has set, broken or gone askew, and friction in the guides. The force may be higher than worked out: keep clear of its line, and let the press hold it.");
 
     @Override
     public Plate plate() {

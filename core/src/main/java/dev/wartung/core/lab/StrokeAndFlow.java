@@ -20,7 +20,8 @@ final class StrokeAndFlow implements Instrument {
             "Where the stroke limiter must stand for a flow, and how many turns that is.",
             Drawer.FITS,
             "Q = Kv·√(Δp/SG), Kv straight between the rows of the table; turns = Δh/pitch.",
-            "Kv: IEC 60534-1. The table is the maker's.");
+            "Kv: IEC 60534-1. The table is the maker's.",
+            "Air, steam and thick product. It holds for turbulent flow like water, not choked or cavitating; elsewhere take the maker's sizing, and read the flow in the line.");
     private static final List<String> OPEN = List.of("0 mm", "4 mm", "8 mm", "12 mm", "16 mm");
     private static final List<String> KV = List.of("0", "6", "15", "24", "30");
 

@@ -17,7 +17,8 @@ final class TurnBackFinder implements Instrument {
             "Screwed in to its stop: how far back until holes and bead match.",
             Drawer.DIAPHRAGM,
             "Two matching positions a turn, so back = angle modulo 180°. Lift = pitch·back/360°.",
-            "Geometry of the screwed-in diaphragm.");
+            "Geometry of the screwed-in diaphragm.",
+            "Whether it was screwed to its stop. Feel for it; a diaphragm that binds before the stop gives another count.");
 
     @Override
     public Plate plate() {

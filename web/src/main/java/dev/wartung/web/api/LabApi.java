@@ -31,7 +31,13 @@ class LabApi {
 
     /** An instrument with what it asks for when nothing has been chosen yet. */
     record InstrumentView(
-            String id, String title, String purpose, String formula, String source, List<FieldView> fields) {
+            String id,
+            String title,
+            String purpose,
+            String formula,
+            String source,
+            String unknown,
+            List<FieldView> fields) {
         static InstrumentView of(Instrument instrument, Map<String, String> typed) {
             Instrument.Plate plate = instrument.plate();
             return new InstrumentView(
@@ -40,6 +46,7 @@ class LabApi {
                     plate.purpose(),
                     plate.formula(),
                     plate.source(),
+                    plate.unknown(),
                     instrument.fields(typed).stream().map(FieldView::of).toList());
         }
     }

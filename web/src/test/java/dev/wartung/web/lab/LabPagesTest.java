@@ -36,6 +36,7 @@ class LabPagesTest {
             go(page, "/lab/" + instrument.plate().id());
             assertThat(page.locator(".figures .first dd")).not().isEmpty();
             assertThat(page.locator("#drawn svg").first()).isVisible();
+            assertThat(page.locator(".unknown")).containsText(instrument.plate().unknown());
             page.locator("summary").click();
             assertThat(page.getByText(instrument.plate().formula())).isVisible();
             if (OF_EACH_SORT.contains(instrument.plate().id())) {
