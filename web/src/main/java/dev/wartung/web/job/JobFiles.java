@@ -5,7 +5,6 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
-import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.progress.JobLog;
@@ -43,21 +42,12 @@ class JobFiles {
         this.papers = papers;
     }
 
-    /** What a job was planned with; it never changes. */
-    private record Planned(Procedure procedure, List<Step> carried) {}
-
     /**
      * Where a job stands after an entry, worked out. Shared by the requests that ask, and changed by none of them.
      *
      * @param after the entry; empty before the first
      */
-    private record Worked(
-            Optional<UUID> after,
-            Planned planned,
-            JobLog log,
-            Standing standing,
-            Progress progress,
-            Supplies supplies) {}
+    private record Worked(Optional<UUID> after, JobLog log, Standing standing, Progress progress, Supplies supplies) {}
 
     JobView open(Job job) {
         return open(job, entries.findByJobIdOrderBySeq(job.id()));
@@ -81,7 +71,7 @@ class JobFiles {
         Sheets.Pair pair = sheets.asKept(job.anatomyDigest(), job.typeDigest());
         Worked known = worked.getIfPresent(job.id());
         if (known == null || !known.after().equals(last)) {
-            known = work(job, known == null ? planned(job) : known.planned(), pair, all, last);
+            known = work(job, pair, all, last);
             worked.put(job.id(), known);
         }
         return new JobView(
@@ -95,15 +85,11 @@ class JobFiles {
                 all);
     }
 
-    private Planned planned(Job job) {
+    private Worked work(Job job, Sheets.Pair pair, List<JobEntry> all, Optional<UUID> last) {
         JobPapers.Papers written = papers.of(job);
-        return new Planned(ProcedureFormat.procedure(written.procedure()), ProcedureFormat.carried(written.carried()));
-    }
-
-    private Worked work(Job job, Planned planned, Sheets.Pair pair, List<JobEntry> all, Optional<UUID> last) {
         JobLog log = new JobLog(
                 job.configuration(),
-                planned.procedure(),
+                ProcedureFormat.procedure(written.procedure()),
                 all.stream().map(JobEntry::happened).toList());
         Standing standing = log.standing();
         Build build = pair.anatomy().build();
@@ -111,8 +97,12 @@ class JobFiles {
                 .with(pair.anatomy().work(job.work()).map(WorkKind::becomes).orElse(Map.of()));
         Supplies supplies = Supplies.of(pair.type(), build.resolve(becomes.facts()), becomes, standing.renews());
         Progress progress = new Progress(
-                build, standing.configuration(), planned.carried(), standing.procedure(), standing.confirmed());
-        return new Worked(last, planned, log, standing, progress, supplies);
+                build,
+                standing.configuration(),
+                ProcedureFormat.carried(written.carried()),
+                standing.procedure(),
+                standing.confirmed());
+        return new Worked(last, log, standing, progress, supplies);
     }
 
     List<Step> carried(Job job) {
