@@ -72,9 +72,11 @@ class SiteController {
     String air(
             @RequestParam(defaultValue = "") String nominal,
             @RequestParam(defaultValue = "") String lowest,
-            @RequestParam(defaultValue = "") String margin,
+            @RequestParam(name = "margin", defaultValue = "") String typedMargin,
             @ModelAttribute("units") UnitSystem units,
             Model model) {
+        // who says nothing of it leaves it as it is
+        String margin = typedMargin.isBlank() ? Quantity.rounded(site.margin(), 2) : typedMargin;
         Map<String, String> troubles = new LinkedHashMap<>();
         OptionalDouble usual = pressure(nominal, "nominal", units, troubles);
         OptionalDouble least = pressure(lowest, "lowest", units, troubles);
