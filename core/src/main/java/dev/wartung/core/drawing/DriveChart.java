@@ -16,6 +16,9 @@ public final class DriveChart {
     private static final double BOTTOM = 350;
     private static final double HEIGHT = 310;
 
+    /** Where the name of a line over the travel stands. */
+    private static final double MIDDLE = 0.5;
+
     private final Svg svg;
     private final double most;
 
@@ -69,14 +72,13 @@ public final class DriveChart {
         for (int i = 0; i < travel.length; i++) {
             path.append(i == 0 ? "M " : " L ").append(x(travel[i])).append(' ').append(y(values[i]));
         }
-        // the name stands over the right half of the line, whichever way it slopes; of what is taken under it: what
-        // there is lies above
+        // in the middle, where the names at the right end are not; of what is taken under the line: what there is lies
+        // above
         int last = values.length - 1;
         double middle = values[last - 1]
-                + (values[last] - values[last - 1]) * (0.45 - travel[last - 1]) / (travel[last] - travel[last - 1]);
-        double at =
-                style.equals("takes") ? y(Math.min(middle, values[last])) + 20 : y(Math.max(middle, values[last])) - 8;
-        svg.path(path.toString(), style).text(RIGHT - 6, Math.min(at, BOTTOM - 6), name, "label strong", "end");
+                + (values[last] - values[last - 1]) * (MIDDLE - travel[last - 1]) / (travel[last] - travel[last - 1]);
+        double at = y(middle) + (style.equals("takes") ? 24 : -10);
+        svg.path(path.toString(), style).text(x(MIDDLE), Math.min(at, BOTTOM - 6), name, "label strong", "middle");
         return this;
     }
 

@@ -111,7 +111,7 @@ final class FailPosition implements Instrument {
             result.finding(Result.Tone.of(demand.verdict()), demand.says(), Message.NONE);
         }
         tables(judged, result);
-        Changes.of(study)
+        WouldWork.of(study)
                 .forEach(c -> result.finding(
                         Result.Tone.CARE, Message.of("lab.fail-position.would", "It would work with:"), c));
         judged.notes().forEach(result::note);

@@ -3,6 +3,7 @@ package dev.wartung.core.lab;
 import dev.wartung.core.bolting.BoltPattern;
 import dev.wartung.core.bolting.BoltPattern.Place;
 import dev.wartung.core.bolting.BoltSize;
+import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Unit;
 import java.util.ArrayList;
 import java.util.List;
@@ -95,7 +96,9 @@ final class Patterns {
             String[] numbers = pair.strip().split("\\s+");
             if (numbers.length != 2
                     || !numbers[0].matches("-?\\d{1,5}([.,]\\d{1,4})?")
-                    || !numbers[1].matches("-?\\d{1,5}([.,]\\d{1,4})?")) {
+                    || !numbers[1].matches("-?\\d{1,5}([.,]\\d{1,4})?")
+                    || Entry.eitherWay(numbers[0].replace("-", "")).isPresent()
+                    || Entry.eitherWay(numbers[1].replace("-", "")).isPresent()) {
                 return Optional.empty();
             }
             places.add(new Place(

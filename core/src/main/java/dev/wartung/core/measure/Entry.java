@@ -79,7 +79,10 @@ public sealed interface Entry {
                 : new Understood(quantity, unit.get());
     }
 
-    /** What to ask about a number that reads two ways; empty where it reads one. */
+    /**
+     * What to ask about a bare number that reads two ways; empty where it reads one. Whoever reads numbers without a
+     * unit asks here first.
+     */
     static Optional<String> eitherWay(String number) {
         return EITHER.matcher(number).matches()
                 ? Optional.of("Is “" + number + "” " + number.replace(',', '.') + " or " + number.replace(",", "")

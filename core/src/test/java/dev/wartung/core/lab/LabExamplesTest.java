@@ -177,6 +177,7 @@ class LabExamplesTest {
                 "fail-position | vacuum=-0.5 bar; line=3 bar | | ",
                 "fail-position | vacuum=4 bar; line=3 bar | vacuum | Not above the highest",
                 "fail-position | droop=6 bar | droop | More than the air",
+                "bolt-up | pattern=places; places=0 40~0 -40,500~40 0 | places | pairs in mm",
                 "fail-position | line=2,300 bar | line | Is “2,300” 2.300 or 2300?",
                 "fail-position | spring=1,250 | spring | Is “1,250” 1.250 or 1250?"
             })

@@ -352,13 +352,17 @@ class ProvingDesk implements Running.Source {
     }
 
     private static Optional<Double> seconds(Map<String, String> typed, String field, Map<String, String> troubles) {
-        String text =
-                typed.getOrDefault(field, "").strip().replaceFirst("\\s*s$", "").replace(',', '.');
+        String text = typed.getOrDefault(field, "").strip().replaceFirst("\\s*s$", "");
         if (text.isEmpty()) {
             return Optional.empty();
         }
-        if (text.matches("\\d{1,5}(\\.\\d{1,4})?")) {
-            return Optional.of(Double.parseDouble(text));
+        Optional<String> either = Entry.eitherWay(text);
+        if (either.isPresent()) {
+            troubles.put(field, either.get());
+            return Optional.empty();
+        }
+        if (text.matches("\\d{1,5}([.,]\\d{1,4})?")) {
+            return Optional.of(Double.parseDouble(text.replace(',', '.')));
         }
         troubles.put(field, "Type seconds, for instance 1.2.");
         return Optional.empty();

@@ -1,6 +1,7 @@
 package dev.wartung.web.life;
 
 import dev.wartung.core.due.ServiceRule;
+import dev.wartung.core.measure.Entry;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.due.DueDesk;
 import dev.wartung.web.life.LifeDesk.Group;
@@ -54,18 +55,7 @@ class LifeController {
 
     private String show(Group group, String cost, Map<String, String> troubles, Model model) {
         Map<String, String> all = new LinkedHashMap<>(troubles);
-        double failure = USUAL_COST;
-        if (!cost.isBlank()) {
-            try {
-                failure = Double.parseDouble(cost.strip().replace(',', '.'));
-            } catch (NumberFormatException e) {
-                all.put("cost", "A number, for instance 10.");
-            }
-            if (!(failure > 1) || failure > 1e6) {
-                all.putIfAbsent("cost", "More than 1, which is what a planned renewal costs, and at most a million.");
-                failure = USUAL_COST;
-            }
-        }
+        double failure = cost(cost, all);
         model.addAttribute("nav", "records");
         model.addAttribute(
                 "told", desk.told(group, failure).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)));
@@ -88,10 +78,13 @@ class LifeController {
             @RequestParam(defaultValue = "") String password,
             Model model) {
         Group group = new Group(part, material, family, area);
-        double failure = cost.strip().replace(',', '.').matches("\\d{1,7}([.]\\d{1,3})?")
-                ? Double.parseDouble(cost.strip().replace(',', '.'))
-                : USUAL_COST;
-        Optional<Told> told = failure > 1 ? desk.told(group, failure) : Optional.empty();
+        Map<String, String> troubles = new LinkedHashMap<>();
+        double failure = cost(cost, troubles);
+        if (!troubles.isEmpty()) {
+            // nothing is signed that was not shown
+            return show(group, cost, troubles, model);
+        }
+        Optional<Told> told = desk.told(group, failure);
         Optional<Integer> months = told.flatMap(Told::proposal);
         if (months.isEmpty() || !current.confirmed(password)) {
             return show(
@@ -111,4 +104,25 @@ class LifeController {
                         new ServiceRule(OptionalInt.of(months.get()), OptionalInt.empty(), OptionalInt.empty())));
         return "redirect:" + UriComponentsBuilder.fromPath("/due/rules").toUriString();
     }
+
+    /** How many times a planned renewal a failure costs; the usual where nothing, or nothing that makes sense, is typed. */
+    private static double cost(String typed, Map<String, String> troubles) {
+        String text = typed.strip();
+        if (text.isEmpty()) {
+            return USUAL_COST;
+        }
+        Optional<String> either = Entry.eitherWay(text);
+        if (either.isPresent() || !text.matches("\\d{1,7}([.,]\\d{1,3})?")) {
+            troubles.put("cost", either.orElse("A number, for instance 10."));
+            return USUAL_COST;
+        }
+        double cost = Double.parseDouble(text.replace(',', '.'));
+        if (!(cost > 1) || cost > MOST_COST) {
+            troubles.put("cost", "More than 1, which is what a planned renewal costs, and at most a million.");
+            return USUAL_COST;
+        }
+        return cost;
+    }
+
+    private static final double MOST_COST = 1e6;
 }

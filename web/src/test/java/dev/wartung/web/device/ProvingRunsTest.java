@@ -343,9 +343,9 @@ class ProvingRunsTest {
         MockHttpServletRequestBuilder wrong = as(post("/valves/TS-007/prove/by-hand"))
                 .param("first", "3.3")
                 .param("full", "much")
-                .param("away", "1,2 s");
+                .param("away", "1,200 s");
         assertThat(web.perform(wrong).andReturn().getResponse().getContentAsString())
-                .contains("value=\"3.3\"", "value=\"much\"", "Choose where it went");
+                .contains("value=\"3.3\"", "value=\"much\"", "Choose where it went", "1.200 or 1200?");
         MockHttpServletRequestBuilder right = as(post("/valves/TS-007/prove/by-hand"));
         Map.of(
                         "first",

@@ -84,6 +84,7 @@ class LifePagesTest {
                 .contains("<svg class=\"figure life\"");
         assertThat(page(of + "&cost=much")).contains("A number, for instance 10");
         assertThat(page(of + "&cost=0.5")).contains("More than 1");
+        assertThat(page(of + "&cost=2,300")).contains("2.300 or 2300?");
         assertThat(web.perform(post("/life/accept")
                                 .param("part", "plug-seal")
                                 .param("material", "EPDM")
@@ -96,6 +97,22 @@ class LifePagesTest {
                         .getResponse()
                         .getContentAsString())
                 .contains("That is not your password");
+        for (String cost : new String[] {"much", "2,300", "0.5"}) {
+            assertThat(web.perform(post("/life/accept")
+                                    .param("part", "plug-seal")
+                                    .param("material", "EPDM")
+                                    .param("family", "single-seat")
+                                    .param("area", "Test area")
+                                    .param("cost", cost)
+                                    .param("password", TestSite.PASSWORD)
+                                    .with(user("pia").roles("PLANNER"))
+                                    .with(csrf()))
+                            .andReturn()
+                            .getResponse()
+                            .getStatus())
+                    .as("not signed with another cost than was typed: %s", cost)
+                    .isEqualTo(200);
+        }
         assertThat(jdbc.queryForObject("select count(*) from service_rule", Integer.class))
                 .isZero();
         web.perform(post("/life/accept")

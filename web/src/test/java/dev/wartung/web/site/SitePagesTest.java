@@ -161,6 +161,19 @@ class SitePagesTest {
                         .with(csrf()))
                 .andExpect(redirectedUrl("/site?kept"));
         web.perform(get("/site").with(PIA)).andExpect(content().string(containsString("5.2 bar")));
+        for (String margin : new String[] {"0.9", "5.5", "much"}) {
+            assertThat(air(web, "6", margin)).as(margin).contains("A number from 1 to 5");
+        }
+        air(web, "6", "1,4");
+        web.perform(get("/site").with(PIA))
+                .andExpect(content().string(containsString("name=\"margin\" value=\"1.4\"")));
+        // who says nothing of it leaves it, and a study may ask for more, not for less
+        air(web, "6", "");
+        web.perform(get("/valves/TF-001/study").with(TESSA))
+                .andExpect(content().string(containsString("name=\"margin\" value=\"1.4\"")));
+        web.perform(get("/valves/TF-001/study?wish=NC&margin=1.3").with(TESSA))
+                .andExpect(content().string(containsString("This plant asks for at least 1.4")));
+        air(web, "6", "1.25");
         // spring opening: 2894 N of spring, 150 N of friction and 1231.5 N for the seal on 7854 mm² take 5.44 bar
         web.perform(plan("TS-002", "inspect"))
                 .andExpect(content().string(containsString("it takes 5.45 bar to close")))
@@ -168,5 +181,17 @@ class SitePagesTest {
         web.perform(plan("TS-001", "inspect")).andExpect(content().string(not(containsString("the plant guarantees"))));
         web.perform(get("/valves/TS-002/study").with(TESSA))
                 .andExpect(content().string(containsString("name=\"lowest\" value=\"5.2\"")));
+    }
+
+    private static String air(MockMvc web, String nominal, String margin) throws Exception {
+        return web.perform(post("/site/air")
+                        .param("nominal", nominal)
+                        .param("lowest", "5.2")
+                        .param("margin", margin)
+                        .with(PIA)
+                        .with(csrf()))
+                .andReturn()
+                .getResponse()
+                .getContentAsString();
     }
 }

@@ -14,13 +14,13 @@ import java.util.ArrayList;
 import java.util.List;
 
 /** What would have to change for a linear valve to work, each on its own. */
-final class Changes {
+final class WouldWork {
 
     private static final double MOST_FACTOR = 2.5;
     private static final double STEP = 0.05;
     private static final double AIR_STEP_PA = 1e4;
 
-    private Changes() {}
+    private WouldWork() {}
 
     /** Empty where it works, or no single change would do. */
     static List<Message> of(LinearStudy study) {
