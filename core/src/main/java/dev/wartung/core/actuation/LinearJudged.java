@@ -60,7 +60,8 @@ public record LinearJudged(Message name, LinearStudy study, boolean upper) imple
                         "what",
                         what(task),
                         "air",
-                        new Argument.Range(pressure(air.best()), pressure(air.worst())),
+                        // to the next hundredth of a bar: the most is never said as less
+                        new Argument.Range(pressure(air.best()), pressure(Math.ceil(air.worst() / 1000 - 1e-9) * 1000)),
                         "lowest",
                         pressure(plant.lowestPa()),
                         "usual",

@@ -77,8 +77,9 @@ public final class DriveChart {
         int last = values.length - 1;
         double middle = values[last - 1]
                 + (values[last] - values[last - 1]) * (MIDDLE - travel[last - 1]) / (travel[last] - travel[last - 1]);
-        double at = y(middle) + (style.equals("takes") ? 24 : -10);
-        svg.path(path.toString(), style).text(x(MIDDLE), Math.min(at, BOTTOM - 6), name, "label strong", "middle");
+        boolean under = style.equals("takes") && y(middle) + 24 < BOTTOM;
+        svg.path(path.toString(), style)
+                .text(x(MIDDLE), y(middle) + (under ? 24 : -10), name, "label strong", "middle");
         return this;
     }
 

@@ -134,7 +134,7 @@ final class AskedHere {
                 joint.compression().map(c -> new Compression(c.free().si(), c.least(), c.most(), c.damage())),
                 joint.parallel().map(p -> new Parallel(p.si())),
                 0,
-                joint.lockNut().map(Quantity::si).orElse(0.0));
+                joint.lockNut());
     }
 
     /** What lies behind a torque: whether it was converted, and what it does to the bolt. */

@@ -1,5 +1,6 @@
 package dev.wartung.core.procedure;
 
+import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonIgnore;
 import dev.wartung.core.anatomy.Reading.How;
 import dev.wartung.core.bolting.BoltPattern;
@@ -22,6 +23,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A reading taken at several places of this valve: at every turn of a bolt-up, at every bolt of a map, or all round a
@@ -33,7 +35,8 @@ import java.util.stream.IntStream;
  * @param compression the criterion of a map that goes by compression
  * @param parallel    the criterion of a map that goes by parallel flanges
  * @param unevenM     for readings all round: widest less smallest, at most; else 0
- * @param prevailingNm what a lock nut takes before it clamps: in every stage all of it; 0 where there is none
+ * @param prevailing  torque a lock nut takes before it clamps: in every stage all of it; empty where there is none, and
+ *     in procedures that were kept before it was
  */
 public record Spread(
         How how,
@@ -43,7 +46,7 @@ public record Spread(
         Optional<Compression> compression,
         Optional<Parallel> parallel,
         double unevenM,
-        double prevailingNm) {
+        Optional<Quantity> prevailing) {
 
     /** Without lock nuts. */
     public Spread(
@@ -54,7 +57,27 @@ public record Spread(
             Optional<Compression> compression,
             Optional<Parallel> parallel,
             double unevenM) {
-        this(how, pattern, names, pitchM, compression, parallel, unevenM, 0);
+        this(how, pattern, names, pitchM, compression, parallel, unevenM, Optional.empty());
+    }
+
+    @JsonCreator
+    public Spread(
+            How how,
+            BoltPattern pattern,
+            List<String> names,
+            double pitchM,
+            Optional<Compression> compression,
+            Optional<Parallel> parallel,
+            double unevenM,
+            @Nullable Optional<Quantity> prevailing) {
+        this.how = how;
+        this.pattern = pattern;
+        this.names = names;
+        this.pitchM = pitchM;
+        this.compression = compression;
+        this.parallel = parallel;
+        this.unevenM = unevenM;
+        this.prevailing = prevailing == null ? Optional.empty() : prevailing;
     }
 
     /** How many readings it takes. */
@@ -124,7 +147,8 @@ public record Spread(
 
     /** A stage's share of a full torque: of what clamps, not of what the lock nut takes. */
     private Quantity stage(Quantity full, double share) {
-        return new Quantity((full.si() - prevailingNm) * share + prevailingNm, full.dimension());
+        double whole = prevailing.map(Quantity::si).orElse(0.0);
+        return new Quantity((full.si() - whole) * share + whole, full.dimension());
     }
 
     /**

@@ -19,6 +19,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Readings taken at several places of a valve, as derived jobs ask for them. */
 class SpreadTest {
@@ -83,6 +84,22 @@ class SpreadTest {
     }
 
     @Test
+    @DisplayName("What was kept before lock nuts were is read: as if there were none")
+    void keptBefore() {
+        Spread kept = JsonMapper.builder()
+                .build()
+                .readValue(
+                        """
+                        {"how":"run","pattern":{"places":[{"rightM":0.0,"upM":0.04},{"rightM":0.04,"upM":0.0},{"rightM":0.0,"upM":-0.04}]},
+                         "names":["bolt 1","bolt 2","bolt 3"],"pitchM":0.00125,"compression":null,"parallel":null,"unevenM":0.0}""",
+                        Spread.class);
+        assertThat(kept.prevailing()).isEmpty();
+        assertThat(kept.count()).isEqualTo(12);
+        String again = JsonMapper.builder().build().writeValueAsString(kept);
+        assertThat(JsonMapper.builder().build().readValue(again, Spread.class)).isEqualTo(kept);
+    }
+
+    @Test
     @DisplayName(
             "Lock nuts that take 2 N·m: of 12 N·m the first stage asks 2 + 35 % of 10 = 5.5, and 4.2, 35 % of all, is too little")
     void lockNuts() {
@@ -98,7 +115,7 @@ class SpreadTest {
                 Optional.empty(),
                 Optional.empty(),
                 0,
-                2);
+                Optional.of(new Quantity(2, Dimension.TORQUE)));
         assertThat(spread.intended(Optional.of(band)).get(0).si()).isCloseTo(5.5, within(1e-9));
         assertThat(spread.intended(Optional.of(band)).get(4).si()).isCloseTo(9, within(1e-9));
         assertThat(spread.intended(Optional.of(band)).get(8).si()).isCloseTo(12, within(1e-9));
