@@ -1,7 +1,7 @@
 package dev.wartung.core.life;
 
-import java.util.Optional;
 import java.util.OptionalDouble;
+import org.hipparchus.special.Gamma;
 
 /**
  * The interval at which renewing by plan costs least in the long run: planned renewals at an age T cost one amount,
@@ -30,6 +30,11 @@ public record AgeReplacement(Weibull life, double planned, double failure) {
     public double costPerDay(double days) {
         double good = life.reliability(days);
         return (planned * good + failure * (1 - good)) / meanUntil(days);
+    }
+
+    /** Cost per day when nothing is renewed before it fails: of a failure over the mean life, η·Γ(1 + 1/β). */
+    public double costPerDayOfWaiting() {
+        return failure / (life.scale() * Gamma.gamma(1 + 1 / life.shape()));
     }
 
     /** Mean days in, when it is renewed at this age: Simpson's rule. */
@@ -67,11 +72,5 @@ public record AgeReplacement(Weibull life, double planned, double failure) {
         return best > longest * 0.99 || costPerDay(best) > costPerDay(longest) * 0.9999
                 ? OptionalDouble.empty()
                 : OptionalDouble.of(best);
-    }
-
-    /** How much dearer another age is than the best, as a part of its cost; empty where there is no best. */
-    public Optional<Double> loss(double days) {
-        OptionalDouble best = best();
-        return best.isPresent() ? Optional.of(costPerDay(days) / costPerDay(best.getAsDouble()) - 1) : Optional.empty();
     }
 }

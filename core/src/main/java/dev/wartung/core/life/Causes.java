@@ -4,7 +4,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.hipparchus.special.Gamma;
 
 /**
@@ -23,16 +25,26 @@ public record Causes(Map<String, Weibull> each, double likelihoodRatio, double c
     /** Below this the causes are told apart. */
     public static final double RARE = 0.05;
 
-    /** @return empty where there are not two causes with two failures each */
-    public static Optional<Causes> of(List<Lifetime> lives) {
+    /** Causes that took at least two, with how many. */
+    public static Map<String, Long> named(List<Lifetime> lives) {
         Map<String, Long> counts = lives.stream()
                 .filter(Lifetime::failed)
-                .collect(Collectors.groupingBy(Lifetime::cause, LinkedHashMap::new, Collectors.counting()));
-        List<String> causes = counts.entrySet().stream()
-                .filter(e -> e.getValue() >= LEAST)
-                .map(Map.Entry::getKey)
-                .sorted()
+                .collect(Collectors.groupingBy(Lifetime::cause, TreeMap::new, Collectors.counting()));
+        counts.values().removeIf(count -> count < LEAST);
+        return counts;
+    }
+
+    /**
+     * Told from failures whose day is known: one found between two looks was good at the first of them, and says no
+     * more here.
+     *
+     * @return empty where there are not two causes with two such failures each
+     */
+    public static Optional<Causes> of(List<Lifetime> all) {
+        List<Lifetime> lives = all.stream()
+                .flatMap(l -> l.isBetween() ? sure(l).stream() : Stream.of(l))
                 .toList();
+        List<String> causes = List.copyOf(named(lives).keySet());
         Map<String, Weibull> each = new LinkedHashMap<>();
         causes.forEach(
                 c -> Weibull.fit(lives.stream().map(l -> l.by(c)).toList()).ifPresent(w -> each.put(c, w)));
@@ -41,7 +53,7 @@ public record Causes(Map<String, Weibull> each, double likelihoodRatio, double c
         }
         // those of the causes that are compared; the rest had not failed by them
         List<Lifetime> compared = lives.stream()
-                .map(l -> new Lifetime(l.days(), l.failed() && each.containsKey(l.cause()), l.cause()))
+                .map(l -> l.failed() && !each.containsKey(l.cause()) ? Lifetime.good(l.days()) : l)
                 .toList();
         Optional<Weibull> together = Weibull.fit(compared);
         if (together.isEmpty()) {
@@ -60,6 +72,10 @@ public record Causes(Map<String, Weibull> each, double likelihoodRatio, double c
                                 - together.get().logLikelihood()
                                 - shares));
         return Optional.of(new Causes(each, ratio, Gamma.regularizedGammaQ((each.size() - 1) / 2.0, ratio / 2)));
+    }
+
+    private static Optional<Lifetime> sure(Lifetime between) {
+        return between.good() > 0 ? Optional.of(Lifetime.good(between.good())) : Optional.empty();
     }
 
     /** Whether one life for all would mislead. */

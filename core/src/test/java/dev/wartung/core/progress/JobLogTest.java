@@ -122,7 +122,8 @@ class JobLogTest {
                 List.of("oil"),
                 List.of(new Check("oil", "Which oil was used?")),
                 "",
-                "");
+                "",
+                Optional.empty());
         Standing standing = log(
                         at("", new JobEvent.Begun()),
                         at("count", confirmed("Theo", piece("plug-seal"))),

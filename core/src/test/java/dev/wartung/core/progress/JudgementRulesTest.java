@@ -133,14 +133,16 @@ class JudgementRulesTest {
                 "A",
                 "EPDM",
                 Knowledge.oldSeals().appearance("swollen").orElseThrow(),
-                "");
+                "",
+                false);
         OldSeal stem = OldSeal.of(
                 "stem-seal",
                 "Stem seal",
                 "B",
                 "EPDM",
                 Knowledge.oldSeals().appearance("swollen").orElseThrow(),
-                "");
+                "",
+                false);
         Judgement both = new Judgement(List.of(), List.of(plug, stem), Map.of(), Set.of());
         assertThat(both.openChecks()).hasSize(plug.checks().size());
         String first = plug.checks().get(0).id();

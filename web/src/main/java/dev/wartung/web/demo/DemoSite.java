@@ -21,6 +21,7 @@ import dev.wartung.web.change.ChangeDesk;
 import dev.wartung.web.device.PastRuns;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.past.PastJobs;
+import dev.wartung.web.job.past.PastJobs.Past.OldLook;
 import dev.wartung.web.job.planning.PlanningDesk;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.site.Site;
@@ -277,8 +278,8 @@ class DemoSite {
     }
 
     /**
-     * The culture hall's single-seat valves are cleaned hot and often: their plug seals go hard well before their year
-     * is over, and enough of them to say when.
+     * The culture hall's single-seat valves are cleaned hot and often: their plug seals go hard and leak well before their
+     * year is over, and enough of them to say when.
      */
     private boolean wearsOut(Valve valve) {
         return valve.area().equals("Culture hall")
@@ -290,14 +291,14 @@ class DemoSite {
     private void worn(Valve valve, LocalDate last, List<Account> technicians) {
         long days = Math.max(40, Math.round(310 * Math.pow(-Math.log(1 - random.nextDouble()), 1 / 3.2)));
         renewed(valve, last.minusDays(days), technicians.get(random.nextInt(2)), Map.of());
-        renewed(valve, last, technicians.get(random.nextInt(2)), Map.of("plug-seal", "hard"));
+        renewed(valve, last, technicians.get(random.nextInt(2)), Map.of("plug-seal", new OldLook("hard", true)));
     }
 
     /** Three services of one valve whose old seals were swollen each time: a grease nobody looked at. */
     private void swollen(Valve valve, LocalDate last, List<Account> technicians) {
         for (int i = 2; i >= 0; i--) {
             PastJobs.Past past = past(technicians.get(i % 2), last.minusMonths(5L * i), Integer.MAX_VALUE)
-                    .looked(Map.of("plug-seal", "swollen"))
+                    .looked(Map.of("plug-seal", new OldLook("swollen", false)))
                     .greased(
                             Map.of("grease.lot", "TG-2601-22", "grease.reason", "It was the tin in the drawer"),
                             technicians.get((i + 1) % 2));
@@ -306,7 +307,7 @@ class DemoSite {
     }
 
     /** Now and then somebody looked at an old seal: flat at the end of a full interval, hard where it is hot. */
-    private Map<String, String> ordinary(Valve valve) {
+    private Map<String, OldLook> ordinary(Valve valve) {
         if (random.nextInt(6) != 0) {
             return Map.of();
         }
@@ -316,7 +317,11 @@ class DemoSite {
                 .findFirst()
                 .map(seal -> Map.of(
                         seal,
-                        valve.area().equals("Enzyme suite") ? "hard" : random.nextInt(4) == 0 ? "nibbled" : "flat"))
+                        new OldLook(
+                                valve.area().equals("Enzyme suite")
+                                        ? "hard"
+                                        : random.nextInt(4) == 0 ? "nibbled" : "flat",
+                                false)))
                 .orElse(Map.of());
     }
 
@@ -464,7 +469,7 @@ class DemoSite {
     }
 
     /** Renewed as planned, and what the old seals looked like. */
-    private void renewed(Valve valve, LocalDate day, Account by, Map<String, String> oldSeals) {
+    private void renewed(Valve valve, LocalDate day, Account by, Map<String, OldLook> oldSeals) {
         PastJobs.Past past = past(by, day, Integer.MAX_VALUE).looked(oldSeals);
         pastJobs.enter(
                 valve.tag(),

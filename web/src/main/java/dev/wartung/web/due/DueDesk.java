@@ -110,6 +110,15 @@ public class DueDesk {
         recompute(valves.findAll());
     }
 
+    /** The rules these valves go by, by their ids. */
+    @Transactional(readOnly = true)
+    public Map<Long, ServiceRule> rulesOf(List<Valve> which) {
+        List<Rule> rules = rules();
+        Map<Long, ServiceRule> each = new HashMap<>();
+        which.forEach(valve -> each.put(valve.id(), ruleOf(valve, rules)));
+        return each;
+    }
+
     /** The rule a valve goes by: the site's most particular one, else the months of its type sheet. */
     private ServiceRule ruleOf(Valve valve, List<Rule> rules) {
         return rules.stream()

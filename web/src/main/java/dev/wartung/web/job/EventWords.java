@@ -108,7 +108,9 @@ public final class EventWords implements JobEvent.Cases<Message> {
                 "seal",
                 seal.name(),
                 "looked",
-                seal.looked() + (seal.note().isEmpty() ? "" : ", " + seal.note()),
+                seal.looked()
+                        + (seal.hasLeaked() ? ", opened because it leaked" : "")
+                        + (seal.note().isEmpty() ? "" : ", " + seal.note()),
                 "cause",
                 seal.causes().stream().findFirst().orElse(""));
     }

@@ -24,6 +24,7 @@ import org.springframework.web.util.UriComponentsBuilder;
 class LifeController {
 
     private static final double USUAL_COST = 10;
+    private static final String CHANGED = "What was shown is not what comes out now. Look at it again, then sign.";
 
     private final LifeDesk desk;
     private final DueDesk due;
@@ -67,6 +68,8 @@ class LifeController {
     /**
      * A planner accepts the proposed interval, with their signature: it becomes the site's rule for these types in this
      * area.
+     *
+     * @param months as they were shown: nothing else is signed
      */
     @PostMapping("/life/accept")
     String accept(
@@ -75,6 +78,7 @@ class LifeController {
             @RequestParam String family,
             @RequestParam String area,
             @RequestParam(defaultValue = "") String cost,
+            @RequestParam(defaultValue = "") String months,
             @RequestParam(defaultValue = "") String password,
             Model model) {
         Group group = new Group(part, material, family, area);
@@ -85,15 +89,13 @@ class LifeController {
             return show(group, cost, troubles, model);
         }
         Optional<Told> told = desk.told(group, failure);
-        Optional<Integer> months = told.flatMap(Told::proposal);
-        if (months.isEmpty() || !current.confirmed(password)) {
-            return show(
-                    group,
-                    cost,
-                    Map.of(
-                            "password",
-                            months.isEmpty() ? "There is no interval to accept." : CurrentAccount.WRONG_PASSWORD),
-                    model);
+        Optional<Integer> proposal = told.flatMap(t -> t.study().proposal());
+        if (proposal.filter(p -> String.valueOf(p).equals(months)).isEmpty()) {
+            // what was read since, or another cost, came to something else: that is shown first
+            return show(group, cost, Map.of("password", CHANGED), model);
+        }
+        if (!current.confirmed(password)) {
+            return show(group, cost, Map.of("password", CurrentAccount.WRONG_PASSWORD), model);
         }
         told.orElseThrow()
                 .seen()
@@ -101,7 +103,7 @@ class LifeController {
                 .forEach(type -> due.keep(
                         Optional.of(type),
                         Optional.of(area),
-                        new ServiceRule(OptionalInt.of(months.get()), OptionalInt.empty(), OptionalInt.empty())));
+                        new ServiceRule(OptionalInt.of(proposal.get()), OptionalInt.empty(), OptionalInt.empty())));
         return "redirect:" + UriComponentsBuilder.fromPath("/due/rules").toUriString();
     }
 

@@ -1,13 +1,15 @@
 package dev.wartung.web.life;
 
-import dev.wartung.core.life.AgeReplacement;
-import dev.wartung.core.life.Causes;
-import dev.wartung.core.life.Fit;
+import dev.wartung.core.due.ServiceRule;
 import dev.wartung.core.life.LifePlot;
+import dev.wartung.core.life.LifeStudy;
+import dev.wartung.core.life.LifeWords;
 import dev.wartung.core.life.Lifetime;
-import dev.wartung.core.life.Sufficiency;
-import dev.wartung.core.life.Weibull;
+import dev.wartung.core.life.Present;
+import dev.wartung.core.message.Message;
+import dev.wartung.web.due.DueDesk;
 import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.valve.Valves;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -16,19 +18,20 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
  * Fits lives to what was fitted and taken out. A piece has failed where somebody looked at the old seal and it was
- * neither ordinary nor merely flat at the end of its interval; every
- * other piece that came out was still good, and those that are in are good until today.
+ * neither ordinary nor merely flat: on the day it came out where the valve was opened because it leaked, else on some
+ * day since it was last seen good. Every other piece that came out was still good, and those that are in are good until
+ * today.
  */
 @Service
 class LifeDesk {
@@ -36,16 +39,19 @@ class LifeDesk {
     /** Looks of an old seal that has done its time. */
     private static final Set<String> STILL_GOOD = Set.of("ordinary", "flat");
 
-    private static final double DAYS_A_MONTH = 365.25 / 12;
     private static final long SEED = 7;
 
     private final JdbcTemplate jdbc;
     private final Sheets sheets;
+    private final Valves valves;
+    private final DueDesk due;
     private final Clock clock;
 
-    LifeDesk(JdbcTemplate jdbc, Sheets sheets, Clock clock) {
+    LifeDesk(JdbcTemplate jdbc, Sheets sheets, Valves valves, DueDesk due, Clock clock) {
         this.jdbc = jdbc;
         this.sheets = sheets;
+        this.valves = valves;
+        this.due = due;
         this.clock = clock;
     }
 
@@ -60,91 +66,126 @@ class LifeDesk {
     /**
      * A group with what is known of it.
      *
-     * @param types that are in it
+     * @param types  that are in it
+     * @param valves that have, or had, such a piece, by their ids
      */
-    public record Seen(Group group, List<Lifetime> lives, Set<String> types) {
+    public record Seen(Group group, List<Lifetime> lives, Set<String> types, Set<Long> valves) {
+
+        Seen(Group group) {
+            this(group, new ArrayList<>(), new TreeSet<>(), new TreeSet<>());
+        }
+
+        /** Failures found at an opening, on a day that is not known. */
+        public long between() {
+            return lives.stream().filter(Lifetime::isBetween).count();
+        }
 
         public long failures() {
             return lives.stream().filter(Lifetime::failed).count();
         }
     }
 
+    /**
+     * A piece.
+     *
+     * @param seenGood the last day it was looked at and good, while it was in
+     */
     private record Row(
-            String part, String material, String typeId, String area, LocalDate in, LocalDate out, String appearance) {}
+            Group group,
+            String typeId,
+            long valve,
+            LocalDate in,
+            LocalDate out,
+            @Nullable LocalDate seenGood,
+            @Nullable String appearance,
+            boolean leaked) {
+
+        Optional<Lifetime> life() {
+            double days = ChronoUnit.DAYS.between(in, out);
+            if (days <= 0) {
+                return Optional.empty();
+            }
+            if (appearance == null || STILL_GOOD.contains(appearance)) {
+                return Optional.of(Lifetime.good(days));
+            }
+            return Optional.of(
+                    leaked
+                            ? Lifetime.failed(days, appearance)
+                            : Lifetime.foundFailed(
+                                    seenGood == null ? 0.0 : (double) ChronoUnit.DAYS.between(in, seenGood),
+                                    days,
+                                    appearance));
+        }
+    }
 
     /** Every group in which something has failed, the most failures first. */
     @Transactional(readOnly = true)
     List<Seen> groups() {
-        LocalDate today = LocalDate.now(clock);
-        Map<Group, List<Lifetime>> lives = new TreeMap<>(Comparator.comparing(Group::toString));
-        Map<Group, Set<String>> types = new TreeMap<>(Comparator.comparing(Group::toString));
-        List<Row> rows = jdbc.query(
-                """
-                select f.part, f.material, v.type_id, v.area, f.fitted_on, f.removed_on, o.appearance
-                from fitted_part f join valve v on v.id = f.valve_id
-                left join lateral (select appearance from old_seal where valve_id = f.valve_id and part = f.part and (at at time zone ?)::date between f.removed_on - 1 and f.removed_on + 1 limit 1) o on true""",
-                (row, i) -> new Row(
-                        row.getString(1),
-                        row.getString(2),
-                        row.getString(3),
-                        row.getString(4),
-                        row.getObject(5, LocalDate.class),
-                        row.getObject(6, LocalDate.class),
-                        row.getString(7)),
-                clock.getZone().getId());
-        for (Row row : rows) {
-            long days = ChronoUnit.DAYS.between(row.in(), row.out() == null ? today : row.out());
-            if (days > 0) {
-                Group group = new Group(
-                        row.part(),
-                        row.material(),
-                        sheets.of(row.typeId()).anatomy().id(),
-                        row.area());
-                boolean failed = row.appearance() != null && !STILL_GOOD.contains(row.appearance());
-                lives.computeIfAbsent(group, g -> new ArrayList<>())
-                        .add(new Lifetime(days, failed, failed ? row.appearance() : ""));
-                types.computeIfAbsent(group, g -> new TreeSet<>()).add(row.typeId());
-            }
+        Map<Group, Seen> groups = new TreeMap<>(Comparator.comparing(Group::toString));
+        for (Row row : rows()) {
+            Seen seen = groups.computeIfAbsent(row.group(), Seen::new);
+            row.life().ifPresent(life -> {
+                seen.lives().add(life);
+                seen.types().add(row.typeId());
+                seen.valves().add(row.valve());
+            });
         }
-        return lives.entrySet().stream()
-                .map(e -> new Seen(e.getKey(), e.getValue(), types.getOrDefault(e.getKey(), Set.of())))
+        return groups.values().stream()
                 .filter(s -> s.failures() > 0)
                 .sorted(Comparator.comparingLong(Seen::failures).reversed())
                 .toList();
     }
 
+    private List<Row> rows() {
+        LocalDate today = LocalDate.now(clock);
+        String zone = clock.getZone().getId();
+        return jdbc.query(
+                """
+                select f.part, f.material, v.type_id, v.area, v.id, f.fitted_on, f.removed_on, o.appearance, o.leaked, g.day
+                from fitted_part f join valve v on v.id = f.valve_id
+                left join lateral (select appearance, leaked from old_seal
+                  where valve_id = f.valve_id and part = f.part
+                    and (at at time zone ?)::date between f.removed_on - 1 and f.removed_on + 1
+                  order by at desc limit 1) o on true
+                left join lateral (select max((at at time zone ?)::date) as day from old_seal
+                  where valve_id = f.valve_id and part = f.part and appearance in ('ordinary', 'flat')
+                    and (at at time zone ?)::date > f.fitted_on + 1
+                    and (at at time zone ?)::date < f.removed_on - 1) g on true""",
+                (row, i) -> {
+                    LocalDate out = row.getObject(7, LocalDate.class);
+                    return new Row(
+                            new Group(
+                                    row.getString(1),
+                                    row.getString(2),
+                                    sheets.of(row.getString(3)).anatomy().id(),
+                                    row.getString(4)),
+                            row.getString(3),
+                            row.getLong(5),
+                            row.getObject(6, LocalDate.class),
+                            out == null ? today : out,
+                            row.getObject(10, LocalDate.class),
+                            row.getString(8),
+                            row.getBoolean(9));
+                },
+                zone,
+                zone,
+                zone,
+                zone);
+    }
+
     /**
      * What the data say of a group.
      *
-     * @param life        the fit; empty where nothing can be fitted
-     * @param best        the best interval in months; empty where renewing by plan does not pay
-     * @param loss        what the present interval costs more than the best, as a part; empty where there is no best
-     * @param svg         the plot; empty text without a fit
+     * @param svg the plot
      */
-    public record Told(
-            Seen seen,
-            Optional<Weibull> life,
-            Optional<Weibull.Limits> shapeLimits,
-            Sufficiency sufficiency,
-            Optional<Fit> fit,
-            Optional<Causes> causes,
-            OptionalDouble best,
-            Optional<Double> loss,
-            int presentMonths,
-            String svg) {
+    public record Told(Seen seen, LifeStudy study, LifeWords words, String svg) {
 
-        /** Whether one life may be gone by. */
-        public boolean usable() {
-            return sufficiency.enough()
-                    && causes.filter(Causes::mixed).isEmpty()
-                    && fit.filter(f -> !f.describes()).isEmpty();
+        public Optional<Message> tenth() {
+            return study.tenth().map(LifeWords::days);
         }
 
-        /** The proposal in whole months; empty where there is none. */
-        public Optional<Integer> proposal() {
-            return usable() && best.isPresent()
-                    ? Optional.of(Math.max(1, (int) Math.round(best.getAsDouble())))
-                    : Optional.empty();
+        public Optional<Message> half() {
+            return study.half().map(LifeWords::days);
         }
     }
 
@@ -158,27 +199,26 @@ class LifeDesk {
     }
 
     private Told told(Seen seen, double failureCost) {
-        Optional<Weibull> life = Weibull.fit(seen.lives());
-        int present = seen.types().stream()
-                .mapToInt(t -> sheets.of(t).type().intervals().stream()
-                        .mapToInt(i -> i.months())
-                        .findFirst()
-                        .orElse(12))
-                .min()
-                .orElse(12);
-        Optional<AgeReplacement> age = life.map(l -> new AgeReplacement(l, 1, failureCost));
-        OptionalDouble best = age.map(AgeReplacement::best).orElse(OptionalDouble.empty());
+        Present present = present(seen.valves());
+        LifeStudy study = LifeStudy.of(seen.lives(), failureCost, present, new Random(SEED)::nextDouble);
         return new Told(
                 seen,
-                life,
-                life.map(l -> l.shapeLimits(seen.lives())),
-                Sufficiency.of(life, seen.lives()),
-                life.map(l -> Fit.of(l, seen.lives(), new Random(SEED)::nextDouble)),
-                Causes.of(seen.lives()),
-                best.isPresent() ? OptionalDouble.of(best.getAsDouble() / DAYS_A_MONTH) : OptionalDouble.empty(),
-                age.flatMap(a -> a.loss(present * DAYS_A_MONTH)),
-                present,
-                life.map(l -> LifePlot.svg(seen.lives(), l, present * DAYS_A_MONTH))
-                        .orElse(""));
+                study,
+                new LifeWords(study, LifeStudy.bias(seen.lives())),
+                LifePlot.svg(seen.lives(), study.life(), present));
+    }
+
+    /** What these valves follow now: a rule of the site, else their sheet's months for their options. */
+    private Present present(Set<Long> which) {
+        Map<Integer, Integer> byMonths = new TreeMap<>();
+        int without = 0;
+        for (ServiceRule rule : due.rulesOf(valves.findAllById(which)).values()) {
+            if (rule.months().isPresent()) {
+                byMonths.merge(rule.months().getAsInt(), 1, Integer::sum);
+            } else {
+                without++;
+            }
+        }
+        return new Present(byMonths, without);
     }
 }

@@ -12,10 +12,12 @@ import dev.wartung.web.app.TestSite;
 import java.sql.Timestamp;
 import java.time.LocalDate;
 import java.util.Random;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.mock.web.MockHttpServletResponse;
 import org.springframework.test.web.servlet.MockMvc;
 
 /** Lives from what is on record, and the interval a planner signs for. */
@@ -28,6 +30,11 @@ class LifePagesTest {
     LifePagesTest(MockMvc web, JdbcTemplate jdbc) {
         this.web = web;
         this.jdbc = jdbc;
+    }
+
+    @BeforeEach
+    void noRuleYet() {
+        jdbc.update("delete from service_rule");
     }
 
     private String page(String path) throws Exception {
@@ -55,14 +62,29 @@ class LifePagesTest {
                     tag);
             jdbc.update(
                     """
-                    insert into old_seal (id, valve_id, job_number, part, part_name, article, material, appearance, note, by_id, at)
-                    select gen_random_uuid(), v.id, ?, ?, 'x', 'K50-10E', 'EPDM', ?, '', a.id, ? from valve v, account a where v.tag = ? and a.username = 'tessa'""",
+                    insert into old_seal (id, valve_id, job_number, part, part_name, article, material, appearance, note, by_id, at, leaked)
+                    select gen_random_uuid(), v.id, ?, ?, 'x', 'K50-10E', 'EPDM', ?, '', a.id, ?, true from valve v, account a where v.tag = ? and a.username = 'tessa'""",
                     5000 + i,
                     part,
                     appearance,
                     Timestamp.valueOf(out.minusDays(i * 3L).atTime(10, 0)),
                     tag);
         }
+    }
+
+    private MockHttpServletResponse accept(String cost, String months, String password) throws Exception {
+        return web.perform(post("/life/accept")
+                        .param("part", "plug-seal")
+                        .param("material", "EPDM")
+                        .param("family", "single-seat")
+                        .param("area", "Test area")
+                        .param("cost", cost)
+                        .param("months", months)
+                        .param("password", password)
+                        .with(user("pia").roles("PLANNER"))
+                        .with(csrf()))
+                .andReturn()
+                .getResponse();
     }
 
     @Test
@@ -74,7 +96,7 @@ class LifePagesTest {
         assertThat(page("/life")).contains("plug seal, EPDM").contains("stem seal, EPDM");
         String few = page("/life/of?part=stem-seal&material=EPDM&family=single-seat&area=Test area");
         assertThat(few)
-                .contains("Not enough data to go by: about 3 failures more")
+                .contains("Not enough data to go by: 2 failed. With about")
                 .doesNotContain("Make it the rule");
         String of = "/life/of?part=plug-seal&material=EPDM&family=single-seat&area=Test area";
         assertThat(page(of))
@@ -85,51 +107,62 @@ class LifePagesTest {
         assertThat(page(of + "&cost=much")).contains("A number, for instance 10");
         assertThat(page(of + "&cost=0.5")).contains("More than 1");
         assertThat(page(of + "&cost=2,300")).contains("2.300 or 2300?");
-        assertThat(web.perform(post("/life/accept")
-                                .param("part", "plug-seal")
-                                .param("material", "EPDM")
-                                .param("family", "single-seat")
-                                .param("area", "Test area")
-                                .param("password", "wrong")
-                                .with(user("pia").roles("PLANNER"))
-                                .with(csrf()))
-                        .andReturn()
-                        .getResponse()
-                        .getContentAsString())
-                .contains("That is not your password");
+        String shown = page(of).replaceAll("(?s).*name=\"months\" value=\"(\\d+)\".*", "$1");
+        assertThat(accept("10", shown, "wrong").getContentAsString()).contains("That is not your password");
         for (String cost : new String[] {"much", "2,300", "0.5"}) {
-            assertThat(web.perform(post("/life/accept")
-                                    .param("part", "plug-seal")
-                                    .param("material", "EPDM")
-                                    .param("family", "single-seat")
-                                    .param("area", "Test area")
-                                    .param("cost", cost)
-                                    .param("password", TestSite.PASSWORD)
-                                    .with(user("pia").roles("PLANNER"))
-                                    .with(csrf()))
-                            .andReturn()
-                            .getResponse()
-                            .getStatus())
+            assertThat(accept(cost, shown, TestSite.PASSWORD).getStatus())
                     .as("not signed with another cost than was typed: %s", cost)
                     .isEqualTo(200);
         }
+        for (String months : new String[] {"", "99", "much"}) {
+            assertThat(accept("10", months, TestSite.PASSWORD).getContentAsString())
+                    .as("not signed for other months than were shown: %s", months)
+                    .contains("What was shown is not what comes out now");
+        }
         assertThat(jdbc.queryForObject("select count(*) from service_rule", Integer.class))
                 .isZero();
-        web.perform(post("/life/accept")
-                        .param("part", "plug-seal")
-                        .param("material", "EPDM")
-                        .param("family", "single-seat")
-                        .param("area", "Test area")
-                        .param("cost", "10")
-                        .param("password", TestSite.PASSWORD)
-                        .with(user("pia").roles("PLANNER"))
-                        .with(csrf()))
-                .andExpect(status().is3xxRedirection());
+        assertThat(accept("10", shown, TestSite.PASSWORD).getStatus()).isEqualTo(302);
         assertThat(jdbc.queryForObject(
                         "select months from service_rule where type_id = 'kolm-50' and area = 'Test area'",
                         Integer.class))
-                .isBetween(2, 9);
+                .isBetween(2, 9)
+                .isEqualTo(Integer.valueOf(shown));
+        assertThat(page(of)).contains("what these valves follow already").doesNotContain("Make it the rule");
         web.perform(get("/life/of?part=nothing&material=x&family=y&area=z").with(user("pia")))
                 .andExpect(status().isNotFound());
+    }
+
+    @Test
+    @DisplayName(
+            "Found at planned openings, the same ages say nothing of wear: no rule is offered; a look at which a seal was good counts")
+    void foundAtOpenings() throws Exception {
+        failed("bonnet-seal", "hard", 3.5, 27, 4);
+        String of = "/life/of?part=bonnet-seal&material=EPDM&family=single-seat&area=Test area";
+        assertThat(page(of)).contains("Make it the rule").doesNotContain("found at an opening");
+        jdbc.update("update old_seal set leaked = null where part = 'bonnet-seal'");
+        assertThat(page(of))
+                .contains("27 of them found at an opening")
+                .doesNotContain("Make it the rule")
+                .doesNotContain("NaN");
+        // each seen good a week before: then it is known as well as if it had leaked
+        jdbc.update(
+                """
+                insert into old_seal (id, valve_id, job_number, part, part_name, article, material, appearance, note, by_id, at)
+                select gen_random_uuid(), f.valve_id, f.job_number, f.part, 'x', 'K50-10E', 'EPDM', 'flat', '', a.id, f.removed_on - 4
+                from fitted_part f, account a where f.removed_on - f.fitted_on > 10 and f.part = 'bonnet-seal' and a.username = 'tessa'""");
+        assertThat(page(of)).contains("found at an opening").contains("Make it the rule");
+    }
+
+    @Test
+    @DisplayName("The present interval is the one these valves follow: the site's rule before the sheet's months")
+    void present() throws Exception {
+        failed("lantern-seal", "hard", 3.5, 27, 4);
+        String of = "/life/of?part=lantern-seal&material=EPDM&family=single-seat&area=Test area";
+        assertThat(page(of)).containsPattern("Now: \\d+ months");
+        jdbc.update(
+                "insert into service_rule (type_id, area, months, by_id, at) select null, 'Test area', 31, id, now() from account where username = 'tessa'");
+        assertThat(page(of)).contains("Now: 31 months, by the sheets");
+        jdbc.update("update service_rule set months = null, cycles = 5000");
+        assertThat(page(of)).containsPattern("Now: no months \\(\\d+ valves\\)");
     }
 }

@@ -98,12 +98,23 @@ class FindingsController {
             @RequestParam(defaultValue = "") String seal,
             @RequestParam(defaultValue = "") String appearance,
             @RequestParam(name = "seal-note", defaultValue = "") String note,
+            @RequestParam(defaultValue = "false") boolean leaked,
             @ModelAttribute("units") UnitSystem units,
             Model model) {
-        Outcome outcome = seals.judge(number, entryId, seal, appearance, note);
+        Outcome outcome = seals.judge(number, entryId, seal, appearance, note, leaked);
         return show(
                 number,
-                outcome.went() ? Map.of() : Map.of("seal", seal, "appearance", appearance, "seal-note", note),
+                outcome.went()
+                        ? Map.of()
+                        : Map.of(
+                                "seal",
+                                seal,
+                                "appearance",
+                                appearance,
+                                "seal-note",
+                                note,
+                                "leaked",
+                                String.valueOf(leaked)),
                 units,
                 outcome,
                 model);

@@ -11,6 +11,7 @@ import jakarta.persistence.ManyToOne;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How an old seal looked, where it can be counted by valve and by article. The job's own entry has all that was said of
@@ -30,6 +31,7 @@ public class OldSealRecord extends Entered {
     private String material;
     private String appearance;
     private String note;
+    private @Nullable Boolean leaked;
 
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Account by;
@@ -49,6 +51,7 @@ public class OldSealRecord extends Entered {
         this.material = seal.material();
         this.appearance = seal.appearance();
         this.note = seal.note();
+        this.leaked = seal.leaked().orElse(null);
         this.by = by;
         this.at = at;
     }
@@ -80,6 +83,11 @@ public class OldSealRecord extends Entered {
     /** Id of how it looked, in the autopsy. */
     public String appearance() {
         return appearance;
+    }
+
+    /** Whether the valve was opened because it leaked; not where that was not asked yet. */
+    public boolean hasLeaked() {
+        return Boolean.TRUE.equals(leaked);
     }
 
     public Instant at() {

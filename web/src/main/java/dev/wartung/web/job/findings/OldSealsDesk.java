@@ -88,7 +88,7 @@ public class OldSealsDesk {
 
     /** Keeps how an old seal looked; what it tells adds its checks to this job. */
     @Transactional
-    public Outcome judge(int number, UUID entryId, String part, String appearance, String note) {
+    public Outcome judge(int number, UUID entryId, String part, String appearance, String note, boolean leaked) {
         return log.during(number, entryId, view -> {
             Optional<Part> seal =
                     inTheBin(view).stream().filter(p -> p.id().equals(part)).findFirst();
@@ -114,7 +114,8 @@ public class OldSealsDesk {
                     article.map(Article::number).orElse(""),
                     article.map(Article::material).orElse(""),
                     seen.get(),
-                    note.strip());
+                    note.strip(),
+                    leaked);
             log.add(view.job(), entryId, Optional.empty(), new JobEvent.OldSealJudged(judged));
             oldSeals.save(new OldSealRecord(entryId, view.job(), judged, current.get(), clock.instant()));
             long times = oldSeals.findByValveIdOrderByAtDesc(view.job().valve().id()).stream()

@@ -100,7 +100,7 @@ public class PastJobs {
      * @param lot     the lot of the parts
      * @param reading what was read, by what was asked
      * @param ids     where entry ids come from
-     * @param oldSeals how old seals looked, appearance by part
+     * @param oldSeals how old seals looked, by part
      * @param tin     what was typed of the tin in hand, where another was taken than the one chosen
      * @param second  who agreed to it
      * @param found   what was found before it was stopped, as it is typed; empty for nothing
@@ -114,11 +114,19 @@ public class PastJobs {
             String lot,
             Function<Ask, Answer> reading,
             Supplier<UUID> ids,
-            Map<String, String> oldSeals,
+            Map<String, OldLook> oldSeals,
             Map<String, String> tin,
             Optional<Account> second,
             Map<String, String> found,
             Map<String, Double> pace) {
+
+        /**
+         * How an old seal looked.
+         *
+         * @param appearance id of how it looked
+         * @param leaked whether the valve was opened because it leaked
+         */
+        public record OldLook(String appearance, boolean leaked) {}
 
         /** The same, with parts of another lot. */
         public Past from(String other) {
@@ -126,7 +134,7 @@ public class PastJobs {
         }
 
         /** The same, with how the old seals looked. */
-        public Past looked(Map<String, String> seals) {
+        public Past looked(Map<String, OldLook> seals) {
             return new Past(by, started, steps, stopped, lot, reading, ids, seals, tin, second, found, pace);
         }
 
@@ -180,7 +188,7 @@ public class PastJobs {
             });
             return job;
         }
-        past.oldSeals().forEach((part, appearance) -> seal(job, writer, part, appearance));
+        past.oldSeals().forEach((part, look) -> seal(job, writer, part, look));
         int left =
                 (int) plan.supplies().toCount().stream().filter(p -> !p.used()).count();
         LogBook.Line last = writer.line(
@@ -199,7 +207,7 @@ public class PastJobs {
     }
 
     /** An old seal as it was judged, with the checks it added answered. */
-    private void seal(Job job, Writer writer, String part, String appearance) {
+    private void seal(Job job, Writer writer, String part, Past.OldLook look) {
         Sheets.Pair pair = sheets.of(job.valve().typeId());
         Map<String, String> facts = job.configuration().facts();
         Optional<Article> article = pair.type().article(part, facts);
@@ -208,8 +216,9 @@ public class PastJobs {
                 pair.anatomy().build().resolve(facts).part(part).orElseThrow().name(),
                 article.map(Article::number).orElse(""),
                 article.map(Article::material).orElse(""),
-                Knowledge.oldSeals().appearance(appearance).orElseThrow(),
-                "");
+                Knowledge.oldSeals().appearance(look.appearance()).orElseThrow(),
+                "",
+                look.leaked());
         writer.write(new JobEvent.OldSealJudged(judged), 2);
         oldSeals.enter(writer.past.ids().get(), job, judged, writer.past.by(), writer.at);
         judged.checks()

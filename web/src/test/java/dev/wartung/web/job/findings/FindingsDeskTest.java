@@ -16,6 +16,7 @@ import dev.wartung.core.lubrication.GreaseShelf.Tin;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Greased;
 import dev.wartung.core.progress.JobEvent;
+import dev.wartung.core.sealing.OldSeal;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.account.CurrentAccount;
@@ -372,17 +373,18 @@ class FindingsDeskTest {
     @DisplayName("What an old seal looked like adds its checks; the job does not close before they are answered")
     void oldSeals() {
         int number = begun("TS-007");
-        assertThat(seals.judge(number, UUID.randomUUID(), "plug-seal", "swollen", "")
+        assertThat(seals.judge(number, UUID.randomUUID(), "plug-seal", "swollen", "", false)
                         .byField())
                 .containsKey("seal");
         until(number, doing(Verb.BIN, "plug-seal"));
         confirm(number, Map.of());
-        assertThat(seals.judge(number, UUID.randomUUID(), "plug-seal", "smug", "")
+        assertThat(seals.judge(number, UUID.randomUUID(), "plug-seal", "smug", "", false)
                         .byField())
                 .containsKey("appearance");
-        assertThat(seals.judge(number, UUID.randomUUID(), "plug-seal", "swollen", "like jelly")
+        assertThat(seals.judge(number, UUID.randomUUID(), "plug-seal", "swollen", "like jelly", true)
                         .notice())
                 .contains("2 more to check");
+        assertThat(view(number).judgement().oldSeals()).singleElement().matches(OldSeal::hasLeaked);
         assertThat(view(number).judgement().hindrances()).hasSize(2).allMatch(h -> h.startsWith("Not answered yet"));
         String check = view(number).judgement().openChecks().get(0).id();
         assertThat(seals.check(number, UUID.randomUUID(), check, "").byField()).containsKey("answer." + check);
