@@ -101,7 +101,10 @@ final class GreaseChoice implements Instrument {
                 in.text("registration"),
                 claims,
                 in.number("stands"));
-        MATRIX.contradictions(grease).forEach(c -> in.refuse("claim.silicone-free", c));
+        MATRIX.claims().stream()
+                .filter(c -> claims.contains(c.id()) && c.contradicts().contains(grease.oil()))
+                .forEach(c -> in.refuse(
+                        "claim." + c.id(), MATRIX.contradictions(grease).get(0)));
         if (!in.understood()) {
             return Optional.empty();
         }
@@ -166,6 +169,6 @@ final class GreaseChoice implements Instrument {
                             case HARMS -> Result.Tone.STOP;
                         },
                         r.text(),
-                        "Basis: " + r.basis() + "."));
+                        "Basis: " + r.restsOn() + "."));
     }
 }

@@ -53,7 +53,7 @@ final class GreaseMatrix implements Instrument {
             rows.add(List.of(
                     polymer.symbol(),
                     cell.level().words(),
-                    cell.inWords() + " (" + cell.reasons().get(0).basis() + ")"));
+                    cell.inWords() + " (" + cell.reasons().get(0).restsOn() + ")"));
         }
         result.table(oil.name() + " on every seal", List.of("Seal", "Verdict", "Why"), rows);
         return result.picture(picture(in.text("oil"), thickener, chosen)).done();

@@ -16,9 +16,9 @@ final class GrooveFill implements Instrument {
             "Groove fill",
             "Does the hot seal still have room, with the grease in its groove?",
             Drawer.GREASE,
-            "Fill = seal area ÷ groove area. Hot: × (1 + β·ΔT)/(1 + 3·α_steel·ΔT). Above 95 % hot, or with the free space packed with grease, the seal is pushed out.",
-            "Volumetric expansion of cured compounds (handbook values), steel 1.6e-5 /K.",
-            "The real sizes of seal and groove within their tolerances, and swelling by product. Near full, measure both, and count with what the compound takes up.");
+            "Fill = seal area ÷ groove area. Hot: × (1 + β·ΔT)·(1 + swelling)/(1 + 3·α_steel·ΔT), grease beside it × (1 + γ·ΔT). Both together above 95 % push the seal out.",
+            "Volumetric expansion of cured compounds (handbook values), steel 1.6e-5 /K, grease at the most 1e-3 /K.",
+            "The real sizes of seal and groove within their tolerances, and how much this compound swells in this product: 5 % is a usual figure for what it stands well. Near full, measure both, and ask the maker.");
 
     @Override
     public Plate plate() {
@@ -34,6 +34,7 @@ final class GrooveFill implements Instrument {
                 Field.measure("width", "Groove width", Unit.MILLIMETRE, "6.6 mm", 0.5, 80),
                 Field.measure("cold", "Measured at", Unit.CELSIUS, "20 °C", -30, 60),
                 Field.measure("hot", "Hottest", Unit.CELSIUS, "121 °C", -30, 300),
+                Field.number("swelling", "Swelling in product and cleaner, % of its volume", "5", 0, 60),
                 Field.number("grease", "Grease in the free space, %", "20", 0, 100));
     }
 
@@ -51,11 +52,12 @@ final class GrooveFill implements Instrument {
         Groove groove = new Groove(in.number("cord"), in.number("depth"), in.number("width"));
         Polymer polymer = Polymer.named(in.text("polymer")).orElseThrow();
         double warmer = in.number("hot") - in.number("cold");
-        double hot = groove.fillAt(polymer, warmer);
-        double room = groove.roomForGrease(polymer, warmer) * 100;
-        double packed = hot + (1 - groove.fill()) * in.number("grease") / 100;
+        double swelling = in.number("swelling") / 100;
+        double hot = groove.fillAt(polymer, warmer, swelling);
+        double room = groove.roomForGrease(polymer, warmer, swelling) * 100;
+        double packed = groove.packedAt(polymer, warmer, swelling, in.number("grease") / 100);
         Result.Builder result = new Result.Builder();
-        result.number("hot", "Fill, hot", hot * 100, 1, " %")
+        result.number("hot", "Fill, hot and swollen", hot * 100, 1, " %")
                 .number("cold", "Fill, cold", groove.fill() * 100, 1, " %")
                 .number("squeeze", "Squeezed by", groove.squeeze() * 100, 1, " %")
                 .number("room", "Grease may take, of the free space", room, 0, " %")
@@ -66,7 +68,7 @@ final class GrooveFill implements Instrument {
                     "Wrong seal or wrong groove. Do not close the joint on it.");
         } else if (hot > Groove.MOST_FILL) {
             result.stop(
-                    "Hot, the seal fills more than 95 % of its groove: it is pushed out.",
+                    "Hot and swollen, the seal fills more than 95 % of its groove: it is pushed out.",
                     "A thinner seal, or another material.");
         } else if (packed > Groove.MOST_FILL) {
             result.care(

@@ -29,24 +29,35 @@ public record LubricationMatrix(
         List<Claim> claims,
         List<Position> positions) {
 
-    private static final String SILICONE = "silicone";
-    private static final String SILICONE_FREE = "silicone-free";
-
     /** @param like what it is akin to chemically */
     public record Oil(String id, String name, String like) {}
 
     /** @param caustic verdict against hot caustic */
     public record Thickener(String id, String name, String caustic, String note) {}
 
-    public record OilRule(List<String> oils, List<Polymer> polymers, String verdict, String reason, String basis) {}
+    /** @param confidence high, fair or low: how far sources agree */
+    public record OilRule(
+            List<String> oils,
+            List<Polymer> polymers,
+            String verdict,
+            String reason,
+            String basis,
+            String confidence) {}
 
+    /** @param confidence high, fair or low: how far sources agree */
     public record ThickenerRule(
-            List<String> thickeners, List<Polymer> polymers, String verdict, String reason, String basis) {}
+            List<String> thickeners,
+            List<Polymer> polymers,
+            String verdict,
+            String reason,
+            String basis,
+            String confidence) {}
 
     /** @param product whether it may be used where product comes */
     public record Registration(String id, String name, boolean product) {}
 
-    public record Claim(String id, String name) {}
+    /** @param contradicts base oils with which it cannot be true */
+    public record Claim(String id, String name, List<String> contradicts) {}
 
     /**
      * @param rule where the film goes, in words
@@ -72,13 +83,14 @@ public record LubricationMatrix(
                 .filter(r -> r.oils().contains(oil) && r.polymers().contains(polymer))
                 .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException("no rule for " + oil + " on " + polymer));
-        List<Reason> reasons =
-                new ArrayList<>(List.of(new Reason(Level.named(rule.verdict()), rule.reason(), rule.basis())));
+        List<Reason> reasons = new ArrayList<>(
+                List.of(new Reason(Level.named(rule.verdict()), rule.reason(), rule.basis(), rule.confidence())));
         thickener(thickener);
         thickenerRules.stream()
                 .filter(r -> r.thickeners().contains(thickener) && r.polymers().contains(polymer))
                 .findFirst()
-                .ifPresent(r -> reasons.add(new Reason(Level.named(r.verdict()), r.reason(), r.basis())));
+                .ifPresent(
+                        r -> reasons.add(new Reason(Level.named(r.verdict()), r.reason(), r.basis(), r.confidence())));
         return worst(reasons);
     }
 
@@ -98,7 +110,8 @@ public record LubricationMatrix(
                 .forEach(r -> reasons.add(new Reason(
                         r.level(),
                         (r.text().startsWith(polymer.symbol()) ? "" : polymer.symbol() + ": ") + r.text(),
-                        r.basis()))));
+                        r.basis(),
+                        r.confidence()))));
         if (position.productWetted()) {
             Registration registration = registration(grease.registration());
             if (!registration.product()) {
@@ -121,6 +134,7 @@ public record LubricationMatrix(
                         "site rule"));
             }
         }
+        contradictions(grease).forEach(c -> reasons.add(new Reason(Level.HARMS, c, "what is said of it")));
         if (use.hottestK() > grease.hottestK()) {
             reasons.add(new Reason(
                     Level.HARMS,
@@ -133,9 +147,10 @@ public record LubricationMatrix(
 
     /** Contradictions in what is said of a grease itself; empty when there are none. */
     public List<String> contradictions(Grease grease) {
-        return grease.oil().equals(SILICONE) && grease.claims().contains(SILICONE_FREE)
-                ? List.of("A silicone grease cannot be free of silicone.")
-                : List.of();
+        return claims.stream()
+                .filter(c -> grease.claims().contains(c.id()) && c.contradicts().contains(grease.oil()))
+                .map(c -> "A grease of " + oil(grease.oil()).name() + " cannot be " + c.name() + ".")
+                .toList();
     }
 
     private static Suitability worst(List<Reason> reasons) {

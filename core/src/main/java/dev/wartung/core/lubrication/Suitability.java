@@ -30,8 +30,21 @@ public record Suitability(Level level, List<Reason> reasons) {
         }
     }
 
-    /** @param basis what it rests on: chemistry, practice, standard, or the plant's own rule */
-    public record Reason(Level level, String text, String basis) {}
+    /**
+     * @param basis      what it rests on: chemistry, handbook, practice, standard, or the plant's own rule
+     * @param confidence high, fair or low, how far sources agree; empty where it is no matter of sources
+     */
+    public record Reason(Level level, String text, String basis, String confidence) {
+
+        public Reason(Level level, String text, String basis) {
+            this(level, text, basis, "");
+        }
+
+        /** Basis and confidence as they are read. */
+        public String restsOn() {
+            return basis + (confidence.isEmpty() ? "" : ", " + confidence + " confidence");
+        }
+    }
 
     public Suitability {
         reasons = List.copyOf(reasons);

@@ -82,8 +82,11 @@ class LabExamplesTest {
                 "stroke-flow | density=2.25 | flow-now | 10",
                 // π/4·d² ÷ (h·b); (1 + βΔT)/(1 + 4.8e-5·ΔT)
                 "groove-fill | cord=5.3 mm | cold | 79.59",
-                "groove-fill | polymer=FFKM | hot | 86.4",
-                "groove-fill | hot=20 °C | hot | 79.59",
+                "groove-fill | polymer=FFKM | hot | 90.72",
+                "groove-fill | hot=20 °C | hot | 83.57",
+                "groove-fill | swelling=0 | hot | 83.04",
+                "groove-fill | grease=20 | packed | 91.66",
+                "groove-fill | grease=0 | packed | 87.19",
                 "groove-fill | cord=5.3 mm | squeeze | 20.75",
                 // V/Δt·(p1/T1 − p2/T2)·T0/p0 = 3.333e-6·700/293.15·273.15/101325
                 "leak-decay | end=5.993 bar | leak | 21.46",

@@ -60,8 +60,9 @@ class LubricationTest {
                 for (Polymer polymer : Polymer.values()) {
                     Suitability cell = MATRIX.of(oil.id(), thickener.id(), polymer);
                     cell.reasons()
-                            .forEach(r ->
-                                    assertFalse(r.text().isBlank() || r.basis().isBlank()));
+                            .forEach(r -> assertFalse(r.text().isBlank()
+                                    || r.basis().isBlank()
+                                    || !Set.of("high", "fair", "low").contains(r.confidence())));
                     assertEquals(cell.level(), cell.reasons().get(0).level(), "the worst reason comes first");
                 }
             }
@@ -114,8 +115,38 @@ class LubricationTest {
                 MATRIX.judge(MINERAL, new Use("actuator", Set.of(Polymer.NBR), Set.of(), 350))
                         .harms(),
                 "inside an actuator no registration is asked for");
-        assertFalse(MATRIX.contradictions(new Grease("x", "silicone", "ptfe", "H1", Set.of("silicone-free"), 400))
-                .isEmpty());
+    }
+
+    /** Every statement that a base oil gives the lie is caught, on entering and when such a grease is on the list. */
+    @Test
+    void whatCannotBeIsCaught() {
+        for (String[] pair : new String[][] {
+            {"silicone", "silicone-free"}, {"white-mineral", "mineral-oil-free"}, {"petrolatum", "mineral-oil-free"}
+        }) {
+            Grease grease = new Grease("x", pair[0], "ptfe", "H1", Set.of(pair[1]), 400);
+            assertEquals(1, MATRIX.contradictions(grease).size(), pair[0]);
+            assertTrue(
+                    MATRIX.judge(grease, new Use("seal-grease", Set.of(Polymer.PTFE), Set.of(pair[1]), 350))
+                            .harms(),
+                    "what is asked for is said, but cannot be: " + pair[0]);
+        }
+        for (String oil : List.of("pao", "pag", "ester", "pfpe", "vegetable")) {
+            assertTrue(
+                    MATRIX.contradictions(new Grease(
+                                    "x", oil, "ptfe", "H1", Set.of("silicone-free", "mineral-oil-free"), 400))
+                            .isEmpty(),
+                    oil);
+        }
+    }
+
+    /** General elastomer handbooks: lubricating esters are for FKM, tolerable for nitrile, not for EPDM and silicone. */
+    @Test
+    void estersAreTheRightWayRound() {
+        assertEquals(Level.HARMS, MATRIX.of("ester", "ptfe", Polymer.EPDM).level());
+        assertEquals(Level.CARE, MATRIX.of("ester", "ptfe", Polymer.NBR).level());
+        assertEquals(Level.CARE, MATRIX.of("ester", "ptfe", Polymer.HNBR).level());
+        assertEquals(Level.SUITS, MATRIX.of("ester", "ptfe", Polymer.FKM).level());
+        assertEquals(Level.HARMS, MATRIX.of("ester", "ptfe", Polymer.VMQ).level());
     }
 
     /**
@@ -218,10 +249,24 @@ class LubricationTest {
         assertEquals("a rice grain", Film.byEye(Film.volumeM3(2714e-6, Film.THIN_M)));
         Groove groove = new Groove(5.3e-3, 4.2e-3, 6.6e-3);
         assertEquals(0.7959, groove.fill(), 1e-4);
-        assertEquals(0.8304, groove.fillAt(Polymer.EPDM, 101), 2e-4);
+        assertEquals(0.8304, groove.fillAt(Polymer.EPDM, 101, 0), 2e-4);
+        assertEquals(0.8719, groove.fillAt(Polymer.EPDM, 101, 0.05), 2e-4);
+        assertEquals(0.9166, groove.packedAt(Polymer.EPDM, 101, 0.05, 0.2), 2e-4);
+        assertEquals(0.8719, groove.packedAt(Polymer.EPDM, 101, 0.05, 0), 2e-4);
+        assertEquals(0.7959 + 0.5 * 0.2041, groove.packedAt(Polymer.EPDM, 0, 0, 0.5), 1e-4);
+        assertEquals(0.349, groove.roomForGrease(Polymer.EPDM, 101, 0.05), 2e-3);
+        assertEquals((0.95 - 0.7959) / 0.2041, groove.roomForGrease(Polymer.EPDM, 0, 0), 1e-3);
+        assertEquals(0, groove.roomForGrease(Polymer.EPDM, 101, 0.2), "full without any");
         for (Polymer polymer : Polymer.values()) {
-            assertTrue(groove.fillAt(polymer, 100) > groove.fill());
-            assertTrue(groove.roomForGrease(polymer, 120) <= groove.roomForGrease(polymer, 60) + 1e-12);
+            assertTrue(groove.fillAt(polymer, 100, 0) > groove.fill());
+            for (double swelling = 0; swelling < 0.3; swelling += 0.05) {
+                double room = groove.roomForGrease(polymer, 120, swelling);
+                assertTrue(room <= groove.roomForGrease(polymer, 60, swelling) + 1e-12);
+                // one rule: what there is room for just fills it, a little more is too much
+                if (room > 0 && room < 1) {
+                    assertEquals(Groove.MOST_FILL, groove.packedAt(polymer, 120, swelling, room), 1e-12);
+                }
+            }
         }
         assertThrows(IllegalArgumentException.class, () -> new Groove(4e-3, 4.2e-3, 6.6e-3));
     }
