@@ -18,6 +18,10 @@ public enum ToolKind {
         this.measures = measures;
     }
 
+    public Dimension measures() {
+        return measures;
+    }
+
     public String words() {
         return words;
     }

@@ -3,6 +3,7 @@ package dev.wartung.core.procedure;
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import dev.wartung.core.anatomy.Reading.Finds;
+import dev.wartung.core.calibration.ReadWith;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Outcome;
@@ -13,6 +14,7 @@ import dev.wartung.core.message.Verdict;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * A reading asked for at a step, with this valve's own limits. There are kinds of it; whoever handles readings says
@@ -180,6 +182,21 @@ public sealed interface Ask permits Ask.Measurement, Ask.AtPlaces, Ask.Observati
             };
         }
 
+        /** The same, with what it was read with known: guarded, it is within only where it surely is. */
+        public Verdict judge(Quantity reading, Optional<ReadWith> with) {
+            Verdict plain = judge(reading);
+            return with.map(tool -> {
+                        boolean sure = !tool.guarded()
+                                || tool.can()
+                                        .sure(band)
+                                        .filter(b -> b.judge(reading) == Outcome.WITHIN)
+                                        .isPresent();
+                        return (plain.passed() && !sure ? Verdict.unsure(plain.finding()) : plain)
+                                .readWith(tool.number(), new Quantity(tool.uncertainty(reading), reading.dimension()));
+                    })
+                    .orElse(plain);
+        }
+
         @Override
         public Ask knowing(Known before) {
             return around(same(), before)
@@ -217,9 +234,34 @@ public sealed interface Ask permits Ask.Measurement, Ask.AtPlaces, Ask.Observati
             return Optional.of(measured);
         }
 
+        private static Message byHand(List<Integer> stages) {
+            return Message.of(
+                    "ask.by-hand",
+                    "stage {stages} by hand, below what the wrench measures",
+                    "stages",
+                    stages.stream().map(String::valueOf).collect(Collectors.joining(", ")));
+        }
+
         /** Judges all of them together. */
         public Verdict judge(List<Quantity> readings) {
             return spread.judge(readings, band, low, high);
+        }
+
+        /** The same, with what they were read with known: guarded, they are within only where they surely are. */
+        public Verdict judge(List<Quantity> readings, Optional<ReadWith> with) {
+            Verdict plain = judge(readings);
+            return with.map(tool -> {
+                        boolean sure = !tool.guarded() || spread.isSure(readings, band, tool.can());
+                        double most = readings.stream()
+                                .mapToDouble(tool::uncertainty)
+                                .max()
+                                .orElseThrow();
+                        Verdict known = (plain.passed() && !sure ? Verdict.unsure(plain.finding()) : plain)
+                                .readWith(tool.number(), new Quantity(most, measured));
+                        List<Integer> byHand = spread.notReached(band, tool.can());
+                        return byHand.isEmpty() ? known : known.noting(byHand(byHand));
+                    })
+                    .orElse(plain);
         }
 
         @Override

@@ -6,6 +6,7 @@ import dev.wartung.core.anatomy.Reading.How;
 import dev.wartung.core.bolting.BoltPattern;
 import dev.wartung.core.bolting.Tightening;
 import dev.wartung.core.bolting.Tightening.Turn;
+import dev.wartung.core.calibration.Capability;
 import dev.wartung.core.diaphragm.Criterion;
 import dev.wartung.core.diaphragm.Criterion.Compression;
 import dev.wartung.core.diaphragm.Criterion.Parallel;
@@ -20,6 +21,7 @@ import dev.wartung.core.message.Argument;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.message.Verdict;
 import java.util.ArrayList;
+import java.util.DoubleSummaryStatistics;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
@@ -47,6 +49,8 @@ public record Spread(
         Optional<Parallel> parallel,
         double unevenM,
         Optional<Quantity> prevailing) {
+
+    private static final double SQRT2 = Math.sqrt(2);
 
     /** Without lock nuts. */
     public Spread(
@@ -168,6 +172,50 @@ public record Spread(
             case RUN -> run(
                     readings.subList(readings.size() - pattern.size(), readings.size()), band.orElseThrow(), low, high);
         };
+    }
+
+    /**
+     * Whether readings that are right surely are, with this tool: each with its uncertainty off either way, and
+     * differences of two with √2 times as much.
+     */
+    boolean isSure(List<Quantity> readings, Optional<Band> band, Capability tool) {
+        double off = readings.stream().mapToDouble(tool::uncertainty).max().orElseThrow();
+        return switch (how) {
+            case RUN -> within(
+                    readings.subList(readings.size() - pattern.size(), readings.size()), band.orElseThrow(), tool);
+            case ROUND -> within(readings, band.orElseThrow(), tool) && differ(readings) + off * SQRT2 <= unevenM;
+            case MAP -> compression
+                    .map(c -> c.isMetBy(moved(readings, off)) && c.isMetBy(moved(readings, -off)))
+                    .orElseGet(() -> differ(readings) + off * SQRT2
+                            <= parallel.orElseThrow().differenceM());
+        };
+    }
+
+    /** Stages of a bolt-up, from 1 on, that are set to less than a wrench measures; none for what is no bolt-up. */
+    List<Integer> notReached(Optional<Band> band, Capability tool) {
+        return how != How.RUN
+                ? List.of()
+                : tightening().turns().stream()
+                        .filter(t -> asked(t, band.orElseThrow()) < tool.from().si())
+                        .map(Turn::stage)
+                        .distinct()
+                        .toList();
+    }
+
+    private static boolean within(List<Quantity> readings, Band band, Capability tool) {
+        return tool.sure(band)
+                .filter(sure -> readings.stream().allMatch(q -> sure.judge(q) == Outcome.WITHIN))
+                .isPresent();
+    }
+
+    private static double differ(List<Quantity> readings) {
+        DoubleSummaryStatistics all =
+                readings.stream().mapToDouble(Quantity::si).summaryStatistics();
+        return all.getMax() - all.getMin();
+    }
+
+    private static List<Double> moved(List<Quantity> readings, double by) {
+        return readings.stream().map(q -> q.si() + by).toList();
     }
 
     private Verdict map(List<Quantity> gaps) {

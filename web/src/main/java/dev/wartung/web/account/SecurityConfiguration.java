@@ -122,6 +122,7 @@ class SecurityConfiguration {
                                 HttpMethod.POST,
                                 "/site",
                                 "/site/air",
+                                "/site/readings",
                                 "/site/time",
                                 "/stores/areas",
                                 "/stores/lead-time",

@@ -1,6 +1,9 @@
 package dev.wartung.web.demo;
 
+import dev.wartung.core.calibration.Capability;
+import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.ToolKind;
+import dev.wartung.core.measure.Unit;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobView;
@@ -74,24 +77,49 @@ class DemoStores {
                         && i.name().toLowerCase(Locale.ROOT).contains("diaphragm"))
                 .limit(1)
                 .forEach(i -> take(i.number(), lot, 4, today.minusMonths(9), today.minusMonths(5)));
+        wrench("W-04", "5 to 25 N·m, with crowfoot set", 5, 25, today.minusMonths(5), "CC-26-118");
+        wrench("W-07", "20 to 100 N·m", 20, 100, today.minusMonths(3), "CC-26-201");
+        wrench("W-02", "2 to 10 N·m", 2, 10, today.minusMonths(13), "CC-25-077");
+        // a 5 N·m wrench that does not reach the first stage of a small diaphragm
+        wrench("W-05", "1 to 5 N·m", 1, 5, today.minusMonths(2), "CC-26-233");
         toolbox.add(
-                "W-04",
-                ToolKind.TORQUE_WRENCH,
-                "5 to 25 N·m, with crowfoot set",
+                "G-11",
+                ToolKind.GAUGE,
+                "0 to 10 bar, on the local hose",
                 12,
-                today.minusMonths(5),
-                "CC-26-118");
-        toolbox.add("W-07", ToolKind.TORQUE_WRENCH, "20 to 100 N·m", 12, today.minusMonths(3), "CC-26-201");
-        toolbox.add("W-02", ToolKind.TORQUE_WRENCH, "2 to 10 N·m", 12, today.minusMonths(13), "CC-25-077");
-        toolbox.add("G-11", ToolKind.GAUGE, "0 to 10 bar, on the local hose", 12, today.minusMonths(8), "CC-26-040");
-        toolbox.add("C-21", ToolKind.CALIPER, "150 mm, with feeler gauges", 24, today.minusMonths(10), "CC-26-012");
+                today.minusMonths(8),
+                "CC-26-040",
+                Optional.of(new Capability(Quantity.of(0, Unit.BAR), Quantity.of(10, Unit.BAR), 0.05e5, 0.1e5, 0)));
+        toolbox.add(
+                "C-21",
+                ToolKind.CALIPER,
+                "150 mm, with feeler gauges",
+                24,
+                today.minusMonths(10),
+                "CC-26-012",
+                Optional.of(new Capability(
+                        Quantity.of(0, Unit.MILLIMETRE), Quantity.of(150, Unit.MILLIMETRE), 1e-5, 3e-5, 0)));
         toolbox.add(
                 "T-03",
                 ToolKind.THERMOMETER,
                 "surface probe",
                 12,
                 today.minusMonths(11).minusDays(10),
-                "CC-25-310");
+                "CC-25-310",
+                Optional.of(new Capability(Quantity.of(-20, Unit.CELSIUS), Quantity.of(200, Unit.CELSIUS), 0.1, 1, 0)));
+    }
+
+    /** A torque wrench with ± 4 %, as ISO 6789 allows it, read to a fiftieth of its range. */
+    private void wrench(String number, String name, double from, double to, LocalDate calibrated, String certificate) {
+        toolbox.add(
+                number,
+                ToolKind.TORQUE_WRENCH,
+                name,
+                12,
+                calibrated,
+                certificate,
+                Optional.of(new Capability(
+                        Quantity.of(from, Unit.NEWTON_METRE), Quantity.of(to, Unit.NEWTON_METRE), to / 50, 0, 0.04)));
     }
 
     private void take(String number, String lot, int pieces, LocalDate cured, LocalDate received) {

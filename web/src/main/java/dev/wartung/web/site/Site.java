@@ -6,6 +6,7 @@ import dev.wartung.core.school.Practice;
 import dev.wartung.core.school.SiteChoices;
 import dev.wartung.core.sheet.Schools;
 import dev.wartung.web.account.Account;
+import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -13,6 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -23,12 +25,14 @@ public class Site {
     private final SiteAnswers answers;
     private final SiteTools tools;
     private final PlantAirs airs;
+    private final JdbcTemplate jdbc;
     private final Clock clock;
 
-    Site(SiteAnswers answers, SiteTools tools, PlantAirs airs, Clock clock) {
+    Site(SiteAnswers answers, SiteTools tools, PlantAirs airs, JdbcTemplate jdbc, Clock clock) {
         this.answers = answers;
         this.tools = tools;
         this.airs = airs;
+        this.jdbc = jdbc;
         this.clock = clock;
     }
 
@@ -52,6 +56,26 @@ public class Site {
     @Transactional(readOnly = true)
     public double margin() {
         return airs.findById(PlantAir.ONLY).map(PlantAir::margin).orElse(Allowances.USUAL.margin());
+    }
+
+    /**
+     * Whether a reading is within its limits only where it surely is, with its tool's uncertainty off; else as it is
+     * read.
+     */
+    @Transactional(readOnly = true)
+    public boolean guardsReadings() {
+        return jdbc.queryForList("select guarded from reading_rule", Boolean.class).stream()
+                .findFirst()
+                .orElse(true);
+    }
+
+    @Transactional
+    public void guardReadings(boolean guarded, Account by) {
+        jdbc.update(
+                "insert into reading_rule (id, guarded, by_id, at) values (1, ?, ?, ?) on conflict (id) do update set guarded = excluded.guarded, by_id = excluded.by_id, at = excluded.at",
+                guarded,
+                by.id(),
+                Timestamp.from(clock.instant()));
     }
 
     /**

@@ -96,6 +96,12 @@ class SiteController {
         return show(choices.answers(), choices.tools(), List.of(), false, model);
     }
 
+    @PostMapping("/site/readings")
+    String readings(@RequestParam(defaultValue = "guarded") String rule) {
+        site.guardReadings(!rule.equals("simple"), current.get());
+        return "redirect:/site?kept";
+    }
+
     @PostMapping("/site/time")
     String time(@RequestParam(defaultValue = "") String zone, Model model) {
         Optional<String> trouble = clock.livesBy(zone, current.get());
@@ -144,6 +150,7 @@ class SiteController {
             model.addAttribute("airNominal", new Quantity(air.nominalPa(), Dimension.PRESSURE));
             model.addAttribute("airLowest", new Quantity(air.lowestPa(), Dimension.PRESSURE));
         });
+        model.addAttribute("guarded", site.guardsReadings());
         model.addAttribute("margin", Quantity.rounded(site.margin(), 2));
         model.addAttribute("zones", PlantClock.zones());
         model.addAttribute("zone", clock.getZone().getId());

@@ -1,6 +1,8 @@
 package dev.wartung.web.tool;
 
+import dev.wartung.core.calibration.Capability;
 import dev.wartung.core.measure.ToolKind;
+import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.web.page.TypedDay;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
@@ -11,6 +13,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -32,7 +35,7 @@ class ToolController {
     }
 
     @PostMapping("/stores/tools")
-    String add(@RequestParam Map<String, String> typed, Model model) {
+    String add(@RequestParam Map<String, String> typed, @ModelAttribute("units") UnitSystem units, Model model) {
         Map<String, String> troubles = new LinkedHashMap<>();
         String number = needed("number", 40, "What stands on it?", typed, troubles);
         String name = needed("name", 120, "What is it?", typed, troubles);
@@ -48,9 +51,16 @@ class ToolController {
             troubles.put("months", "Months, from 1 to 120.");
         }
         Optional<LocalDate> on = TypedDay.past("calibrated", typed, box.today(), troubles);
+        Optional<Capability> can = kind.flatMap(k -> CapabilityForm.read(k, typed, units, troubles));
         if (troubles.isEmpty()
                 && !box.add(
-                        number, kind.orElseThrow(), name, Integer.parseInt(months), on.orElseThrow(), certificate)) {
+                        number,
+                        kind.orElseThrow(),
+                        name,
+                        Integer.parseInt(months),
+                        on.orElseThrow(),
+                        certificate,
+                        can)) {
             troubles.put("number", "There is a tool with that number already.");
         }
         return troubles.isEmpty() ? "redirect:/stores/tools" : show(typed, troubles, model);
@@ -58,7 +68,7 @@ class ToolController {
 
     private String show(Map<String, String> typed, Map<String, String> troubles, Model model) {
         model.addAttribute("nav", "stores");
-        model.addAttribute("tools", box.all());
+        model.addAttribute("tools", box.ready());
         model.addAttribute("kinds", ToolKind.values());
         model.addAttribute("today", box.today());
         model.addAttribute("typed", typed);
@@ -72,7 +82,11 @@ class ToolController {
     }
 
     @PostMapping("/stores/tools/{id}/calibrated")
-    String calibrated(@PathVariable long id, @RequestParam Map<String, String> typed, Model model) {
+    String calibrated(
+            @PathVariable long id,
+            @RequestParam Map<String, String> typed,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
         Map<String, String> troubles = new LinkedHashMap<>();
         Optional<LocalDate> on = TypedDay.past("on", typed, box.today(), troubles);
         boolean good = "good".equals(typed.get("found"));
@@ -81,10 +95,11 @@ class ToolController {
         }
         String note = text("note", 500, typed, troubles);
         String certificate = text("certificate", 120, typed, troubles);
+        Optional<Capability> can = CapabilityForm.read(known(id).kind(), typed, units, troubles);
         if (!troubles.isEmpty()) {
             return show(id, typed, troubles, model);
         }
-        box.calibrated(known(id), on.orElseThrow(), good, certificate, note);
+        box.calibrated(known(id), on.orElseThrow(), good, certificate, note, can);
         return "redirect:/stores/tools/" + id;
     }
 

@@ -1,13 +1,20 @@
 package dev.wartung.web.tool;
 
+import dev.wartung.core.calibration.Capability;
+import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.ToolKind;
 import dev.wartung.web.account.CurrentAccount;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -30,8 +37,55 @@ public class Toolbox {
         this.clock = clock;
     }
 
-    /** A calibration as it is on record. */
-    public record Calibration(LocalDate on, boolean good, String certificate, String note, String by) {}
+    /**
+     * A calibration as it is on record.
+     *
+     * @param can what the tool can do, as its certificate said; empty where it did not
+     */
+    public record Calibration(
+            LocalDate on, boolean good, String certificate, String note, String by, Optional<Capability> can) {}
+
+    /**
+     * A tool with what it can do.
+     *
+     * @param can by its last certificate that said; empty where none did
+     */
+    public record Ready(MeasuringTool tool, Optional<Capability> can) {}
+
+    /** Every tool in use, with what it can do. */
+    @Transactional(readOnly = true)
+    public List<Ready> ready() {
+        List<MeasuringTool> all = all();
+        Map<Long, ToolKind> kinds = all.stream().collect(Collectors.toMap(MeasuringTool::id, MeasuringTool::kind));
+        Map<Long, Capability> can = new HashMap<>();
+        jdbc.query(
+                """
+                select distinct on (tool_id) tool_id, reaches_from, reaches_to, resolution, uncertainty, share
+                from calibration where reaches_to is not null order by tool_id, on_day desc, id desc""",
+                row -> {
+                    long tool = row.getLong(1);
+                    ToolKind kind = kinds.get(tool);
+                    if (kind != null) {
+                        capability(kind, row, 2).ifPresent(c -> can.put(tool, c));
+                    }
+                });
+        return all.stream()
+                .map(t -> new Ready(t, Optional.ofNullable(can.get(t.id()))))
+                .toList();
+    }
+
+    /** What stands in a row from a column on. */
+    private static Optional<Capability> capability(ToolKind kind, ResultSet row, int column) throws SQLException {
+        double from = row.getDouble(column);
+        return row.wasNull()
+                ? Optional.empty()
+                : Optional.of(new Capability(
+                        new Quantity(from, kind.measures()),
+                        new Quantity(row.getDouble(column + 1), kind.measures()),
+                        row.getDouble(column + 2),
+                        row.getDouble(column + 3),
+                        row.getDouble(column + 4)));
+    }
 
     /** A reading a tool stands behind. */
     public record Use(String tag, int jobNumber, String what, Instant at) {}
@@ -53,36 +107,54 @@ public class Toolbox {
     /** @return false if there is one of that number already */
     @Transactional
     public boolean add(
-            String number, ToolKind kind, String name, int months, LocalDate calibrated, String certificate) {
+            String number,
+            ToolKind kind,
+            String name,
+            int months,
+            LocalDate calibrated,
+            String certificate,
+            Optional<Capability> can) {
         if (tools.findByNumberIgnoreCase(number).isPresent()) {
             return false;
         }
         MeasuringTool tool = tools.saveAndFlush(new MeasuringTool(number, kind, name, months, calibrated));
-        keep(tool, calibrated, true, certificate, "");
+        keep(tool, calibrated, true, certificate, "", can);
         return true;
     }
 
     @Transactional
-    public void calibrated(MeasuringTool known, LocalDate on, boolean good, String certificate, String note) {
+    public void calibrated(
+            MeasuringTool known,
+            LocalDate on,
+            boolean good,
+            String certificate,
+            String note,
+            Optional<Capability> can) {
         MeasuringTool tool = tools.findById(known.id()).orElseThrow();
         if (good) {
             tool.foundGood(on);
         } else {
             tool.foundOut(on);
         }
-        keep(tool, on, good, certificate, note);
+        keep(tool, on, good, certificate, note, can);
     }
 
-    private void keep(MeasuringTool tool, LocalDate on, boolean good, String certificate, String note) {
+    private void keep(
+            MeasuringTool tool, LocalDate on, boolean good, String certificate, String note, Optional<Capability> can) {
         jdbc.update(
-                "insert into calibration (tool_id, on_day, good, certificate, note, by_id, at) values (?, ?, ?, ?, ?, ?, ?)",
+                "insert into calibration (tool_id, on_day, good, certificate, note, by_id, at, reaches_from, reaches_to, resolution, uncertainty, share) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 tool.id(),
                 on,
                 good,
                 certificate,
                 note,
                 current.get().id(),
-                Timestamp.from(clock.instant()));
+                Timestamp.from(clock.instant()),
+                can.map(c -> c.from().si()).orElse(null),
+                can.map(c -> c.to().si()).orElse(null),
+                can.map(Capability::resolution).orElse(null),
+                can.map(Capability::absolute).orElse(null),
+                can.map(Capability::share).orElse(null));
     }
 
     @Transactional
@@ -92,14 +164,16 @@ public class Toolbox {
 
     @Transactional(readOnly = true)
     public List<Calibration> calibrations(long toolId) {
+        ToolKind kind = tools.findById(toolId).orElseThrow().kind();
         return jdbc.query(
-                "select c.on_day, c.good, c.certificate, c.note, a.name from calibration c join account a on a.id = c.by_id where c.tool_id = ? order by c.on_day desc, c.id desc",
+                "select c.on_day, c.good, c.certificate, c.note, a.name, c.reaches_from, c.reaches_to, c.resolution, c.uncertainty, c.share from calibration c join account a on a.id = c.by_id where c.tool_id = ? order by c.on_day desc, c.id desc",
                 (row, i) -> new Calibration(
                         row.getObject(1, LocalDate.class),
                         row.getBoolean(2),
                         row.getString(3),
                         row.getString(4),
-                        row.getString(5)),
+                        row.getString(5),
+                        capability(kind, row, 6)),
                 toolId);
     }
 

@@ -1,6 +1,7 @@
 package dev.wartung.web.job.bench;
 
 import dev.wartung.core.anatomy.Reading.How;
+import dev.wartung.core.calibration.ReadWith;
 import dev.wartung.core.drawing.GaugeDrawing;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.UnitSystem;
@@ -50,6 +51,7 @@ class BenchController {
     private final Boards boards;
     private final UsualTimes times;
     private final GreaseStore greases;
+    private final ToolsAtHand atHand;
 
     BenchController(
             Jobs jobs,
@@ -58,7 +60,8 @@ class BenchController {
             PlanningDesk planning,
             Boards boards,
             UsualTimes times,
-            GreaseStore greases) {
+            GreaseStore greases,
+            ToolsAtHand atHand) {
         this.jobs = jobs;
         this.desk = desk;
         this.closing = closing;
@@ -66,6 +69,7 @@ class BenchController {
         this.boards = boards;
         this.times = times;
         this.greases = greases;
+        this.atHand = atHand;
     }
 
     /** The job's page: what is planned, the bench, or the report, by how far it is. */
@@ -119,14 +123,18 @@ class BenchController {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
         String text = typed.getOrDefault(StepFields.READING + ask, "");
+        Optional<ReadWith> with = atHand.at(step(view, step), typed, Map.of()).readWith(once);
         WrenchForm wrench = new WrenchForm(typed, once.toolOffsetM(), units);
         model.addAttribute("gauge", GaugeDrawing.svg(once.band(), Boards.reading(once, typed, units), units));
-        model.addAttribute("verdict", StepForm.judge(once, typed, units).orElse(null));
+        model.addAttribute("verdict", StepForm.judge(once, typed, units, with).orElse(null));
         model.addAttribute(
                 "trouble",
                 !text.isBlank() && StepForm.read(once, text, wrench, units) instanceof Entry.NotUnderstood not
                         ? not.reason()
-                        : "");
+                        : Boards.reading(once, typed, units)
+                                .flatMap(q ->
+                                        StepForm.beyond(q, with, wrench.wrench().atBolt(1), units))
+                                .orElse(""));
         return "bench-step :: judged";
     }
 
@@ -185,8 +193,11 @@ class BenchController {
             JobView view, String step, AtPlaces asked, Map<String, String> typed, UnitSystem units, Model model) {
         model.addAttribute("job", view.job());
         model.addAttribute("stepId", step);
-        model.addAttribute("here", SpreadView.of(asked, typed, units));
-        model.addAttribute("now", Boards.spread(step(view, step), typed, units).orElseThrow());
+        ToolForm tools = atHand.at(step(view, step), typed, Map.of());
+        model.addAttribute("here", SpreadView.of(asked, typed, units, tools.readWith(asked)));
+        model.addAttribute(
+                "now",
+                Boards.spread(step(view, step), typed, units, tools::readWith).orElseThrow());
         return asked.spread().how() == How.RUN ? "spread :: turned" : "spread :: mapped";
     }
 

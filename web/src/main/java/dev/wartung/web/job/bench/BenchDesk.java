@@ -25,7 +25,6 @@ import dev.wartung.web.tool.Toolbox;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import java.time.Clock;
-import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -50,6 +49,7 @@ public class BenchDesk {
     private final GreaseStore greases;
     private final Stores stores;
     private final Toolbox toolbox;
+    private final ToolsAtHand atHand;
     private final CurrentAccount current;
     private final Clock clock;
 
@@ -62,6 +62,7 @@ public class BenchDesk {
             GreaseStore greases,
             Stores stores,
             Toolbox toolbox,
+            ToolsAtHand atHand,
             CurrentAccount current,
             Clock clock) {
         this.jobs = jobs;
@@ -72,6 +73,7 @@ public class BenchDesk {
         this.greases = greases;
         this.stores = stores;
         this.toolbox = toolbox;
+        this.atHand = atHand;
         this.current = current;
         this.clock = clock;
     }
@@ -130,8 +132,10 @@ public class BenchDesk {
             if (blocked.isPresent()) {
                 return Outcome.refused(blocked.get());
             }
+            ToolForm tools = atHand.at(step.get(), typed, Map.of());
             StepForm form = new StepForm(
                     step.get(),
+                    tools::readWith,
                     view.supplies(),
                     greases.shelf(view.job().valve().area()),
                     typed,
@@ -145,7 +149,6 @@ public class BenchDesk {
                         .refusal(view.sheets().type(), view.build(), typed.getOrDefault(StepFields.KIT_NUMBER, ""))
                         .ifPresent(why -> troubles.put(StepFields.KIT_NUMBER, why));
             }
-            ToolForm tools = new ToolForm(step.get(), toolbox.all(), typed, Map.of(), LocalDate.now(clock));
             troubles.putAll(tools.troubles());
             if (!troubles.isEmpty()) {
                 return new Outcome(
@@ -176,7 +179,7 @@ public class BenchDesk {
 
     /** The measuring tools a step is read with. */
     public List<ToolForm.Line> tools(Step step, Map<String, String> typed) {
-        return new ToolForm(step, toolbox.all(), typed, Map.of(), LocalDate.now(clock)).lines();
+        return atHand.at(step, typed, Map.of()).lines();
     }
 
     /**

@@ -3,6 +3,7 @@ package dev.wartung.web.job.bench;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
+import dev.wartung.core.calibration.ReadWith;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
@@ -52,6 +53,7 @@ import java.util.stream.Collectors;
  * @param hindrances  with all steps done: what stands in the way of closing
  * @param films       greases of the step, each with its tin
  * @param tools       measuring tools that are asked for
+ * @param readWith    what each reading is taken with, by its id, where that is chosen and known
  * @param usual       how long the step takes, and how long it takes here
  * @param tins        that are on site, to choose one in hand
  * @param takeFirst   at the step that counts in: by item, the lot in the stores that expires first
@@ -81,6 +83,7 @@ public record Board(
         List<String> hindrances,
         List<GreaseLine> films,
         List<ToolForm.Line> tools,
+        Map<String, ReadWith> readWith,
         String usual,
         List<GreaseTin> tins,
         Map<String, Lot> takeFirst,
@@ -122,7 +125,7 @@ public record Board(
 
     /** A reading taken at several places, as it stands. */
     public SpreadView spreadOf(AtPlaces ask) {
-        return SpreadView.of(ask, typed, units);
+        return SpreadView.of(ask, typed, units, Optional.ofNullable(readWith.get(ask.id())));
     }
 
     /** From the wrench's drive to the bolt, of the joint's own tool. */

@@ -6,6 +6,7 @@ import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
+import dev.wartung.core.calibration.ReadWith;
 import dev.wartung.core.drawing.CallOut;
 import dev.wartung.core.drawing.GaugeDrawing;
 import dev.wartung.core.drawing.SectionDrawing;
@@ -35,15 +36,14 @@ import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.stores.Lot;
 import dev.wartung.web.stores.Stores;
-import dev.wartung.web.tool.Toolbox;
 import java.time.Clock;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import org.springframework.stereotype.Component;
 
 /** Puts together what the bench shows. */
@@ -54,7 +54,7 @@ class Boards {
     private final GreaseStore greases;
     private final ClosingDesk closing;
     private final Stores stores;
-    private final Toolbox toolbox;
+    private final ToolsAtHand atHand;
     private final UsualTimes times;
     private final Clock clock;
     private final CurrentAccount current;
@@ -64,7 +64,7 @@ class Boards {
             GreaseStore greases,
             ClosingDesk closing,
             Stores stores,
-            Toolbox toolbox,
+            ToolsAtHand atHand,
             UsualTimes times,
             CurrentAccount current,
             Clock clock) {
@@ -72,7 +72,7 @@ class Boards {
         this.greases = greases;
         this.closing = closing;
         this.stores = stores;
-        this.toolbox = toolbox;
+        this.atHand = atHand;
         this.times = times;
         this.clock = clock;
         this.current = current;
@@ -93,6 +93,8 @@ class Boards {
         Optional<Step> step = lookedAt.or(() -> now);
         int index = step.map(path::indexOf).orElse(path.size());
         Progress shown = lookedAt.isPresent() ? before(view, lookedAt.get()) : progress;
+        Optional<ToolForm> tools =
+                lookedAt.isPresent() ? Optional.empty() : step.map(s -> atHand.at(s, typed, lastUsed(view)));
         return BoardBuilder.stagedBuilder()
                 .view(view)
                 .step(step)
@@ -114,23 +116,21 @@ class Boards {
                         .sorted()
                         .toList())
                 .gauges(step.map(s -> gauges(s, typed, units)).orElse(Map.of()))
-                .spread(lookedAt.isPresent() ? Optional.empty() : step.flatMap(s -> spread(s, typed, units)))
+                .spread(
+                        lookedAt.isPresent()
+                                ? Optional.empty()
+                                : step.flatMap(s -> spread(s, typed, units, ask -> readWith(tools, ask))))
                 .typed(typed)
                 .outcome(outcome)
-                .failed(failed(step, typed, outcome, units))
+                .failed(failed(step, typed, outcome, units, ask -> readWith(tools, ask)))
                 .mine(view.job().holder().filter(current::is).isPresent())
                 .hindrances(now.isEmpty() ? closing.hindrances(view) : List.of())
                 .films(step.map(s -> new GreaseForm(
                                         s, greases.shelf(view.job().valve().area()), typed)
                                 .lines())
                         .orElse(List.of()))
-                .tools(
-                        lookedAt.isPresent()
-                                ? List.of()
-                                : step.map(s -> new ToolForm(
-                                                        s, toolbox.all(), typed, lastUsed(view), LocalDate.now(clock))
-                                                .lines())
-                                        .orElse(List.of()))
+                .tools(tools.map(ToolForm::lines).orElse(List.of()))
+                .readWith(readWith(tools, step))
                 .usual(step.map(s -> times.said(view.job().valve().typeId(), s)).orElse(""))
                 .tins(step.filter(s -> !s.films().isEmpty())
                         .map(s -> greases.onSite())
@@ -140,6 +140,16 @@ class Boards {
                         .orElse(Map.of()))
                 .units(units)
                 .build();
+    }
+
+    private static Optional<ReadWith> readWith(Optional<ToolForm> tools, Ask ask) {
+        return tools.flatMap(t -> t.readWith(ask));
+    }
+
+    private static Map<String, ReadWith> readWith(Optional<ToolForm> tools, Optional<Step> step) {
+        Map<String, ReadWith> with = new LinkedHashMap<>();
+        step.ifPresent(s -> s.asks().forEach(a -> readWith(tools, a).ifPresent(tool -> with.put(a.id(), tool))));
+        return with;
     }
 
     /** What readings were last taken with in this job, by kind. */
@@ -214,10 +224,11 @@ class Boards {
     }
 
     /** The reading taken at several places that is to be taken now: the first that is not complete, else the last. */
-    static Optional<SpreadView> spread(Step step, Map<String, String> typed, UnitSystem units) {
+    static Optional<SpreadView> spread(
+            Step step, Map<String, String> typed, UnitSystem units, Function<Ask, Optional<ReadWith>> readWith) {
         List<SpreadView> all = step.asks().stream()
                 .filter(AtPlaces.class::isInstance)
-                .map(a -> SpreadView.of((AtPlaces) a, typed, units))
+                .map(a -> SpreadView.of((AtPlaces) a, typed, units, readWith.apply(a)))
                 .toList();
         return all.stream().filter(v -> !v.complete()).findFirst().or(() -> all.stream()
                 .reduce((a, b) -> b));
@@ -235,26 +246,30 @@ class Boards {
     }
 
     private static Map<String, Answer> failed(
-            Optional<Step> step, Map<String, String> typed, Outcome outcome, UnitSystem units) {
+            Optional<Step> step,
+            Map<String, String> typed,
+            Outcome outcome,
+            UnitSystem units,
+            Function<Ask, Optional<ReadWith>> readWith) {
         Map<String, Answer> failed = new LinkedHashMap<>();
         step.ifPresent(s -> s.asks().stream()
                 .filter(a -> outcome.open().contains(a.id()))
-                .forEach(ask -> failed.put(ask.id(), answered(ask, typed, units))));
+                .forEach(ask -> failed.put(ask.id(), answered(ask, typed, units, readWith.apply(ask)))));
         return failed;
     }
 
-    private static Answer answered(Ask ask, Map<String, String> typed, UnitSystem units) {
+    private static Answer answered(Ask ask, Map<String, String> typed, UnitSystem units, Optional<ReadWith> with) {
         return ask.in(new Ask.Cases<>() {
             @Override
             public Answer measurement(Measurement once) {
                 Quantity read = reading(once, typed, units).orElseThrow();
-                return Answer.measured(once.id(), once.ask(), read, once.judge(read));
+                return Answer.measured(once.id(), once.ask(), read, once.judge(read, with));
             }
 
             @Override
             public Answer atPlaces(AtPlaces places) {
                 List<Quantity> read = new SpreadForm(places, typed, units).read();
-                return Answer.each(places.id(), places.ask(), read, places.judge(read));
+                return Answer.each(places.id(), places.ask(), read, places.judge(read, with));
             }
 
             @Override

@@ -2,6 +2,7 @@ package dev.wartung.web.job.bench;
 
 import dev.wartung.core.anatomy.Reading.How;
 import dev.wartung.core.bolting.Tightening.Turn;
+import dev.wartung.core.calibration.ReadWith;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
@@ -15,6 +16,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * A reading taken at several places, as typed. A map has a field for each place. A bolt-up is a list that grows turn by
@@ -81,6 +83,17 @@ final class SpreadForm {
     /** What was understood so far, in order. */
     List<Quantity> read() {
         return read;
+    }
+
+    /** Why what counts of it cannot have been read with a tool; empty where it can. */
+    Optional<String> beyond(Optional<ReadWith> with) {
+        int counts = spread.how() == How.RUN ? spread.pattern().size() : read.size();
+        double atBolt = ask.measured() == Dimension.TORQUE
+                ? new WrenchForm(typed, ask.toolOffsetM(), units).wrench().atBolt(1)
+                : 1;
+        return read.subList(read.size() - counts, read.size()).stream()
+                .flatMap(q -> StepForm.beyond(q, with, atBolt, units).stream())
+                .findFirst();
     }
 
     boolean complete() {

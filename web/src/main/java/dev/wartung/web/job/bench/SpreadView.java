@@ -2,6 +2,7 @@ package dev.wartung.web.job.bench;
 
 import dev.wartung.core.anatomy.Reading.How;
 import dev.wartung.core.bolting.Tightening.Turn;
+import dev.wartung.core.calibration.ReadWith;
 import dev.wartung.core.drawing.FlangeDrawing;
 import dev.wartung.core.drawing.FlangeDrawing.Mark;
 import dev.wartung.core.drawing.FlangeDrawing.State;
@@ -9,6 +10,7 @@ import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.message.Verdict;
 import dev.wartung.core.procedure.Ask.AtPlaces;
 import dev.wartung.core.procedure.Spread;
@@ -26,6 +28,7 @@ import java.util.Optional;
  * @param stage    the running stage and bolt, in words
  * @param setting  what the wrench is set to for the running turn
  * @param last     what there is to say of the last turn: too much or too little for its stage
+ * @param byHand   what to do at this turn where the wrench does not reach so low; else nothing
  * @param verdict  of all, once everything is read
  * @param troubles of the wrench, by field
  */
@@ -37,9 +40,15 @@ record SpreadView(
         String stage,
         String setting,
         String last,
+        Message byHand,
         Optional<Verdict> verdict,
         boolean complete,
         Map<String, String> troubles) {
+
+    private static final Message BY_HAND = Message.of(
+            "spread.by-hand",
+            "Less than this wrench measures. Take a smaller one; or run this stage up by hand with a short spanner, in"
+                    + " the same order and evenly, until each nut just seats. The wrench takes over at the next stage.");
 
     /** A field on the picture. */
     record PlaceField(String field, String name, double x, double y, String value) {}
@@ -48,11 +57,11 @@ record SpreadView(
         return ask.spread().how() == How.RUN;
     }
 
-    static SpreadView of(AtPlaces ask, Map<String, String> typed, UnitSystem units) {
+    static SpreadView of(AtPlaces ask, Map<String, String> typed, UnitSystem units, Optional<ReadWith> with) {
         SpreadForm form = new SpreadForm(ask, typed, units);
-        Optional<Verdict> verdict = form.complete() ? Optional.of(ask.judge(form.read())) : Optional.empty();
+        Optional<Verdict> verdict = form.complete() ? Optional.of(ask.judge(form.read(), with)) : Optional.empty();
         return ask.spread().how() == How.RUN
-                ? run(ask, form, typed, units, verdict)
+                ? run(ask, form, typed, units, verdict, with)
                 : map(ask, form, typed, units, verdict);
     }
 
@@ -77,7 +86,7 @@ record SpreadView(
                         spread.how() == How.MAP ? spread.pattern().order() : List.of(),
                         Optional.empty(),
                         ask.ask());
-        return new SpreadView(ask, svg, places, "", "", "", "", verdict, form.complete(), Map.of());
+        return new SpreadView(ask, svg, places, "", "", "", "", Message.NONE, verdict, form.complete(), Map.of());
     }
 
     private static List<Mark> roundMarks(AtPlaces ask, Spread spread, SpreadForm form) {
@@ -90,7 +99,12 @@ record SpreadView(
     }
 
     private static SpreadView run(
-            AtPlaces ask, SpreadForm form, Map<String, String> typed, UnitSystem units, Optional<Verdict> verdict) {
+            AtPlaces ask,
+            SpreadForm form,
+            Map<String, String> typed,
+            UnitSystem units,
+            Optional<Verdict> verdict,
+            Optional<ReadWith> with) {
         Spread spread = ask.spread();
         Band band = ask.band().orElseThrow();
         WrenchForm wrench = new WrenchForm(typed, ask.toolOffsetM(), units);
@@ -116,6 +130,10 @@ record SpreadView(
                 stage,
                 setting,
                 last(spread, form, band, units),
+                now.filter(t -> with.filter(w -> !w.can().reaches(SpreadForm.torque(spread.asked(t, band))))
+                                .isPresent())
+                        .map(t -> BY_HAND)
+                        .orElse(Message.NONE),
                 verdict,
                 form.complete(),
                 wrench.troubles());

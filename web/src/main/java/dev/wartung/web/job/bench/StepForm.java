@@ -1,5 +1,7 @@
 package dev.wartung.web.job.bench;
 
+import dev.wartung.core.calibration.Capability;
+import dev.wartung.core.calibration.ReadWith;
 import dev.wartung.core.lubrication.GreaseShelf;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
@@ -27,6 +29,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiFunction;
+import java.util.function.Function;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
@@ -40,6 +43,7 @@ final class StepForm {
     private static final int LONGEST = 500;
 
     private final Map<String, String> typed;
+    private final Function<Ask, Optional<ReadWith>> readWith;
     private final UnitSystem units;
     private final Map<String, String> troubles = new LinkedHashMap<>();
     private final List<Answer> answers = new ArrayList<>();
@@ -52,6 +56,7 @@ final class StepForm {
     private final BiFunction<Supplies.Piece, String, Items.Substitution> substitutes;
 
     /**
+     * @param readWith what a reading is taken with
      * @param units what bare numbers are in
      * @param second finds a second person by name and password, or nobody
      * @param fitness whether a piece of an item and lot may be fitted
@@ -59,6 +64,7 @@ final class StepForm {
      */
     StepForm(
             Step step,
+            Function<Ask, Optional<ReadWith>> readWith,
             Supplies supplies,
             GreaseShelf shelf,
             Map<String, String> typed,
@@ -68,6 +74,7 @@ final class StepForm {
             BiFunction<Supplies.Piece, String, Items.Substitution> substitutes) {
         this.substitutes = substitutes;
         this.typed = typed;
+        this.readWith = readWith;
         this.fitness = fitness;
         this.units = units;
         Supplier<Optional<Account>> agrees = () -> agreed(second);
@@ -144,7 +151,13 @@ final class StepForm {
                 return Optional.empty();
             }
             Quantity read = ((Entry.Understood) entry).quantity();
-            return Optional.of(Answer.measured(once.id(), once.ask(), read, once.judge(read)));
+            Optional<ReadWith> with = readWith.apply(once);
+            Optional<String> beyond = beyond(read, with, wrench.wrench().atBolt(1), units);
+            if (beyond.isPresent()) {
+                troubles.put(StepFields.READING + once.id(), beyond.get());
+                return Optional.empty();
+            }
+            return Optional.of(Answer.measured(once.id(), once.ask(), read, once.judge(read, with)));
         }
 
         @Override
@@ -154,7 +167,14 @@ final class StepForm {
                 troubles.putAll(spread.troubles());
                 return Optional.empty();
             }
-            return Optional.of(Answer.each(places.id(), places.ask(), spread.read(), places.judge(spread.read())));
+            Optional<ReadWith> with = readWith.apply(places);
+            Optional<String> beyond = spread.beyond(with);
+            if (beyond.isPresent()) {
+                troubles.put(StepFields.READING + places.id(), beyond.get());
+                return Optional.empty();
+            }
+            return Optional.of(
+                    Answer.each(places.id(), places.ask(), spread.read(), places.judge(spread.read(), with)));
         }
 
         @Override
@@ -176,6 +196,19 @@ final class StepForm {
                 ? new Entry.Understood(
                         new Quantity(wrench.wrench().atBolt(shown.quantity().si()), Dimension.TORQUE), shown.unit())
                 : entry;
+    }
+
+    /**
+     * Why a reading cannot have been taken with a tool; empty where it can.
+     *
+     * @param atBolt how much of what it shows counts: as much, but for a wrench with a crowfoot
+     */
+    static Optional<String> beyond(Quantity read, Optional<ReadWith> with, double atBolt, UnitSystem units) {
+        return with.filter(tool -> !tool.can().reaches(read)).map(tool -> {
+            Capability shown = tool.can().times(1 / atBolt);
+            return tool.number() + " measures " + shown.from().numberIn(units.unit(read.dimension())) + " to "
+                    + units.shown(shown.to()) + ": it cannot have read this. Take another tool, or read again.";
+        });
     }
 
     /** Failed readings with a reason typed stand, the critical ones with a second person's agreement. */
@@ -262,14 +295,15 @@ final class StepForm {
     }
 
     /** A reading judged on its own, as it is typed; empty while it is not understood. */
-    static Optional<Verdict> judge(Measurement ask, Map<String, String> typed, UnitSystem units) {
+    static Optional<Verdict> judge(
+            Measurement ask, Map<String, String> typed, UnitSystem units, Optional<ReadWith> with) {
         return read(
                                 ask,
                                 typed.getOrDefault(StepFields.READING + ask.id(), ""),
                                 new WrenchForm(typed, ask.toolOffsetM(), units),
                                 units)
                         instanceof Entry.Understood understood
-                ? Optional.of(ask.judge(understood.quantity()))
+                ? Optional.of(ask.judge(understood.quantity(), with))
                 : Optional.empty();
     }
 }

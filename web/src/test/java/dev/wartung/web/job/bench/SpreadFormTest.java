@@ -29,7 +29,7 @@ class SpreadFormTest {
     private static final BoltPattern FOUR = BoltPattern.circle(4, 0.062);
     private static final List<String> BOLTS = List.of("bolt 1", "bolt 2", "bolt 3", "bolt 4");
 
-    private static AtPlaces run() {
+    static AtPlaces run() {
         Band band = new Band(
                 Quantity.of(9, Unit.NEWTON_METRE),
                 Quantity.of(11, Unit.NEWTON_METRE),
@@ -173,16 +173,17 @@ class SpreadFormTest {
     @Test
     @DisplayName("The picture follows the turns: the running bolt, those done, those off; then the whole is judged")
     void picture() {
-        SpreadView begun = SpreadView.of(run(), Map.of(), UnitSystem.METRIC);
+        SpreadView begun = SpreadView.of(run(), Map.of(), UnitSystem.METRIC, Optional.empty());
         assertThat(begun.stage()).startsWith("Stage 1 of 3 · bolt 1 · turn 1 of 16");
         assertThat(begun.svg()).containsOnlyOnce("bolt running");
-        SpreadView second = SpreadView.of(run(), Map.of("reading.torque", "3.5"), UnitSystem.METRIC);
+        SpreadView second = SpreadView.of(run(), Map.of("reading.torque", "3.5"), UnitSystem.METRIC, Optional.empty());
         assertThat(second.stage()).contains("turn 2 of 16");
         assertThat(second.svg()).contains("bolt done");
         SpreadView askew = SpreadView.of(
                 map(),
                 fields("reading.gap.1", "2.5", "reading.gap.2", "2.6", "reading.gap.3", "2.8", "reading.gap.4", "2.6"),
-                UnitSystem.METRIC);
+                UnitSystem.METRIC,
+                Optional.empty());
         assertThat(askew.complete()).isTrue();
         assertThat(askew.svg()).contains("tilt");
     }

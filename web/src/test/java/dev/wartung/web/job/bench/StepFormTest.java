@@ -61,7 +61,7 @@ class StepFormTest {
                 Map.of());
     }
 
-    private static Step step(boolean kit, Ask... asks) {
+    static Step step(boolean kit, Ask... asks) {
         return new Step(
                 "s",
                 "s",
@@ -97,6 +97,7 @@ class StepFormTest {
         }
         return new StepForm(
                 step,
+                ask -> Optional.empty(),
                 NO_SUPPLIES,
                 NO_LIST,
                 fields,
@@ -169,6 +170,7 @@ class StepFormTest {
                 List.of(loose));
         StepForm nothing = new StepForm(
                 step(true),
+                ask -> Optional.empty(),
                 supplies,
                 NO_LIST,
                 Map.of(),
@@ -179,6 +181,7 @@ class StepFormTest {
         assertThat(nothing.troubles()).containsOnlyKeys("lot.kit", "have.plug-seal", "have.bush", "lot.bush");
         StepForm all = new StepForm(
                 step(true),
+                ask -> Optional.empty(),
                 supplies,
                 NO_LIST,
                 Map.of("lot.kit", " L1 ", "have.plug-seal", "yes", "have.bush", "yes", "lot.bush", "L2"),
@@ -265,6 +268,7 @@ class StepFormTest {
                 .containsKey("wrench.offset");
         StepForm us = new StepForm(
                 step,
+                ask -> Optional.empty(),
                 NO_SUPPLIES,
                 NO_LIST,
                 Map.of("reading.a", "115"),
