@@ -53,6 +53,11 @@ public record Capability(Quantity from, Quantity to, double resolution, double a
                 share);
     }
 
+    /** From where to where it measures. */
+    public Message range() {
+        return Message.of("tool.range", "{range}", "range", new Argument.Range(from, to));
+    }
+
     /** How far it may be off, as its certificate says: "0.03 mm", "4 %", or both. */
     public Message inWords() {
         Object amount = from.dimension() == Dimension.TEMPERATURE

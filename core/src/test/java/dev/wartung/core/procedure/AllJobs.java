@@ -30,6 +30,36 @@ import java.util.stream.Stream;
  */
 final class AllJobs {
 
+    /** A reading a job of a type asks for. */
+    record Asked(String type, Ask ask) {}
+
+    /** Worked out once for whoever looks at readings. */
+    private static final class Asks {
+
+        static final List<Asked> ALL = Stream.concat(oneOfEachSort(), oneOfEachType())
+                .flatMap(j -> j.procedure().steps().stream()
+                        .flatMap(s -> s.asks().stream())
+                        .map(a -> new Asked(j.type().id(), a)))
+                .distinct()
+                .toList();
+    }
+
+    /** Every work on every type, as it is made first. */
+    private static Stream<Job> oneOfEachType() {
+        return LIBRARY.types().stream().flatMap(type -> {
+            AnatomySheet anatomy = LIBRARY.anatomy(type.anatomy()).orElseThrow();
+            return anatomy.configurations().stream()
+                    .filter(type::madeAs)
+                    .limit(2)
+                    .flatMap(made -> jobs(anatomy, type, made, SiteChoices.NONE));
+        });
+    }
+
+    /** Every reading of one job of each sort and of every work on every type, each once a type. */
+    static List<Asked> asks() {
+        return Asks.ALL;
+    }
+
     static final SheetLibrary LIBRARY = SheetLibrary.shipped();
 
     record Job(

@@ -24,9 +24,8 @@ import tools.jackson.databind.json.JsonMapper;
 /** Readings taken at several places of a valve, as derived jobs ask for them. */
 class SpreadTest {
 
-    private static final List<AtPlaces> ALL = AllJobs.oneOfEachSort()
-            .flatMap(j -> j.procedure().steps().stream())
-            .flatMap(s -> s.asks().stream())
+    private static final List<AtPlaces> ALL = AllJobs.asks().stream()
+            .map(AllJobs.Asked::ask)
             .filter(AtPlaces.class::isInstance)
             .map(AtPlaces.class::cast)
             .distinct()
