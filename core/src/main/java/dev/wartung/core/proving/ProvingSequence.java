@@ -96,7 +96,8 @@ public final class ProvingSequence {
     private static final double SHUT_IN_S = 0.9;
     private static final double STEADY_S = 1.2;
     private static final double LONGEST_STEP_S = 6;
-    private static final double DECAY_S = 6;
+    /** As long as a small seat's leakage takes to stand out with a bench's usual gauge ({@link SeatTest}). */
+    private static final double DECAY_S = 30;
     /** More than a vented actuator still holds after a second. */
     private static final double VENTED_PA = 5e4;
     /** Share of what was there that is gone after that time wherever the pilot valve vents at all, however slowly. */

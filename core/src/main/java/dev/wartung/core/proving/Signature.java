@@ -3,10 +3,12 @@ package dev.wartung.core.proving;
 import dev.wartung.core.proving.ProvingSequence.Phase;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.Predicate;
 import java.util.function.ToDoubleFunction;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a proving run shows, read off its trace or typed by hand.
@@ -17,11 +19,12 @@ import java.util.function.ToDoubleFunction;
  * @param backS     time from air off to where it came from, seconds
  * @param wentTo    where it was once the air was away: "closed", "open" or "part open"
  * @param switches  whether each end's switch answered at its end, and only there
- * @param lossPaPerS what the seat's chamber lost, pascal a second
+ * @param lossPaPerS what the seat's chamber lost, pascal a second; below zero where its pressure rose
  * @param heldPa     line pressure under the plug up to which it stayed shut, pascal
  * @param lifted     whether the line lifted it there; false where it was only not raised further
  * @param upperSeat  how far the upper seat of two lifted alone, millimetres
  * @param lowerSeat  the same of the lower seat
+ * @param seat       the seat's leak test; empty where there was none, and in what was kept before it was
  */
 public record Signature(
         Optional<Double> firstPa,
@@ -34,7 +37,35 @@ public record Signature(
         Optional<Double> heldPa,
         Optional<Boolean> lifted,
         Optional<SeatLift> upperSeat,
-        Optional<SeatLift> lowerSeat) {
+        Optional<SeatLift> lowerSeat,
+        Optional<SeatTest> seat) {
+
+    public Signature(
+            Optional<Double> firstPa,
+            Optional<Double> fullPa,
+            Optional<Double> awayS,
+            Optional<Double> backS,
+            Optional<String> wentTo,
+            Optional<Boolean> switches,
+            Optional<Double> lossPaPerS,
+            Optional<Double> heldPa,
+            Optional<Boolean> lifted,
+            Optional<SeatLift> upperSeat,
+            Optional<SeatLift> lowerSeat,
+            @Nullable Optional<SeatTest> seat) {
+        this.firstPa = firstPa;
+        this.fullPa = fullPa;
+        this.awayS = awayS;
+        this.backS = backS;
+        this.wentTo = wentTo;
+        this.switches = switches;
+        this.lossPaPerS = lossPaPerS;
+        this.heldPa = heldPa;
+        this.lifted = lifted;
+        this.upperSeat = upperSeat;
+        this.lowerSeat = lowerSeat;
+        this.seat = Objects.requireNonNullElse(seat, Optional.empty());
+    }
 
     public static final String CLOSED = "closed";
     public static final String OPEN = "open";
@@ -69,16 +100,18 @@ public record Signature(
                 time(back, s -> !left.test(s)),
                 away.isEmpty() ? Optional.empty() : Optional.of(place(away.get(away.size() - 1))),
                 in(trace, Phase.HOLD).isEmpty() || away.isEmpty() ? Optional.empty() : Optional.of(answered(trace)),
-                loss(decay),
+                seat(decay).map(SeatTest::lossPaPerS),
                 held(trace).map(Sample::linePa),
                 held(trace).map(s -> s.travel() > MOVED),
                 lift(in(trace, Phase.LIFT_UPPER), Sample::upperMm, Sample::lowerMm),
-                lift(in(trace, Phase.LIFT_LOWER), Sample::lowerMm, Sample::upperMm));
+                lift(in(trace, Phase.LIFT_LOWER), Sample::lowerMm, Sample::upperMm),
+                seat(decay));
     }
 
     /** Nothing of it is known. */
     public static Signature unread() {
         return new Signature(
+                Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
@@ -135,8 +168,25 @@ public record Signature(
         return atClosed && atOpen && !wrongly;
     }
 
-    /** The slope of the pressure over the watched time, least squares. */
-    private static Optional<Double> loss(List<Sample> decay) {
+    /** The same, what its seat's test was enclosed in known. */
+    public Signature in(Optional<SeatTest.Chamber> chamber) {
+        return new Signature(
+                firstPa,
+                fullPa,
+                awayS,
+                backS,
+                wentTo,
+                switches,
+                lossPaPerS,
+                heldPa,
+                lifted,
+                upperSeat,
+                lowerSeat,
+                seat.map(s -> s.in(chamber)));
+    }
+
+    /** Both ends of the straight line through the watched pressures, least squares. */
+    private static Optional<SeatTest> seat(List<Sample> decay) {
         if (decay.size() < 10) {
             return Optional.empty();
         }
@@ -150,6 +200,13 @@ public record Signature(
         double down = decay.stream()
                 .mapToDouble(s -> (s.seconds() - t0) * (s.seconds() - t0))
                 .sum();
-        return Optional.of(Math.max(0, -up / down));
+        double first = decay.get(0).seconds();
+        double last = decay.get(decay.size() - 1).seconds();
+        double slope = up / down;
+        return Optional.of(new SeatTest(
+                Math.max(0, p0 + slope * (first - t0)),
+                Math.max(0, p0 + slope * (last - t0)),
+                last - first,
+                Optional.empty()));
     }
 }

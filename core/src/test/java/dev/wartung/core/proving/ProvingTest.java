@@ -35,6 +35,8 @@ import org.junit.jupiter.params.provider.MethodSource;
 /** The run, the valve that moves by its forces, and the verdict, without any wire between them. */
 class ProvingTest {
 
+    private static final Optional<SeatTest.Chamber> CHAMBER = Optional.of(new SeatTest.Chamber(2e-4, 0.05, 30));
+
     private static Rehearsal run(DriveModel model, Faults faults, double airLostAfterS, double seatLossPerS) {
         return Rehearsal.of(
                 model, faults, new Rehearsal.Conditions(new Plan(8e5, 3e5, 3e5), airLostAfterS, seatLossPerS));
@@ -71,12 +73,11 @@ class ProvingTest {
                 .isEqualTo(Optional.of(model.drive() == Drive.NO ? Signature.OPEN : Signature.CLOSED));
         assertThat(found.switches()).contains(true);
         assertThat(Proof.of(
-                                found,
+                                found.in(CHAMBER),
                                 new Proof.Against(
                                         model,
                                         Optional.empty(),
                                         Optional.of(found),
-                                        1e-3,
                                         50,
                                         Optional.empty(),
                                         Optional.empty()))
@@ -172,9 +173,9 @@ class ProvingTest {
 
     private static Proof proof(DriveModel model, Faults faults, double seatLossPerS, Signature own) {
         return Proof.of(
-                Signature.of(run(model, faults, 1e9, seatLossPerS).trace(), model),
-                new Proof.Against(
-                        model, Optional.empty(), Optional.of(own), 1e-3, 50, Optional.empty(), Optional.empty()));
+                Signature.of(run(model, faults, 1e9, seatLossPerS).trace(), model)
+                        .in(CHAMBER),
+                new Proof.Against(model, Optional.empty(), Optional.of(own), 50, Optional.empty(), Optional.empty()));
     }
 
     @Test
@@ -245,7 +246,6 @@ class ProvingTest {
                         model,
                         Optional.empty(),
                         Optional.empty(),
-                        1e-3,
                         50,
                         Optional.of(new Proof.Hold(linePa, 6e5)),
                         Optional.empty()));
@@ -261,7 +261,6 @@ class ProvingTest {
                 model,
                 Optional.empty(),
                 Optional.empty(),
-                1e-3,
                 50,
                 Optional.empty(),
                 Optional.ofNullable(type.bands().get(DriveModel.SEAT_LIFT)));

@@ -10,6 +10,8 @@ import dev.wartung.core.proving.BenchValve.Faults;
 import dev.wartung.core.proving.DriveModel;
 import dev.wartung.core.proving.Proof.Hold;
 import dev.wartung.core.proving.ProvingSequence.Plan;
+import dev.wartung.core.proving.SeatTest;
+import dev.wartung.core.proving.SeatTest.Chamber;
 import dev.wartung.core.proving.Signature;
 import dev.wartung.core.proving.Signature.SeatLift;
 import dev.wartung.web.account.CurrentAccount;
@@ -40,6 +42,11 @@ class ProvingDesk implements Running.Source {
     static final Map<String, String> FAULTS = faults();
 
     private static final double DECAY_PA = 3e5;
+    /** A seat is tried with what its line puts on it, up to what rates are stated at. */
+    private static final double MOST_DECAY_PA = 6e5;
+
+    private static final double MOST_VOLUME_M3 = 0.1;
+    private static final double BY_HAND_SHARE = 0.1;
     private static final double AIR_PA = 6e5;
     /** What the register of the line side can say. */
     private static final double MOST_LINE_PA = 6e5;
@@ -122,7 +129,9 @@ class ProvingDesk implements Running.Source {
         fields.addAll(List.of(
                 new ByHand("decay-start", "Seat: pressure at first", Optional.of(Dimension.PRESSURE)),
                 new ByHand("decay-end", "Seat: pressure then", Optional.of(Dimension.PRESSURE)),
-                new ByHand("decay-time", "Seat: time between", Optional.empty())));
+                new ByHand("decay-time", "Seat: time between", Optional.empty()),
+                new ByHand("decay-volume", "Seat: volume enclosed, within a tenth", Optional.of(Dimension.VOLUME)),
+                new ByHand("decay-gauge", "Seat: a gauge reading is good to ±", Optional.of(Dimension.PRESSURE))));
         return fields;
     }
 
@@ -233,7 +242,7 @@ class ProvingDesk implements Running.Source {
                 run.id(),
                 bench.get(),
                 model.get(),
-                new Plan(air, line, DECAY_PA),
+                new Plan(air, line, line > 0 ? Math.min(line, MOST_DECAY_PA) : DECAY_PA),
                 new RunDriver.Suffers(fault(fault), fault.equals("lost"), fault.equals("override"))));
         return Optional.of(run);
     }
@@ -261,9 +270,23 @@ class ProvingDesk implements Running.Source {
         Optional<Double> start = read(typed, "decay-start", Dimension.PRESSURE, units, troubles);
         Optional<Double> end = read(typed, "decay-end", Dimension.PRESSURE, units, troubles);
         Optional<Double> over = seconds(typed, "decay-time", troubles);
-        Optional<Double> loss = Optional.empty();
+        Optional<Double> volume = readUpTo(MOST_VOLUME_M3, typed, "decay-volume", Dimension.VOLUME, units, troubles);
+        Optional<Double> gauge = read(typed, "decay-gauge", Dimension.PRESSURE, units, troubles);
+        Optional<SeatTest> seatTest = Optional.empty();
         if (start.isPresent() && end.isPresent() && over.filter(s -> s > 0).isPresent()) {
-            loss = Optional.of(Math.max(0, (start.get() - end.get()) / over.get()));
+            if (volume.filter(v -> v > 0).isEmpty()) {
+                troubles.putIfAbsent(
+                        "decay-volume",
+                        "Without it a loss tells no leakage. Reckon hose and body, or measure it with a known vessel in"
+                                + " the Lab.");
+            }
+            if (gauge.filter(g -> g > 0).isEmpty()) {
+                troubles.putIfAbsent(
+                        "decay-gauge", "No gauge reads without error: its certificate says how far it may be off.");
+            }
+            seatTest = volume.filter(v -> v > 0)
+                    .flatMap(v -> gauge.filter(g -> g > 0).map(g -> new Chamber(v, BY_HAND_SHARE, g)))
+                    .map(c -> new SeatTest(start.get(), end.get(), over.get(), Optional.of(c)));
         } else if (start.isPresent() || end.isPresent() || over.isPresent()) {
             troubles.putIfAbsent("decay-time", "A leak test takes both pressures and the time between them.");
         }
@@ -296,11 +319,12 @@ class ProvingDesk implements Running.Source {
                         back,
                         went,
                         switches,
-                        loss,
+                        seatTest.map(SeatTest::lossPaPerS),
                         held,
                         held.map(p -> "yes".equals(typed.get("lifted"))),
                         upper,
-                        lower),
+                        lower,
+                        seatTest),
                 current.get()));
     }
 

@@ -9,6 +9,7 @@ import dev.wartung.core.proving.Proof;
 import dev.wartung.core.proving.Proof.Hold;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.core.proving.Sample;
+import dev.wartung.core.proving.SeatTest.Chamber;
 import dev.wartung.core.proving.Signature;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.sheet.Sheets;
@@ -33,7 +34,6 @@ public class RunFiles {
     /** A run nobody has heard of for so long has lost whoever watched it: this application was stopped. */
     private static final Duration LOST = Duration.ofSeconds(20);
 
-    private static final double DECAY_VOLUME_M3 = 1e-3;
     private static final Pattern NOMINAL = Pattern.compile("(\\d+)");
     private static final double USUAL_DN_MM = 50;
 
@@ -41,6 +41,7 @@ public class RunFiles {
     private final Traces traces;
     private final Sheets sheets;
     private final JsonMapper json;
+    private final TestBenches benches;
     private final ObjectProvider<RunWatch> watches;
     private final Clock clock;
 
@@ -49,12 +50,14 @@ public class RunFiles {
             Traces traces,
             Sheets sheets,
             JsonMapper json,
+            TestBenches benches,
             ObjectProvider<RunWatch> watches,
             Clock clock) {
         this.runs = runs;
         this.traces = traces;
         this.sheets = sheets;
         this.json = json;
+        this.benches = benches;
         this.watches = watches;
         this.clock = clock;
     }
@@ -110,7 +113,9 @@ public class RunFiles {
         runs.findById(run).filter(ProvingRun::running).ifPresent(r -> {
             Signature found = Signature.of(
                     traces.of(run).stream().filter(Sample::makesSense).toList(), model);
-            end(r, model, how, found, why);
+            Optional<Chamber> chamber =
+                    r.benchName().flatMap(benches::findFirstByName).flatMap(TestBench::chamber);
+            end(r, model, how, found.in(chamber), why);
         });
     }
 
@@ -152,7 +157,6 @@ public class RunFiles {
                 model,
                 Optional.ofNullable(type.bands().get("first-movement")),
                 baseline(run).map(this::signature),
-                DECAY_VOLUME_M3,
                 size.find() ? Double.parseDouble(size.group(1)) : USUAL_DN_MM,
                 run.hold(),
                 Optional.ofNullable(type.bands().get(DriveModel.SEAT_LIFT)));

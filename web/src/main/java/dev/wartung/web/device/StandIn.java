@@ -1,5 +1,6 @@
 package dev.wartung.web.device;
 
+import dev.wartung.core.proving.SeatTest.Chamber;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
@@ -13,6 +14,8 @@ import org.springframework.transaction.annotation.Transactional;
 class StandIn implements ApplicationRunner {
 
     private static final String NAME = "Workshop bench";
+    /** Made up like its valve: 0.2 l within 5 %, a gauge good to 0.3 mbar. */
+    private static final Chamber CHAMBER = new Chamber(2e-4, 0.05, 30);
 
     private final TestBenches benches;
     private final int port;
@@ -30,7 +33,8 @@ class StandIn implements ApplicationRunner {
                     .filter(b -> b.standIn() && b.name().equals(NAME))
                     .findFirst()
                     .ifPresentOrElse(
-                            b -> b.movedTo(port), () -> benches.save(new TestBench(NAME, "127.0.0.1", port, 1, true)));
+                            b -> b.movedTo(port),
+                            () -> benches.save(new TestBench(NAME, "127.0.0.1", port, 1, true).enclosing(CHAMBER)));
         }
     }
 }

@@ -1,9 +1,13 @@
 package dev.wartung.web.device;
 
+import dev.wartung.core.proving.SeatTest.Chamber;
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** A test bench of the workshop and where it answers. */
 @Entity
@@ -19,6 +23,12 @@ public class TestBench {
     private int unit;
     private boolean standIn;
 
+    @Column(name = "chamber_m3")
+    private @Nullable Double chamberM3;
+
+    private @Nullable Double chamberShare;
+    private @Nullable Double gaugePa;
+
     @SuppressWarnings("NullAway.Init")
     protected TestBench() {}
 
@@ -33,6 +43,20 @@ public class TestBench {
         this.port = port;
         this.unit = unit;
         this.standIn = standIn;
+    }
+
+    /** What it encloses in a seat's test, and how well it reads; empty where nobody has said. */
+    public Optional<Chamber> chamber() {
+        return chamberM3 == null || chamberShare == null || gaugePa == null
+                ? Optional.empty()
+                : Optional.of(new Chamber(chamberM3, chamberShare, gaugePa));
+    }
+
+    TestBench enclosing(Chamber chamber) {
+        chamberM3 = chamber.volumeM3();
+        chamberShare = chamber.volumeShare();
+        gaugePa = chamber.gaugePa();
+        return this;
     }
 
     void movedTo(int otherPort) {

@@ -1,12 +1,18 @@
 package dev.wartung.web.device;
 
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Entry;
+import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.proving.SeatTest.Chamber;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -14,6 +20,8 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** The workshop's test benches: where each answers, whether it does, adding one, taking one off the list. */
 @Controller
 class TestBenchController {
+
+    private static final List<String> CHAMBER = List.of("volume", "within", "gauge");
 
     private final TestBenches benches;
 
@@ -38,7 +46,7 @@ class TestBenchController {
     }
 
     @PostMapping("/benches")
-    String add(@RequestParam Map<String, String> typed, Model model) {
+    String add(@RequestParam Map<String, String> typed, @ModelAttribute("units") UnitSystem units, Model model) {
         Map<String, String> troubles = new LinkedHashMap<>();
         String name = typed.getOrDefault("name", "").strip();
         String host = typed.getOrDefault("host", "").strip();
@@ -50,9 +58,11 @@ class TestBenchController {
         }
         Optional<Integer> port = number(typed, "port", 65_535, troubles);
         Optional<Integer> unit = number(typed, "unit", 247, troubles);
+        Optional<Chamber> chamber = chamber(typed, units, troubles);
         if (troubles.isEmpty() && port.isPresent() && unit.isPresent()) {
             try {
-                benches.saveAndFlush(new TestBench(name, host, port.get(), unit.get(), typed.containsKey("stand-in")));
+                TestBench bench = new TestBench(name, host, port.get(), unit.get(), typed.containsKey("stand-in"));
+                benches.saveAndFlush(chamber.map(bench::enclosing).orElse(bench));
                 return "redirect:/benches";
             } catch (DataIntegrityViolationException taken) {
                 troubles.put("name", "There is a bench of that name.");
@@ -65,6 +75,37 @@ class TestBenchController {
     String remove(@PathVariable long id) {
         benches.findById(id).ifPresent(benches::delete);
         return "redirect:/benches";
+    }
+
+    /** What it encloses: volume, how far that may be off, and the gauge; all or none. */
+    private static Optional<Chamber> chamber(
+            Map<String, String> typed, UnitSystem units, Map<String, String> troubles) {
+        if (CHAMBER.stream().allMatch(f -> typed.getOrDefault(f, "").isBlank())) {
+            return Optional.empty();
+        }
+        double volume = amount("volume", Dimension.VOLUME, typed, units, troubles);
+        double gauge = amount("gauge", Dimension.PRESSURE, typed, units, troubles);
+        String share = typed.getOrDefault("within", "").replace("%", "").strip();
+        if (!share.matches("\\d{1,2}([.,]\\d{1,2})?")) {
+            troubles.put("within", "Per cent of the volume, for instance 5.");
+        }
+        return CHAMBER.stream().anyMatch(troubles::containsKey)
+                ? Optional.empty()
+                : Optional.of(new Chamber(volume, Double.parseDouble(share.replace(',', '.')) / 100, gauge));
+    }
+
+    private static double amount(
+            String field, Dimension of, Map<String, String> typed, UnitSystem units, Map<String, String> troubles) {
+        Entry entry = Entry.read(typed.getOrDefault(field, ""), units.unit(of));
+        if (entry instanceof Entry.NotUnderstood not) {
+            troubles.put(field, not.reason());
+            return 0;
+        }
+        double si = ((Entry.Understood) entry).quantity().si();
+        if (!(si > 0)) {
+            troubles.put(field, "More than nothing.");
+        }
+        return si;
     }
 
     private static Optional<Integer> number(

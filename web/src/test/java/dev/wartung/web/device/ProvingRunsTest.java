@@ -346,7 +346,16 @@ class ProvingRunsTest {
                 .param("away", "1,200 s");
         assertThat(web.perform(wrong).andReturn().getResponse().getContentAsString())
                 .contains("value=\"3.3\"", "value=\"much\"", "Choose where it went", "1.200 or 1200?");
-        MockHttpServletRequestBuilder right = as(post("/valves/TS-007/prove/by-hand"));
+        MockHttpServletRequestBuilder unknown = as(post("/valves/TS-007/prove/by-hand"))
+                .param("went", "closed")
+                .param("decay-start", "3")
+                .param("decay-end", "2.5")
+                .param("decay-time", "10");
+        assertThat(web.perform(unknown).andReturn().getResponse().getContentAsString())
+                .contains("Without it a loss tells no leakage", "No gauge reads without error");
+        MockHttpServletRequestBuilder right = as(post("/valves/TS-007/prove/by-hand"))
+                .param("decay-volume", "200 ml")
+                .param("decay-gauge", "1 mbar");
         Map.of(
                         "first",
                         "3.3",
