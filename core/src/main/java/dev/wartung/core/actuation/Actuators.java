@@ -3,6 +3,7 @@ package dev.wartung.core.actuation;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.TypeSheet.ActuatorData;
+import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.fits.SpringPress;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
@@ -18,31 +19,45 @@ public final class Actuators {
     private Actuators() {}
 
     /**
-     * The linear actuator for a drive; empty for a drive without air, a rotary one, or where the sheet gives no
-     * actuator.
+     * The linear actuator on a valve, with the spring that is in it; empty for a drive without air, a rotary one, or
+     * where the sheet gives no actuator.
      */
-    public static Optional<LinearActuator> of(TypeSheet type, Drive drive) {
-        return drive.pneumatic() ? type.actuator(drive).flatMap(a -> linear(a, drive)) : Optional.empty();
+    public static Optional<LinearActuator> of(TypeSheet type, ValveConfiguration valve) {
+        return valve.drive().pneumatic()
+                ? fitted(type, valve).flatMap(a -> linear(a, valve.drive()))
+                : Optional.empty();
     }
 
-    /** Every linear actuator the sheet offers for a drive, the usual one first, by name. */
-    public static Map<String, LinearActuator> choices(TypeSheet type, Drive drive) {
+    /** The actuator a valve has: of its drive's build, or of the build it was before it was turned over. */
+    public static Optional<ActuatorData> fitted(TypeSheet type, ValveConfiguration valve) {
+        return type.actuator(valve.springOf(), valve.facts()).or(() -> type.actuator(valve.drive(), valve.facts()));
+    }
+
+    /** Every linear actuator the sheet offers for a valve's drive, the one on the valve first, by name. */
+    public static Map<String, LinearActuator> choices(TypeSheet type, ValveConfiguration valve) {
+        Drive drive = valve.drive();
         Map<String, LinearActuator> choices = new LinkedHashMap<>();
-        type.actuators().stream().filter(a -> a.drives().contains(drive)).forEach(a -> linear(a, drive)
-                .ifPresent(l -> choices.put(a.name().orElse(USUAL), l)));
+        if (valve.spring().isPresent()) {
+            of(type, valve).ifPresent(l -> choices.put(USUAL, l));
+        }
+        type.actuators(drive, valve.facts()).forEach(a -> linear(a, drive)
+                .filter(l -> !choices.containsValue(l))
+                .ifPresent(l -> choices.put(a.name().orElse(choices.isEmpty() ? USUAL : OF_ITS_BUILD), l)));
         return choices;
     }
 
     /** What the actuator is called where the sheet gives it no name. */
     public static final String USUAL = "the usual actuator";
 
+    /** The same for the one a valve of this drive would have been built with. */
+    private static final String OF_ITS_BUILD = "the actuator of its own build";
+
     /** The quarter-turn actuators whose torques the sheet gives for a drive, the usual one first, by name. */
-    static Map<String, ActuatorData> turning(TypeSheet type, Drive drive) {
+    static Map<String, ActuatorData> turning(TypeSheet type, ValveConfiguration valve) {
+        Drive drive = valve.drive();
         Map<String, ActuatorData> choices = new LinkedHashMap<>();
-        type.actuators().stream()
-                .filter(a -> a.drives().contains(drive)
-                        && a.airTorque().isPresent()
-                        && (a.springTorque().isPresent() || !drive.sprung()))
+        type.actuators(drive, valve.facts())
+                .filter(a -> a.airTorque().isPresent() && (a.springTorque().isPresent() || !drive.sprung()))
                 .forEach(a -> choices.put(a.name().orElse(USUAL), a));
         return choices;
     }
@@ -71,13 +86,13 @@ public final class Actuators {
      * What the spring pushes (a force) or turns with (a torque), at the second end of the travel or at the first; empty
      * where no spring drives it.
      */
-    public static Optional<Quantity> spring(TypeSheet type, Drive drive, boolean lifted) {
-        if (!drive.sprung()) {
+    public static Optional<Quantity> spring(TypeSheet type, ValveConfiguration valve, boolean lifted) {
+        if (!valve.drive().sprung()) {
             return Optional.empty();
         }
-        return type.actuator(drive).flatMap(a -> a.springTorque()
+        return fitted(type, valve).flatMap(a -> a.springTorque()
                 .map(t -> lifted ? t.open() : t.closed())
-                .or(() -> of(type, drive)
+                .or(() -> of(type, valve)
                         .map(l -> new Quantity(l.springForceN(lifted ? l.strokeM() : 0), Dimension.FORCE)))
                 .or(() -> a.preload()
                         .map(preload -> new Quantity(
@@ -88,11 +103,11 @@ public final class Actuators {
      * What the spring gives off over the full travel; empty where no spring drives it. Rotary: mean torque times a
      * quarter turn.
      */
-    public static Optional<Quantity> springEnergy(TypeSheet type, Drive drive) {
-        if (!drive.sprung()) {
+    public static Optional<Quantity> springEnergy(TypeSheet type, ValveConfiguration valve) {
+        if (!valve.drive().sprung()) {
             return Optional.empty();
         }
-        return type.actuator(drive)
+        return fitted(type, valve)
                 .flatMap(a -> a.springTorque()
                         .map(t -> (t.closed().si() + t.open().si()) / 2 * Math.PI / 2)
                         .or(() -> a.preload()
@@ -130,15 +145,5 @@ public final class Actuators {
         Closure balanced =
                 seat.balanceDiameter().map(d -> plain.balancedBy(d.si())).orElse(plain);
         return seat.diaphragmDiameter().map(d -> balanced.ofDiaphragm(d.si())).orElse(balanced);
-    }
-
-    /**
-     * The linear actuator with its numbers, as the sheet gives them for a drive or, where it gives none for that, for
-     * another. Empty for a rotary one, or where nothing is given.
-     */
-    public static Optional<ActuatorData> data(TypeSheet type, Drive drive) {
-        return type.actuator(drive)
-                .or(() -> type.actuators().stream().findFirst())
-                .filter(a -> a.pistonDiameter().isPresent() && a.stroke().isPresent());
     }
 }

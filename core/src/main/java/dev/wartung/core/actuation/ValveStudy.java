@@ -9,6 +9,7 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 
@@ -43,7 +44,8 @@ public final class ValveStudy {
     public static List<Drive> drives(TypeSheet type) {
         return Stream.of(Drive.NC, Drive.NO, Drive.DA)
                 .filter(type.drives()::contains)
-                .filter(d -> !actuators(type, d).isEmpty())
+                .filter(d ->
+                        !actuators(type, new ValveConfiguration(d, Map.of())).isEmpty())
                 .toList();
     }
 
@@ -52,11 +54,11 @@ public final class ValveStudy {
         return type.seat().filter(s -> s.diaphragmDiameter().isEmpty()).isPresent();
     }
 
-    private static List<String> actuators(TypeSheet type, Drive drive) {
+    private static List<String> actuators(TypeSheet type, ValveConfiguration valve) {
         return type.seat().isPresent()
-                ? List.copyOf(Actuators.choices(type, drive).keySet())
+                ? List.copyOf(Actuators.choices(type, valve).keySet())
                 : type.turning().isPresent()
-                        ? List.copyOf(Actuators.turning(type, drive).keySet())
+                        ? List.copyOf(Actuators.turning(type, valve).keySet())
                         : List.of();
     }
 
@@ -74,7 +76,7 @@ public final class ValveStudy {
     }
 
     private Answer answer() {
-        List<Judged> judged = judged(actuators(type, wished.drive()).get(0), duty);
+        List<Judged> judged = judged(actuators(type, wished).get(0), duty);
         Verdict verdict = worst(judged);
         List<Message> ways =
                 moves(judged) && verdict != Verdict.DOES_NOT && (verdict == Verdict.WORKS || wished.drive() == Drive.DA)
@@ -91,7 +93,7 @@ public final class ValveStudy {
 
     private List<Judged> lifted(String actuator, Duty under) {
         LinearActuator linear = Optional.ofNullable(
-                        Actuators.choices(type, wished.drive()).get(actuator))
+                        Actuators.choices(type, wished).get(actuator))
                 .orElseThrow();
         Closure lower = Actuators.closure(type, wished.facts()).orElseThrow();
         return type.upperSeat()
@@ -111,8 +113,7 @@ public final class ValveStudy {
     }
 
     private Judged turned(String actuator, Duty under) {
-        ActuatorData data = Optional.ofNullable(
-                        Actuators.turning(type, wished.drive()).get(actuator))
+        ActuatorData data = Optional.ofNullable(Actuators.turning(type, wished).get(actuator))
                 .orElseThrow();
         Turning turning = type.turning().orElseThrow();
         Quantity breakOut =
@@ -275,7 +276,7 @@ public final class ValveStudy {
                 && side != Side.EITHER
                 && type.upperSeat().isEmpty()
                 && duty.line().highestPa() > 0;
-        List<String> actuators = actuators(type, wished.drive());
+        List<String> actuators = actuators(type, wished);
         for (boolean raised : new boolean[] {false, true}) {
             for (boolean turned : sides ? new boolean[] {false, true} : new boolean[] {false}) {
                 for (String actuator : actuators) {

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -230,6 +231,7 @@ public record TypeSheet(
      * @param springTorque   rotary: what the spring turns with, at the first end of the travel and at the second
      * @param airTorque      rotary: what the air alone turns with at the pressure stated, at the first end and at the
      *     second
+     * @param when           the valves it is sold for: a harder seat needs another one
      */
     public record ActuatorData(
             List<Drive> drives,
@@ -241,7 +243,8 @@ public record TypeSheet(
             Optional<Quantity> pistonDiameter,
             Optional<Quantity> rodDiameter,
             Optional<SpringTorque> springTorque,
-            Optional<AirTorque> airTorque) {
+            Optional<AirTorque> airTorque,
+            Condition when) {
 
         /** What a rotary actuator's spring turns with, newton metre, at the first and second end of the travel. */
         public record SpringTorque(Quantity closed, Quantity open) {}
@@ -259,7 +262,8 @@ public record TypeSheet(
                 @Nullable Optional<Quantity> pistonDiameter,
                 @Nullable Optional<Quantity> rodDiameter,
                 @Nullable Optional<SpringTorque> springTorque,
-                @Nullable Optional<AirTorque> airTorque) {
+                @Nullable Optional<AirTorque> airTorque,
+                @Nullable Condition when) {
             this.drives = List.copyOf(drives);
             this.name = name == null ? Optional.empty() : name;
             this.preload = preload == null ? Optional.empty() : preload;
@@ -270,6 +274,7 @@ public record TypeSheet(
             this.rodDiameter = rodDiameter == null ? Optional.empty() : rodDiameter;
             this.springTorque = springTorque == null ? Optional.empty() : springTorque;
             this.airTorque = airTorque == null ? Optional.empty() : airTorque;
+            this.when = when == null ? Condition.ALWAYS : when;
         }
     }
 
@@ -336,11 +341,13 @@ public record TypeSheet(
     }
 
     /**
-     * The limits of a reading with these facts: a torque of treated threads is another one. Empty if the sheet does not
-     * give them.
+     * The limits of a reading with these facts: a torque of treated threads is another one, and a name with a drive
+     * behind it ({@code first-movement.NO}) holds for valves with that drive's spring in them. Empty if the sheet does
+     * not give them.
      */
     public Optional<Band> band(String name, Map<String, String> facts) {
-        return Optional.ofNullable(bands.get(name)).map(stated -> joints.values().stream()
+        String ofBuild = name + "." + facts.getOrDefault("spring", facts.getOrDefault("drive", ""));
+        return Optional.ofNullable(bands.getOrDefault(ofBuild, bands.get(name))).map(stated -> joints.values().stream()
                 .filter(j -> j.torque().equals(name))
                 .findFirst()
                 .map(j -> j.inUse(stated, facts))
@@ -353,8 +360,15 @@ public record TypeSheet(
                 .findFirst();
     }
 
-    public Optional<ActuatorData> actuator(Drive drive) {
-        return actuators.stream().filter(a -> a.drives().contains(drive)).findFirst();
+    /** The actuator sold for valves of a drive with these facts: the first of the sheet's. */
+    public Optional<ActuatorData> actuator(Drive drive, Map<String, String> facts) {
+        return actuators(drive, facts).findFirst();
+    }
+
+    /** Every actuator sold for valves of a drive with these facts, the usual one first. */
+    public Stream<ActuatorData> actuators(Drive drive, Map<String, String> facts) {
+        return actuators.stream()
+                .filter(a -> a.drives().contains(drive) && a.when().holds(facts));
     }
 
     public Optional<Lubricant> lubricant(String use, Map<String, String> facts) {

@@ -100,7 +100,7 @@ public final class SectionDrawing {
 
     private double liftMm(String position) {
         return anatomy.build().travel(position)
-                * type.actuator(configuration.drive())
+                * type.actuator(configuration.springOf(), configuration.facts())
                         .flatMap(a -> a.stroke())
                         .map(s -> s.in(Unit.MILLIMETRE))
                         .orElse(0.0);

@@ -2,7 +2,6 @@ package dev.wartung.core.procedure;
 
 import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.anatomy.Build;
-import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.TypeSheet.ActuatorData;
 import dev.wartung.core.anatomy.ValveConfiguration;
@@ -61,19 +60,20 @@ public record Figures(Map<String, Argument> values) {
             values.put("band." + name + ".range", new Range(band.min(), band.max()));
             band.target().ifPresent(target -> values.put("band." + name + ".target", new Amount(target)));
         });
-        Drive drive = configuration.drive();
-        type.actuator(drive)
+        Actuators.fitted(type, configuration)
                 .flatMap(ActuatorData::stroke)
                 .ifPresent(stroke -> values.put("stroke", new Amount(stroke)));
-        Actuators.spring(type, drive, false).ifPresent(spring -> values.put("spring.closed", new Amount(spring)));
-        Actuators.spring(type, drive, true).ifPresent(spring -> values.put("spring.open", new Amount(spring)));
-        Actuators.springEnergy(type, drive).ifPresent(energy -> values.put("energy.stroke", new Amount(energy)));
+        Actuators.spring(type, configuration, false)
+                .ifPresent(spring -> values.put("spring.closed", new Amount(spring)));
+        Actuators.spring(type, configuration, true).ifPresent(spring -> values.put("spring.open", new Amount(spring)));
+        Actuators.springEnergy(type, configuration)
+                .ifPresent(energy -> values.put("energy.stroke", new Amount(energy)));
         Actuators.springInPress(type).ifPresent(spring -> {
             values.put("press.force", new Amount(new Quantity(spring.pressForceN(), Dimension.FORCE)));
             values.put("press.energy", new Amount(new Quantity(spring.pressEnergyJ(), Dimension.ENERGY)));
             values.put("press.travel", new Amount(new Quantity(spring.pressTravelM(), Dimension.LENGTH)));
         });
-        Actuators.of(type, drive)
+        Actuators.of(type, configuration)
                 .ifPresent(actuator -> Actuators.closure(type, facts).ifPresent(closure -> {
                     values.put("air.open", air(actuator.airToOpenPa()));
                     values.put("air.close", air(actuator.airToClosePa(closure)));

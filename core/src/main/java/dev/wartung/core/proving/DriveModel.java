@@ -76,8 +76,8 @@ public record DriveModel(
         if (!drive.pneumatic()) {
             return Optional.empty();
         }
-        Optional<DriveModel> linear = Actuators.of(type, drive).map(a -> linear(type, valve, a));
-        return linear.or(() -> type.turning().flatMap(turning -> type.actuator(drive)
+        Optional<DriveModel> linear = Actuators.of(type, valve).map(a -> linear(type, valve, a));
+        return linear.or(() -> type.turning().flatMap(turning -> Actuators.fitted(type, valve)
                 .filter(a -> a.airTorque().isPresent() && (a.springTorque().isPresent() || !drive.sprung()))
                 .map(a -> rotary(drive, a, turning))));
     }

@@ -233,7 +233,7 @@ class ProvingTest {
     /** The study of a 50 mm plug, spring closing, the line drained and nothing allowed for. */
     private static LinearStudy drained(TypeSheet type) {
         return new LinearStudy(
-                Actuators.of(type, Drive.NC).orElseThrow(),
+                Actuators.of(type, new ValveConfiguration(Drive.NC, Map.of())).orElseThrow(),
                 Actuators.closure(type, Map.of()).orElseThrow(),
                 new Duty(new Line(Side.BELOW, 0), new Air(6e5, 5e5), new Scatter(0.1, 0.5), Allowances.NONE, Wet.DRY));
     }

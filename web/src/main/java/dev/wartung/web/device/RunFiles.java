@@ -19,6 +19,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -153,9 +154,12 @@ public class RunFiles {
     private Proof.Against against(ProvingRun run, DriveModel model) {
         TypeSheet type = sheets.of(run.valve().typeId()).type();
         Matcher size = NOMINAL.matcher(type.size());
+        // proven in the fail position the run was made in, which its job may have changed
+        ValveConfiguration as =
+                run.valve().configuration().with(Map.of("drive", run.drive().code()));
         return new Proof.Against(
                 model,
-                Optional.ofNullable(type.bands().get("first-movement")),
+                type.band("first-movement", as.facts()),
                 baseline(run).map(this::signature),
                 size.find() ? Double.parseDouble(size.group(1)) : USUAL_DN_MM,
                 run.hold(),

@@ -60,7 +60,7 @@ class ValveRows {
     }
 
     private static String options(ValveConfiguration configuration) {
-        return new TreeMap<>(configuration.options())
+        return new TreeMap<>(configuration.kept())
                 .entrySet().stream().map(o -> o.getKey() + "=" + o.getValue()).collect(Collectors.joining(";"));
     }
 
@@ -154,16 +154,18 @@ class ValveRows {
         AnatomySheet anatomy = sheets.anatomyOf(type);
         ValveConfiguration said = new ValveConfiguration(drive.get(), options);
         // all is said, as in what was given out: no need to go through the thousands a type can be made as
-        if (options.keySet().equals(anatomy.options().keySet()) && type.madeAs(said) && anatomy.allows(said)) {
+        if (said.options().keySet().equals(anatomy.options().keySet()) && type.madeAs(said) && anatomy.allows(said)) {
             return Optional.of(said);
         }
         Set<ValveConfiguration> all = made.computeIfAbsent(type.id(), id -> Set.copyOf(anatomy.configurations(type)));
         List<ValveConfiguration> fitting = all.stream()
-                .filter(c -> c.drive() == drive.get() && c.options().entrySet().containsAll(options.entrySet()))
+                .filter(c -> c.drive() == drive.get()
+                        && c.options().entrySet().containsAll(said.options().entrySet()))
                 .limit(2)
                 .toList();
         if (fitting.size() == 1) {
-            return Optional.of(fitting.get(0));
+            return Optional.of(
+                    new ValveConfiguration(drive.get(), fitting.get(0).options(), said.spring()));
         }
         List<String> unsaid = anatomy.options().keySet().stream()
                 .filter(o -> !options.containsKey(o))

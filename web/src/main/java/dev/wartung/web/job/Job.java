@@ -127,7 +127,7 @@ public class Job {
         this.anatomyDigest = basis.anatomyDigest();
         this.typeDigest = basis.typeDigest();
         this.drive = basis.configuration().drive();
-        this.options = basis.configuration().options();
+        this.options = basis.configuration().kept();
         this.procedureJson = basis.procedureJson();
         this.carriedJson = basis.carriedJson();
     }

@@ -84,7 +84,7 @@ public class Valve {
         this.typeId = typeId;
         this.typeName = typeName;
         this.drive = configuration.drive();
-        this.options = configuration.options();
+        this.options = configuration.kept();
         this.nextDue = nextDue;
         this.place = place;
     }
@@ -141,7 +141,7 @@ public class Valve {
     /** What it is on record changes: the record was wrong, or the valve was converted and proven. */
     public void becomes(ValveConfiguration other) {
         drive = other.drive();
-        options = other.options();
+        options = other.kept();
     }
 
     public void becomes(ValveState next) {

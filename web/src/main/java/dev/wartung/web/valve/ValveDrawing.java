@@ -44,7 +44,7 @@ public class ValveDrawing {
                 callOuts.add(new CallOut(part.id(), part.name(), now.material() + ", " + age(now.fittedOn()), "plain"));
             }
         }
-        Actuators.spring(pair.type(), valve.drive(), bench.energies().driverLifted())
+        Actuators.spring(pair.type(), valve.configuration(), bench.energies().driverLifted())
                 .ifPresent(force -> callOuts.add(
                         new CallOut("spring", "Spring " + units.shown(force), "holds it at rest", "spring")));
         callOuts.add(new CallOut("from-above", "From above", "pipe left to right", "plain"));

@@ -55,6 +55,9 @@ class ValveUpkeep implements ApplicationRunner {
                         .allMatch(o -> o.getValue().equals(c.options().get(o.getKey()))))
                 .limit(2)
                 .toList();
-        return possible.size() == 1 ? Optional.of(possible.get(0)) : Optional.empty();
+        return possible.size() == 1
+                ? Optional.of(
+                        new ValveConfiguration(known.drive(), possible.get(0).options(), known.spring()))
+                : Optional.empty();
     }
 }

@@ -3,7 +3,6 @@ package dev.wartung.web.job.bench;
 import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
-import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.calibration.ReadWith;
@@ -315,9 +314,8 @@ class Boards {
     }
 
     private static void energyNotes(JobView view, Bench bench, List<CallOut> callOuts, UnitSystem units) {
-        Drive drive = bench.configuration().drive();
         boolean lifted = bench.energies().driverLifted();
-        Actuators.spring(view.sheets().type(), drive, lifted)
+        Actuators.spring(view.sheets().type(), bench.configuration(), lifted)
                 .ifPresent(force -> callOuts.add(new CallOut(
                         "spring",
                         "Spring " + units.shown(force),

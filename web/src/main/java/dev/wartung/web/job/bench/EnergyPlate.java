@@ -1,7 +1,7 @@
 package dev.wartung.web.job.bench;
 
 import dev.wartung.core.actuation.Actuators;
-import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.simulation.Energies;
 import dev.wartung.web.job.JobView;
@@ -53,15 +53,15 @@ record EnergyPlate(String name, String says, boolean live) {
      * own stops.
      */
     private static EnergyPlate spring(JobView view, Energies energies) {
-        Drive drive = view.progress().bench().configuration().drive();
-        return Actuators.spring(view.sheets().type(), drive, energies.driverLifted())
+        ValveConfiguration valve = view.progress().bench().configuration();
+        return Actuators.spring(view.sheets().type(), valve, energies.driverLifted())
                 .map(Quantity::shown)
                 .map(force -> {
                     if (energies.airOnByHand()) {
                         return new EnergyPlate(
                                 "Spring",
                                 force
-                                        + Actuators.springEnergy(view.sheets().type(), drive)
+                                        + Actuators.springEnergy(view.sheets().type(), valve)
                                                 .map(e -> " · " + e.shown())
                                                 .orElse(""),
                                 true);

@@ -348,7 +348,7 @@ public class PlanningDesk {
     /** That moving the valve on a drained line takes more air than there always is. */
     private static Optional<Message> muchAir(TypeSheet type, ValveConfiguration now, double guaranteedPa) {
         boolean closes = now.drive() == Drive.NO;
-        return Actuators.of(type, now.drive())
+        return Actuators.of(type, now)
                 .flatMap(actuator -> Actuators.closure(type, now.facts())
                         .map(closure -> closes ? actuator.airToClosePa(closure) : actuator.airToOpenPa()))
                 .filter(takes -> takes > guaranteedPa)
