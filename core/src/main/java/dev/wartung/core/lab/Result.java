@@ -4,6 +4,7 @@ import dev.wartung.core.actuation.Verdict;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.message.Argument;
 import dev.wartung.core.message.EarlierText;
 import dev.wartung.core.message.Message;
 import java.util.ArrayList;
@@ -75,7 +76,7 @@ public record Result(List<Figure> figures, List<Finding> findings, List<Table> t
                     label,
                     Optional.of(quantity.in(unit)),
                     unit.symbol(),
-                    EarlierText.read(quantity.shownIn(unit))));
+                    Message.of("figure", "{figure}", "figure", new Argument.In(quantity, unit))));
             return this;
         }
 

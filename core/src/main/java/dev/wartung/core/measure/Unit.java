@@ -11,12 +11,14 @@ import java.util.stream.Stream;
  *
  * <p>Factors of the inch, pound-force and psi follow from the international yard and pound (1 in = 25.4 mm,
  * 1 lb = 0.45359237 kg) and standard gravity 9.80665 m/s²;
- * the US gallon is 231 in³; an inch of mercury is the conventional one at 0 °C (BS 350). Pressures are gauge.
+ * the US gallon is 231 in³; an inch of mercury is the conventional one at 0 °C, an inch of water
+ * that at 4 °C (BS 350). Pressures are gauge.
  */
 public enum Unit {
     MILLIMETRE(Dimension.LENGTH, "mm", 1e-3, 0, 2),
     MICROMETRE(Dimension.LENGTH, "µm", 1e-6, 0, 1, "um", "μm"),
     METRE(Dimension.LENGTH, "m", 1, 0, 3),
+    MICROINCH(Dimension.LENGTH, "µin", 0.0254e-6, 0, 0, "uin", "μin"),
     INCH(Dimension.LENGTH, "in", 0.0254, 0, 3, "inch", "\""),
     NEWTON_METRE(Dimension.TORQUE, "N·m", 1, 0, 1, "nm", "n m", "n*m", "n.m"),
     POUND_FORCE_INCH(
@@ -55,6 +57,7 @@ public enum Unit {
     MEGAPASCAL(Dimension.PRESSURE, "MPa", 1e6, 0, 0),
     PSI(Dimension.PRESSURE, "psi", 0.45359237 * 9.80665 / (0.0254 * 0.0254), 0, 1, "psig"),
     INCH_OF_MERCURY(Dimension.PRESSURE, "inHg", 3386.389, 0, 1),
+    INCH_OF_WATER(Dimension.PRESSURE, "inH2O", 249.08891, 0, 2, "inwc"),
     NEWTON(Dimension.FORCE, "N", 1, 0, 0),
     KILONEWTON(Dimension.FORCE, "kN", 1e3, 0, 1),
     POUND_FORCE(Dimension.FORCE, "lbf", 0.45359237 * 9.80665, 0, 0),
@@ -79,7 +82,8 @@ public enum Unit {
     SQUARE_INCH(Dimension.AREA, "in²", 0.0254 * 0.0254, 0, 4, "in2"),
     CUBIC_METRE_PER_HOUR(Dimension.FLOW, "m³/h", 1.0 / 3600, 0, 2, "m3/h"),
     GALLON_PER_MINUTE(Dimension.FLOW, "gal/min", 231 * 0.0254 * 0.0254 * 0.0254 / 60, 0, 1, "gpm"),
-    CUBIC_MILLIMETRE_PER_SECOND(Dimension.FLOW, "mm³/s", 1e-9, 0, 2, "mm3/s");
+    CUBIC_MILLIMETRE_PER_SECOND(Dimension.FLOW, "mm³/s", 1e-9, 0, 2, "mm3/s"),
+    CUBIC_INCH_PER_MINUTE(Dimension.FLOW, "in³/min", 0.0254 * 0.0254 * 0.0254 / 60, 0, 4, "in3/min");
 
     private final Dimension dimension;
     private final String symbol;

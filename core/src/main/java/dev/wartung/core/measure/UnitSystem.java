@@ -32,6 +32,20 @@ public enum UnitSystem {
                 : unit(quantity.dimension());
     }
 
+    /** What an amount is read in here where metric readers have it in this unit, which need not be the usual one. */
+    public Unit counterpart(Unit metric) {
+        if (this == METRIC) {
+            return metric;
+        }
+        return switch (metric) {
+            case MILLIBAR -> Unit.INCH_OF_WATER;
+            case CUBIC_MILLIMETRE_PER_SECOND -> Unit.CUBIC_INCH_PER_MINUTE;
+            case MICROMETRE -> Unit.MICROINCH;
+            case SECOND, MINUTE, HOUR, DAY, DEGREE, KELVIN -> metric;
+            default -> unit(metric.dimension());
+        };
+    }
+
     public String shown(Quantity quantity) {
         return quantity.shownIn(unitFor(quantity));
     }

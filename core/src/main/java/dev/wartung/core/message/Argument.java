@@ -12,6 +12,7 @@ import dev.wartung.core.measure.Unit;
     @JsonSubTypes.Type(value = Argument.AtLeast.class, name = "at-least"),
     @JsonSubTypes.Type(value = Argument.AtMost.class, name = "at-most"),
     @JsonSubTypes.Type(value = Argument.Measure.class, name = "measure"),
+    @JsonSubTypes.Type(value = Argument.In.class, name = "in"),
     @JsonSubTypes.Type(value = Argument.Range.class, name = "range"),
     @JsonSubTypes.Type(value = Argument.Words.class, name = "words"),
     @JsonSubTypes.Type(value = Argument.Said.class, name = "said")
@@ -27,8 +28,11 @@ public sealed interface Argument {
     /** An amount that must not be overstated: rounded down in the reader's units. */
     record AtMost(Quantity quantity) implements Argument {}
 
-    /** An amount that every reader is told in one unit: the size of a spanner, a micrometre. */
+    /** An amount that every reader is told in one unit: the size of a spanner. */
     record Measure(Quantity quantity, Unit unit) implements Argument {}
+
+    /** An amount in a unit that is not the usual one: in its counterpart for readers of the other system. */
+    record In(Quantity quantity, Unit unit) implements Argument {}
 
     /** From one amount to another of the same kind, both included; the unit is said once. */
     record Range(Quantity from, Quantity to) implements Argument {}

@@ -60,21 +60,24 @@ public final class EarlierText {
             return new Argument.Range(from, Quantity.of(Double.parseDouble(end), unit));
         }
         boolean named = tool && unit.dimension() == Dimension.LENGTH;
-        return named || stays(unit) ? new Argument.Measure(from, unit) : new Argument.Amount(from);
+        if (named || stays(unit)) {
+            return new Argument.Measure(from, unit);
+        }
+        return special(unit) ? new Argument.In(from, unit) : new Argument.Amount(from);
     }
 
-    /** Small and special units that both read. */
+    /** Units that both read. */
     private static boolean stays(Unit unit) {
         return switch (unit) {
-            case MICROMETRE,
-                    CUBIC_MILLIMETRE_PER_SECOND,
-                    MEGAPASCAL,
-                    MILLIBAR,
-                    SECOND,
-                    MINUTE,
-                    HOUR,
-                    DAY,
-                    DEGREE -> true;
+            case SECOND, MINUTE, HOUR, DAY, DEGREE -> true;
+            default -> false;
+        };
+    }
+
+    /** Units for what is small or large, with a counterpart in the other system. */
+    private static boolean special(Unit unit) {
+        return switch (unit) {
+            case MICROMETRE, CUBIC_MILLIMETRE_PER_SECOND, MEGAPASCAL, MILLIBAR -> true;
             default -> false;
         };
     }

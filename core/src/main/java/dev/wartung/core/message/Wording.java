@@ -57,6 +57,9 @@ public record Wording(UnitSystem units, Translations translations) {
         if (argument instanceof Argument.Measure measure) {
             return measure.quantity().shownIn(measure.unit());
         }
+        if (argument instanceof Argument.In in) {
+            return in.quantity().shownIn(units.counterpart(in.unit()));
+        }
         if (argument instanceof Argument.Range range) {
             Unit unit = units.unit(range.from().dimension());
             return range.from().numberIn(unit) + " to " + range.to().shownIn(unit);

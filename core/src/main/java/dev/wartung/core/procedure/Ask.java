@@ -60,6 +60,9 @@ public sealed interface Ask permits Ask.Measurement, Ask.AtPlaces, Ask.Observati
         R observation(Observation seen);
     }
 
+    /** Id of a note that stops a reading. */
+    String STOP = "torque.stop";
+
     About about();
 
     <R> R in(Cases<R> cases);
@@ -107,6 +110,11 @@ public sealed interface Ask permits Ask.Measurement, Ask.AtPlaces, Ask.Observati
 
     default Message note() {
         return about().note();
+    }
+
+    /** Whether nothing is tightened to what it asks for: its note says why. */
+    default boolean isStopped() {
+        return note().id().equals(STOP);
     }
 
     default Optional<String> lab() {

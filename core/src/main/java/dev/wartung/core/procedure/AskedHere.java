@@ -141,6 +141,16 @@ final class AskedHere {
     private Message torqueNote(BoltedJoint joint) {
         Band stated = Objects.requireNonNull(stage.type().bands().get(joint.torque()), joint.torque());
         BoltTorque torque = joint.torque(stated, facts);
+        if (joint.statedFor().isPresent() && torque.isTooMuch()) {
+            return Message.of(
+                    Ask.STOP,
+                    "Stop: nothing is tightened to this. The preload would be {share} % of the bolt’s proof load, with low"
+                            + " friction up to {most} %. Have the sheet looked at, and ask the maker.",
+                    "share",
+                    Math.round(torque.shareOfProof() * 100),
+                    "most",
+                    Math.round(torque.mostPreloadN() / torque.proofN() * 100));
+        }
         Message from = joint.statedFor().isEmpty()
                 ? Message.of(
                         "torque.not-converted",

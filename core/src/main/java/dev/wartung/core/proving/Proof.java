@@ -326,7 +326,7 @@ public record Proof(List<Line> lines) {
     }
 
     private static Argument flow(double m3PerS) {
-        return new Argument.Measure(new Quantity(m3PerS, Dimension.FLOW), Unit.CUBIC_MILLIMETRE_PER_SECOND);
+        return new Argument.In(new Quantity(m3PerS, Dimension.FLOW), Unit.CUBIC_MILLIMETRE_PER_SECOND);
     }
 
     private static Line line(String what, Optional<Message> found, Message expected, Stands stands, String otherwise) {

@@ -1,6 +1,12 @@
 package dev.wartung.core.procedure;
 
+import dev.wartung.core.actuation.Air;
+import dev.wartung.core.actuation.Duty;
+import dev.wartung.core.actuation.Side;
+import dev.wartung.core.actuation.ValveStudy;
+import dev.wartung.core.actuation.Wet;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -40,6 +46,20 @@ public class ProcedureBenchmark {
     @Benchmark
     public int deriveAndSimulate() {
         return carryOut(job, job.procedure());
+    }
+
+    /** A valve that was turned over, against 3 bar: it does not work, so that every way is looked at. */
+    @Benchmark
+    public ValveStudy.Answer study() {
+        return ValveStudy.of(
+                job.type(),
+                job.configuration().with(Map.of("drive", "NO")),
+                new Duty(
+                        new Duty.Line(Side.EITHER, 3e5),
+                        new Air(6e5, 5.2e5),
+                        new Duty.Scatter(0.1, 0.5),
+                        Duty.Allowances.USUAL,
+                        Wet.DRY));
     }
 
     /** Every job there is, derived and simulated. */

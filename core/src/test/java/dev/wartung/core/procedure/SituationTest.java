@@ -103,11 +103,18 @@ class SituationTest {
         Figures opening = Figures.of(
                 AllJobs.kolm50("NO", "inspect").type(),
                 AllJobs.kolm50("NO", "inspect").build(),
-                AllJobs.kolm50("NO", "inspect").configuration());
-        // shown rounded up: 5.444 bar must not be given as 5.4, nor as less than that in psi
+                AllJobs.kolm50("NC", "inspect").configuration().with(Map.of("drive", "NO")));
+        // turned over, it has the closing build's spring still; shown rounded up: 5.444 bar must not be given as 5.4,
+        // nor as less than that in psi
         Message air = opening.into("x", "{air.close}, {air.open}, {spring.closed}");
         assertThat(air).hasToString("5.5 bar, 0 bar, 2.9 kN");
         assertThat(new Wording(UnitSystem.US).of(air)).startsWith("79.8 psi, 0 psi, ");
+        Figures built = Figures.of(
+                AllJobs.kolm50("NO", "inspect").type(),
+                AllJobs.kolm50("NO", "inspect").build(),
+                AllJobs.kolm50("NO", "inspect").configuration());
+        // (510 + 594 + 150 + 1231.5) N / 7854 mm²
+        assertThat(built.into("x", "{air.close}, {air.open}, {spring.closed}")).hasToString("3.2 bar, 0 bar, 1.1 kN");
     }
 
     @Test

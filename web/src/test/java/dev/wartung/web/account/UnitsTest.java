@@ -37,8 +37,8 @@ class UnitsTest {
      * An amount in a unit that a US reader does not read: a number, a space, the unit. Screws and pipes keep their
      * metric names.
      */
-    private static final Pattern METRIC =
-            Pattern.compile("(?<![\\w×.-])(?<!M\\d × )\\d[\\d.,]* (?:mm|N·m|bar|N|kN|kg|°C|J|ml)(?![\\w·/³²])");
+    private static final Pattern METRIC = Pattern.compile(
+            "(?<![\\w×.-])(?<!M\\d × )\\d[\\d.,]* (?:mm|N·m|bar|mbar|N|kN|kg|°C|J|ml|mm³/s|µm|MPa)(?![\\w·/³²])");
 
     private final MockMvc web;
     private final BenchRun bench;

@@ -101,6 +101,56 @@ class BadCallsTest {
     }
 
     @Test
+    @DisplayName("A field nobody knows is refused by its name, beside the inputs and among them")
+    void unknownFields() throws Exception {
+        for (Instrument instrument : Lab.instruments()) {
+            String path = "/lab/" + instrument.plate().id();
+            for (int i = 0; i < 5; i++) {
+                String name = "x" + nasty.below(1_000_000);
+                String value = JSON.writeValueAsString(nasty.field());
+                for (String body : List.of(
+                        "{\"inputs\":{},\"" + name + "\":" + value + "}",
+                        "{\"inputs\":{\"" + name + "\":" + value + "}}")) {
+                    String told = web.perform(post("/api/v1" + path)
+                                    .with(user("pia").roles("PLANNER"))
+                                    .contentType(MediaType.APPLICATION_JSON)
+                                    .content(body.getBytes(StandardCharsets.UTF_8)))
+                            .andReturn()
+                            .getResponse()
+                            .getContentAsString();
+                    assertThat(told).as(path + " " + body).contains(name).doesNotContain("\"figures\"");
+                }
+            }
+        }
+    }
+
+    @Test
+    @DisplayName("Places of bolts anywhere, many or none: an answer or a reason, never an error of ours")
+    void places() throws Exception {
+        for (int i = 0; i < 200; i++) {
+            StringBuilder places = new StringBuilder();
+            int count = nasty.below(20);
+            for (int n = 0; n < count; n++) {
+                places.append(n == 0 ? "" : nasty.one(List.of("; ", ";", "\n", " ")))
+                        .append(nasty.below(400) - 200)
+                        .append(nasty.one(List.of(" ", ", ", "/")))
+                        .append(nasty.below(nasty.chance(50) ? 3 : 400));
+            }
+            for (String instrument : List.of("bolt-up", "diaphragm-map")) {
+                called(
+                        "/lab/" + instrument,
+                        JSON.writeValueAsString(Map.of(
+                                "inputs",
+                                Map.of(
+                                        "pattern",
+                                        "places",
+                                        "places",
+                                        nasty.chance(85) ? places.toString() : nasty.text()))));
+            }
+        }
+    }
+
+    @Test
     @DisplayName("Procedures, derived and simulated")
     void procedures() throws Exception {
         for (String path : List.of("/procedures/works", "/procedures/derive", "/procedures/simulate")) {

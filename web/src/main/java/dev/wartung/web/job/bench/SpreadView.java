@@ -130,10 +130,12 @@ record SpreadView(
                 stage,
                 setting,
                 last(spread, form, band, units),
-                now.filter(t -> with.filter(w -> !w.can().reaches(SpreadForm.torque(spread.asked(t, band))))
-                                .isPresent())
-                        .map(t -> BY_HAND)
-                        .orElse(Message.NONE),
+                ask.isStopped()
+                        ? ask.note()
+                        : now.filter(t -> with.filter(w -> !w.can().reaches(SpreadForm.torque(spread.asked(t, band))))
+                                        .isPresent())
+                                .map(t -> BY_HAND)
+                                .orElse(Message.NONE),
                 verdict,
                 form.complete(),
                 wrench.troubles());

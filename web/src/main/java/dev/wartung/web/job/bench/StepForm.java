@@ -9,6 +9,7 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.message.Verdict;
+import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Ask.AtPlaces;
 import dev.wartung.core.procedure.Ask.Measurement;
@@ -139,6 +140,9 @@ final class StepForm {
 
         @Override
         public Optional<Answer> measurement(Measurement once) {
+            if (stopped(once)) {
+                return Optional.empty();
+            }
             WrenchForm wrench = new WrenchForm(typed, once.toolOffsetM(), units);
             if (once.band().max().dimension() == Dimension.TORQUE
                     && !wrench.troubles().isEmpty()) {
@@ -162,6 +166,9 @@ final class StepForm {
 
         @Override
         public Optional<Answer> atPlaces(AtPlaces places) {
+            if (stopped(places)) {
+                return Optional.empty();
+            }
             SpreadForm spread = new SpreadForm(places, typed, units);
             if (!spread.complete()) {
                 troubles.putAll(spread.troubles());
@@ -175,6 +182,14 @@ final class StepForm {
             }
             return Optional.of(
                     Answer.each(places.id(), places.ask(), spread.read(), places.judge(spread.read(), with)));
+        }
+
+        /** A torque that would spoil the bolt is not confirmed, whatever was read. */
+        private boolean stopped(Ask ask) {
+            if (ask.isStopped()) {
+                troubles.put(StepFields.READING + ask.id(), new Wording(units).of(ask.note()));
+            }
+            return ask.isStopped();
         }
 
         @Override

@@ -117,6 +117,22 @@ class StepFormTest {
     }
 
     @Test
+    @DisplayName("A torque that would spoil the bolt is not confirmed, whatever was read and whatever the reason")
+    void stopped() {
+        Ask.Measurement plain = torque("a", false);
+        Message stop = Message.of(Ask.STOP, "Stop: nothing is tightened to this.");
+        Ask.Measurement stopped = new Ask.Measurement(
+                new Ask.About("a", "Torque a", false, stop, Optional.empty(), Optional.empty()),
+                plain.band(),
+                plain.low(),
+                plain.high(),
+                0);
+        StepForm form = form(step(false, stopped), "reading.a", "13", "reason.a", "the sheet says so");
+        assertThat(form.troubles()).containsEntry("reading.a", "Stop: nothing is tightened to this.");
+        assertThat(form.answers()).isEmpty();
+    }
+
+    @Test
     @DisplayName("A failed reading without a reason stays open; with one it stands, if it is not critical")
     void reasons() {
         Step plain = step(false, torque("a", false));
