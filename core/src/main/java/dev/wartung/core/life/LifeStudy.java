@@ -40,6 +40,8 @@ public record LifeStudy(
 
     private static final double TENTH = 0.1;
     private static final double HALF = 0.5;
+    /** From so many times as much on, how many no longer matters. */
+    private static final double MANY = 10;
 
     /** Days, with their limits. */
     public record Between(double days, Weibull.Limits limits) {}
@@ -156,14 +158,19 @@ public record LifeStudy(
                         l -> Math.min(gain(l, failureCost, present, months), gainOnWaiting(l, failureCost, months))));
     }
 
+    /** A life so flat that its mean has no end makes waiting cost nothing. */
+    private static double known(double gain) {
+        return Double.isNaN(gain) ? -1 : gain;
+    }
+
     private static double gain(Weibull life, double failureCost, Present present, int months) {
         AgeReplacement costs = new AgeReplacement(life, 1, failureCost);
-        return present.costPerDay(costs) / costs.costPerDay(months * Present.DAYS_A_MONTH) - 1;
+        return known(present.costPerDay(costs) / costs.costPerDay(months * Present.DAYS_A_MONTH) - 1);
     }
 
     private static double gainOnWaiting(Weibull life, double failureCost, int months) {
         AgeReplacement costs = new AgeReplacement(life, 1, failureCost);
-        return costs.costPerDayOfWaiting() / costs.costPerDay(months * Present.DAYS_A_MONTH) - 1;
+        return known(costs.costPerDayOfWaiting() / costs.costPerDay(months * Present.DAYS_A_MONTH) - 1);
     }
 
     private static Optional<Message> pays(Optional<Saving> saving, Present present, int months) {
@@ -171,15 +178,18 @@ public record LifeStudy(
             return Optional.of(
                     Message.of("life.same", "{months} months is what these valves follow already.", "months", months));
         }
-        return saving.filter(s -> !(s.least() > 0))
-                .map(s -> Message.of(
-                        "life.no-gain",
-                        "Within what the data leave open, {months} months could also cost more than what these valves"
-                                + " follow now, or than waiting: up to {part} % more.",
-                        "months",
-                        months,
-                        "part",
-                        Math.round((1 / (1 + s.least()) - 1) * 100)));
+        return saving.filter(s -> !(s.least() > 0)).map(s -> {
+            double dearer = 1 / (1 + s.least()) - 1;
+            return Message.of(
+                    dearer < MANY ? "life.no-gain" : "life.no-gain-many",
+                    "Within what the data leave open, {months} months could also cost more than what these valves follow"
+                            + " now, or than waiting: "
+                            + (dearer < MANY ? "up to {part} % more." : "many times as much."),
+                    "months",
+                    months,
+                    "part",
+                    Math.round(dearer * 100));
+        });
     }
 
     private static int months(double days) {

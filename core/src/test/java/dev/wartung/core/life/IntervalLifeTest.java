@@ -183,4 +183,34 @@ class IntervalLifeTest {
                     .isCloseTo(Survival.points(days).get(i).good(), within(1e-6));
         }
     }
+
+    @Test
+    @DisplayName(
+            "No number that is none, and none without end, reaches a sentence: few, alike, far apart, early and late")
+    void inWords() {
+        SplittableRandom random = new SplittableRandom(77);
+        for (int i = 0; i < 150; i++) {
+            double shape = Math.exp(random.nextDouble() * 4 - 1.5);
+            List<Lifetime> lives = drawn(shape, 3 + random.nextInt(12), random);
+            if (lives.stream().noneMatch(Lifetime::failed)) {
+                continue;
+            }
+            LifeStudy study = LifeStudy.of(
+                    lives, 1.5 + 30 * random.nextDouble(), new Present(Map.of(6, 2, 24, 1), i % 2), random::nextDouble);
+            LifeWords words = new LifeWords(study, LifeStudy.bias(lives));
+            List<String> said = new ArrayList<>(
+                    study.against().stream().map(Object::toString).toList());
+            words.shape().ifPresent(m -> said.add(m.toString()));
+            words.line().ifPresent(m -> said.add(m.toString()));
+            words.tooSteep().ifPresent(m -> said.add(m.toString()));
+            words.best().ifPresent(m -> said.add(m.toString()));
+            study.tenth().ifPresent(d -> said.add(LifeWords.days(d).toString()));
+            study.half().ifPresent(d -> said.add(LifeWords.days(d).toString()));
+            said.add(study.present().inWords().toString());
+            said.add(LifePlot.svg(lives, study.life(), study.present()));
+            assertThat(said).allSatisfy(s -> assertThat(s).doesNotContain("NaN", "Infinity", "922337", "E1"));
+            assertThat(study.proposal().isPresent())
+                    .isEqualTo(study.against().isEmpty() && study.bestDays().isPresent());
+        }
+    }
 }
