@@ -32,7 +32,9 @@ class EarlierTextTest {
                 "M8 × 25 mm|M8 × 25 mm",
                 "Kolm 50, DN 50|Kolm 50, DN 50",
                 "2 kN|450 lbf",
-                "30 mm³/s|30 mm³/s",
+                "30 mm³/s|0.1098 in³/min",
+                "Ra 0.8 µm|Ra 31 µin",
+                "5 mbar more|2.01 inH2O more",
                 "in 3 steps, 2 mm each|in 3 steps, 0.079 in each",
                 "TS50-10 mm|TS50-10 mm"
             })
