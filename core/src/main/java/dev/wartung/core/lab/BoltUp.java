@@ -14,6 +14,7 @@ import dev.wartung.core.drawing.FlangeDrawing.State;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -147,8 +148,13 @@ final class BoltUp implements Instrument {
             result.good("Even with low friction the bolt stays below 70 % of its proof load.");
         }
         if (in.number("attachment") > 0 && Math.abs(set - torque.torqueNm()) > 0.01 * torque.torqueNm()) {
-            result.note("The attachment changes the lever: the bolt gets " + Quantity.rounded(torque.torqueNm(), 1)
-                    + " N·m when the wrench shows " + Quantity.rounded(set, 1) + " N·m.");
+            result.note(Message.of(
+                    "lab.bolt-up.attachment",
+                    "The attachment changes the lever: the bolt gets {bolt} when the wrench shows {shows}.",
+                    "bolt",
+                    new Quantity(torque.torqueNm(), Dimension.TORQUE),
+                    "shows",
+                    new Quantity(set, Dimension.TORQUE)));
         }
         if (torque.statedFor().isPresent() && torque.statedFor().get() != torque.used()) {
             result.note("Converted from " + torque.statedFor().get().words() + " to "
@@ -160,24 +166,35 @@ final class BoltUp implements Instrument {
     }
 
     private static void stages(Tightening tightening, BoltTorque torque, Wrench wrench, Result.Builder result) {
-        List<List<String>> rows = new ArrayList<>();
+        List<List<Message>> rows = new ArrayList<>();
         String cross = tightening.pattern().order().stream()
                 .map(i -> String.valueOf(i + 1))
                 .collect(Collectors.joining("-"));
         for (int i = 0; i < tightening.shares().size(); i++) {
             double share = tightening.shares().get(i);
-            rows.add(List.of("Stage " + (i + 1), Math.round(share * 100) + " %", set(wrench, torque, share), cross));
+            rows.add(List.of(
+                    Message.of("lab.bolt-up.stage", "Stage {number}", "number", i + 1),
+                    Message.words(Math.round(share * 100) + " %"),
+                    set(wrench, torque, share),
+                    Message.words(cross)));
         }
         rows.add(List.of(
-                "Round pass",
-                "100 %",
+                Message.of("lab.bolt-up.round", "Round pass"),
+                Message.words("100 %"),
                 set(wrench, torque, 1),
-                "1 to " + tightening.pattern().size() + ", round"));
-        result.table("Stages, with this wrench", List.of("Stage", "Share", "Set to", "Order"), rows);
+                Message.of(
+                        "lab.bolt-up.in-turn",
+                        "1 to {last}, round",
+                        "last",
+                        tightening.pattern().size())));
+        result.tableOf(
+                Message.of("lab.bolt-up.stages", "Stages, with this wrench"),
+                List.of("Stage", "Share", "Set to", "Order"),
+                rows);
     }
 
-    private static String set(Wrench wrench, BoltTorque torque, double share) {
-        return Quantity.rounded(wrench.setting(torque.stageNm(share)), 1) + " N·m";
+    private static Message set(Wrench wrench, BoltTorque torque, double share) {
+        return Result.Builder.amount(wrench.setting(torque.stageNm(share)), Dimension.TORQUE);
     }
 
     private static void next(

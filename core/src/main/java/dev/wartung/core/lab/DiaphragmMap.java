@@ -11,6 +11,7 @@ import dev.wartung.core.drawing.FlangeDrawing;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -154,21 +155,26 @@ final class DiaphragmMap implements Instrument {
                     "The gaps do not lie on a plane: a bent flange or a misreading. Bolts cannot mend that.",
                     "Measure again; if it stays, check the flange with a straight-edge.");
         }
-        result.table("By bolt", List.of("Bolt", "Gap", "Squeezed", "Turn", "After it"), rows(map, criterion, report));
+        result.tableOf(
+                Message.of("lab.diaphragm-map.by-bolt", "By bolt"),
+                List.of("Bolt", "Gap", "Squeezed", "Turn", "After it"),
+                rows(map, criterion, report));
         return result.picture(report.picture(in.units())).done();
     }
 
-    private static List<List<String>> rows(GapMap map, Criterion criterion, GapReport report) {
-        List<List<String>> rows = new ArrayList<>();
+    private static List<List<Message>> rows(GapMap map, Criterion criterion, GapReport report) {
+        List<List<Message>> rows = new ArrayList<>();
         for (int i : map.pattern().order()) {
             rows.add(List.of(
-                    String.valueOf(i + 1),
-                    Quantity.rounded(map.gapsM().get(i) * 1000, 2) + " mm",
-                    criterion instanceof Compression band
-                            ? Quantity.rounded(band.compression(map.gapsM().get(i)) * 100, 1) + " %"
-                            : "–",
-                    report.turnInWords(i),
-                    Quantity.rounded(report.after().gapsM().get(i) * 1000, 2) + " mm"));
+                    Message.words(String.valueOf(i + 1)),
+                    Result.Builder.amount(map.gapsM().get(i), Dimension.LENGTH),
+                    Message.words(
+                            criterion instanceof Compression band
+                                    ? Quantity.rounded(
+                                                    band.compression(map.gapsM().get(i)) * 100, 1) + " %"
+                                    : "–"),
+                    Message.words(report.turnInWords(i)),
+                    Result.Builder.amount(report.after().gapsM().get(i), Dimension.LENGTH)));
         }
         return rows;
     }

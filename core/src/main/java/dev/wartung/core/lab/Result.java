@@ -138,6 +138,11 @@ public record Result(List<Figure> figures, List<Finding> findings, List<Table> t
                             .toList());
         }
 
+        /** A cell that is an amount, in the reader's units. */
+        static Message amount(double si, Dimension dimension) {
+            return Message.of("figure", "{figure}", "figure", new Quantity(si, dimension));
+        }
+
         /** Of cells that are messages. */
         public Builder tableOf(Message caption, List<String> heads, List<List<Message>> rows) {
             tables.add(new Table(caption, heads.stream().map(EarlierText::read).toList(), rows));

@@ -86,14 +86,14 @@ final class SettlingSeries implements Instrument {
                         dimension)
                 .words("next", "Look again", Settling.duration(settling.nextLookHours(limit)) + " after tightening");
         judge(settling, limit, gap, result);
-        result.table(
-                "Readings",
+        result.tableOf(
+                Message.of("lab.settling.readings", "Readings"),
                 List.of("After", "Read", "By the line"),
                 looks.stream()
                         .map(l -> List.of(
-                                Settling.duration(l.hours()),
-                                new Quantity(l.value(), dimension).shown(),
-                                new Quantity(settling.after(l.hours()), dimension).shown()))
+                                Message.words(Settling.duration(l.hours())),
+                                Result.Builder.amount(l.value(), dimension),
+                                Result.Builder.amount(settling.after(l.hours()), dimension)))
                         .toList());
         return result.picture(LogTimeChart.svg(
                         looks.stream()

@@ -2,6 +2,7 @@ package dev.wartung.core.stores;
 
 import dev.wartung.core.anatomy.GreasedSurface;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.message.Message;
 import java.util.Locale;
 import java.util.Optional;
 
@@ -19,12 +20,18 @@ public record Substitute(String material, Optional<GreasedSurface> size) {
     private static final double SAME = 0.03;
 
     /** Why this must not stand in for another; empty where nothing that is known speaks against it. */
-    public Optional<String> refusalFor(Substitute asked) {
+    public Optional<Message> refusalFor(Substitute asked) {
         if (!material.isBlank()
                 && !asked.material.isBlank()
                 && !material.toLowerCase(Locale.ROOT).equals(asked.material.toLowerCase(Locale.ROOT))) {
-            return Optional.of("It is of " + material + ", and " + asked.material
-                    + " belongs here. Another material is a change of the valve, and a job of its own.");
+            return Optional.of(Message.of(
+                    "substitute.material",
+                    "It is of {material}, and {wanted} belongs here. Another material is a change of the valve, and a job of"
+                            + " its own.",
+                    "material",
+                    material,
+                    "wanted",
+                    asked.material));
         }
         return size.flatMap(
                 own -> asked.size.flatMap(wanted -> differs("inside diameter", own.inside(), wanted.inside())
@@ -32,9 +39,17 @@ public record Substitute(String material, Optional<GreasedSurface> size) {
                         .or(() -> own.width().flatMap(c -> wanted.width().flatMap(w -> differs("width", c, w))))));
     }
 
-    private static Optional<String> differs(String what, Quantity own, Quantity wanted) {
+    private static Optional<Message> differs(String what, Quantity own, Quantity wanted) {
         return Math.abs(own.si() - wanted.si()) <= SAME * wanted.si()
                 ? Optional.empty()
-                : Optional.of("Its " + what + " is " + own.shown() + ", and " + wanted.shown() + " belongs here.");
+                : Optional.of(Message.of(
+                        "substitute.size",
+                        "Its {what} is {own}, and {wanted} belongs here.",
+                        "what",
+                        what,
+                        "own",
+                        own,
+                        "wanted",
+                        wanted));
     }
 }

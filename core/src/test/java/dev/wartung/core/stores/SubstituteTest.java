@@ -29,6 +29,7 @@ class SubstituteTest {
     @DisplayName("Another material is another valve, however it is written; what nobody knows speaks against nothing")
     void material() {
         assertThat(ring("FKM", 50, 3).refusalFor(ring("EPDM", 50, 3)).orElseThrow())
+                .asString()
                 .contains("It is of FKM, and EPDM belongs here");
         assertThat(ring("epdm", 50, 3).refusalFor(ring("EPDM", 50, 3))).isEmpty();
         assertThat(ring("", 50, 3).refusalFor(ring("EPDM", 50, 3))).isEmpty();
@@ -52,6 +53,7 @@ class SubstituteTest {
         for (double other : new double[] {48.49, 51.51, 25, 100}) {
             assertThat(ring("EPDM", other, 3).refusalFor(asked).orElseThrow())
                     .as("%s mm", other)
+                    .asString()
                     .contains("inside diameter", "50 mm belongs here");
         }
         for (double same : new double[] {2.92, 3.08}) {
@@ -62,11 +64,15 @@ class SubstituteTest {
         for (double other : new double[] {2.9, 3.1}) {
             assertThat(ring("EPDM", 50, other).refusalFor(asked).orElseThrow())
                     .as("cord %s mm", other)
+                    .asString()
                     .contains("Its cord is", "3 mm belongs here");
         }
         assertThat(bush(18, 12).refusalFor(bush(18, 12.3))).isEmpty();
         assertThat(bush(18, 20).refusalFor(bush(18, 12)).orElseThrow())
+                .asString()
                 .contains("Its width is 20 mm, and 12 mm belongs here");
-        assertThat(bush(18, 10).refusalFor(bush(18, 12)).orElseThrow()).contains("Its width is 10 mm");
+        assertThat(bush(18, 10).refusalFor(bush(18, 12)).orElseThrow())
+                .asString()
+                .contains("Its width is 10 mm");
     }
 }

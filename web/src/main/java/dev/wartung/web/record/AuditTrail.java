@@ -91,15 +91,18 @@ class AuditTrail {
                 if (!field.getValue().isNull()) {
                     String text = field.getValue().isObject()
                             ? field.getValue().properties().stream()
-                                    .map(e -> e.getKey() + "=" + e.getValue().asString())
+                                    .map(e -> e.getKey() + "=" + written(e.getValue()))
                                     .collect(Collectors.joining(";"))
-                            : field.getValue().isString()
-                                    ? field.getValue().asString()
-                                    : field.getValue().toString();
+                            : written(field.getValue());
                     values.put(field.getKey(), text.length() > 200 ? text.substring(0, 200) + " …" : text);
                 }
             }
         }
         return values;
+    }
+
+    /** A text as it is, anything else as it is stored. */
+    private static String written(JsonNode value) {
+        return value.isString() ? value.asString() : value.toString();
     }
 }

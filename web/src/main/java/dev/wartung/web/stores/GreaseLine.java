@@ -6,6 +6,7 @@ import dev.wartung.core.lubrication.GreaseShelf;
 import dev.wartung.core.lubrication.GreaseShelf.Tin;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Greasing;
 import dev.wartung.core.procedure.Step;
 import java.util.LinkedHashMap;
@@ -27,7 +28,7 @@ public record GreaseLine(
         String registration,
         String on,
         String amount,
-        String each,
+        Message each,
         String reason,
         boolean lacks) {
 
@@ -58,11 +59,20 @@ public record GreaseLine(
                                     .collect(Collectors.joining(", ")),
                             known ? Film.byEye(volume) : "",
                             known
-                                    ? same.stream()
-                                            .map(g -> Part.inSentence(g.film().name()) + " "
-                                                    + new Quantity(g.film().volumeM3(), Dimension.VOLUME).shown())
-                                            .collect(Collectors.joining(", "))
-                                    : "",
+                                    ? Message.joined(
+                                            ", ",
+                                            same.stream()
+                                                    .map(g -> Message.of(
+                                                            "grease.each",
+                                                            "{part} {volume}",
+                                                            "part",
+                                                            Part.inSentence(
+                                                                    g.film().name()),
+                                                            "volume",
+                                                            new Quantity(
+                                                                    g.film().volumeM3(), Dimension.VOLUME)))
+                                                    .toList())
+                                    : Message.NONE,
                             same.stream()
                                     .flatMap(g -> Stream.of(g.reason().split("(?<=\\.) ")))
                                     .distinct()

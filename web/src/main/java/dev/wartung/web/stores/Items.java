@@ -3,6 +3,7 @@ package dev.wartung.web.stores;
 import dev.wartung.core.anatomy.GreasedSurface;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.TypeSheet.Article;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.stores.Substitute;
 import dev.wartung.web.sheet.Sheets;
@@ -116,7 +117,7 @@ public class Items {
      * @param other   whether it is another article than the sheet names
      * @param refused why it must not be taken; empty where it may
      */
-    public record Substitution(String article, String material, boolean other, Optional<String> refused) {
+    public record Substitution(String article, String material, boolean other, Optional<Message> refused) {
 
         /** What its sheet names. */
         public static Substitution none(Supplies.Piece piece) {
@@ -141,8 +142,12 @@ public class Items {
                     true,
                     Optional.of(
                             other.isEmpty()
-                                    ? "No type sheet has an article “" + number.strip() + "”."
-                                    : "That is a kit, not a part."));
+                                    ? Message.of(
+                                            "substitute.unknown",
+                                            "No type sheet has an article “{number}”.",
+                                            "number",
+                                            number.strip())
+                                    : Message.of("substitute.kit", "That is a kit, not a part.")));
         }
         Substitute asked =
                 new Substitute(piece.material(), item(piece.article()).flatMap(Item::size));

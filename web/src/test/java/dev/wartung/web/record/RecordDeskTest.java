@@ -266,6 +266,17 @@ class RecordDeskTest {
                         .getResponse()
                         .getContentAsString())
                 .contains("the database", "something else");
+        jdbc.update(
+                """
+                insert into audit_entry (by_name, table_name, action, row_key, new_values)
+                values ('pia', 'shutdown_window', 'insert', '1', '{"setup": {"left": [], "drain": 45, "people": [{"name": "Theo"}]}, "pins": []}')""");
+        assertThat(web.perform(as("rita", "REVIEWER", get("/records/audit").param("q", "shutdown")))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .as("lists within what was changed")
+                .contains("drain=45")
+                .contains("Theo");
         web.perform(as("tessa", "TECHNICIAN", get("/records/audit"))).andExpect(status().isForbidden());
         web.perform(as("pia", "PLANNER", post("/records/" + number + "/corrections")))
                 .andExpect(status().isForbidden());

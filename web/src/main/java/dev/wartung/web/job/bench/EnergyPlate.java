@@ -2,7 +2,7 @@ package dev.wartung.web.job.bench;
 
 import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.anatomy.ValveConfiguration;
-import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.simulation.Energies;
 import dev.wartung.web.job.JobView;
 import java.util.ArrayList;
@@ -14,7 +14,11 @@ import java.util.Optional;
  *
  * @param live it can hurt somebody now
  */
-record EnergyPlate(String name, String says, boolean live) {
+record EnergyPlate(String name, Message says, boolean live) {
+
+    private EnergyPlate(String name, String state, boolean live) {
+        this(name, Message.of("energy." + state.replaceAll("[^a-z]+", "-"), state), live);
+    }
 
     /** Always the same five, in the same order; one that a valve does not have says so. */
     static List<EnergyPlate> of(JobView view) {
@@ -55,20 +59,29 @@ record EnergyPlate(String name, String says, boolean live) {
     private static EnergyPlate spring(JobView view, Energies energies) {
         ValveConfiguration valve = view.progress().bench().configuration();
         return Actuators.spring(view.sheets().type(), valve, energies.driverLifted())
-                .map(Quantity::shown)
                 .map(force -> {
                     if (energies.airOnByHand()) {
                         return new EnergyPlate(
                                 "Spring",
-                                force
-                                        + Actuators.springEnergy(view.sheets().type(), valve)
-                                                .map(e -> " · " + e.shown())
-                                                .orElse(""),
+                                Actuators.springEnergy(view.sheets().type(), valve)
+                                        .map(energy -> Message.of(
+                                                "energy.spring-held",
+                                                "{force} · {energy}",
+                                                "force",
+                                                force,
+                                                "energy",
+                                                energy))
+                                        .orElse(Message.of("energy.spring", "{force}", "force", force)),
                                 true);
                     }
                     boolean pushing = view.build().joints().stream()
                             .anyMatch(j -> view.progress().bench().isPushed(j.id()));
-                    return new EnergyPlate("Spring", force + (pushing ? " pushing" : " at rest"), pushing);
+                    return new EnergyPlate(
+                            "Spring",
+                            pushing
+                                    ? Message.of("energy.spring-pushing", "{force} pushing", "force", force)
+                                    : Message.of("energy.spring-at-rest", "{force} at rest", "force", force),
+                            pushing);
                 })
                 .orElse(new EnergyPlate("Spring", "none here", false));
     }

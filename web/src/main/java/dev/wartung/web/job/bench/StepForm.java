@@ -272,7 +272,8 @@ final class StepForm {
                     inKit || typed(StepFields.ARTICLE + piece.part()).isEmpty()
                             ? Items.Substitution.none(piece)
                             : substitutes.apply(piece, typed(StepFields.ARTICLE + piece.part()));
-            taken.refused().ifPresent(why -> troubles.put(StepFields.ARTICLE + piece.part(), why));
+            taken.refused()
+                    .ifPresent(why -> troubles.put(StepFields.ARTICLE + piece.part(), new Wording(units).of(why)));
             if (taken.other()
                     && taken.refused().isEmpty()
                     && typed(StepFields.INSTEAD + StepFields.LOT + piece.part()).isEmpty()) {
