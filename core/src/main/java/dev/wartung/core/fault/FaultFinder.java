@@ -2,6 +2,8 @@ package dev.wartung.core.fault;
 
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.message.EarlierText;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -39,6 +41,21 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
             this.drives = drives == null ? List.of() : List.copyOf(drives);
             this.shownBy = shownBy == null ? List.of() : List.copyOf(shownBy);
             this.questions = List.copyOf(questions);
+        }
+
+        /** What is wrong, as it is told. */
+        public Message said() {
+            return EarlierText.of("fault." + id, name);
+        }
+
+        /** One of its questions, as it is asked. */
+        public Message asked(Question question) {
+            return EarlierText.of("fault." + id + "." + question.id(), question.ask());
+        }
+
+        /** An answer as it is shown; it is known by the words of the sheet, whatever it is called. */
+        public Message label(Question question, String answer) {
+            return EarlierText.of("fault." + id + "." + question.id() + ".answer", answer);
         }
 
         private boolean canShow(Build build, Drive drive) {
@@ -111,6 +128,23 @@ public record FaultFinder(List<Symptom> symptoms, List<Cause> causes) {
             this.on = on == null ? List.of() : List.copyOf(on);
             this.notOn = notOn == null ? List.of() : List.copyOf(notOn);
             this.drives = drives == null ? List.of() : List.copyOf(drives);
+        }
+
+        public Message said() {
+            return EarlierText.of("cause." + id, name);
+        }
+
+        public Message whyLikely() {
+            return EarlierText.of("cause." + id + ".because", because);
+        }
+
+        public Message makingSure() {
+            return EarlierText.of("cause." + id + ".confirm", confirm);
+        }
+
+        /** What cures it where nothing is renewed; may be empty. */
+        public Message cured() {
+            return todo.isEmpty() ? Message.NONE : EarlierText.of("cause." + id + ".todo", todo);
         }
 
         /**

@@ -5,6 +5,7 @@ import dev.wartung.core.fault.FaultFinder;
 import dev.wartung.core.fault.FaultFinder.Question;
 import dev.wartung.core.fault.FaultFinder.Suspect;
 import dev.wartung.core.fault.FaultFinder.Symptom;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.sheet.Knowledge;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -64,22 +65,40 @@ final class FaultFinding implements Instrument {
         });
         List<Suspect> suspects = FINDER.suspects(symptom, answers);
         Result.Builder result = new Result.Builder();
-        result.words("likely", "Most likely", suspects.get(0).cause().name());
-        result.note("To make sure: " + suspects.get(0).cause().confirm());
+        result.words("likely", "Most likely", suspects.get(0).cause().said());
+        result.note(Message.of(
+                "lab.fault.sure",
+                "To make sure: {confirm}",
+                "confirm",
+                suspects.get(0).cause().makingSure()));
         suspects.forEach(s -> result.finding(
                 s.open() && s.answered() > 0 ? Result.Tone.CARE : Result.Tone.NOTE,
-                s.cause().name() + ". " + s.cause().because(),
+                Message.of(
+                        "lab.fault.suspect",
+                        "{cause}. {why}",
+                        "cause",
+                        s.cause().said(),
+                        "why",
+                        s.cause().whyLikely()),
                 s.cause().todo().isEmpty()
-                        ? "Renew it. “What is wrong?” on the valve's page starts the smallest job for it."
-                        : s.cause().todo()));
-        result.table(
-                "What speaks for what",
+                        ? Message.of(
+                                "lab.fault.renew",
+                                "Renew it. “What is wrong?” on the valve's page starts the smallest job for it.")
+                        : s.cause().cured()));
+        result.tableOf(
+                Message.of("lab.fault.speaks", "What speaks for what"),
                 List.of("Cause", "Answers for it", "Make sure by"),
                 suspects.stream()
                         .map(s -> List.of(
-                                s.cause().name(),
-                                s.speaksFor() + " of " + s.answered(),
-                                s.cause().confirm()))
+                                s.cause().said(),
+                                Message.of(
+                                        "lab.fault.answers",
+                                        "{for} of {all}",
+                                        "for",
+                                        s.speaksFor(),
+                                        "all",
+                                        s.answered()),
+                                s.cause().makingSure()))
                         .toList());
         return result.picture(picture(symptom, suspects)).done();
     }

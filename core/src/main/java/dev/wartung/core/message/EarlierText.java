@@ -37,6 +37,12 @@ public final class EarlierText {
         return read(text, false);
     }
 
+    /** A text of a table of knowledge, its amounts found in its words when it is read. */
+    public static Message of(String id, String text) {
+        Message read = read(text);
+        return new Message(id, read.english(), read.arguments());
+    }
+
     /** The name of a tool: its torque is an amount, its size is a name: a key of 11 mm is one for every reader. */
     public static Message readTool(String text) {
         return read(text, true);
