@@ -16,7 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class PastRuns {
 
     private static final Rehearsal.Conditions USUAL =
-            new Rehearsal.Conditions(new Plan(6e5, 3e5, 3e5), Double.MAX_VALUE, 2);
+            new Rehearsal.Conditions(new Plan(6e5, 3e5, 3e5), Double.MAX_VALUE, 1);
 
     private final RunFiles book;
 
@@ -37,6 +37,6 @@ public class PastRuns {
                 by);
         Rehearsal rehearsal = Rehearsal.of(model, faults, USUAL);
         book.heard(run.id(), rehearsal.trace(), 0);
-        book.ended(run.id(), model, rehearsal.outcome(), "");
+        book.ended(run.id(), model, rehearsal.outcome(), "", Optional.of(StandIn.CHAMBER));
     }
 }

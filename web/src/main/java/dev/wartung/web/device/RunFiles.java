@@ -111,11 +111,23 @@ public class RunFiles {
     /** A run at the bench has ended: what its trace shows is read and, if it came to its end, judged. */
     @Transactional
     public void ended(long run, DriveModel model, Outcome how, String why) {
+        ended(
+                run,
+                model,
+                how,
+                why,
+                runs.findById(run)
+                        .flatMap(ProvingRun::benchName)
+                        .flatMap(benches::findFirstByName)
+                        .flatMap(TestBench::chamber));
+    }
+
+    /** The same at a bench that encloses this in a seat's test. */
+    @Transactional
+    void ended(long run, DriveModel model, Outcome how, String why, Optional<Chamber> chamber) {
         runs.findById(run).filter(ProvingRun::running).ifPresent(r -> {
             Signature found = Signature.of(
                     traces.of(run).stream().filter(Sample::makesSense).toList(), model);
-            Optional<Chamber> chamber =
-                    r.benchName().flatMap(benches::findFirstByName).flatMap(TestBench::chamber);
             end(r, model, how, found.in(chamber), why);
         });
     }

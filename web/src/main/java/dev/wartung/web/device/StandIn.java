@@ -15,7 +15,7 @@ class StandIn implements ApplicationRunner {
 
     private static final String NAME = "Workshop bench";
     /** Made up like its valve: 0.2 l within 5 %, a gauge good to 0.3 mbar. */
-    private static final Chamber CHAMBER = new Chamber(2e-4, 0.05, 30);
+    static final Chamber CHAMBER = new Chamber(2e-4, 0.05, 30);
 
     private final TestBenches benches;
     private final int port;

@@ -79,7 +79,7 @@ class ProvingRunsTest {
     }
 
     private TestBench known(String name, int port, int unit) {
-        return benches.save(new TestBench(name, "127.0.0.1", port, unit, true));
+        return benches.save(new TestBench(name, "127.0.0.1", port, unit, true).enclosing(StandIn.CHAMBER));
     }
 
     private static MockHttpServletRequestBuilder as(MockHttpServletRequestBuilder request) {
