@@ -211,6 +211,11 @@ public record AnatomySheet(
     public Map<String, String> inWords(ValveConfiguration configuration) {
         Map<String, String> words = new LinkedHashMap<>();
         words.put("Drive", configuration.drive().code() + ", " + words(configuration.drive()));
+        configuration
+                .spring()
+                .ifPresent(build -> words.put(
+                        "Spring",
+                        build == Drive.NC ? "of the closing build, turned over" : "of the opening build, turned over"));
         options.forEach((id, option) ->
                 words.put(option.name(), option.words(configuration.options().getOrDefault(id, ""))));
         return words;

@@ -133,7 +133,7 @@ class SitePagesTest {
     @Test
     @DisplayName(
             "The plant's air is kept in either unit or refused beside its field; a valve that needs more than is guaranteed is warned of when a job is planned")
-    void air(MockMvc web) throws Exception {
+    void air(MockMvc web, JdbcTemplate jdbc) throws Exception {
         web.perform(plan("TS-002", "inspect")).andExpect(content().string(not(containsString("the plant guarantees"))));
         web.perform(post("/site/air")
                         .param("nominal", "6 bar")
@@ -174,13 +174,20 @@ class SitePagesTest {
         web.perform(get("/valves/TF-001/study?wish=NC&margin=1.3").with(TESSA))
                 .andExpect(content().string(containsString("This plant asks for at least 1.4")));
         air(web, "6", "1.25");
-        // spring opening: 2894 N of spring, 150 N of friction and 1231.5 N for the seal on 7854 mm² take 5.44 bar
+        // built to open: 1104 N of spring, 150 N of friction and 1231.5 N for the seal on 7854 mm² take 3.17 bar
+        web.perform(plan("TS-002", "inspect")).andExpect(content().string(not(containsString("the plant guarantees"))));
+        jdbc.update("update valve set options = options || '{\"spring\": \"NC\"}' where tag = 'TS-002'");
+        // turned over, it has the closing build's: 2894 N of it take 5.44 bar
         web.perform(plan("TS-002", "inspect"))
                 .andExpect(content().string(containsString("it takes 5.45 bar to close")))
                 .andExpect(content().string(containsString("the plant guarantees 5.2 bar")));
         web.perform(plan("TS-001", "inspect")).andExpect(content().string(not(containsString("the plant guarantees"))));
         web.perform(get("/valves/TS-002/study").with(TESSA))
                 .andExpect(content().string(containsString("name=\"lowest\" value=\"5.2\"")));
+        web.perform(get("/valves/TS-002").with(TESSA))
+                .andExpect(content().string(containsString("of the closing build, turned over")));
+        jdbc.update("update valve set options = options - 'spring' where tag = 'TS-002'");
+        web.perform(get("/valves/TS-002").with(TESSA)).andExpect(content().string(not(containsString("turned over"))));
     }
 
     private static String air(MockMvc web, String nominal, String margin) throws Exception {
