@@ -3,6 +3,8 @@ package dev.wartung.core.message;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
+import java.util.Map;
+import java.util.Objects;
 
 /**
  * A judgement made for the technician: what was found and what to do next.
@@ -12,6 +14,9 @@ import dev.wartung.core.measure.Quantity;
  * @param next    what to do now; empty when there is nothing to do
  */
 public record Verdict(Outcome outcome, Message finding, Message next) {
+
+    private static final String READ_WITH = "verdict.read-with";
+    private static final String NOTING = "verdict.noting";
 
     /** Nothing is to be done. */
     public static Verdict within(Message finding) {
@@ -38,7 +43,7 @@ public record Verdict(Outcome outcome, Message finding, Message next) {
         return new Verdict(
                 outcome,
                 Message.of(
-                        "verdict.read-with",
+                        READ_WITH,
                         "{finding}; read with {tool}, ± {sure}",
                         "finding",
                         finding,
@@ -51,8 +56,26 @@ public record Verdict(Outcome outcome, Message finding, Message next) {
 
     /** The same, with something more that was found. */
     public Verdict noting(Message more) {
-        return new Verdict(
-                outcome, Message.of("verdict.noting", "{finding}; {more}", "finding", finding, "more", more), next);
+        return new Verdict(outcome, Message.of(NOTING, "{finding}; {more}", "finding", finding, "more", more), next);
+    }
+
+    /** What it was read with and how far that may be off, and what was noted of it; empty where that is not known. */
+    public Message takenWith() {
+        if (finding.id().equals(READ_WITH)) {
+            return new Message("verdict.taken-with", "{tool}, ± {sure}", finding.arguments());
+        }
+        if (finding.id().equals(NOTING) && finding.arguments().get("finding") instanceof Argument.Said said) {
+            Message inner = new Verdict(outcome, said.message(), next).takenWith();
+            return new Message(
+                    "verdict.taken-noting",
+                    inner.isEmpty() ? "{more}" : "{with}; {more}",
+                    Map.of(
+                            "with",
+                            new Argument.Said(inner),
+                            "more",
+                            Objects.requireNonNull(finding.arguments().get("more"))));
+        }
+        return Message.NONE;
     }
 
     public boolean passed() {

@@ -85,6 +85,10 @@ class CapabilityTest {
         assertThat(near.outcome()).isEqualTo(Outcome.UNSURE);
         assertThat(near.passed()).isFalse();
         assertThat(near.finding()).hasToString("12.4 N·m, limits 12 to 14 N·m; read with W-04, ± 0.5 N·m");
+        assertThat(near.takenWith()).hasToString("W-04, ± 0.5 N·m");
+        assertThat(near.noting(Message.words("stage 1 by hand")).takenWith())
+                .hasToString("W-04, ± 0.5 N·m; stage 1 by hand");
+        assertThat(ask.judge(nm(12.4)).takenWith().isEmpty()).isTrue();
         assertThat(ask.judge(nm(12.5), Optional.of(new ReadWith("W-04", tool, true)))
                         .passed())
                 .isTrue();

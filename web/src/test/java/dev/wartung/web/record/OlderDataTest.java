@@ -19,7 +19,9 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.ResultSet;
 import java.sql.Statement;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -96,6 +98,36 @@ class OlderDataTest {
         assertThat(jdbc.execute((ConnectionCallback<Verification>) Verification::of)
                         .problems())
                 .isEmpty();
+    }
+
+    @Test
+    @DisplayName(
+            "A valve whose actuator a job turned over has the spring of what it was before; the others have their own")
+    void springs() throws Exception {
+        String migration;
+        try (InputStream in = OlderDataTest.class.getResourceAsStream("/db/migration/V28__springs.sql")) {
+            migration = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        }
+        // tried on these data and taken back: the others want them as they are
+        List<String> springs = jdbc.execute((ConnectionCallback<List<String>>) connection -> {
+            List<String> found = new ArrayList<>();
+            connection.setAutoCommit(false);
+            try (Statement statement = connection.createStatement()) {
+                statement.execute("update valve set drive = 'NO' where tag = 'OL-001' and drive = 'NC'");
+                statement.execute(migration);
+                try (ResultSet rows = statement.executeQuery(
+                        "select tag, options ->> 'spring' from valve where options ->> 'spring' is not null")) {
+                    while (rows.next()) {
+                        found.add(rows.getString(1) + " " + rows.getString(2));
+                    }
+                }
+            } finally {
+                connection.rollback();
+                connection.setAutoCommit(true);
+            }
+            return found;
+        });
+        assertThat(springs).containsExactly("OL-001 NC");
     }
 
     @Test

@@ -6,7 +6,12 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
+import dev.wartung.core.measure.Band;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.procedure.Ask.Measurement;
 import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.bench.BenchRun;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -24,10 +29,12 @@ class ToolPagesTest {
 
     private final MockMvc web;
     private final JdbcTemplate jdbc;
+    private final Jobs jobs;
 
-    ToolPagesTest(MockMvc web, JdbcTemplate jdbc) {
+    ToolPagesTest(MockMvc web, JdbcTemplate jdbc, Jobs jobs) {
         this.web = web;
         this.jdbc = jdbc;
+        this.jobs = jobs;
     }
 
     private String said(MockHttpServletRequestBuilder request) throws Exception {
@@ -134,5 +141,35 @@ class ToolPagesTest {
         assertThat(jdbc.queryForObject(
                         "select count(*) from audit_entry where table_name = 'reading_rule'", Integer.class))
                 .isPositive();
+    }
+
+    /** At the edge of its limits no reading is surely within. */
+    private static String middle(Band band) {
+        return new Quantity((band.min().si() + band.max().si()) / 2, band.min().dimension()).shown();
+    }
+
+    @Test
+    @DisplayName("A report prints what each reading was taken with and how far that may be off")
+    void onTheReport() throws Exception {
+        sent(
+                "/stores/tools",
+                tool("TP-J", "TORQUE_WRENCH", "from", "5", "to", "100 N·m", "resolution", "0", "share", "2"));
+        sent(
+                "/stores/tools",
+                tool("TP-K", "THERMOMETER", "from", "-20", "to", "200", "resolution", "0.1", "uncertainty", "0.5"));
+        BenchRun bench = new BenchRun(web, jobs);
+        int job = bench.begin("TS-011", "inspect", "tessa");
+        while (bench.current(job).isPresent()) {
+            Map<String, String> typed = new HashMap<>(Map.of("tool.TORQUE_WRENCH", "TP-J", "tool.THERMOMETER", "TP-K"));
+            bench.current(job).orElseThrow().asks().stream()
+                    .filter(Measurement.class::isInstance)
+                    .map(Measurement.class::cast)
+                    .forEach(a -> typed.put("reading." + a.id(), middle(a.band())));
+            bench.confirm(job, "tessa", typed);
+        }
+        bench.close(job, "tessa");
+        assertThat(said(get("/records/" + job)))
+                .containsPattern("TP-J, ± \\d[\\d.]* N·m")
+                .containsPattern("TP-K, ± 0\\.5 K");
     }
 }
