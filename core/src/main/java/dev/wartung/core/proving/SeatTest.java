@@ -5,6 +5,8 @@ import dev.wartung.core.leak.LeakClass;
 import dev.wartung.core.leak.LeakClass.Medium;
 import dev.wartung.core.leak.PressureDecay;
 import dev.wartung.core.leak.PressureDecay.Uncertainty;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
 import java.util.Optional;
 
 /**
@@ -42,8 +44,13 @@ public record SeatTest(double startPa, double endPa, double seconds, Optional<Ch
                 throw new IllegalArgumentException("a volume, and a gauge with some uncertainty");
             }
         }
+
+        public Quantity volume() {
+            return new Quantity(volumeM3, Dimension.VOLUME);
+        }
     }
 
+    /** The same, what encloses it known. */
     public SeatTest in(Optional<Chamber> other) {
         return new SeatTest(startPa, endPa, seconds, other);
     }

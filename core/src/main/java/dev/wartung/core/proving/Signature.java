@@ -170,6 +170,11 @@ public record Signature(
 
     /** The same, what its seat's test was enclosed in known. */
     public Signature in(Optional<SeatTest.Chamber> chamber) {
+        return seat.map(s -> with(s.in(chamber))).orElse(this);
+    }
+
+    /** The same with a test of its seat. */
+    Signature with(SeatTest test) {
         return new Signature(
                 firstPa,
                 fullPa,
@@ -177,12 +182,12 @@ public record Signature(
                 backS,
                 wentTo,
                 switches,
-                lossPaPerS,
+                Optional.of(test.lossPaPerS()),
                 heldPa,
                 lifted,
                 upperSeat,
                 lowerSeat,
-                seat.map(s -> s.in(chamber)));
+                Optional.of(test));
     }
 
     /** Both ends of the straight line through the watched pressures, least squares. */

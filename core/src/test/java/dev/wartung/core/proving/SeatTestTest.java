@@ -28,19 +28,7 @@ class SeatTestTest {
                         SheetLibrary.shipped().type("kolm-50").orElseThrow(),
                         new ValveConfiguration(Drive.NC, Map.of()))
                 .orElseThrow();
-        Signature read = new Signature(
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.of(test.lossPaPerS()),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.of(test));
+        Signature read = Signature.unread().with(test);
         return Proof.of(
                         read,
                         new Proof.Against(

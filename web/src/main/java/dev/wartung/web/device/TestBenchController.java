@@ -4,11 +4,13 @@ import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.proving.SeatTest.Chamber;
+import dev.wartung.web.page.TypedNumber;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -16,12 +18,14 @@ import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
 
 /** The workshop's test benches: where each answers, whether it does, adding one, taking one off the list. */
 @Controller
 class TestBenchController {
 
     private static final List<String> CHAMBER = List.of("volume", "within", "gauge");
+    private static final double MOST_WITHIN = 50;
 
     private final TestBenches benches;
 
@@ -71,6 +75,27 @@ class TestBenchController {
         return show(typed, troubles, model);
     }
 
+    /** Says what a bench on the list encloses, anew. */
+    @PostMapping("/benches/{id:\\d{1,12}}/chamber")
+    String encloses(
+            @PathVariable long id,
+            @RequestParam Map<String, String> typed,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
+        Map<String, String> troubles = new LinkedHashMap<>();
+        TestBench bench = benches.findById(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        Optional<Chamber> chamber = chamber(typed, units, troubles);
+        if (chamber.isEmpty()) {
+            if (troubles.isEmpty()) {
+                troubles.put("volume", "Type all three.");
+            }
+            model.addAttribute("enclosing", id);
+            return show(typed, troubles, model);
+        }
+        benches.save(bench.enclosing(chamber.get()));
+        return "redirect:/benches";
+    }
+
     @PostMapping("/benches/{id:\\d{1,12}}/remove")
     String remove(@PathVariable long id) {
         benches.findById(id).ifPresent(benches::delete);
@@ -85,13 +110,14 @@ class TestBenchController {
         }
         double volume = amount("volume", Dimension.VOLUME, typed, units, troubles);
         double gauge = amount("gauge", Dimension.PRESSURE, typed, units, troubles);
-        String share = typed.getOrDefault("within", "").replace("%", "").strip();
-        if (!share.matches("\\d{1,2}([.,]\\d{1,2})?")) {
-            troubles.put("within", "Per cent of the volume, for instance 5.");
-        }
-        return CHAMBER.stream().anyMatch(troubles::containsKey)
-                ? Optional.empty()
-                : Optional.of(new Chamber(volume, Double.parseDouble(share.replace(',', '.')) / 100, gauge));
+        Optional<Double> share = TypedNumber.percent(
+                "within",
+                typed.getOrDefault("within", ""),
+                MOST_WITHIN,
+                "Per cent of the volume, at most 50, for instance 5.",
+                troubles);
+        return share.filter(s -> CHAMBER.stream().noneMatch(troubles::containsKey))
+                .map(s -> new Chamber(volume, s, gauge));
     }
 
     private static double amount(
@@ -120,6 +146,7 @@ class TestBenchController {
 
     private String show(Map<String, String> typed, Map<String, String> troubles, Model model) {
         model.addAttribute("nav", "site");
+        model.addAttribute("nothing", Map.of());
         model.addAttribute("benches", benches.findAllByOrderByName());
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);

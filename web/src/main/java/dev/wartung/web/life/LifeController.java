@@ -1,11 +1,11 @@
 package dev.wartung.web.life;
 
 import dev.wartung.core.due.ServiceRule;
-import dev.wartung.core.measure.Entry;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.due.DueDesk;
 import dev.wartung.web.life.LifeDesk.Group;
 import dev.wartung.web.life.LifeDesk.Told;
+import dev.wartung.web.page.TypedNumber;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -109,16 +109,14 @@ class LifeController {
 
     /** How many times a planned renewal a failure costs; the usual where nothing, or nothing that makes sense, is typed. */
     private static double cost(String typed, Map<String, String> troubles) {
-        String text = typed.strip();
-        if (text.isEmpty()) {
+        if (typed.isBlank()) {
             return USUAL_COST;
         }
-        Optional<String> either = Entry.eitherWay(text);
-        if (either.isPresent() || !text.matches("\\d{1,7}([.,]\\d{1,3})?")) {
-            troubles.put("cost", either.orElse("A number, for instance 10."));
+        Optional<Double> read = TypedNumber.read("cost", typed, "A number, for instance 10.", troubles);
+        if (read.isEmpty()) {
             return USUAL_COST;
         }
-        double cost = Double.parseDouble(text.replace(',', '.'));
+        double cost = read.get();
         if (!(cost > 1) || cost > MOST_COST) {
             troubles.put("cost", "More than 1, which is what a planned renewal costs, and at most a million.");
             return USUAL_COST;

@@ -7,6 +7,7 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.ToolKind;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.web.page.TypedNumber;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -96,15 +97,15 @@ final class CapabilityForm {
 
     /** A share of the reading, 0 where nothing is typed. */
     private double percent() {
-        String text = typed.getOrDefault(SHARE, "").replace("%", "").strip();
-        if (text.isEmpty()) {
-            return 0;
-        }
-        double percent = text.matches("\\d{1,2}([.,]\\d{1,3})?") ? Double.parseDouble(text.replace(',', '.')) : -1;
-        if (percent < 0 || percent > MOST_PERCENT) {
-            troubles.put(SHARE, "Per cent of the reading, from 0 to 50, for instance 4.");
-            return 0;
-        }
-        return percent / 100;
+        String text = typed.getOrDefault(SHARE, "");
+        return text.isBlank()
+                ? 0
+                : TypedNumber.percent(
+                                SHARE,
+                                text,
+                                MOST_PERCENT,
+                                "Per cent of the reading, from 0 to 50, for instance 4.",
+                                troubles)
+                        .orElse(0.0);
     }
 }

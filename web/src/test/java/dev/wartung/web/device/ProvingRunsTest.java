@@ -15,6 +15,7 @@ import dev.wartung.core.proving.Proof.Stands;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.core.proving.Registers;
 import dev.wartung.core.proving.Sample;
+import dev.wartung.core.proving.SeatTest.Chamber;
 import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
@@ -289,6 +290,21 @@ class ProvingRunsTest {
         PlaywrightAssertions.assertThat(page.locator("tr:has-text('Real bench') .so-good"))
                 .hasText("✓ answers");
         Browser.usableByAll(page);
+        page.click("tr:has-text('Real bench') summary:has-text('say what it encloses')");
+        page.fill("tr:has-text('Real bench') [name=volume]", "150 ml");
+        page.fill("tr:has-text('Real bench') [name=within]", "none");
+        page.fill("tr:has-text('Real bench') [name=gauge]", "1 mbar");
+        page.click("tr:has-text('Real bench') button:has-text('Keep it')");
+        PlaywrightAssertions.assertThat(page.locator("tr:has-text('Real bench') .trouble:has-text('for instance 5')"))
+                .hasCount(1);
+        PlaywrightAssertions.assertThat(page.locator("tr:has-text('Real bench') [name=volume]"))
+                .hasValue("150 ml");
+        page.fill("tr:has-text('Real bench') [name=within]", "4 %");
+        page.click("tr:has-text('Real bench') button:has-text('Keep it')");
+        PlaywrightAssertions.assertThat(page.locator("tr:has-text('Real bench') summary"))
+                .hasText("encloses 150 ml");
+        assertThat(benches.findFirstByName("Real bench").orElseThrow().chamber())
+                .contains(new Chamber(150e-6, 0.04, 100));
         assertThat(web.perform(as(post("/benches")).param("name", "Mine"))
                         .andReturn()
                         .getResponse()

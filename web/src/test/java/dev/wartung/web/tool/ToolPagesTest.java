@@ -88,6 +88,11 @@ class ToolPagesTest {
                         "/stores/tools",
                         tool("TP-1", "TORQUE_WRENCH", "from", "5", "to", "25", "resolution", "1", "share", "60")))
                 .contains("Per cent of the reading, from 0 to 50");
+        assertThat(sent(
+                        "/stores/tools",
+                        tool("TP-1", "TORQUE_WRENCH", "from", "5", "to", "25", "resolution", "1", "share", "4,125")))
+                .as("per cent that read two ways")
+                .contains("4.125 or 4125?");
         String[] cold = {"from", "-20", "to", "200", "resolution", "0.1", "uncertainty"};
         String[] celsius = Arrays.copyOf(cold, cold.length + 1);
         celsius[cold.length] = "0.5 °C";

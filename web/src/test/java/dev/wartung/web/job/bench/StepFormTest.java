@@ -10,10 +10,13 @@ import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.anatomy.Reading.How;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.bolting.BoltPattern;
+import dev.wartung.core.calibration.Capability;
+import dev.wartung.core.calibration.ReadWith;
 import dev.wartung.core.diaphragm.Criterion.Compression;
 import dev.wartung.core.lubrication.GreaseShelf;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
@@ -114,6 +117,32 @@ class StepFormTest {
         assertThat(form.troubles()).containsOnlyKeys("reading.a", "reading.b", "reading.seen");
         assertThat(form(step(false, seen()), "reading.seen", "damp").troubles())
                 .containsEntry("reading.seen", "Choose what you see.");
+    }
+
+    @Test
+    @DisplayName(
+            "What a reading is taken with counts: beyond its reach it is refused, too near a limit it does not pass")
+    void takenWith() {
+        Capability wrench =
+                new Capability(Quantity.of(5, Unit.NEWTON_METRE), Quantity.of(25, Unit.NEWTON_METRE), 0, 0, 0.04);
+        assertThat(with(wrench, "30").troubles().get("reading.a")).startsWith("W-04 measures 5 to 25 N·m");
+        assertThat(with(wrench, "12.1").open())
+                .singleElement()
+                .satisfies(a -> assertThat(a.verdict().outcome()).isEqualTo(Outcome.UNSURE));
+        assertThat(with(wrench, "13").open()).isEmpty();
+    }
+
+    private static StepForm with(Capability tool, String read) {
+        return new StepForm(
+                step(false, torque("a", false)),
+                ask -> Optional.of(new ReadWith("W-04", tool, true)),
+                NO_SUPPLIES,
+                NO_LIST,
+                Map.of("reading.a", read),
+                UnitSystem.METRIC,
+                StepFormTest::onlyTheo,
+                StepFormTest::anyLot,
+                (piece, number) -> Items.Substitution.none(piece));
     }
 
     @Test
