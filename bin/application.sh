@@ -37,6 +37,7 @@ make_archive() { # of the classes it loads as it starts; made by starting it onc
   pg_start "fsync = off" "synchronous_commit = off" "full_page_writes = off"
   port="`free_port 18080`"
   mkdir -p "$WARTUNG_HOME/run"
+  migrate wartung || return 1
   (cd "$WARTUNG_HOME" && SERVER_PORT="$port" WARTUNG_DEMO=false exec java "-Dwartung.home=$WARTUNG_HOME" "-XX:ArchiveClassesAtExit=$part" "${machine[@]}" -jar "$app/wartung.jar" >"$log" 2>&1 </dev/null) &
   pid=$!
   for ((i = 0; i < 1200; i++)); do
@@ -107,6 +108,7 @@ serve() { # $1: true with the demo; $2: --detach or nothing
   need_tools
   build
   pg_start
+  up_to_date
   if [ "$demo" = true ]; then start_bench; fi
   echo "$PORT" >"$WARTUNG_HOME/run/port"
   start_app "$demo" "$bench_port" || fail "Wartung did not start; its log is $WARTUNG_HOME/run/wartung.log"
@@ -142,7 +144,7 @@ start_app() { # $1: with the demo, $2: where the stand-in bench is; tried again 
   if archive_is_whole; then archive=("-XX:SharedArchiveFile=$app/classes.jsa"); fi
   keep_log "$log"
   begun_app=yes
-  (exec 9>&-; cd "$WARTUNG_HOME" && SERVER_PORT="$PORT" WARTUNG_DEMO="$1" WARTUNG_STANDINPORT="${2:-0}" MALLOC_ARENA_MAX=2 exec setsid java "-Dwartung.home=$WARTUNG_HOME" ${archive[@]+"${archive[@]}"} "${machine[@]}" \
+  (exec 9>&-; cd "$WARTUNG_HOME" && SERVER_PORT="$PORT" WARTUNG_DEMO="$1" WARTUNG_ANCHORS_FOLDER="`anchors`" WARTUNG_ANCHORS_KEY="$WARTUNG_HOME/run/anchor-key" WARTUNG_STANDINPORT="${2:-0}" MALLOC_ARENA_MAX=2 exec setsid java "-Dwartung.home=$WARTUNG_HOME" ${archive[@]+"${archive[@]}"} "${machine[@]}" \
       -jar "$app/wartung.jar" >"$log" 2>&1 </dev/null) &
   app_child=$!
   pid="$app_child"

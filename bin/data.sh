@@ -7,26 +7,48 @@ with_database() { # runs a command with the database up; stops it again if it wa
   make_home
   if ! pg_running; then lock; fi
   pg_start
+  # what is saved is saved as it is, and what is put back takes the place of what is there
+  case "$1" in backup_to|restore_from) ;; *) up_to_date ;; esac
   "$@"
 }
-run_command() { # $1: the class, $2: the database, then its arguments; WARTUNG_CLASSPATH: a build that is there already
-  local class="$1" database="$2" classes="${WARTUNG_CLASSPATH:-}"
-  shift 2
+run_command() { # $1: the class, $2: the database, then its arguments, as the application's role; WARTUNG_CLASSPATH: a build that is there already
+  run_class wartung "`cat "$WARTUNG_HOME/run/db-password"`" "$@"
+}
+run_class() { # $1: role, $2: its password, $3: the class, $4: the database, then its arguments
+  local user="$1" password="$2" class="$3" database="$4" classes="${WARTUNG_CLASSPATH:-}"
+  shift 4
   if [ -z "$classes" ]; then build; classes="$app/wartung.jar:$app/lib/*"; fi
-  WARTUNG_DB_URL="jdbc:postgresql://127.0.0.1:`pg_port`/$database" WARTUNG_DB_USER=wartung WARTUNG_DB_PASSWORD="`cat "$WARTUNG_HOME/run/db-password"`" \
+  WARTUNG_DB_URL="jdbc:postgresql://127.0.0.1:`pg_port`/$database" WARTUNG_DB_USER="$user" WARTUNG_DB_PASSWORD="$password" \
+    WARTUNG_ANCHORS_FOLDER="`anchors`" WARTUNG_ANCHORS_KEY="$WARTUNG_HOME/run/anchor-key" \
     java -XX:TieredStopAtLevel=1 -Xmx256m -cp "$classes" "dev.wartung.web.$class" "$@"
 }
-as_wartung() { # $1: a program of PostgreSQL, then its arguments, as the application's user
-  local program="$1"
-  shift
-  PGPASSWORD="`cat "$WARTUNG_HOME/run/db-password"`" PGOPTIONS='-c client_min_messages=warning' "`pg_bin`/$program" -h 127.0.0.1 -p "`pg_port`" -U wartung "$@"
+up_to_date() { # the tables of the data folder are this build's; brought there by their owner before the application, which may not, comes up
+  local stamp=""
+  if [ -z "${WARTUNG_CLASSPATH:-}" ]; then build; stamp="`cat "$app/.stamp"`"; fi
+  if [ -n "$stamp" ] && [ "`cat "$WARTUNG_HOME/run/schema" 2>/dev/null || true`" = "$stamp" ]; then return 0; fi
+  migrate wartung || fail "the tables could not be brought up to date (above). Nothing was started."
+  echo "$stamp" >"$WARTUNG_HOME/run/schema"
+}
+migrate() { as_owner migrate_as_owner "$1"; }
+migrate_as_owner() { run_class wartung_owner "$owner_password" schema.MigrateCommand "$1"; }
+as_role() { # $1: role, $2: its password, $3: a program of PostgreSQL, then its arguments
+  local role="$1" program="$3"
+  PGPASSWORD="$2" PGOPTIONS='-c client_min_messages=warning' "`pg_bin`/$program" -h 127.0.0.1 -p "`pg_port`" -U "$role" "${@:4}"
 }
 asked() { # $1: a question; whether the answer is yes
   local answer=""
   read -r -p "$1 Type yes: " answer || true
   [ "$answer" = yes ]
 }
-verify_book() { run_command record.VerifyCommand "${1:-wartung}"; }
+anchors() { # where signed lines say how far the chains went: better on storage that is written once, or on another machine
+  echo "${WARTUNG_ANCHORS:-$WARTUNG_HOME/anchors}"
+}
+verify_book() { # $1: the database, then --expect and a hash
+  local database="${1:-wartung}"
+  shift || true
+  case "${1:-}" in ''|--expect) ;; *) fail "unknown option $1. There is --expect HASH." ;; esac
+  run_command record.VerifyCommand "$database" "$@"
+}
 administrator() { # $1: the name, $2: --yes or nothing
   local database="${WARTUNG_DATABASE:-wartung}" rc=0
   run_command account.AdministratorCommand "$database" "$1" ${2:+"$2"} || rc=$?
@@ -41,26 +63,37 @@ backup_to() { # $1: a file, or a folder to make one in; a custom-format dump, wh
   local file="$1" part
   if [ -d "$file" ]; then file="${file%/}/wartung-`date +%Y-%m-%d-%H%M%S`.backup"; fi
   part="$file.part"
-  if ! (umask 077 && as_wartung pg_dump -Fc --no-owner --no-privileges "${WARTUNG_DATABASE:-wartung}" >"$part") || ! sync "$part"; then
+  if ! (umask 077 && as_owner dumped >"$part") || ! sync "$part"; then
     rm -f -- "$part"
     fail "the backup failed; nothing was written."
   fi
   mv -- "$part" "$file"
+  run_command record.AnchorCommand "${WARTUNG_DATABASE:-wartung}" || fail "the backup is in $file, but no anchor could be written in `anchors`."
   say "Saved to $file (`du -h -- "$file" | cut -f1`). Keep it on another machine."
 }
+dumped() { # without what lets somebody in: sessions, tokens, tries to log in
+  as_role wartung_owner "$owner_password" pg_dump -Fc --no-owner --no-privileges --exclude-table-data='spring_session*' --exclude-table-data=api_token --exclude-table-data=login_attempt "${WARTUNG_DATABASE:-wartung}"
+}
+undumped() { as_role wartung_owner "$owner_password" pg_restore --no-owner --no-privileges --exit-on-error -d wartung_restored "$1"; }
 restore_from() { # into a database beside the old one; it takes the old one's place only if its records verify
   local file="$1"
-  pg_psql -d postgres -c 'drop database if exists wartung_restored' -c 'create database wartung_restored owner wartung' || fail "could not make a database to restore into."
-  if ! as_wartung pg_restore --no-owner --no-privileges --exit-on-error -d wartung_restored "$file"; then
+  pg_psql -d postgres -c 'drop database if exists wartung_restored' -c 'create database wartung_restored owner wartung_owner' || fail "could not make a database to restore into."
+  if ! as_owner undumped "$file"; then
     pg_psql -d postgres -c 'drop database wartung_restored'
     fail "$file is not a whole backup of Wartung. The data that were there are untouched."
   fi
-  if ! verify_book wartung_restored; then
+  if ! migrate wartung_restored; then
+    pg_psql -d postgres -c 'drop database wartung_restored'
+    fail "the data in $file cannot be brought up to this version (above). The data that were there are untouched."
+  fi
+  if ! run_command record.VerifyCommand wartung_restored --restoring; then
     pg_psql -d postgres -c 'drop database wartung_restored'
     fail "the records in $file are not as they were written (above). The data that were there are untouched."
   fi
   pg_psql -d postgres -c 'drop database if exists wartung_before_restore' -c 'alter database wartung rename to wartung_before_restore' -c 'alter database wartung_restored rename to wartung' \
     || fail "the restored database could not take its place; it is wartung_restored."
+  pg_psql -d wartung -v file="${file##*/}" <<<"insert into audit_entry (by_name, table_name, action, row_key, new_values) values ('the server', 'backup', 'restore', left(:'file', 200), '{}')" || fail "it is restored, but that could not be written on its audit trail."
+  run_command record.AnchorCommand wartung --restored >/dev/null || fail "it is restored, but no anchor could be written in `anchors`."
   say "Restored from $file. What was there before is kept as database wartung_before_restore until the next restore."
 }
 backup() {
@@ -78,7 +111,7 @@ restore() {
 }
 shell() {
   pg_bin >/dev/null && pg_complete && pg_running || fail "the database is not running; ./wartung start begins it."
-  as_wartung psql wartung "$@"
+  as_role wartung "`cat "$WARTUNG_HOME/run/db-password"`" psql wartung "$@"
 }
 reset() {
   [ -e "$WARTUNG_HOME/.wartung" ] || fail "$WARTUNG_HOME is not a Wartung data folder; nothing was deleted."

@@ -63,11 +63,27 @@ pg_start() { # extra server settings as arguments, a line each
   password="`cat "$WARTUNG_HOME/run/db-password"`"
   pg_psql -d postgres -v p="$password" <<'Q' || fail "the database does not take its settings: `tail -1 "$WARTUNG_HOME/pg/log/postgres.log"`"
 SELECT 'CREATE ROLE wartung LOGIN' WHERE NOT EXISTS (SELECT FROM pg_roles WHERE rolname = 'wartung') \gexec
+SELECT 'CREATE ROLE wartung_owner' WHERE NOT EXISTS (SELECT FROM pg_roles WHERE rolname = 'wartung_owner') \gexec
 SELECT format('ALTER ROLE wartung PASSWORD %L', :'p') \gexec
-SELECT 'CREATE DATABASE wartung OWNER wartung' WHERE NOT EXISTS (SELECT FROM pg_database WHERE datname = 'wartung') \gexec
+SELECT 'CREATE DATABASE wartung OWNER wartung_owner' WHERE NOT EXISTS (SELECT FROM pg_database WHERE datname = 'wartung') \gexec
 Q
+  # of an earlier version, when the application owned the tables
+  if [ "`pg_psql -d postgres -At -c "select pg_get_userbyid(datdba) from pg_database where datname = 'wartung'"`" = wartung ]; then
+    pg_psql -d wartung -c 'reassign owned by wartung to wartung_owner' || fail "the tables could not be given to their owner."
+  fi
   SPRING_DATASOURCE_URL="jdbc:postgresql://127.0.0.1:`pg_port`/wartung"
   export SPRING_DATASOURCE_URL SPRING_DATASOURCE_USERNAME=wartung SPRING_DATASOURCE_PASSWORD="$password"
+}
+as_owner() { # $1: a command: with owner_password, that of the tables' owner, who can log in only while it runs
+  local rc=0 owner_password
+  owner_may_log_in
+  "$@" || rc=$?
+  pg_psql -d postgres -c 'alter role wartung_owner nologin password null'
+  return "$rc"
+}
+owner_may_log_in() { # sets owner_password; it is written nowhere
+  owner_password="`head -c 24 /dev/urandom | base64 | tr -d '/+='`"
+  pg_psql -d postgres -v p="$owner_password" <<<"SELECT format('ALTER ROLE wartung_owner LOGIN PASSWORD %L', :'p') \\gexec"
 }
 pg_make() { # a new cluster; a start that was broken off leaves a half-made one, never a complete one: begin again
   local data

@@ -8,6 +8,10 @@ one_class() { # $1: a module, $2: a class of its tests, then settings: runs it w
   attended maven -q -pl "$module" -am test "-Dtest=$class" -Dsurefire.failIfNoSpecifiedTests=false "$@"
 }
 need_browser() { install_missing 'command -v chromium=chromium=the browser of the tests'; }
+owner_for_tests() { # of a throwaway cluster: tests make their tables themselves
+  owner_may_log_in
+  export WARTUNG_OWNER_PASSWORD="$owner_password"
+}
 run_tests() { # nothing: all of them; else classes, as Maven's -Dtest takes them
   need_tools
   need_browser
@@ -18,7 +22,8 @@ run_tests() { # nothing: all of them; else classes, as Maven's -Dtest takes them
   # browser tests mostly wait: more of them beside each other than there are processors, as far as memory goes
   local fork forks only=()
   forks=`awk '/^MemAvailable/ { n = int($2 / 1600000); print(n < 2 ? 2 : n > 3 ? 3 : n) }' /proc/meminfo`
-  for ((fork = 1; fork <= forks; fork++)); do pg_psql -d postgres -c "create database wartung_$fork owner wartung"; done
+  for ((fork = 1; fork <= forks; fork++)); do pg_psql -d postgres -c "create database wartung_$fork owner wartung_owner"; done
+  owner_for_tests
   if [ $# -gt 0 ]; then
     # in a shell of its own: what is called from here would have its words cut at commas, too
     only=("-Dtest=`IFS=,; echo "$*"`" -Dsurefire.failIfNoSpecifiedTests=false)
@@ -84,12 +89,14 @@ benchmark() {
       need_tools
       throwaway_home
       pg_start "shared_buffers = 512MB" "max_wal_size = 4GB"
+      owner_for_tests
       one_class web SitePages ;;
     load)
       need_tools
       build
       throwaway_home
       pg_start "shared_buffers = 512MB" "max_wal_size = 4GB"
+      owner_for_tests
       one_class web FiftyTechnicians "-Dwartung.app=$app/wartung.jar" ;;
     beside) # $2: a checkout of another state, which is built and started by its own script
       [ -x "${2:-}/wartung" ] || fail "say which checkout to compare with: ./wartung benchmark beside FOLDER"
@@ -141,6 +148,7 @@ screenshots() {
   need_browser
   throwaway_home
   pg_start "fsync = off"
+  owner_for_tests
   one_class web Screenshots -Dwartung.screenshots="$here/docs/screenshots"
   ls "$here/docs/screenshots"
 }

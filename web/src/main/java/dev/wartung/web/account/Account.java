@@ -16,12 +16,14 @@ import java.time.Instant;
 import java.util.EnumSet;
 import java.util.Optional;
 import java.util.Set;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 /** Somebody who may log in. */
 @Entity
+@DynamicUpdate
 public class Account {
 
     @Id

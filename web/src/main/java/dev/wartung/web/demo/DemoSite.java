@@ -144,7 +144,7 @@ class DemoSite {
     void load() {
         whole.executeWithoutResult(transaction -> {
             // of several instances that start at once, one loads and the others find it loaded
-            jdbc.execute("lock table demo_site in exclusive mode");
+            jdbc.queryForList("select pg_advisory_xact_lock(hashtextextended('load the demo', 0))");
             if (accounts.count() == 0) {
                 fill();
                 jdbc.update(

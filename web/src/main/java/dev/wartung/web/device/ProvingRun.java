@@ -20,10 +20,12 @@ import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.Optional;
 import org.hibernate.annotations.ColumnTransformer;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 
 /** A valve proven, at a test bench or by hand: who, when, how it ended, what it showed. */
 @Entity
+@DynamicUpdate
 public class ProvingRun {
 
     @Id

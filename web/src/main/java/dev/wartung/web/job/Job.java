@@ -23,6 +23,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.hibernate.annotations.ColumnTransformer;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
@@ -33,6 +34,7 @@ import org.jspecify.annotations.Nullable;
  * what was done.
  */
 @Entity
+@DynamicUpdate
 public class Job {
 
     @Id

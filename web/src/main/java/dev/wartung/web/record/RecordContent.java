@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.util.List;
+import java.util.Optional;
 import java.util.TreeMap;
 import org.apache.commons.codec.digest.DigestUtils;
 import org.erdtman.jcs.JsonCanonicalizer;
@@ -25,11 +26,16 @@ final class RecordContent {
     /** Hash before the first record. */
     static final String FIRST = "0".repeat(64);
 
-    static final String FORMAT = "wartung-record-1";
+    /** Since 2 a job's record holds its report, and everything else that was done in it. */
+    static final String FORMAT = "wartung-record-2";
+
     static final String JOB = "JOB";
     static final String CORRECTION = "CORRECTION";
     /** Parts of a job's record that are read from the rows, and can be read again. */
-    static final List<String> FROM_ROWS = List.of("job", "entries", "fitted", "photos");
+    static final List<String> FROM_ROWS = List.of(
+            "job", "entries", "fitted", "photos", "read_with", "pieces", "greases", "runs", "change", "rechecks");
+
+    private static final String REPORT = "report";
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
@@ -101,7 +107,25 @@ final class RecordContent {
                 job.number("id"))) {
             row.put(photos.addObject(), "id", "sha256");
         }
+        JobRows.into(record, number, rows);
         return record;
+    }
+
+    /** Adds the report that is printed of the job from now on. */
+    static void report(ObjectNode record, ServiceReport report) {
+        record.set(REPORT, JSON.valueToTree(report));
+    }
+
+    /** The report that was sealed; empty in records that were written before they held any. */
+    static Optional<ServiceReport> report(JsonNode record) {
+        return record.has(REPORT)
+                ? Optional.of(JSON.treeToValue(record.get(REPORT), ServiceReport.class))
+                : Optional.empty();
+    }
+
+    /** Digest of the drawing that the report was sealed with. */
+    static Optional<String> drawing(JsonNode record) {
+        return Optional.of(record.path(REPORT).path("drawing").asString("")).filter(d -> !d.isEmpty());
     }
 
     /** What an entry says, as it was written: what was sealed before entries had versions was sealed without one. */

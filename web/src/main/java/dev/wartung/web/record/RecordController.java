@@ -93,7 +93,7 @@ class RecordController {
 
     private String show(int number, Map<String, String> typed, Map<String, String> troubles, Model model) {
         model.addAttribute("nav", "records");
-        model.addAttribute("report", reports.of(ended(number)));
+        model.addAttribute("print", reports.of(ended(number)));
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);
         return "report";
@@ -107,7 +107,7 @@ class RecordController {
         byte[] document = documents.pdf(
                 "report-pdf",
                 Map.of(
-                        "report",
+                        "print",
                         reports.of(ended(number)),
                         "units",
                         units,

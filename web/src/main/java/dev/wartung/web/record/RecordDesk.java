@@ -5,19 +5,12 @@ import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobToSeal;
-import dev.wartung.web.record.RecordRows.Row;
+import dev.wartung.web.job.Jobs;
 import jakarta.persistence.EntityManager;
-import java.sql.Connection;
-import java.sql.PreparedStatement;
-import java.sql.SQLException;
-import java.sql.Timestamp;
-import java.time.Clock;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.ConnectionCallback;
@@ -41,13 +34,15 @@ public class RecordDesk {
     private final JdbcTemplate jdbc;
     private final EntityManager entities;
     private final CurrentAccount current;
-    private final Clock clock;
+    private final Jobs jobs;
+    private final ReportWriter writer;
 
-    RecordDesk(JdbcTemplate jdbc, EntityManager entities, CurrentAccount current, Clock clock) {
+    RecordDesk(JdbcTemplate jdbc, EntityManager entities, CurrentAccount current, Jobs jobs, ReportWriter writer) {
+        this.jobs = jobs;
+        this.writer = writer;
         this.jdbc = jdbc;
         this.entities = entities;
         this.current = current;
-        this.clock = clock;
     }
 
     /** A record as it is kept. */
@@ -63,20 +58,17 @@ public class RecordDesk {
         }
     }
 
-    private interface Filling {
-        void fill(ObjectNode record, Connection connection) throws SQLException;
-    }
-
     /** Writes the record of a job that ended. */
     @EventListener
     @Transactional(propagation = Propagation.MANDATORY)
     public void on(JobToSeal ended) {
         Job job = ended.job();
         entities.flush();
-        add(
-                RecordContent.JOB,
-                job.number(),
-                (record, connection) -> RecordContent.job(record, job.number(), connection));
+        ServiceReport report = writer.of(jobs.view(job));
+        add(RecordContent.JOB, job.number(), (record, connection) -> {
+            RecordContent.job(record, job.number(), connection);
+            RecordContent.report(record, report);
+        });
     }
 
     /**
@@ -122,34 +114,8 @@ public class RecordDesk {
         return troubles;
     }
 
-    private void add(String kind, int jobNumber, Filling filling) {
-        jdbc.execute((ConnectionCallback<Long>) connection -> {
-            Row head = new RecordRows(connection)
-                    .one("select seq, hash from record_head where id = 1 for update")
-                    .orElseThrow();
-            long seq = head.number("seq") + 1;
-            Instant at = clock.instant().truncatedTo(ChronoUnit.MICROS);
-            ObjectNode record = RecordContent.begin(kind, seq, head.text("hash"), at.toString());
-            filling.fill(record, connection);
-            String content = RecordContent.canonical(record);
-            String hash = RecordContent.hash(content);
-            try (PreparedStatement insert = connection.prepareStatement(
-                            "insert into service_record (seq, job_number, kind, content, hash, at) values (?, ?, ?, ?, ?, ?)");
-                    PreparedStatement move =
-                            connection.prepareStatement("update record_head set seq = ?, hash = ? where id = 1")) {
-                insert.setLong(1, seq);
-                insert.setInt(2, jobNumber);
-                insert.setString(3, kind);
-                insert.setString(4, content);
-                insert.setString(5, hash);
-                insert.setTimestamp(6, Timestamp.from(at));
-                insert.executeUpdate();
-                move.setLong(1, seq);
-                move.setString(2, hash);
-                move.executeUpdate();
-            }
-            return seq;
-        });
+    private void add(String kind, int jobNumber, RecordChain.Filling filling) {
+        jdbc.execute((ConnectionCallback<Long>) connection -> RecordChain.add(connection, kind, jobNumber, filling));
     }
 
     /** The records of a job: its own first, then the corrections. */
@@ -206,24 +172,6 @@ public class RecordDesk {
                                 row.getTimestamp(6).toInstant()))
                 .stream()
                 .findFirst();
-    }
-
-    /**
-     * Writes the records of jobs that ended before there were any.
-     *
-     * @return how many
-     */
-    @Transactional
-    public int catchUp() {
-        List<Integer> missing = jdbc.queryForList(
-                """
-                select number from job j where state in ('CLOSED', 'STOPPED') and not exists (select 1 from service_record r where r.job_number = j.number) order by ended_at, number""",
-                Integer.class);
-        missing.forEach(number -> add(
-                RecordContent.JOB,
-                Objects.requireNonNull(number),
-                (record, connection) -> RecordContent.job(record, number, connection)));
-        return missing.size();
     }
 
     /** Who signed a job as it was closed; empty for one that was entered later, or stopped. */

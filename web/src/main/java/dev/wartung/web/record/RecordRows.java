@@ -39,6 +39,10 @@ final class RecordRows {
             return ((Number) Objects.requireNonNull(columns.get(column), column)).longValue();
         }
 
+        boolean is(String column) {
+            return Boolean.TRUE.equals(columns.get(column));
+        }
+
         ObjectNode put(ObjectNode into, String... names) {
             for (String name : names) {
                 Object value = columns.get(name);

@@ -6,8 +6,8 @@ import dev.wartung.core.progress.JobEvent;
 import dev.wartung.web.job.EventWords;
 import dev.wartung.web.job.JobEntry;
 import dev.wartung.web.job.JobView;
-import dev.wartung.web.page.Dates;
 import dev.wartung.web.record.ServiceReport.Line;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 
@@ -15,34 +15,34 @@ import java.util.Optional;
 final class ReportLines implements JobEvent.Cases<Line> {
 
     private final JobView view;
-    private final String when;
+    private final Instant at;
     private final String who;
-    private final Optional<Step> at;
+    private final Optional<Step> step;
 
-    private ReportLines(JobView view, JobEntry entry, Dates dates) {
+    private ReportLines(JobView view, JobEntry entry) {
         this.view = view;
-        this.when = dates.moment(entry.at());
+        this.at = entry.at();
         this.who = entry.by().name();
-        this.at = entry.stepId().map(view.steps()::get);
+        this.step = entry.stepId().map(view.steps()::get);
     }
 
-    static List<Line> of(JobView view, Dates dates) {
+    static List<Line> of(JobView view) {
         return view.entries().stream()
-                .map(entry -> entry.event().in(new ReportLines(view, entry, dates)))
+                .map(entry -> entry.event().in(new ReportLines(view, entry)))
                 .toList();
     }
 
     private Message step() {
-        return at.map(Step::say).orElse(Message.NONE);
+        return step.map(Step::say).orElse(Message.NONE);
     }
 
     /** Something that whoever reads the report should not miss. */
     private Line noteworthy(String what, JobEvent event) {
-        return new Line(when, who, Message.of("report.event", what), EventWords.of(event), true);
+        return new Line(at, who, Message.of("report.event", what), EventWords.of(event), true);
     }
 
     private Line usual(String what, JobEvent event) {
-        return new Line(when, who, Message.of("report.event", what), EventWords.of(event), false);
+        return new Line(at, who, Message.of("report.event", what), EventWords.of(event), false);
     }
 
     @Override
@@ -62,17 +62,17 @@ final class ReportLines implements JobEvent.Cases<Line> {
 
     @Override
     public Line confirmed(JobEvent.Confirmed event) {
-        Message end = at.map(Step::done).orElse(Message.NONE);
+        Message end = step.map(Step::done).orElse(Message.NONE);
         Message done = event.second()
                 .map(s -> Message.of("report.agreed", "{done}, agreed: {second}", "done", end, "second", s))
                 .orElse(end);
-        return new Line(when, who, step(), done, at.filter(Step::secondPerson).isPresent());
+        return new Line(at, who, step(), done, step.filter(Step::secondPerson).isPresent());
     }
 
     @Override
     public Line readingFailed(JobEvent.ReadingFailed event) {
         return new Line(
-                when,
+                at,
                 who,
                 step(),
                 Message.of("report.reading-failed", "Reading failed: {which}", "which", EventWords.of(event)),
@@ -82,7 +82,7 @@ final class ReportLines implements JobEvent.Cases<Line> {
     @Override
     public Line takenBack(JobEvent.TakenBack event) {
         return new Line(
-                when,
+                at,
                 who,
                 Message.of("report.taken-back", "Taken back: {step}", "step", step()),
                 EventWords.of(event),

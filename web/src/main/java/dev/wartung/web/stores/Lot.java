@@ -9,6 +9,7 @@ import jakarta.persistence.Version;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -16,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  * {@link StockMove}.
  */
 @Entity
+@DynamicUpdate
 public class Lot {
 
     @Id

@@ -11,10 +11,12 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.LocalDate;
 import java.util.Optional;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 
 /** A tool with its number and how long its last calibration is good for. */
 @Entity
+@DynamicUpdate
 public class MeasuringTool {
 
     @Id

@@ -6,10 +6,12 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.LocalDate;
 import java.util.Optional;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 
 /** A part that is, or was, fitted in a valve, with where it came from. */
 @Entity
+@DynamicUpdate
 public class FittedPart {
 
     @Id

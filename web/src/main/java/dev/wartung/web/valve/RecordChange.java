@@ -12,10 +12,12 @@ import jakarta.persistence.JoinColumn;
 import jakarta.persistence.ManyToOne;
 import java.time.Instant;
 import java.util.Optional;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 
 /** A change of what a valve is on record. A reviewer looks at it; it is never taken away. */
 @Entity
+@DynamicUpdate
 public class RecordChange {
 
     /** Why the record changed. */

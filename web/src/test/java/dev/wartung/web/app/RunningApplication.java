@@ -4,8 +4,6 @@ import static org.springframework.security.test.web.servlet.setup.SecurityMockMv
 
 import dev.wartung.web.WartungApplication;
 import jakarta.servlet.Filter;
-import java.util.Optional;
-import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
@@ -20,12 +18,12 @@ import org.springframework.web.context.WebApplicationContext;
 
 /**
  * Starts the real application once for the whole run, on a free port and the PostgreSQL that the environment names, and
- * hands its beans
- * to tests. Each test class begins with an empty database and the people and valves of {@link TestSite}.
+ * hands its beans to tests; a {@link JdbcTemplate} is the hands of the tables' owner, the application has its own. Each test class begins with an empty database and the people and valves of {@link TestSite}.
  */
 public final class RunningApplication implements BeforeAllCallback, ParameterResolver {
 
     private static ConfigurableApplicationContext context;
+    private static Tables tables;
 
     /** Tests run in several processes side by side; each has a database. */
     public static String database() {
@@ -35,18 +33,18 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
     @Override
     public void beforeAll(ExtensionContext test) {
         if (context == null) {
-            String url = Optional.ofNullable(System.getenv("SPRING_DATASOURCE_URL"))
-                    .orElseThrow(
-                            () -> new IllegalStateException(
-                                    "No database: run these tests with ./wartung test CLASS, or set SPRING_DATASOURCE_URL, _USERNAME and _PASSWORD (see CONTRIBUTING.md)."));
-            context = WartungApplication.toRun()
-                    .run("--server.port=0", "--spring.datasource.url=" + url.replace("/wartung", "/" + database()));
+            tables = Tables.of(database());
+            tables.empty();
+            context = WartungApplication.toRun().run("--server.port=0", "--spring.datasource.url=" + tables.url());
+        } else {
+            tables.empty();
         }
-        JdbcTemplate jdbc = context.getBean(JdbcTemplate.class);
-        jdbc.execute("drop schema public cascade");
-        jdbc.execute("create schema public");
-        context.getBean(Flyway.class).migrate();
         TestSite.load(context);
+    }
+
+    /** The owner's hands in the database of this run. */
+    public static Tables tables() {
+        return tables;
     }
 
     @Override
@@ -55,6 +53,7 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
         return type == MockMvc.class
                 || type == Address.class
                 || type == ApplicationContext.class
+                || type == JdbcTemplate.class
                 || context.getBeanNamesForType(type).length == 1;
     }
 
@@ -66,6 +65,9 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
         }
         if (type == ApplicationContext.class) {
             return context;
+        }
+        if (type == JdbcTemplate.class) {
+            return tables.hands();
         }
         return type == Address.class
                 ? new Address("http://127.0.0.1:"

@@ -24,6 +24,7 @@ class Screenshots {
         // Turkish
         Locale.setDefault(Locale.ENGLISH);
         Files.createDirectories(folder);
+        Tables.of("wartung").migrate();
         try (ConfigurableApplicationContext context =
                 WartungApplication.toRun().run("--server.port=0", "--wartung.demo=true")) {
             Page page = browser.window("http://127.0.0.1:"

@@ -202,7 +202,7 @@ class DemoSiteTest {
     @Tag(LOADS_ITSELF)
     @DisplayName("Broken off on its way there is nothing of it at all, and the next start loads it whole")
     void wholeOrNotThere() {
-        LoadedDemo.emptied(context);
+        RunningApplication.tables().empty();
         jdbc.execute(
                 "create function no_room() returns trigger language plpgsql as $$ begin raise exception 'no room'; end $$");
         jdbc.execute(

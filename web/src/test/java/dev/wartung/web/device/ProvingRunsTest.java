@@ -29,7 +29,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
-import javax.sql.DataSource;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -49,16 +48,14 @@ class ProvingRunsTest {
     private final TestBenches benches;
     private final RunFiles book;
     private final Jobs jobs;
-    private final DataSource source;
     private final List<dev.wartung.bench.TestBench> started = new ArrayList<>();
 
-    ProvingRunsTest(MockMvc web, ProvingRuns runs, TestBenches benches, RunFiles book, Jobs jobs, DataSource source) {
+    ProvingRunsTest(MockMvc web, ProvingRuns runs, TestBenches benches, RunFiles book, Jobs jobs) {
         this.web = web;
         this.runs = runs;
         this.benches = benches;
         this.book = book;
         this.jobs = jobs;
-        this.source = source;
     }
 
     @AfterEach
@@ -218,7 +215,7 @@ class ProvingRunsTest {
         TestBench bench = known("Hanging", port, 1);
         long id = began("TS-012", bench, "none", "");
         try (BenchLink link = BenchLink.to(bench);
-                Connection other = source.getConnection()) {
+                Connection other = RunningApplication.tables().connect()) {
             link.samples();
             while (LeftWithoutAirTest.newest(link).airPa() < 1e5) {
                 Thread.sleep(50);

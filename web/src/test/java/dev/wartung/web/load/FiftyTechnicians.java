@@ -1,6 +1,7 @@
 package dev.wartung.web.load;
 
 import dev.wartung.web.WartungApplication;
+import dev.wartung.web.app.Tables;
 import dev.wartung.web.app.TestSite;
 import dev.wartung.web.outage.Instance;
 import dev.wartung.web.outage.Rehearsal;
@@ -26,7 +27,6 @@ import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
 import org.springframework.context.ConfigurableApplicationContext;
-import org.springframework.jdbc.core.JdbcTemplate;
 
 /**
  * Fifty technicians at once on a big site, against the packaged application in a process of its own with the start
@@ -79,12 +79,14 @@ class FiftyTechnicians {
     }
 
     private static Prepared prepare() throws Exception {
+        Tables tables = Tables.of("wartung");
+        tables.migrate();
         try (ConfigurableApplicationContext context =
                 WartungApplication.toRun().run("--server.port=0", "--wartung.demo=true", BigSite.PATIENT)) {
             TestSite.load(context);
             // its valves are copies of this one
             Rehearsal rehearsed = Rehearsal.of(context, "CU-201", WORK, "tessa");
-            BigSite.make(context.getBean(JdbcTemplate.class));
+            BigSite.make(tables.hands());
             List<String> hands = Rehearsal.hire(context, HANDS);
             List<Integer> jobs = new ArrayList<>();
             for (int i = 1; i <= HANDS * JOBS_EACH; i++) {

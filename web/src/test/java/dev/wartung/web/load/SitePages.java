@@ -1,6 +1,7 @@
 package dev.wartung.web.load;
 
 import dev.wartung.web.WartungApplication;
+import dev.wartung.web.app.Tables;
 import dev.wartung.web.outage.Technician;
 import java.io.IOException;
 import java.util.Arrays;
@@ -11,7 +12,6 @@ import java.util.function.IntFunction;
 import org.junit.jupiter.api.Test;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
-import org.springframework.jdbc.core.JdbcTemplate;
 
 /**
  * How fast the pages of a big site answer, one after the other. Not a test: {@code ./wartung benchmark site} runs it.
@@ -23,6 +23,8 @@ class SitePages {
 
     @Test
     void measure() throws Exception {
+        Tables tables = Tables.of("wartung");
+        tables.migrate();
         try (ConfigurableApplicationContext context =
                 WartungApplication.toRun().run("--server.port=0", "--wartung.demo=true", BigSite.PATIENT)) {
             Technician technician = new Technician(
@@ -32,7 +34,7 @@ class SitePages {
                                     .getPort(),
                     "ivarga",
                     "oat-and-spanner");
-            BigSite.make(context.getBean(JdbcTemplate.class));
+            BigSite.make(tables.hands());
             technician.login();
             Random random = new Random(5);
             Map<String, IntFunction<String>> pages = new LinkedHashMap<>();

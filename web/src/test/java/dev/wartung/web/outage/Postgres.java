@@ -1,5 +1,6 @@
 package dev.wartung.web.outage;
 
+import dev.wartung.web.schema.Schema;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
@@ -22,6 +23,9 @@ final class Postgres {
     private static final String USER = "wartung";
     private static final String PASSWORD = "only-for-this-test";
 
+    /** The tables' owner, who may do everything here. */
+    private static final String OWNER = "wartung_owner";
+
     private final Path home;
     private final int port;
 
@@ -43,9 +47,11 @@ final class Postgres {
                 DriverManager.getConnection("jdbc:postgresql://127.0.0.1:" + made.port + "/postgres", "postgres", "")) {
             connection
                     .createStatement()
-                    .execute("create role " + USER + " login superuser password '" + PASSWORD + "'");
-            connection.createStatement().execute("create database " + USER + " owner " + USER);
+                    .execute("create role " + OWNER + " login superuser password '" + PASSWORD + "'");
+            connection.createStatement().execute("create role " + USER + " login password '" + PASSWORD + "'");
+            connection.createStatement().execute("create database " + USER + " owner " + OWNER);
         }
+        new Schema(made.url(), OWNER, PASSWORD).migrate(USER);
         return made;
     }
 
@@ -76,7 +82,7 @@ final class Postgres {
     }
 
     Connection connect() throws SQLException {
-        return DriverManager.getConnection(url(), USER, PASSWORD);
+        return DriverManager.getConnection(url(), OWNER, PASSWORD);
     }
 
     /**

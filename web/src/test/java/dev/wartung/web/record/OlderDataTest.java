@@ -18,7 +18,6 @@ import dev.wartung.web.job.bench.BenchRun;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
-import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.Statement;
 import java.util.ArrayList;
@@ -26,8 +25,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.zip.GZIPInputStream;
-import javax.sql.DataSource;
-import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -62,7 +59,7 @@ class OlderDataTest {
     }
 
     @BeforeAll
-    static void open(DataSource source, JdbcTemplate jdbc, Flyway flyway) throws Exception {
+    static void open(JdbcTemplate jdbc) throws Exception {
         jdbc.execute("drop schema public cascade");
         jdbc.execute("create schema public");
         String dump;
@@ -70,14 +67,12 @@ class OlderDataTest {
             dump = new String(in.readAllBytes(), StandardCharsets.UTF_8);
         }
         // on a connection of its own: it changes where names are looked up
-        try (Connection pooled = source.getConnection();
-                Connection own = DriverManager.getConnection(
-                        pooled.getMetaData().getURL(), "wartung", System.getenv("SPRING_DATASOURCE_PASSWORD"));
+        try (Connection own = RunningApplication.tables().connect();
                 Statement statement = own.createStatement()) {
             statement.execute(dump);
         }
         sealedBefore = jdbc.queryForList("select seq, content, hash from service_record order by seq");
-        flyway.migrate();
+        RunningApplication.tables().migrate();
     }
 
     private JobView on(String tag, JobState state) {

@@ -13,10 +13,12 @@ import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
 import java.time.LocalDate;
 import java.util.Optional;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 
 /** A look at a valve that becomes due some days after a job. */
 @Entity
+@DynamicUpdate
 public class Recheck {
 
     @Id
