@@ -30,7 +30,7 @@ up_to_date() { # the tables of the data folder are this build's; brought there b
   echo "$stamp" >"$WARTUNG_HOME/run/schema"
 }
 migrate() { as_owner migrate_as_owner "$1"; }
-migrate_as_owner() { run_class wartung_owner "$owner_password" schema.MigrateCommand "$1"; }
+migrate_as_owner() { run_class "$owner_login" "$owner_password" schema.MigrateCommand "$1" >/dev/null; }
 as_role() { # $1: role, $2: its password, $3: a program of PostgreSQL, then its arguments
   local role="$1" program="$3"
   PGPASSWORD="$2" PGOPTIONS='-c client_min_messages=warning' "`pg_bin`/$program" -h 127.0.0.1 -p "`pg_port`" -U "$role" "${@:4}"
@@ -59,11 +59,11 @@ administrator() { # $1: the name, $2: --yes or nothing
   fi
   return "$rc"
 }
-backup_to() { # $1: a file, or a folder to make one in; a custom-format dump, whole or not at all, readable by its owner alone
+backup_to() { # $1: a file, or a folder to make one in; $2: a certificate or nothing. A custom-format dump, whole or not at all, readable by its owner alone
   local file="$1" part
-  if [ -d "$file" ]; then file="${file%/}/wartung-`date +%Y-%m-%d-%H%M%S`.backup"; fi
+  if [ -d "$file" ]; then file="${file%/}/wartung-`date +%Y-%m-%d-%H%M%S`.backup${2:+.cms}"; fi
   part="$file.part"
-  if ! (umask 077 && as_owner dumped >"$part") || ! sync "$part"; then
+  if ! (umask 077 && as_owner dumped "${2:-}" >"$part") || ! sync "$part"; then
     rm -f -- "$part"
     fail "the backup failed; nothing was written."
   fi
@@ -71,14 +71,23 @@ backup_to() { # $1: a file, or a folder to make one in; a custom-format dump, wh
   run_command record.AnchorCommand "${WARTUNG_DATABASE:-wartung}" || fail "the backup is in $file, but no anchor could be written in `anchors`."
   say "Saved to $file (`du -h -- "$file" | cut -f1`). Keep it on another machine."
 }
-dumped() { # without what lets somebody in: sessions, tokens, tries to log in
-  as_role wartung_owner "$owner_password" pg_dump -Fc --no-owner --no-privileges --exclude-table-data='spring_session*' --exclude-table-data=api_token --exclude-table-data=login_attempt "${WARTUNG_DATABASE:-wartung}"
+dumped() { # $1: a certificate, or nothing; without what lets somebody in: sessions, tokens, tries to log in
+  if [ -n "$1" ]; then dumped "" | openssl cms -encrypt -binary -stream -aes-256-cbc -outform DER "$1"; return; fi
+  as_role "$owner_login" "$owner_password" pg_dump -Fc --no-owner --no-privileges --exclude-table-data='spring_session*' --exclude-table-data=api_token --exclude-table-data=login_attempt "${WARTUNG_DATABASE:-wartung}"
 }
-undumped() { as_role wartung_owner "$owner_password" pg_restore --no-owner --no-privileges --exit-on-error -d wartung_restored "$1"; }
-restore_from() { # into a database beside the old one; it takes the old one's place only if its records verify
-  local file="$1"
+undumped() { as_role "$owner_login" "$owner_password" pg_restore --no-owner --no-privileges --exit-on-error -d wartung_restored "$1"; }
+decrypted() { # $1: an encrypted backup, $2: the key, $3: where to; only its owner may read it
+  (umask 077 && openssl cms -decrypt -binary -inform DER -in "$1" -inkey "$2" -out "$3") || fail "$1 is not encrypted to the key in $2."
+}
+restore_from() { # $1: a file, $2: a key or nothing; into a database beside the old one; it takes the old one's place only if its records verify
+  local file="$1" plain="$1"
+  if [ -n "${2:-}" ]; then
+    plain="$WARTUNG_HOME/run/decrypted"
+    to_remove="$plain"
+    decrypted "$file" "$2" "$plain"
+  fi
   pg_psql -d postgres -c 'drop database if exists wartung_restored' -c 'create database wartung_restored owner wartung_owner' || fail "could not make a database to restore into."
-  if ! as_owner undumped "$file"; then
+  if ! as_owner undumped "$plain"; then
     pg_psql -d postgres -c 'drop database wartung_restored'
     fail "$file is not a whole backup of Wartung. The data that were there are untouched."
   fi
@@ -96,18 +105,32 @@ restore_from() { # into a database beside the old one; it takes the old one's pl
   run_command record.AnchorCommand wartung --restored >/dev/null || fail "it is restored, but no anchor could be written in `anchors`."
   say "Restored from $file. What was there before is kept as database wartung_before_restore until the next restore."
 }
-backup() {
+backup() { # $1: where to; --to and a certificate: only who has its key can read it
   [ -n "${1:-}" ] || fail "say where to: ./wartung backup FILE, or a folder to put it in"
   [ -d "`dirname -- "$1"`" ] || fail "there is no folder `dirname -- "$1"`."
-  with_database backup_to "$1"
+  case "${2:-}" in ''|--to) ;; *) fail "unknown option $2. There is --to CERTIFICATE." ;; esac
+  if [ -n "${2:-}" ]; then
+    command -v openssl >/dev/null || fail "encrypting takes openssl. Install it, or leave out --to."
+    openssl x509 -noout -in "${3:-}" >/dev/null 2>&1 || fail "say whom the backup is for: --to CERTIFICATE, a file in PEM form."
+  fi
+  with_database backup_to "$1" "${3:-}"
 }
-restore() {
-  [ -n "${1:-}" ] || fail "say from where: ./wartung restore FILE"
-  [ -f "$1" ] && [ -r "$1" ] || fail "cannot read $1."
-  case "${2:-}" in ''|--yes) ;; *) fail "unknown option $2. There is --yes." ;; esac
+restore() { # $1: from where; --key and the key of an encrypted one; --yes
+  local file="${1:-}" key="" yes=no
+  [ -n "$file" ] || fail "say from where: ./wartung restore FILE"
+  [ -f "$file" ] && [ -r "$file" ] || fail "cannot read $file."
+  shift
+  while [ $# -gt 0 ]; do
+    case "$1" in
+      --yes) yes=yes ;;
+      --key) key="${2:-}"; [ -r "$key" ] || fail "say with which key: --key FILE"; shift ;;
+      *) fail "unknown option $1. There are --yes and --key FILE." ;;
+    esac
+    shift
+  done
   if app_pid >/dev/null; then fail "Wartung is running. ./wartung stop first."; fi
-  [ "${2:-}" = --yes ] || asked "Replace the data in $WARTUNG_HOME by those in $1?" || fail "nothing was changed."
-  with_database restore_from "$1"
+  [ "$yes" = yes ] || asked "Replace the data in $WARTUNG_HOME by those in $file?" || fail "nothing was changed."
+  with_database restore_from "$file" "$key"
 }
 shell() {
   pg_bin >/dev/null && pg_complete && pg_running || fail "the database is not running; ./wartung start begins it."

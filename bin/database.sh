@@ -74,16 +74,24 @@ Q
   SPRING_DATASOURCE_URL="jdbc:postgresql://127.0.0.1:`pg_port`/wartung"
   export SPRING_DATASOURCE_URL SPRING_DATASOURCE_USERNAME=wartung SPRING_DATASOURCE_PASSWORD="$password"
 }
-as_owner() { # $1: a command: with owner_password, that of the tables' owner, who can log in only while it runs
-  local rc=0 owner_password
-  owner_may_log_in
+as_owner() { # $1: a command: with owner_login and owner_password of a role that acts as the tables' owner, and is there only while it runs
+  local rc=0 left owner_login="wartung_owner_$BASHPID" owner_password
+  # of commands that were killed
+  for left in `pg_psql -d postgres -At -c "select rolname from pg_roles where rolname ~ '^wartung_owner_[0-9]+$'"`; do
+    alive "${left##*_}" || pg_psql -d postgres -c "drop role $left"
+  done
+  owner_password="`random_password`"
+  acts_as_owner "$owner_login" "$owner_password"
   "$@" || rc=$?
-  pg_psql -d postgres -c 'alter role wartung_owner nologin password null'
+  pg_psql -d postgres -c "drop role $owner_login"
   return "$rc"
 }
-owner_may_log_in() { # sets owner_password; it is written nowhere
-  owner_password="`head -c 24 /dev/urandom | base64 | tr -d '/+='`"
-  pg_psql -d postgres -v p="$owner_password" <<<"SELECT format('ALTER ROLE wartung_owner LOGIN PASSWORD %L', :'p') \\gexec"
+random_password() { head -c 24 /dev/urandom | base64 | tr -d '/+='; }
+acts_as_owner() { # $1: a role to make, $2: its password, which is written nowhere: whoever logs in with it is the owner
+  pg_psql -d postgres -v r="$1" -v p="$2" <<'Q'
+SELECT format('CREATE ROLE %I LOGIN PASSWORD %L IN ROLE wartung_owner', :'r', :'p') \gexec
+SELECT format('ALTER ROLE %I SET role = wartung_owner', :'r') \gexec
+Q
 }
 pg_make() { # a new cluster; a start that was broken off leaves a half-made one, never a complete one: begin again
   local data
@@ -98,7 +106,7 @@ pg_make() { # a new cluster; a start that was broken off leaves a half-made one,
   { as_pg tee "$data/pg_ident.conf" >/dev/null <<<"own $pg_owner postgres" \
     && printf 'local all postgres peer map=own\nhost all all 127.0.0.1/32 scram-sha-256\n' | as_pg tee "$data/pg_hba.conf" >/dev/null \
     && printf '%s\n' "listen_addresses = '127.0.0.1'" "unix_socket_permissions = 0700" "timezone = 'UTC'" "$@" | as_pg tee -a "$data/postgresql.conf" >/dev/null \
-    && (umask 077; head -c 24 /dev/urandom | base64 | tr -d '/+=' >"$WARTUNG_HOME/run/db-password") \
+    && (umask 077; random_password >"$WARTUNG_HOME/run/db-password") \
     && touch "$WARTUNG_HOME/pg/complete"; } || { rm -rf -- "$data"; fail "could not write the database's settings in $WARTUNG_HOME/pg. Is there room on the disk?"; }
 }
 pg_same_version() {

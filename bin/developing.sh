@@ -9,8 +9,9 @@ one_class() { # $1: a module, $2: a class of its tests, then settings: runs it w
 }
 need_browser() { install_missing 'command -v chromium=chromium=the browser of the tests'; }
 owner_for_tests() { # of a throwaway cluster: tests make their tables themselves
-  owner_may_log_in
-  export WARTUNG_OWNER_PASSWORD="$owner_password"
+  WARTUNG_TESTS_PASSWORD="`random_password`"
+  export WARTUNG_TESTS_PASSWORD
+  acts_as_owner wartung_tests "$WARTUNG_TESTS_PASSWORD"
 }
 run_tests() { # nothing: all of them; else classes, as Maven's -Dtest takes them
   need_tools

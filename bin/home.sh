@@ -124,7 +124,7 @@ end_process() { # $1: process number, $2: an argument by which it is known, $3: 
 
 # ------------------------------------------------------------------------------------------------ what is undone
 # What this command has begun and nobody has taken over yet: ended when the command ends, however it ends.
-begun_app=no begun_bench=no begun_pg=no throwaway="" child="" ended=""
+begun_app=no begun_bench=no begun_pg=no throwaway="" to_remove="" child="" ended=""
 # Their numbers, known before the files that name them are written.
 app_child="" bench_child="" pg_child=""
 on_exit() {
@@ -140,6 +140,7 @@ on_exit() {
   if [ "$begun_app" = yes ]; then stop_app; fi
   if [ "$begun_bench" = yes ]; then stop_bench; fi
   if [ "$begun_pg" = yes ]; then pg_stop; fi
+  if [ -n "$to_remove" ]; then rm -f -- "$to_remove"; fi
   if [ -n "$throwaway" ]; then
     # the outage test, broken off, leaves its small disk mounted there
     grep -F " $throwaway/" /proc/mounts | cut -d' ' -f2 | while IFS= read -r disk; do umount -l "$disk"; done

@@ -142,7 +142,7 @@ begin
     if last > new.at then
         -- instances' clocks differ by a little; a clock that was set back is another matter
         if last - new.at > interval '1 minute' then
-            raise exception 'the clock stands before the last entry of this job' using errcode = 'WT001';
+            raise exception 'the clock stands before the last entry of this job' using errcode = '58W01';
         end if;
         new.at := last;
     end if;

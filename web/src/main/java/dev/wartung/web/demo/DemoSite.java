@@ -31,8 +31,11 @@ import dev.wartung.web.valve.Valves;
 import jakarta.persistence.EntityManager;
 import java.sql.Timestamp;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
@@ -41,6 +44,7 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.atomic.AtomicReference;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.config.ConfigurableBeanFactory;
@@ -173,7 +177,12 @@ class DemoSite {
         site.hasAir(new Air(6e5, 5.2e5), 1.25, planner);
         greases();
         List<Valve> all = DemoValves.all(sheets).stream().map(this::valve).toList();
-        history(all, List.of(varga, oyel));
+        List<Done> done = new ArrayList<>();
+        all.forEach(valve -> history(valve, List.of(varga, oyel), done));
+        done.addAll(blockedAndLooked(oyel));
+        done.addAll(settling(varga));
+        inOrder(done);
+        sealed();
         stories(varga, oyel, planner);
         shutdown.plan(planner);
         as("radair", stores::fill);
@@ -236,36 +245,55 @@ class DemoSite {
                 row.place()));
     }
 
-    /** Every valve had its seals renewed about a year before it is due again; a third of them once more before that. */
-    private void history(List<Valve> all, List<Account> technicians) {
-        int done = 0;
-        for (Valve valve : all) {
+    /** Something that was done at the plant, to be entered with what else was in the order in which it happened. */
+    private record Done(Instant at, Runnable entering) {}
+
+    private void inOrder(List<Done> done) {
+        int entered = 0;
+        for (Done one : done.stream().sorted(Comparator.comparing(Done::at)).toList()) {
             // what was written is not looked through again and again for changes
             entities.flush();
             entities.clear();
-            if (++done % PROGRESS_EVERY == 0) {
-                LOG.info("{} of {} valves have their history", done, all.size());
+            one.entering().run();
+            if (++entered % PROGRESS_EVERY == 0) {
+                LOG.info("{} of {} jobs of the past are entered", entered, done.size());
             }
-            LocalDate last = past(valve.nextDue()
-                    .orElseThrow()
-                    .minusMonths(sheets.of(valve.typeId()).type().serviceMonths(valve.configuration())));
-            if (valve.tag().equals(SWOLLEN)) {
-                swollen(valve, last, technicians);
-                continue;
-            }
-            if (wearsOut(valve)) {
-                worn(valve, last, technicians);
-                continue;
-            }
-            if (random.nextInt(3) == 0) {
-                renewed(
-                        valve,
-                        last.minusMonths(11).minusDays(random.nextInt(30)),
-                        technicians.get(random.nextInt(2)),
-                        Map.of());
-            }
-            renewed(valve, last, technicians.get(random.nextInt(2)), ordinary(valve));
         }
+    }
+
+    /** The records of what was entered, in the order in which it ended. */
+    private void sealed() {
+        entities.flush();
+        for (Integer number : jdbc.queryForList(
+                "select number from job where state in ('CLOSED', 'STOPPED') order by ended_at, number",
+                Integer.class)) {
+            entities.flush();
+            entities.clear();
+            pastJobs.seal(Objects.requireNonNull(number));
+        }
+    }
+
+    /** Every valve had its seals renewed about a year before it is due again; a third of them once more before that. */
+    private void history(Valve valve, List<Account> technicians, List<Done> done) {
+        LocalDate last = past(valve.nextDue()
+                .orElseThrow()
+                .minusMonths(sheets.of(valve.typeId()).type().serviceMonths(valve.configuration())));
+        if (valve.tag().equals(SWOLLEN)) {
+            swollen(valve, last, technicians, done);
+            return;
+        }
+        if (wearsOut(valve)) {
+            worn(valve, last, technicians, done);
+            return;
+        }
+        if (random.nextInt(3) == 0) {
+            done.add(renewed(
+                    valve,
+                    last.minusMonths(11).minusDays(random.nextInt(30)),
+                    technicians.get(random.nextInt(2)),
+                    Map.of()));
+        }
+        done.add(renewed(valve, last, technicians.get(random.nextInt(2)), ordinary(valve)));
     }
 
     /** The latest day before yesterday that is whole months before. */
@@ -288,22 +316,27 @@ class DemoSite {
                 && planning.build(valve).part("plug-seal").isPresent();
     }
 
-    private void worn(Valve valve, LocalDate last, List<Account> technicians) {
+    private void worn(Valve valve, LocalDate last, List<Account> technicians, List<Done> done) {
         long days = Math.max(40, Math.round(310 * Math.pow(-Math.log(1 - random.nextDouble()), 1 / 3.2)));
-        renewed(valve, last.minusDays(days), technicians.get(random.nextInt(2)), Map.of());
-        renewed(valve, last, technicians.get(random.nextInt(2)), Map.of("plug-seal", new OldLook("hard", true)));
+        done.add(renewed(valve, last.minusDays(days), technicians.get(random.nextInt(2)), Map.of()));
+        done.add(renewed(
+                valve, last, technicians.get(random.nextInt(2)), Map.of("plug-seal", new OldLook("hard", true))));
     }
 
     /** Three services of one valve whose old seals were swollen each time: a grease nobody looked at. */
-    private void swollen(Valve valve, LocalDate last, List<Account> technicians) {
+    private void swollen(Valve valve, LocalDate last, List<Account> technicians, List<Done> done) {
         for (int i = 2; i >= 0; i--) {
             PastJobs.Past past = past(technicians.get(i % 2), last.minusMonths(5L * i), Integer.MAX_VALUE)
                     .looked(Map.of("plug-seal", new OldLook("swollen", false)))
                     .greased(
                             Map.of("grease.lot", "TG-2601-22", "grease.reason", "It was the tin in the drawer"),
                             technicians.get((i + 1) % 2));
-            pastJobs.enter(valve.tag(), work(valve, "renew-product-seals", Optional.empty()), past);
+            done.add(entering(valve.tag(), "renew-product-seals", Optional.empty(), past));
         }
+    }
+
+    private Done entering(String tag, String kind, Optional<String> part, PastJobs.Past past) {
+        return new Done(past.started(), () -> pastJobs.write(tag, work(byTag(tag), kind, part), past));
     }
 
     /** Now and then somebody looked at an old seal: flat at the end of a full interval, hard where it is hot. */
@@ -325,6 +358,38 @@ class DemoSite {
                 .orElse(Map.of());
     }
 
+    private List<Done> blockedAndLooked(Account oyel) {
+        LocalDate today = LocalDate.now(clock);
+        return List.of(
+                // stopped with its insert out: the plug is scratched and no new one is here
+                entering(
+                        "FL-013",
+                        "renew-product-seals",
+                        Optional.empty(),
+                        past(oyel, today.minusDays(3), 12, Optional.of("No stem in the stores; one is ordered."))
+                                .found(Map.of(
+                                        "part",
+                                        "stem",
+                                        "point",
+                                        "sealing-path",
+                                        "kind",
+                                        "scratch",
+                                        "size",
+                                        "0.3 mm",
+                                        "direction",
+                                        "ACROSS",
+                                        "where",
+                                        "sealing edge, a finger wide",
+                                        "at-hand",
+                                        "no"))),
+                // a look due tomorrow, raised by yesterday's job
+                entering(
+                        "FL-031",
+                        "renew-one-seal",
+                        Optional.of("stem-seal"),
+                        past(oyel, today.minusDays(1), Integer.MAX_VALUE)));
+    }
+
     private void stories(Account varga, Account oyel, Account planner) {
         LocalDate today = LocalDate.now(clock);
         // loaded at night or early in the morning, what began this shift began yesterday: nothing has happened that is
@@ -332,38 +397,10 @@ class DemoSite {
         LocalDate shift = LocalTime.now(clock).isBefore(SHIFT_UNDER_WAY) ? today.minusDays(1) : today;
         // half done on the bench: the insert is out, parts lie on the cloth
         Valve running = byTag("CU-214");
-        pastJobs.enter(running.tag(), work(running, "renew-product-seals", Optional.empty()), past(varga, shift, 14));
+        pastJobs.write(running.tag(), work(running, "renew-product-seals", Optional.empty()), past(varga, shift, 14));
         // somebody else's bench, to be watched
         Valve other = byTag("MX-107");
-        pastJobs.enter(other.tag(), work(other, "inspect", Optional.empty()), past(oyel, shift, 6));
-        // stopped with its insert out: the plug is scratched and no new one is here
-        Valve blocked = byTag("FL-013");
-        pastJobs.enter(
-                blocked.tag(),
-                work(blocked, "renew-product-seals", Optional.empty()),
-                past(oyel, today.minusDays(3), 12, Optional.of("No stem in the stores; one is ordered."))
-                        .found(Map.of(
-                                "part",
-                                "stem",
-                                "point",
-                                "sealing-path",
-                                "kind",
-                                "scratch",
-                                "size",
-                                "0.3 mm",
-                                "direction",
-                                "ACROSS",
-                                "where",
-                                "sealing edge, a finger wide",
-                                "at-hand",
-                                "no")));
-        // a look due tomorrow, raised by yesterday's job
-        Valve looked = byTag("FL-031");
-        pastJobs.enter(
-                looked.tag(),
-                work(looked, "renew-one-seal", Optional.of("stem-seal")),
-                past(oyel, today.minusDays(1), Integer.MAX_VALUE));
-        settling(varga, today);
+        pastJobs.write(other.tag(), work(other, "inspect", Optional.empty()), past(oyel, shift, 6));
         failPositions(varga);
         plan("CU-208", "renew-product-seals", Optional.empty(), today, planner);
         plan("MX-112", "renew-bush", Optional.empty(), today, planner);
@@ -418,18 +455,27 @@ class DemoSite {
     }
 
     /** A diaphragm valve looked at after a day, four days and eleven: its bolts lose what rubber loses. */
-    private void settling(Account by, LocalDate today) {
-        PastJobs.Past past = past(by, today.minusDays(12), Integer.MAX_VALUE);
-        Job job = pastJobs.enter(SETTLING, work(byTag(SETTLING), "renew-diaphragm", Optional.empty()), past);
+    private List<Done> settling(Account by) {
+        PastJobs.Past past = past(by, LocalDate.now(clock).minusDays(12), Integer.MAX_VALUE);
+        AtomicReference<Job> tightened = new AtomicReference<>();
+        List<Done> done = new ArrayList<>();
+        done.add(new Done(
+                past.started(),
+                () -> tightened.set(
+                        pastJobs.write(SETTLING, work(byTag(SETTLING), "renew-diaphragm", Optional.empty()), past))));
         double[][] looks = {{1, 2.05}, {4, 2.02}, {11, 1.99}};
         for (double[] look : looks) {
-            pastJobs.look(
-                    job,
-                    new Quantity(look[1], Dimension.TORQUE),
-                    by,
-                    past.started().plusSeconds(Math.round(look[0] * 86_400) + 4_500),
-                    past.ids().get());
+            Instant at = past.started().plusSeconds(Math.round(look[0] * 86_400) + 4_500);
+            done.add(new Done(
+                    at,
+                    () -> pastJobs.look(
+                            Objects.requireNonNull(tightened.get()),
+                            new Quantity(look[1], Dimension.TORQUE),
+                            by,
+                            at,
+                            past.ids().get())));
         }
+        return done;
     }
 
     private void plan(String tag, String kind, Optional<String> part, LocalDate due, Account by) {
@@ -469,11 +515,12 @@ class DemoSite {
     }
 
     /** Renewed as planned, and what the old seals looked like. */
-    private void renewed(Valve valve, LocalDate day, Account by, Map<String, OldLook> oldSeals) {
+    private Done renewed(Valve valve, LocalDate day, Account by, Map<String, OldLook> oldSeals) {
         PastJobs.Past past = past(by, day, Integer.MAX_VALUE).looked(oldSeals);
-        pastJobs.enter(
+        return entering(
                 valve.tag(),
-                work(valve, "renew-product-seals", Optional.empty()),
+                "renew-product-seals",
+                Optional.empty(),
                 valve.typeId().startsWith("terskel") ? past.from(DemoStores.diaphragmLot(day)) : past);
     }
 

@@ -25,7 +25,7 @@ import org.thymeleaf.ITemplateEngine;
 import org.thymeleaf.context.Context;
 
 /**
- * What is answered while the database cannot be reached or cannot write: a page that says so and, where a form was
+ * What is answered while the database cannot be reached or cannot write, or the server's clock was set back: a page that says so and, where a form was
  * sent, offers to send the same again. Outside everything else,
  * because sessions and accounts are in the database, too. A form with an entry's id counts once however often it is
  * sent, and the page says so.
@@ -41,6 +41,9 @@ class Unavailable extends OncePerRequestFilter {
      * up), system error.
      */
     private static final Set<String> STATES = Set.of("08", "53", "57", "58");
+
+    /** An entry of a job that would be written before the one before it (V29). */
+    private static final String CLOCK_SET_BACK = "58W01";
 
     private final ITemplateEngine templates;
 
@@ -68,11 +71,11 @@ class Unavailable extends OncePerRequestFilter {
                     request.getRequestURI(),
                     last(e).getMessage());
             response.reset();
-            answer(request, response);
+            answer(request, response, isClock(e));
         }
     }
 
-    private void answer(HttpServletRequest request, HttpServletResponse response) throws IOException {
+    private void answer(HttpServletRequest request, HttpServletResponse response, boolean clock) throws IOException {
         response.setStatus(HttpServletResponse.SC_SERVICE_UNAVAILABLE);
         response.setHeader("Retry-After", RETRY_SECONDS);
         response.setHeader("Cache-Control", "no-store");
@@ -83,10 +86,13 @@ class Unavailable extends OncePerRequestFilter {
             response.setContentType("application/problem+json");
             response.getWriter()
                     .write(
-                            "{\"title\":\"Service Unavailable\",\"status\":503,\"detail\":\"Wartung cannot reach its data just now. Send the same again in a few seconds.\"}");
+                            clock
+                                    ? "{\"title\":\"Service Unavailable\",\"status\":503,\"detail\":\"The server's clock stands before what was written last. Have it set right, then send the same again.\"}"
+                                    : "{\"title\":\"Service Unavailable\",\"status\":503,\"detail\":\"Wartung cannot reach its data just now. Send the same again in a few seconds.\"}");
             return;
         }
         Context model = new Context(Locale.ENGLISH);
+        model.setVariable("clock", clock);
         model.setVariable("again", again(request));
         model.setVariable("once", request.getMethod().equals("POST") && request.getParameter("entryId") != null);
         model.setVariable("action", request.getRequestURI());
@@ -111,6 +117,16 @@ class Unavailable extends OncePerRequestFilter {
         return fields.keySet().stream().anyMatch(f -> f.toLowerCase(Locale.ROOT).contains("password"))
                 ? Map.of()
                 : fields;
+    }
+
+    /** Whether the database refused because the clock was set back. */
+    private static boolean isClock(Throwable thrown) {
+        for (@Nullable Throwable e = thrown; e != null; e = e.getCause()) {
+            if (e instanceof SQLException sql && CLOCK_SET_BACK.equals(sql.getSQLState())) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private static boolean isOutage(Throwable thrown) {

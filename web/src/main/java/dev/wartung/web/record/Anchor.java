@@ -19,6 +19,7 @@ import java.security.spec.PKCS8EncodedKeySpec;
 import java.security.spec.X509EncodedKeySpec;
 import java.time.Instant;
 import java.util.Base64;
+import java.util.Locale;
 import java.util.Optional;
 import org.apache.commons.codec.digest.DigestUtils;
 
@@ -102,7 +103,7 @@ record Anchor(Instant at, boolean restored, long records, String record, long en
         }
 
         private static String pem(String what, byte[] encoded) {
-            return HEADER.formatted(what, Base64.getEncoder().encodeToString(encoded), what);
+            return String.format(Locale.ROOT, HEADER, what, Base64.getEncoder().encodeToString(encoded), what);
         }
 
         private static byte[] pem(Path file) throws IOException {

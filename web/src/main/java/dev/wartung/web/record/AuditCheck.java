@@ -9,6 +9,7 @@ import java.sql.Statement;
 import java.sql.Timestamp;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 
 /**
  * Recomputes the chain of the audit trail, and holds what the trail tells of each row against the row as it stands: a
@@ -103,7 +104,7 @@ final class AuditCheck {
                     .orElseThrow();
             // jobs that had ended when the trail began are in the book of records
             String unknown = table.equals("job") ? "h.row_values ->> 'state' not in ('CLOSED', 'STOPPED')" : "true";
-            for (Row found : rows.all(AGAINST_ROWS.formatted(table, key.text("key"), unknown))) {
+            for (Row found : rows.all(String.format(Locale.ROOT, AGAINST_ROWS, table, key.text("key"), unknown))) {
                 problems.add("In " + table.replace('_', ' ') + ", " + found.text("which") + " " + found.text("what")
                         + (found.text("key").isEmpty()
                                 ? ""

@@ -9,7 +9,10 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.flywaydb.core.Flyway;
+import org.flywaydb.core.api.FlywayException;
+import org.flywaydb.core.api.MigrationState;
 import org.flywaydb.core.api.output.MigrateResult;
 
 /**
@@ -36,16 +39,19 @@ public record Schema(String url, String owner, String password) {
      *
      * @param application the role the application logs in as; it is there
      * @return how many steps it took; 0 where the tables were up to date
-     * @throws org.flywaydb.core.api.FlywayException if a step fails; the tables are as they were before it
+     * @throws FlywayException if a step fails; the tables are as they were before it. Also where a later version made them
      * @throws SQLException if the database cannot be reached
      */
     public int migrate(String application) throws SQLException {
-        MigrateResult result = Flyway.configure()
+        Flyway flyway = Flyway.configure()
                 .dataSource(url, owner, password)
                 .locations(LOCATION)
                 .placeholders(Map.of("application", application))
-                .load()
-                .migrate();
+                .load();
+        if (Stream.of(flyway.info().all()).anyMatch(m -> m.getState() == MigrationState.FUTURE_SUCCESS)) {
+            throw new FlywayException("they were made by a later version of Wartung; start that one");
+        }
+        MigrateResult result = flyway.migrate();
         if (result.migrations.stream().anyMatch(m -> m.version.equals(ALL_SEALED_SINCE))) {
             try (Connection connection = DriverManager.getConnection(url, owner, password)) {
                 RecordChain.catchUp(connection);

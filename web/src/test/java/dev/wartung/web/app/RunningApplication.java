@@ -89,7 +89,7 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
     public static MockMvc web(ConfigurableApplicationContext context) {
         return MockMvcBuilders.webAppContextSetup((WebApplicationContext) context)
                 .apply(springSecurity())
-                .addFilters(context.getBean("typedText", Filter.class))
+                .addFilters(context.getBean("unavailable", Filter.class), context.getBean("typedText", Filter.class))
                 .build();
     }
 

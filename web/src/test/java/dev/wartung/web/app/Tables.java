@@ -11,7 +11,8 @@ import org.springframework.jdbc.datasource.SingleConnectionDataSource;
 /** The tables' owner, who may do what the application may not: make them, empty them, change what is kept. */
 public final class Tables {
 
-    private static final String OWNER = "wartung_owner";
+    /** A login that acts as the owner. */
+    private static final String OWNER = "wartung_tests";
 
     private final Schema schema;
     private final JdbcTemplate hands;
@@ -27,9 +28,9 @@ public final class Tables {
         String url = Optional.ofNullable(System.getenv("SPRING_DATASOURCE_URL"))
                 .orElseThrow(
                         () -> new IllegalStateException(
-                                "No database: run these tests with ./wartung test CLASS, or set SPRING_DATASOURCE_URL, _USERNAME, _PASSWORD and WARTUNG_OWNER_PASSWORD (see CONTRIBUTING.md)."));
+                                "No database: run these tests with ./wartung test CLASS, or set SPRING_DATASOURCE_URL, _USERNAME, _PASSWORD and WARTUNG_TESTS_PASSWORD (see CONTRIBUTING.md)."));
         return new Tables(
-                new Schema(url.replace("/wartung", "/" + database), OWNER, System.getenv("WARTUNG_OWNER_PASSWORD")));
+                new Schema(url.replace("/wartung", "/" + database), OWNER, System.getenv("WARTUNG_TESTS_PASSWORD")));
     }
 
     public String url() {

@@ -25,6 +25,7 @@ import dev.wartung.web.job.findings.OldSealsDesk;
 import dev.wartung.web.job.look.Looks;
 import dev.wartung.web.job.planning.PlanningDesk;
 import dev.wartung.web.job.settling.SettlingDesk;
+import dev.wartung.web.record.Verification;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
@@ -42,6 +43,7 @@ import org.junit.jupiter.api.TestInfo;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.context.ApplicationContext;
+import org.springframework.jdbc.core.ConnectionCallback;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /**
@@ -221,6 +223,19 @@ class DemoSiteTest {
         stories();
         assertThat(jdbc.queryForObject("select count(*) from demo_site where not by_earlier_version", Integer.class))
                 .isOne();
+    }
+
+    @Test
+    @DisplayName("Records stand in the order in which their jobs ended, and everything verifies")
+    void inOrder() {
+        assertThat(jdbc.queryForList(
+                        """
+                select job_number from (select r.job_number, j.ended_at, lag(j.ended_at) over (order by r.seq) as before from service_record r join job j on j.number = r.job_number) t where ended_at < before""",
+                        Integer.class))
+                .isEmpty();
+        assertThat(jdbc.execute((ConnectionCallback<Verification>) Verification::of)
+                        .problems())
+                .isEmpty();
     }
 
     @Test

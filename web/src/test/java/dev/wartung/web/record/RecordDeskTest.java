@@ -28,6 +28,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.dao.DataAccessException;
+import org.springframework.http.MediaType;
 import org.springframework.jdbc.core.ConnectionCallback;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.test.web.servlet.MockMvc;
@@ -192,6 +193,37 @@ class RecordDeskTest {
             jdbc.execute("drop table saved");
         }
         assertThat(verified().intact()).isTrue();
+    }
+
+    @Test
+    @DisplayName(
+            "An entry before the last one of its job is refused, with words, while the clock stands wrong; a moment's difference is evened out")
+    void clockSetBack() throws Exception {
+        BenchRun bench = new BenchRun(web, jobs);
+        int job = bench.begin("TS-015", "oil-actuator", "theo");
+        String ahead =
+                "insert into job_entry (id, job_id, seq, kind, by_id, at, event) select gen_random_uuid(), j.id, 90, 'PROBLEM', j.holder_id, now() + interval '%s', '{\"type\": \"PROBLEM\", \"version\": 2, \"body\": {\"note\": \"ahead\"}}' from job j where number = "
+                        + job;
+        jdbc.update(ahead.formatted("30 seconds"));
+        web.perform(as("theo", "TECHNICIAN", post("/jobs/" + job + "/problem"))
+                        .param("entryId", UUID.randomUUID().toString())
+                        .param("note", "drips"))
+                .andExpect(status().isOk());
+        assertThat(jdbc.queryForList(
+                        "select at - lag(at) over (order by seq) >= interval '0' from job_entry e join job j on j.id = e.job_id where number = ?",
+                        Boolean.class,
+                        job))
+                .doesNotContain(false);
+        jdbc.update(ahead.replace("90", "95").formatted("2 hours"));
+        String answer = web.perform(as("theo", "TECHNICIAN", post("/jobs/" + job + "/problem"))
+                        .param("entryId", UUID.randomUUID().toString())
+                        .contentType(MediaType.APPLICATION_FORM_URLENCODED)
+                        .param("note", "drips"))
+                .andExpect(status().isServiceUnavailable())
+                .andReturn()
+                .getResponse()
+                .getContentAsString();
+        assertThat(answer).contains("clock was set back").contains("value=\"drips\"");
     }
 
     @Test

@@ -147,7 +147,8 @@ class ApplicationRoleTest {
     }
 
     @Test
-    @DisplayName("The same record in its place, with its hash and at its time, is one; the refusals above are not for its form")
+    @DisplayName(
+            "The same record in its place, with its hash and at its time, is one; the refusals above are not for its form")
     void inPlace() throws SQLException {
         owner.update("insert into kept_sheet values (repeat('a', 64), 'TYPE', 'none', 1, '')");
         int job = owner.queryForObject(
@@ -162,7 +163,8 @@ class ApplicationRoleTest {
     }
 
     @Test
-    @DisplayName("The application does not start on tables of an earlier version, nor logged in as somebody who could change records")
+    @DisplayName(
+            "The application does not start on tables of an earlier version, nor logged in as somebody who could change records")
     void hindered() throws SQLException {
         Tables tables = RunningApplication.tables();
         Flyway looks = Flyway.configure()
@@ -172,12 +174,12 @@ class ApplicationRoleTest {
         try (Connection application = asApplication();
                 Connection owners = tables.connect()) {
             assertThat(Schema.hindrance(looks, application)).isEmpty();
-            assertThat(Schema.hindrance(looks, owners)).hasValueSatisfying(why -> assertThat(why)
-                    .contains("could change records"));
+            assertThat(Schema.hindrance(looks, owners))
+                    .hasValueSatisfying(why -> assertThat(why).contains("could change records"));
             owner.update("update flyway_schema_history set version = '28.5' where version = '29'");
             try {
-                assertThat(Schema.hindrance(looks, application)).hasValueSatisfying(why -> assertThat(why)
-                        .contains("earlier version"));
+                assertThat(Schema.hindrance(looks, application))
+                        .hasValueSatisfying(why -> assertThat(why).contains("earlier version"));
             } finally {
                 owner.update("update flyway_schema_history set version = '29' where version = '28.5'");
             }
@@ -185,12 +187,14 @@ class ApplicationRoleTest {
     }
 
     @Test
-    @DisplayName("A table of which nobody said what the application may do with it stops the migration, and nothing is granted")
+    @DisplayName(
+            "A table of which nobody said what the application may do with it stops the migration, and nothing is granted")
     void unsaid() {
         Tables tables = RunningApplication.tables();
         owner.execute("create table unsaid (id int)");
         try {
-            assertThatThrownBy(tables::migrate).hasMessageContaining("it is not said what the application may do with: unsaid");
+            assertThatThrownBy(tables::migrate)
+                    .hasMessageContaining("it is not said what the application may do with: unsaid");
         } finally {
             owner.execute("drop table unsaid");
             tables.migrate();
@@ -201,7 +205,7 @@ class ApplicationRoleTest {
     @DisplayName("Where the owner may, the application's role is made with a password, whatever is in it")
     void made() {
         Tables tables = RunningApplication.tables();
-        Schema schema = new Schema(tables.url(), "wartung_owner", System.getenv("WARTUNG_OWNER_PASSWORD"));
+        Schema schema = new Schema(tables.url(), "wartung_tests", System.getenv("WARTUNG_TESTS_PASSWORD"));
         assertThatThrownBy(() -> schema.makeRole("o'ther \"role", "it's \\ secret"))
                 .asInstanceOf(type(PSQLException.class))
                 .extracting(PSQLException::getSQLState)

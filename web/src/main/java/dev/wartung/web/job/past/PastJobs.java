@@ -150,8 +150,25 @@ public class PastJobs {
         }
     }
 
+    /** Enters a job and writes its record, if it ended. */
     @Transactional
     public Job enter(String tag, Work work, Past past) {
+        Job job = write(tag, work, past);
+        if (job.endedAt().isPresent()) {
+            seal(job.number());
+        }
+        return job;
+    }
+
+    /** Writes the record of a job that was entered without. */
+    @Transactional
+    public void seal(int number) {
+        events.publishEvent(new JobToSeal(jobs.view(number).orElseThrow().job()));
+    }
+
+    /** Enters a job without its record, which is to be written in its turn: {@link #seal}. */
+    @Transactional
+    public Job write(String tag, Work work, Past past) {
         Valve valve = valves.findByTagIgnoreCase(tag).orElseThrow();
         PlanningDesk.Plan plan = planning.derive(valve, work);
         Job job = planning.keep(
@@ -184,7 +201,6 @@ public class PastJobs {
                 LogBook.Line last = writer.line(Optional.empty(), new JobEvent.Stopped(reason), 1);
                 log.end(view, JobState.STOPPED, last);
                 afterJob.stopped(view, day(last));
-                events.publishEvent(new JobToSeal(job));
             });
             return job;
         }
@@ -202,7 +218,6 @@ public class PastJobs {
         // looks that fell due before now are taken as done when the job was entered
         LocalDate today = LocalDate.now(clock);
         looks.openAt(valve).stream().filter(r -> r.dueOn().isBefore(today)).forEach(r -> r.done(r.dueOn()));
-        events.publishEvent(new JobToSeal(job));
         return job;
     }
 
