@@ -10,7 +10,8 @@ RUN mvn -B -q -ntp -Dwartung.app package \
 
 FROM debian:12-slim
 RUN apt-get update && apt-get install -y --no-install-recommends openjdk-17-jre-headless curl && rm -rf /var/lib/apt/lists/* \
-    && useradd --system --home-dir /nonexistent --shell /usr/sbin/nologin wartung
+    && useradd --system --home-dir /nonexistent --shell /usr/sbin/nologin wartung \
+    && install -d -o wartung -m 700 /anchors /key
 COPY --from=build /src/web/target/app /opt/wartung
 USER wartung
 ENV LC_ALL=C.UTF-8 MALLOC_ARENA_MAX=2 SERVER_ADDRESS=0.0.0.0 SERVER_PORT=8080

@@ -156,3 +156,21 @@ create table kept_drawing (
 );
 create trigger kept_drawing_unchanging before update or delete on kept_drawing for each row execute function refuse_record_change();
 create trigger kept_drawing_kept before truncate on kept_drawing for each statement execute function refuse_record_change();
+
+-- tries to prove who one is ------------------------------------------------------------------------------------------------
+-- counted for logging in by name and place, for signing by who signs and at whose screen
+alter table login_attempt add column kind varchar(10) not null default 'LOGIN' check (kind in ('LOGIN', 'SIGN')), add column by_name varchar(60) not null default '';
+create index login_attempt_place on login_attempt (address, at);
+-- on the audit trail; a name that nobody has may be a password in the wrong field, and is not kept
+create function note_try(who text, how text, from_place text, at_screen_of text) returns void language plpgsql security definer set search_path = pg_catalog, public as $$
+declare
+    known boolean := exists (select from account where username = who);
+begin
+    if how not in ('in', 'failed') then
+        raise exception 'somebody comes in or fails to' using errcode = 'invalid_parameter_value';
+    end if;
+    insert into audit_entry (by_name, table_name, action, row_key, new_values)
+    values (case when known then left(who, 60) else 'nobody known' end, 'log-in', how, case when known then left(who, 200) else '' end,
+            jsonb_strip_nulls(jsonb_build_object('from', nullif(left(from_place, 60), ''), 'signing at the screen of', nullif(left(at_screen_of, 60), ''))));
+end $$;
+create index audit_entry_login on audit_entry (row_key, id) where table_name = 'log-in';

@@ -48,7 +48,7 @@ begin
                            where attrelid = one.of_table::regclass and attnum > 0 and not attisdropped and attname <> all (string_to_array(one.fixed, ' '))), one.of_table, app);
         end if;
     end loop;
-    execute format('grant execute on function begin_record(), add_record(int, varchar, text, boolean, text, char) to %I', app);
+    execute format('grant execute on function begin_record(), add_record(int, varchar, text, boolean, text, char), note_try(text, text, text, text) to %I', app);
     -- to verify: what the trail would say of a row
     execute format('grant execute on function audited(jsonb), audit_row(jsonb, text[]), audit_name(jsonb) to %I', app);
 end $$;

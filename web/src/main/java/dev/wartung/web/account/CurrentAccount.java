@@ -1,8 +1,8 @@
 package dev.wartung.web.account;
 
+import dev.wartung.web.account.Tries.Tried;
 import java.util.List;
 import java.util.Optional;
-import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
@@ -14,14 +14,16 @@ import org.springframework.stereotype.Component;
 @Component
 public class CurrentAccount {
 
-    public static final String WRONG_PASSWORD = "That is not your password. You sign with the one you log in with.";
+    public static final String SECOND_SIGNS = "A second person signs too, with their own name and password.";
+
+    private static final String WRONG_PASSWORD = "That is not your password. You sign with the one you log in with.";
 
     private final Accounts accounts;
-    private final AuthenticationManager manager;
+    private final Login login;
 
-    CurrentAccount(Accounts accounts, AuthenticationManager manager) {
+    CurrentAccount(Accounts accounts, Login login) {
         this.accounts = accounts;
-        this.manager = manager;
+        this.login = login;
     }
 
     /** @throws IllegalStateException if nobody is logged in */
@@ -56,29 +58,57 @@ public class CurrentAccount {
         }
     }
 
-    /** Whether the password is that of whoever is logged in: a signature. Wrong ones count as tries to log in. */
-    public boolean confirmed(String password) {
+    /**
+     * Why the password does not sign for whoever is logged in; empty where it does. Wrong ones are counted for this
+     * signer alone.
+     */
+    public Optional<String> refusesToSign(String password) {
+        String me = get().username();
+        if (password.isEmpty()) {
+            return Optional.of(WRONG_PASSWORD);
+        }
         try {
-            return manager.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(get().username(), password))
-                    .isAuthenticated();
+            login.check(UsernamePasswordAuthenticationToken.unauthenticated(me, password), Tried.signing(me, me));
+            return Optional.empty();
+        } catch (TooManyTries e) {
+            return Optional.of(TooManyTries.words(e.minutes()));
         } catch (AuthenticationException e) {
-            return false;
+            return Optional.of(WRONG_PASSWORD);
         }
     }
 
     /**
-     * Somebody else's agreement: their own name and password. Empty if these are wrong, throttled, or the first
-     * person's own.
+     * Somebody else's agreement.
+     *
+     * @param who     the account, if it is theirs
+     * @param trouble why it is not; empty where it is
      */
-    public Optional<Account> second(String username, String password) {
+    public record Second(Optional<Account> who, String trouble) {
+
+        private static Second not(String trouble) {
+            return new Second(Optional.empty(), trouble);
+        }
+    }
+
+    /** Somebody else's agreement, with their own name and password; wrong ones are counted for this screen alone. */
+    public Second second(String username, String password) {
+        String me = get().username();
+        if (username.isBlank() || password.isEmpty()) {
+            return Second.not(SECOND_SIGNS);
+        }
         try {
-            Authentication second =
-                    manager.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(username, password));
+            Authentication second = login.check(
+                    UsernamePasswordAuthenticationToken.unauthenticated(username, password),
+                    Tried.signing(username, me));
             return accounts.findByUsername(second.getName())
-                    .filter(a -> !a.username().equals(get().username())
-                            && a.firstPasswordUntil().isEmpty());
+                    .filter(a ->
+                            !a.username().equals(me) && a.firstPasswordUntil().isEmpty())
+                    .map(a -> new Second(Optional.of(a), ""))
+                    .orElseGet(() -> Second.not(SECOND_SIGNS));
+        } catch (TooManyTries e) {
+            return Second.not(TooManyTries.words(e.minutes()));
         } catch (AuthenticationException e) {
-            return Optional.empty();
+            return Second.not(SECOND_SIGNS);
         }
     }
 }

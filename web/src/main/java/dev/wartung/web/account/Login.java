@@ -1,9 +1,9 @@
 package dev.wartung.web.account;
 
+import dev.wartung.web.account.Tries.Tried;
 import java.time.Clock;
 import java.util.Locale;
 import org.springframework.security.authentication.BadCredentialsException;
-import org.springframework.security.authentication.LockedException;
 import org.springframework.security.authentication.dao.DaoAuthenticationProvider;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.userdetails.User;
@@ -17,15 +17,15 @@ import org.springframework.stereotype.Component;
 @Component
 class Login extends DaoAuthenticationProvider {
 
-    private final LoginThrottle throttle;
+    private final Tries tries;
 
     /** What somebody may do who came in with a password that another made: choose their own. */
     static final String CHOOSES_PASSWORD = "CHOOSES_PASSWORD";
 
-    Login(Accounts accounts, PasswordEncoder encoder, LoginThrottle throttle, Clock clock) {
+    Login(Accounts accounts, PasswordEncoder encoder, Tries tries, Clock clock) {
         super(usersFrom(accounts, clock));
         setPasswordEncoder(encoder);
-        this.throttle = throttle;
+        this.tries = tries;
     }
 
     /** Who may not log in any more is answered like somebody who was never there. */
@@ -49,16 +49,22 @@ class Login extends DaoAuthenticationProvider {
     public Authentication authenticate(Authentication attempt) {
         String address =
                 attempt.getDetails() instanceof WebAuthenticationDetails details ? details.getRemoteAddress() : "";
-        String username = attempt.getName();
-        if (throttle.refuses(username, address)) {
-            throw new LockedException("too many tries");
-        }
+        return check(attempt, Tried.login(attempt.getName(), address));
+    }
+
+    /**
+     * The same, counted as what is tried.
+     *
+     * @throws TooManyTries if nobody looked, because there were too many wrong ones of late
+     */
+    Authentication check(Authentication attempt, Tried tried) {
+        tries.begin(tried);
         try {
             Authentication authentication = super.authenticate(attempt);
-            throttle.succeeded(username);
+            tries.succeeded(tried);
             return authentication;
         } catch (BadCredentialsException e) {
-            throttle.failed(username, address);
+            tries.failed(tried);
             throw e;
         }
     }

@@ -30,10 +30,7 @@ class LoginController {
                 "trouble",
                 wrong != null
                         ? "Name or password is wrong. Check both and try again."
-                        : wait != null
-                                ? "Too many wrong tries. Wait " + LoginThrottle.WINDOW.toMinutes()
-                                        + " minutes, then try again."
-                                : "");
+                        : wait != null ? TooManyTries.words(minutes(wait)) : "");
         model.addAttribute(
                 "notice",
                 expired != null
@@ -46,5 +43,10 @@ class LoginController {
                                                 ? "Nobody has an account yet. Whoever looks after the server makes the first with ./wartung administrator NAME."
                                                 : "");
         return "login";
+    }
+
+    /** As the address says, which anybody may write. */
+    private static long minutes(String wait) {
+        return wait.matches("[1-9][0-9]?") ? Long.parseLong(wait) : Tries.WINDOW.toMinutes();
     }
 }

@@ -44,8 +44,8 @@ class PasswordController {
         if (troubles.isEmpty() && wanted.equals(before)) {
             troubles.put("wanted", "That is the one you have. Choose another.");
         }
-        if (troubles.isEmpty() && !people.choose(before, wanted)) {
-            troubles.put("before", "That is not the password you logged in with.");
+        if (troubles.isEmpty()) {
+            people.choose(before, wanted).ifPresent(why -> troubles.put("before", why));
         }
         if (!troubles.isEmpty()) {
             return show(troubles, model);

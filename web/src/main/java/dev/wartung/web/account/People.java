@@ -117,17 +117,18 @@ class People {
     /**
      * One's own password, by whoever knows the one before.
      *
-     * @return whether it was that one: then the new one is kept, and all sessions are ended
+     * @return why not; empty where it was that one: then the new one is kept, and all sessions are ended
      */
     @Transactional
-    public boolean choose(String before, String wanted) {
+    public Optional<String> choose(String before, String wanted) {
         Account me = current.get();
-        if (!current.confirmed(before)) {
-            return false;
+        Optional<String> refused = current.refusesToSign(before);
+        if (refused.isPresent()) {
+            return refused;
         }
         me.choosePassword(Objects.requireNonNull(encoder.encode(wanted)));
         changed(me);
-        return true;
+        return Optional.empty();
     }
 
     private boolean isMe(Account account) {

@@ -10,7 +10,6 @@ import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpMethod;
 import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.authentication.InsufficientAuthenticationException;
-import org.springframework.security.authentication.LockedException;
 import org.springframework.security.authentication.ProviderManager;
 import org.springframework.security.authorization.AuthenticatedAuthorizationManager;
 import org.springframework.security.authorization.AuthorizationDecision;
@@ -90,20 +89,22 @@ class SecurityConfiguration {
     private static void unknown(
             HttpServletRequest request, HttpServletResponse response, AuthenticationException exception)
             throws IOException {
-        boolean locked = exception instanceof LockedException;
+        boolean locked = exception instanceof TooManyTries;
         response.setStatus(locked ? 429 : HttpServletResponse.SC_UNAUTHORIZED);
         response.setHeader("WWW-Authenticate", "Basic realm=\"Wartung\"");
         response.setContentType("application/problem+json");
         response.getWriter()
                 .write(
                         locked
-                                ? "{\"title\":\"Too many tries\",\"status\":429,\"detail\":\"Wait some minutes.\"}"
+                                ? "{\"title\":\"Too many tries\",\"status\":429,\"detail\":\""
+                                        + TooManyTries.words(((TooManyTries) exception).minutes()) + "\"}"
                                 : "{\"title\":\"Not logged in\",\"status\":401,\"detail\":\"Send the name and password of an account with HTTP Basic.\"}");
     }
 
     @Bean
     @Order(2)
-    SecurityFilterChain security(HttpSecurity http, AuthenticationManager manager) throws Exception {
+    SecurityFilterChain security(HttpSecurity http, AuthenticationManager manager, LastLogin lastLogin)
+            throws Exception {
         return http.authenticationManager(manager)
                 .authorizeHttpRequests(requests -> requests.requestMatchers(
                                 "/css/**",
@@ -173,7 +174,7 @@ class SecurityConfiguration {
                         .anyRequest()
                         .access(own()))
                 .formLogin(form ->
-                        form.loginPage("/login").failureHandler(failure()).defaultSuccessUrl("/"))
+                        form.loginPage("/login").failureHandler(failure()).successHandler(lastLogin))
                 .logout(logout -> logout.logoutSuccessUrl("/login?left"))
                 .exceptionHandling(
                         e -> e.authenticationEntryPoint(entry()).accessDeniedHandler((request, response, denied) -> {
@@ -231,8 +232,9 @@ class SecurityConfiguration {
     private static AuthenticationFailureHandler failure() {
         return (request, response, exception) -> {
             String name = request.getParameter("username");
-            response.sendRedirect("/login?" + (exception instanceof LockedException ? "wait" : "wrong") + "&name="
-                    + UriUtils.encode(name == null ? "" : name.strip(), StandardCharsets.UTF_8));
+            response.sendRedirect(
+                    "/login?" + (exception instanceof TooManyTries many ? "wait=" + many.minutes() : "wrong") + "&name="
+                            + UriUtils.encode(name == null ? "" : name.strip(), StandardCharsets.UTF_8));
         };
     }
 }

@@ -94,8 +94,9 @@ class LifeController {
             // what was read since, or another cost, came to something else: that is shown first
             return show(group, cost, Map.of("password", CHANGED), model);
         }
-        if (!current.confirmed(password)) {
-            return show(group, cost, Map.of("password", CurrentAccount.WRONG_PASSWORD), model);
+        Optional<String> refused = current.refusesToSign(password);
+        if (refused.isPresent()) {
+            return show(group, cost, Map.of("password", refused.get()), model);
         }
         told.orElseThrow()
                 .seen()

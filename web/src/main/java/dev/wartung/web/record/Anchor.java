@@ -19,7 +19,6 @@ import java.security.spec.PKCS8EncodedKeySpec;
 import java.security.spec.X509EncodedKeySpec;
 import java.time.Instant;
 import java.util.Base64;
-import java.util.Locale;
 import java.util.Optional;
 import org.apache.commons.codec.digest.DigestUtils;
 
@@ -40,7 +39,6 @@ record Anchor(Instant at, boolean restored, long records, String record, long en
     private static final String USUAL = "wartung-anchor-1";
     private static final String RESTORED = "wartung-restored-1";
     private static final int WORDS = 12;
-    private static final String HEADER = "-----BEGIN %s KEY-----\n%s\n-----END %s KEY-----\n";
 
     /** The two halves of the key that lines are signed with. */
     record Keys(Optional<PrivateKey> signing, PublicKey checking) {
@@ -103,7 +101,8 @@ record Anchor(Instant at, boolean restored, long records, String record, long en
         }
 
         private static String pem(String what, byte[] encoded) {
-            return String.format(Locale.ROOT, HEADER, what, Base64.getEncoder().encodeToString(encoded), what);
+            return "-----BEGIN " + what + " KEY-----\n" + Base64.getEncoder().encodeToString(encoded) + "\n-----END "
+                    + what + " KEY-----\n";
         }
 
         private static byte[] pem(Path file) throws IOException {

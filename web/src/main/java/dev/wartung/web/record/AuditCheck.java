@@ -9,7 +9,6 @@ import java.sql.Statement;
 import java.sql.Timestamp;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 
 /**
  * Recomputes the chain of the audit trail, and holds what the trail tells of each row against the row as it stands: a
@@ -20,16 +19,16 @@ final class AuditCheck {
     /** A row in the trail that is not in its table, a value that is another, a row the trail knows nothing of. */
     private static final String AGAINST_ROWS =
             """
-            with told as (select id, row_id, row_key, action, new_values from audit_entry where table_name = '%1$s' and row_id is not null),
+            with told as (select id, row_id, row_key, action, new_values from audit_entry where table_name = '{table}' and row_id is not null),
                  known as (select row_id, max(id) filter (where action in ('insert', 'baseline')) as whole, (array_agg(action order by id desc))[1] as last, (array_agg(row_key order by id desc))[1] as named
                            from told group by row_id),
-                 here as (select audit_row(to_jsonb(t), '%2$s') as row_id, audited(to_jsonb(t)) as row_values from %1$s t),
+                 here as (select audit_row(to_jsonb(t), '{key}') as row_id, audited(to_jsonb(t)) as row_values from {table} t),
                  latest as (select distinct on (t.row_id, v.key) t.row_id, v.key, v.value from told t join known k on k.row_id = t.row_id and t.id >= k.whole and k.last <> 'delete'
                             cross join jsonb_each(coalesce(t.new_values, '{}')) v order by t.row_id, v.key, t.id desc)
             select 'is gone' as what, k.named as which, '' as key from known k where k.whole is not null and k.last <> 'delete' and not exists (select from here h where h.row_id = k.row_id)
             union all select 'has another', coalesce(k.named, l.row_id), l.key from latest l join here h on h.row_id = l.row_id join known k on k.row_id = l.row_id
                       where h.row_values -> l.key is distinct from l.value and jsonb_exists(h.row_values, l.key)
-            union all select 'was added past the trail', audit_name(h.row_values), '' from here h left join known k on k.row_id = h.row_id where (k.whole is null or k.last = 'delete') and %3$s""";
+            union all select 'was added past the trail', audit_name(h.row_values), '' from here h left join known k on k.row_id = h.row_id where (k.whole is null or k.last = 'delete') and {unknown}""";
 
     private AuditCheck() {}
 
@@ -104,7 +103,10 @@ final class AuditCheck {
                     .orElseThrow();
             // jobs that had ended when the trail began are in the book of records
             String unknown = table.equals("job") ? "h.row_values ->> 'state' not in ('CLOSED', 'STOPPED')" : "true";
-            for (Row found : rows.all(String.format(Locale.ROOT, AGAINST_ROWS, table, key.text("key"), unknown))) {
+            for (Row found : rows.all(AGAINST_ROWS
+                    .replace("{table}", table)
+                    .replace("{key}", key.text("key"))
+                    .replace("{unknown}", unknown))) {
                 problems.add("In " + table.replace('_', ' ') + ", " + found.text("which") + " " + found.text("what")
                         + (found.text("key").isEmpty()
                                 ? ""

@@ -20,6 +20,8 @@ import tools.jackson.databind.json.JsonMapper;
 class AuditTrail {
 
     private static final int PAGE = 100;
+    /** Kept as a digest, to be compared and not to be read. */
+    private static final String PASSWORD = "password";
 
     private final JdbcTemplate jdbc;
     private final JsonMapper json;
@@ -53,7 +55,7 @@ class AuditTrail {
         return jdbc.query(
                 """
                 select id, at, by_name, table_name, action, row_key, old_values, new_values from audit_entry
-                where id < ? and (? = '%%' or by_name ilike ? or table_name ilike ? or row_key ilike ?) order by id desc limit ?""",
+                where id < ? and action <> 'baseline' and (? = '%%' or by_name ilike ? or table_name ilike ? or row_key ilike ?) order by id desc limit ?""",
                 this::line, before, like, like, like, like, PAGE);
     }
 
@@ -66,12 +68,17 @@ class AuditTrail {
         names.keySet().stream()
                 .filter(n -> !n.equals("id"))
                 .sorted()
-                .forEach(n ->
-                        values.add(new Value(n.replace('_', ' '), was.getOrDefault(n, ""), is.getOrDefault(n, ""))));
+                .forEach(n -> values.add(
+                        n.equals(PASSWORD)
+                                ? new Value(n, "", "another")
+                                : new Value(n.replace('_', ' '), was.getOrDefault(n, ""), is.getOrDefault(n, ""))));
         String action =
                 switch (row.getString(5)) {
                     case "insert" -> "added";
                     case "delete" -> "taken away";
+                    case "restore" -> "put in place of what was there";
+                    case "in" -> "came in";
+                    case "failed" -> "wrong password";
                     default -> "changed";
                 };
         return new Line(

@@ -92,8 +92,8 @@ public class RecordDesk {
         if (of(jobNumber).isEmpty()) {
             troubles.put("what", "There is no record of this job to correct.");
         }
-        if (troubles.isEmpty() && !current.confirmed(typed.getOrDefault("password", ""))) {
-            troubles.put("password", CurrentAccount.WRONG_PASSWORD);
+        if (troubles.isEmpty()) {
+            current.refusesToSign(typed.getOrDefault("password", "")).ifPresent(why -> troubles.put("password", why));
         }
         if (troubles.isEmpty()) {
             long corrects = of(jobNumber).get(0).seq();

@@ -2,6 +2,7 @@ package dev.wartung.web.today;
 
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.account.LastLogin;
 import dev.wartung.web.account.Role;
 import dev.wartung.web.change.ChangeRequests;
 import dev.wartung.web.change.ChangeState;
@@ -16,10 +17,12 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.EnumSet;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.SessionAttribute;
 
 /** The first page: what is on the bench, what is due, what is blocked. */
 @Controller
@@ -55,7 +58,8 @@ class TodayController {
     }
 
     @GetMapping("/")
-    String today(Model model) {
+    String today(@SessionAttribute(name = LastLogin.TOLD, required = false) @Nullable String lastLogin, Model model) {
+        model.addAttribute("lastLogin", lastLogin);
         LocalDate today = LocalDate.now(clock);
         model.addAttribute("nav", "today");
         model.addAttribute("today", today);

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import dev.wartung.web.account.AdministratorCommand;
 import dev.wartung.web.outage.Instance;
+import dev.wartung.web.schema.MigrateCommand;
 import dev.wartung.web.script.Workplace.Begun;
 import dev.wartung.web.script.Workplace.Ran;
 import java.io.IOException;
@@ -415,12 +416,13 @@ class ScriptTest {
                 new Load(LoadSettings.builder().build()).loadFromString(Files.readString(root.resolve("compose.yaml")));
         assertThat(((Map<?, ?>) compose.get("services")).keySet())
                 .map(String::valueOf)
-                .containsExactlyInAnyOrder("database", "wartung", "administrator");
+                .containsExactlyInAnyOrder("database", "migrate", "wartung", "administrator");
         assertThat(compose.toString())
                 .contains(
                         "jdbc:postgresql://database/wartung",
                         "127.0.0.1:8080:8080",
-                        AdministratorCommand.class.getName());
+                        AdministratorCommand.class.getName(),
+                        MigrateCommand.class.getName());
     }
 
     @Test

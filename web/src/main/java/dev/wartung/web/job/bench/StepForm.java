@@ -21,6 +21,7 @@ import dev.wartung.core.progress.Answer.Acceptance;
 import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.progress.Greased;
 import dev.wartung.web.account.Account;
+import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Signing;
 import dev.wartung.web.stores.Items;
 import dev.wartung.web.stores.Stores;
@@ -51,7 +52,7 @@ final class StepForm {
     private final List<CountedIn> lots = new ArrayList<>();
     private final List<Greased> greased;
     private Optional<String> secondPerson = Optional.empty();
-    private @Nullable Optional<Account> asked;
+    private CurrentAccount.@Nullable Second asked;
 
     private final BiFunction<String, String, Stores.Fitness> fitness;
     private final BiFunction<Supplies.Piece, String, Items.Substitution> substitutes;
@@ -70,7 +71,7 @@ final class StepForm {
             GreaseShelf shelf,
             Map<String, String> typed,
             UnitSystem units,
-            BiFunction<String, String, Optional<Account>> second,
+            BiFunction<String, String, CurrentAccount.Second> second,
             BiFunction<String, String, Stores.Fitness> fitness,
             BiFunction<Supplies.Piece, String, Items.Substitution> substitutes) {
         this.substitutes = substitutes;
@@ -85,7 +86,7 @@ final class StepForm {
         if (step.secondPerson()) {
             secondPerson = agrees.get().map(Account::name);
             if (secondPerson.isEmpty()) {
-                troubles.put(
+                troubles.putIfAbsent(
                         Signing.SECOND_NAME,
                         "This step takes two. A second person agrees with their own name and password.");
             }
@@ -109,11 +110,14 @@ final class StepForm {
     }
 
     /** Asked once, however many things need it: a wrong password counts as one try. */
-    private Optional<Account> agreed(BiFunction<String, String, Optional<Account>> second) {
+    private Optional<Account> agreed(BiFunction<String, String, CurrentAccount.Second> second) {
         if (asked == null) {
             asked = second.apply(typed(Signing.SECOND_NAME), typed.getOrDefault(Signing.SECOND_PASSWORD, ""));
+            if (asked.who().isEmpty() && !asked.trouble().equals(CurrentAccount.SECOND_SIGNS)) {
+                troubles.put(Signing.SECOND_NAME, asked.trouble());
+            }
         }
-        return asked;
+        return asked.who();
     }
 
     /** Who agreed, at a step that takes two people. */

@@ -74,18 +74,17 @@ record ClosingForm(
     List<Signature> signed(JobView view, CurrentAccount current, Instant at, Map<String, String> troubles) {
         Map<String, String> wrong = new LinkedHashMap<>();
         List<Signature> signatures = new ArrayList<>();
-        if (password.isEmpty() || !current.confirmed(password)) {
-            wrong.put(
-                    Signing.PASSWORD, password.isEmpty() ? "Sign with your password." : CurrentAccount.WRONG_PASSWORD);
-        } else {
-            signatures.add(signature(current.get(), Signature.DONE, at));
-        }
+        Optional<String> refused =
+                password.isEmpty() ? Optional.of("Sign with your password.") : current.refusesToSign(password);
+        refused.ifPresentOrElse(
+                why -> wrong.put(Signing.PASSWORD, why),
+                () -> signatures.add(signature(current.get(), Signature.DONE, at)));
         if (needsTwo(view).isPresent()) {
-            Optional<Account> second = current.second(secondName, secondPassword);
-            second.ifPresentOrElse(
-                    s -> signatures.add(signature(s, Signature.AGREED, at)),
-                    () -> wrong.put(
-                            Signing.SECOND_NAME, "A second person signs too, with their own name and password."));
+            CurrentAccount.Second second = current.second(secondName, secondPassword);
+            second.who()
+                    .ifPresentOrElse(
+                            s -> signatures.add(signature(s, Signature.AGREED, at)),
+                            () -> wrong.put(Signing.SECOND_NAME, second.trouble()));
         }
         troubles.putAll(wrong);
         return signatures;

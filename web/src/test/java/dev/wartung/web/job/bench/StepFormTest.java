@@ -28,6 +28,7 @@ import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.Account;
+import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.stores.Items;
 import dev.wartung.web.stores.Stores;
 import java.util.HashMap;
@@ -87,10 +88,12 @@ class StepFormTest {
                 List.of());
     }
 
-    private static Optional<Account> onlyTheo(String name, String password) {
+    private static CurrentAccount.Second onlyTheo(String name, String password) {
         Account theo = mock(Account.class);
         when(theo.name()).thenReturn("Theo");
-        return name.equals("theo") && password.equals("right") ? Optional.of(theo) : Optional.empty();
+        return name.equals("theo") && password.equals("right")
+                ? new CurrentAccount.Second(Optional.of(theo), "")
+                : new CurrentAccount.Second(Optional.empty(), CurrentAccount.SECOND_SIGNS);
     }
 
     private static StepForm form(Step step, String... typed) {
