@@ -167,7 +167,7 @@ await_up() { # $1: the process. As long as it lives and goes on saying something
   local log="$WARTUNG_HOME/run/wartung.log" told=0 size=-1 quiet=0 now line news
   while alive "$1"; do
     if is_up; then return 0; fi
-    news="`grep -a 'DemoSite *: ' "$log" 2>/dev/null | tail -n +$((told + 1)) || true`"
+    news="`grep -aE 'Demo(Site|History) *: ' "$log" 2>/dev/null | tail -n +$((told + 1)) || true`"
     if [ -n "$news" ]; then
       while IFS= read -r line; do say "  ${line##*: }"; told=$((told + 1)); done <<<"$news"
     fi
