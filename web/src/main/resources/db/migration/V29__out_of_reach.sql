@@ -129,6 +129,9 @@ select watch(t) from unnest(array['valve', 'account', 'site_answer', 'site_tool'
 select watch('account_role');
 -- jobs that have ended are in the book of records
 select watch('job', 'state not in (''CLOSED'', ''STOPPED'')');
+-- linked now: what waits for the end of the transaction keeps the table from being changed
+set constraints all immediate;
+set constraints all deferred;
 
 -- entries of a job are written in the order in which they happened ------------------------------------------------------
 create or replace function refuse_late_entry() returns trigger language plpgsql as $$
