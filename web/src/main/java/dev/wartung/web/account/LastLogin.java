@@ -1,11 +1,11 @@
 package dev.wartung.web.account;
 
 import dev.wartung.web.account.Tries.Tried;
-import dev.wartung.web.page.Dates;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.io.Serializable;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -25,18 +25,27 @@ public class LastLogin extends SavedRequestAwareAuthenticationSuccessHandler {
     /** Under this name it is kept in the session. */
     public static final String TOLD = "wartung.lastLogin";
 
+    /**
+     * When somebody came in last.
+     *
+     * @param from  the address
+     * @param wrong how often their password was typed wrongly since
+     */
+    public record Told(Instant at, String from, int wrong) implements Serializable {
+
+        private static final long serialVersionUID = 1;
+    }
+
     private static final Duration ADMINISTRATOR = Duration.ofMinutes(20);
     private static final Duration OFFICE = Duration.ofHours(2);
     private static final Duration BENCH = Duration.ofHours(8);
 
     private final Tries tries;
     private final JdbcTemplate jdbc;
-    private final Dates dates;
 
-    LastLogin(Tries tries, JdbcTemplate jdbc, Dates dates) {
+    LastLogin(Tries tries, JdbcTemplate jdbc) {
         this.tries = tries;
         this.jdbc = jdbc;
-        this.dates = dates;
         setDefaultTargetUrl("/");
     }
 
@@ -63,28 +72,23 @@ public class LastLogin extends SavedRequestAwareAuthenticationSuccessHandler {
         return may.contains(Role.TECHNICIAN.authority()) ? BENCH : OFFICE;
     }
 
-    private Optional<String> said(String name) {
+    private Optional<Told> said(String name) {
         return jdbc
                 .query(
                         "select at, new_values ->> 'from', id from audit_entry where table_name = 'log-in' and row_key = ? and action = 'in' order by id desc limit 1",
-                        (row, i) -> last(name, row.getTimestamp(1).toInstant(), row.getString(2), row.getLong(3)),
+                        (row, i) -> new Told(
+                                row.getTimestamp(1).toInstant(), row.getString(2), wrongSince(name, row.getLong(3))),
                         name)
                 .stream()
                 .findFirst();
     }
 
-    private String last(String name, Instant at, String from, long id) {
+    private int wrongSince(String name, long id) {
         Integer wrong = jdbc.queryForObject(
                 "select count(*) from audit_entry where table_name = 'log-in' and row_key = ? and action = 'failed' and id > ?",
                 Integer.class,
                 name,
                 id);
-        String since = wrong == null || wrong == 0
-                ? ""
-                : wrong == 1
-                        ? " Since then your password was typed wrongly once."
-                        : " Since then your password was typed wrongly " + wrong + " times.";
-        return "You were last here on " + dates.moment(at) + ", from " + from + "." + since
-                + (since.isEmpty() ? "" : " If that was not you, tell your administrator.");
+        return wrong == null ? 0 : wrong;
     }
 }

@@ -145,7 +145,7 @@ class SecurityConfiguration {
                         .hasRole(Role.REVIEWER.name())
                         .requestMatchers(HttpMethod.POST, "/records/**")
                         .hasAnyRole(Role.TECHNICIAN.name(), Role.REVIEWER.name())
-                        .requestMatchers("/records/audit")
+                        .requestMatchers("/records/audit", "/records/audit.csv", "/records/audit.pdf")
                         .hasAnyRole(Role.REVIEWER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/exchange", "/exchange/**")
                         .hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())

@@ -70,6 +70,7 @@ class DemoHistory {
             1.4,
             "clean-parts",
             1.6);
+
     private final Valves valves;
     private final PlanningDesk planning;
     private final PastJobs pastJobs;

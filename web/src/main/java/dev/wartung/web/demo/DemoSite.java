@@ -264,5 +264,4 @@ class DemoSite {
         Valve valve = history.byTag(tag);
         planning.keep(valve, history.work(valve, kind, part), due, by);
     }
-
 }

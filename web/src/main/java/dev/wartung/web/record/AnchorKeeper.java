@@ -14,7 +14,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
-/** Writes down outside the database, as it starts and every hour, where both chains end. */
+/** Writes down outside the database, a minute after the start and every hour, where both chains end. */
 @Component
 class AnchorKeeper {
 

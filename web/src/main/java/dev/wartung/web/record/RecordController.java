@@ -1,14 +1,19 @@
 package dev.wartung.web.record;
 
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Days;
 import dev.wartung.web.document.Documents;
 import dev.wartung.web.document.QrCode;
+import dev.wartung.web.exchange.Table;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.page.Wordings;
+import dev.wartung.web.record.AuditTrail.Asked;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -29,6 +34,9 @@ import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
  */
 @Controller
 class RecordController {
+
+    private static final int MOST_EXPORTED = 20_000;
+    private static final int MOST_PRINTED = 500;
 
     private final Jobs jobs;
     private final ServiceReports reports;
@@ -70,13 +78,64 @@ class RecordController {
 
     @GetMapping("/records/audit")
     String audit(
-            @RequestParam(defaultValue = "") String q,
+            @RequestParam Map<String, String> typed,
             @RequestParam(defaultValue = "9223372036854775807") long before,
+            @ModelAttribute("units") UnitSystem units,
             Model model) {
+        Map<String, String> troubles = new LinkedHashMap<>();
+        for (String field : List.of("from", "to")) {
+            String day = typed.getOrDefault(field, "").strip();
+            if (!day.isEmpty() && Days.read(day).isEmpty()) {
+                troubles.put(field, "Write it as 15 Mar 2027.");
+            }
+        }
         model.addAttribute("nav", "records");
-        model.addAttribute("q", q);
-        model.addAttribute("lines", audit.lines(q, before));
+        model.addAttribute("typed", typed);
+        model.addAttribute("troubles", troubles);
+        model.addAttribute("kinds", audit.kinds());
+        model.addAttribute("page", AuditTrail.PAGE);
+        model.addAttribute(
+                "lines", troubles.isEmpty() ? audit.lines(Asked.of(typed), before, AuditTrail.PAGE, units) : List.of());
         return "audit";
+    }
+
+    /** The same in a table, as far back as the last {@value #MOST_EXPORTED} changes that fit. */
+    @GetMapping(value = "/records/audit.csv", produces = "text/csv;charset=UTF-8")
+    ResponseEntity<String> auditCsv(
+            @RequestParam Map<String, String> typed, @ModelAttribute("units") UnitSystem units) {
+        List<List<String>> rows = audit.lines(Asked.of(typed), Long.MAX_VALUE, MOST_EXPORTED, units).stream()
+                .map(l -> List.of(
+                        l.at().toString(),
+                        l.who(),
+                        l.account(),
+                        l.what(),
+                        l.key(),
+                        l.action(),
+                        l.values().stream().map(AuditTrail.Value::inOne).collect(Collectors.joining("; "))))
+                .toList();
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"who-changed-what.csv\"")
+                .body(Table.write(List.of("at", "who", "account", "what", "which", "done", "values"), rows));
+    }
+
+    @GetMapping("/records/audit.pdf")
+    ResponseEntity<byte[]> auditPdf(
+            @RequestParam Map<String, String> typed, @ModelAttribute("units") UnitSystem units) {
+        byte[] document = documents.pdf(
+                "audit-pdf",
+                Map.of(
+                        "lines",
+                        audit.lines(Asked.of(typed), Long.MAX_VALUE, MOST_PRINTED, units),
+                        "most",
+                        MOST_PRINTED,
+                        "typed",
+                        typed,
+                        "units",
+                        units));
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_PDF)
+                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"who-changed-what.pdf\"")
+                .body(document);
     }
 
     @GetMapping("/records/{number:\\d{1,9}}")

@@ -58,7 +58,9 @@ class TodayController {
     }
 
     @GetMapping("/")
-    String today(@SessionAttribute(name = LastLogin.TOLD, required = false) @Nullable String lastLogin, Model model) {
+    String today(
+            @SessionAttribute(name = LastLogin.TOLD, required = false) LastLogin.@Nullable Told lastLogin,
+            Model model) {
         model.addAttribute("lastLogin", lastLogin);
         LocalDate today = LocalDate.now(clock);
         model.addAttribute("nav", "today");

@@ -21,6 +21,9 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -291,7 +294,7 @@ class RecordDeskTest {
                         .andReturn()
                         .getResponse()
                         .getContentAsString())
-                .contains(">pia<", "<del>650000</del>", "<ins>620000</ins>");
+                .contains(">Pia Planner<", "<del>6.5 bar</del>", "<ins>6.2 bar</ins>", "plant air changed");
         jdbc.update("update valve set service = 'something else' where tag = 'TS-020'");
         assertThat(web.perform(as("rita", "REVIEWER", get("/records/audit").param("q", "TS-020")))
                         .andReturn()
@@ -307,10 +310,53 @@ class RecordDeskTest {
                         .getResponse()
                         .getContentAsString())
                 .as("lists within what was changed")
-                .contains("drain=45")
-                .contains("Theo");
+                .contains("setup: drain</small>", "<ins>45</ins>", "setup: people 1: name</small>", "<ins>Theo</ins>");
         web.perform(as("tessa", "TECHNICIAN", get("/records/audit"))).andExpect(status().isForbidden());
         web.perform(as("pia", "PLANNER", post("/records/" + number + "/corrections")))
                 .andExpect(status().isForbidden());
+    }
+
+    @Test
+    @DisplayName(
+            "The trail is asked by valve, person, kind and day, in words, on the page, in a table and on paper; a day that is none is said beside its field")
+    void asked() throws Exception {
+        String ofValve = audit("/records/audit?valve=ts-011");
+        assertThat(ofValve)
+                .contains(
+                        "<b>TS-011</b>",
+                        "<b>" + number + "</b>",
+                        "job changed",
+                        "<del>on bench</del>",
+                        "<ins>in service</ins>",
+                        "Tessa Technician")
+                .doesNotContain("TS-012", "ON_BENCH", "valve id", "+00:00");
+        assertThat(audit("/records/audit?valve=TS-011&who=oskar")).contains("Nothing matches.");
+        assertThat(audit("/records/audit?who=Tessa&kind=valve"))
+                .contains("TS-011", "TS-012")
+                .doesNotContain("job added");
+        assertThat(audit("/records/audit?to=1 Jan 2020")).contains("Nothing matches.");
+        assertThat(audit("/records/audit?from=soon")).contains("Write it as 15 Mar 2027.", "value=\"soon\"");
+        assertThat(audit("/records/audit.csv?valve=TS-011"))
+                .startsWith("at,who,account,what,which,done,values")
+                .contains("Tessa Technician,tessa,valve,TS-011,changed,")
+                .contains("state: on bench → in service");
+        byte[] paper = web.perform(as("rita", "REVIEWER", get("/records/audit.pdf?valve=TS-011")))
+                .andExpect(status().isOk())
+                .andReturn()
+                .getResponse()
+                .getContentAsByteArray();
+        try (PDDocument read = Loader.loadPDF(paper)) {
+            assertThat(new PDFTextStripper().getText(read)).contains("Valve TS-011", "Tessa Technician", "in service");
+        }
+        web.perform(as("tessa", "TECHNICIAN", get("/records/audit.csv"))).andExpect(status().isForbidden());
+        web.perform(as("tessa", "TECHNICIAN", get("/records/audit.pdf"))).andExpect(status().isForbidden());
+    }
+
+    private String audit(String address) throws Exception {
+        return web.perform(as("rita", "REVIEWER", get(address)))
+                .andExpect(status().isOk())
+                .andReturn()
+                .getResponse()
+                .getContentAsString();
     }
 }
