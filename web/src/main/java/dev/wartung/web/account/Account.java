@@ -125,6 +125,11 @@ public class Account {
         calendarHash = hash;
     }
 
+    /** The link to it stops working. */
+    void hasNoCalendar() {
+        calendarHash = null;
+    }
+
     /** The units this person reads and types in. */
     public UnitSystem units() {
         return units;

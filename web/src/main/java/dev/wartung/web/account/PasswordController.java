@@ -37,7 +37,7 @@ class PasswordController {
             HttpServletRequest request,
             Model model) {
         Map<String, String> troubles = new LinkedHashMap<>();
-        Passwords.trouble(wanted, current.get()).ifPresent(why -> troubles.put("wanted", why));
+        Passwords.trouble(wanted, current.get(), people.plantNames()).ifPresent(why -> troubles.put("wanted", why));
         if (!wanted.equals(again)) {
             troubles.put("again", "It is not the same as the one above.");
         }

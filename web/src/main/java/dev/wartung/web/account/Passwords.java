@@ -4,6 +4,7 @@ import com.nulabinc.zxcvbn.Strength;
 import com.nulabinc.zxcvbn.Zxcvbn;
 import java.security.SecureRandom;
 import java.time.Duration;
+import java.util.Collection;
 import java.util.Optional;
 import java.util.stream.Stream;
 
@@ -28,10 +29,12 @@ final class Passwords {
     private Passwords() {}
 
     /**
-     * Why a password will not do; empty where it will. Whoever it is for, and the name of this application, are guessed
-     * first.
+     * Why a password will not do; empty where it will. Whoever it is for, the names of the plant and the name of this
+     * application are guessed first.
+     *
+     * @param plant names of areas and lines
      */
-    static Optional<String> trouble(String password, Account of) {
+    static Optional<String> trouble(String password, Account of, Collection<String> plant) {
         if (password.codePointCount(0, password.length()) < SHORTEST) {
             return Optional.of("At least " + SHORTEST + " characters. A few words are easier to remember than signs.");
         }
@@ -44,12 +47,16 @@ final class Passwords {
                         password.substring(0, Math.min(GUESSED, password.length())),
                         Stream.concat(
                                         Stream.of(of.username(), "wartung"),
-                                        Stream.of(of.name().split("\\s+")))
+                                        Stream.concat(Stream.of(of.name()), plant.stream())
+                                                .flatMap(n -> Stream.concat(
+                                                        Stream.of(n.replaceAll("\\s", "")),
+                                                        Stream.of(n.split("\\s+")))))
+                                .filter(word -> word.length() > 2)
                                 .toList());
         return strength.getScore() >= STRONG_ENOUGH
                 ? Optional.empty()
                 : Optional.of(
-                        "It is guessed too easily: it is common, follows a pattern or has your name in it. Take some words that have nothing to do with each other.");
+                        "It is guessed too easily: it is common, follows a pattern or has your name or the plant's in it. Take some words that have nothing to do with each other.");
     }
 
     /** One for somebody to come in with once: four groups of four, 79 bits. */

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.stereotype.Service;
@@ -19,11 +20,14 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class People {
 
+    private static final int MOST_NAMES = 400;
+
     private final Accounts accounts;
     private final PasswordEncoder encoder;
     private final TokenDesk tokens;
     private final FindByIndexNameSessionRepository<?> sessions;
     private final CurrentAccount current;
+    private final JdbcTemplate jdbc;
     private final Clock clock;
 
     People(
@@ -32,7 +36,9 @@ class People {
             TokenDesk tokens,
             FindByIndexNameSessionRepository<?> sessions,
             CurrentAccount current,
+            JdbcTemplate jdbc,
             Clock clock) {
+        this.jdbc = jdbc;
         this.accounts = accounts;
         this.encoder = encoder;
         this.tokens = tokens;
@@ -129,6 +135,13 @@ class People {
         me.choosePassword(Objects.requireNonNull(encoder.encode(wanted)));
         changed(me);
         return Optional.empty();
+    }
+
+    /** What areas and lines are called: a password made of them is guessed first. */
+    @Transactional(readOnly = true)
+    public List<String> plantNames() {
+        return jdbc.queryForList(
+                "select area from valve union select line from valve order by 1 limit " + MOST_NAMES, String.class);
     }
 
     private boolean isMe(Account account) {

@@ -7,6 +7,9 @@ import java.time.Instant;
 import java.util.Base64;
 import java.util.Optional;
 import org.apache.commons.codec.digest.DigestUtils;
+import org.springframework.security.access.AccessDeniedException;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -40,9 +43,18 @@ public class TokenDesk {
      */
     public record Handed(String token, Instant expiresAt) {}
 
-    /** For whoever is logged in. Tokens that have run out are cleared away. */
+    /**
+     * For whoever is logged in with a password: a token ends with its hours, and does not beget another. Tokens that
+     * have run out are cleared away.
+     *
+     * @throws AccessDeniedException for whoever came in by a token
+     */
     @Transactional
     public Handed hand() {
+        Authentication how = SecurityContextHolder.getContext().getAuthentication();
+        if (how != null && TokenFilter.BY_TOKEN.equals(how.getDetails())) {
+            throw new AccessDeniedException("A token is handed for a name and a password, not for another token.");
+        }
         byte[] bits = new byte[32];
         random.nextBytes(bits);
         String token = Base64.getUrlEncoder().withoutPadding().encodeToString(bits);
@@ -78,9 +90,11 @@ public class TokenDesk {
                 .filter(a -> a.mayLogIn(clock.instant()));
     }
 
-    /** Tokens handed out to somebody stop working. */
+    /** Tokens handed out to somebody stop working, and the link to their calendar. */
     @Transactional
     void callBack(Account account) {
+        account.hasNoCalendar();
+        accounts.save(account);
         tokens.deleteByAccount(account);
     }
 

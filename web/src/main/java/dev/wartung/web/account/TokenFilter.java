@@ -14,6 +14,9 @@ import org.springframework.web.filter.OncePerRequestFilter;
 /** Logs the holder of a token in for one request. */
 final class TokenFilter extends OncePerRequestFilter {
 
+    /** Details of whoever came in by a token and not by a password. */
+    static final String BY_TOKEN = "by token";
+
     private static final String BEARER = "Bearer ";
 
     private final TokenDesk desk;
@@ -27,14 +30,15 @@ final class TokenFilter extends OncePerRequestFilter {
             throws ServletException, IOException {
         String header = request.getHeader("Authorization");
         if (header != null && header.startsWith(BEARER)) {
-            desk.holder(header.substring(BEARER.length()))
-                    .ifPresent(a -> SecurityContextHolder.setContext(
-                            new SecurityContextImpl(UsernamePasswordAuthenticationToken.authenticated(
-                                    a.username(),
-                                    "",
-                                    AuthorityUtils.createAuthorityList(a.roles().stream()
-                                            .map(Role::authority)
-                                            .toArray(String[]::new))))));
+            desk.holder(header.substring(BEARER.length())).ifPresent(a -> {
+                UsernamePasswordAuthenticationToken by = UsernamePasswordAuthenticationToken.authenticated(
+                        a.username(),
+                        "",
+                        AuthorityUtils.createAuthorityList(
+                                a.roles().stream().map(Role::authority).toArray(String[]::new)));
+                by.setDetails(BY_TOKEN);
+                SecurityContextHolder.setContext(new SecurityContextImpl(by));
+            });
         }
         chain.doFilter(request, response);
     }

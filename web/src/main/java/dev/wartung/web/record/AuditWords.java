@@ -30,8 +30,19 @@ final class AuditWords {
     private static final Pattern MOMENT = Pattern.compile("\\d{4}-\\d\\d-\\d\\dT\\d\\d:\\d\\d.*");
     private static final Pattern DAY = Pattern.compile("\\d{4}-\\d\\d-\\d\\d");
     private static final Pattern STATE = Pattern.compile("[A-Z]+(_[A-Z]+)*");
-    /** Drives are written in capitals by everybody. */
-    private static final Set<String> AS_THEY_ARE = Set.of("drive", "was", "becomes", "wish", "tag", "lot", "number");
+    /** Columns that hold one of a few states or kinds. */
+    private static final Set<String> STATES = Set.of(
+            "state",
+            "kind",
+            "role",
+            "item",
+            "outcome",
+            "stands",
+            "verdict",
+            "due_by",
+            "after_event",
+            "dimension",
+            "units");
 
     private static final Set<String> PEOPLE = Set.of(
             "by_id",
@@ -125,7 +136,7 @@ final class AuditWords {
             case "insert" -> "added";
             case "delete" -> "taken away";
             case "restore" -> "put in the place of what was there";
-            case "in" -> "right: came in";
+            case "in" -> "accepted";
             case "failed" -> "wrong";
             default -> "changed";
         };
@@ -199,7 +210,7 @@ final class AuditWords {
         if (DAY.matcher(text).matches()) {
             return dates.day(LocalDate.parse(text));
         }
-        return STATE.matcher(text).matches() && text.length() > 2 && !AS_THEY_ARE.contains(column)
+        return STATES.contains(column) && STATE.matcher(text).matches()
                 ? text.toLowerCase(Locale.ROOT).replace('_', ' ')
                 : text;
     }

@@ -173,6 +173,35 @@ class PeopleTest {
 
     @Test
     @DisplayName(
+            "Names of the plant are no password; with another password the link to one's calendar and one's tokens stop working")
+    void plantAndLinks(Address at, JdbcTemplate jdbc) throws Exception {
+        jdbc.update("update valve set area = 'Quillfjord hall' where tag = 'TS-020'");
+        Technician theo = new Technician(at.base(), "theo", TestSite.PASSWORD);
+        theo.login();
+        assertThat(theo.post(
+                                "/me/password",
+                                Map.of(
+                                        "before",
+                                        TestSite.PASSWORD,
+                                        "wanted",
+                                        "quillfjordhall",
+                                        "again",
+                                        "quillfjordhall"))
+                        .body())
+                .contains("guessed too easily");
+        String page = theo.post("/me/calendar", Map.of()).body();
+        Matcher link = Pattern.compile("/calendar/[^<]+\\.ics").matcher(page);
+        assertThat(link.find()).isTrue();
+        assertThat(theo.get(link.group()).statusCode()).isEqualTo(200);
+        theo.post("/me/password", Map.of("before", TestSite.PASSWORD, "wanted", CHOSEN, "again", CHOSEN));
+        assertThat(jdbc.queryForObject("select calendar_hash from account where username = 'theo'", String.class))
+                .isNull();
+        assertThat(new Technician(at.base(), "nobody", "").get(link.group()).statusCode())
+                .isEqualTo(404);
+    }
+
+    @Test
+    @DisplayName(
             "In the browser: somebody is added, reads the first password, chooses one, and both pages can be used by everybody")
     void inTheBrowser(Address at, Browser browser) throws Exception {
         String first = administrator("warden");

@@ -77,6 +77,16 @@ class ApiTest {
     }
 
     @Test
+    @DisplayName("A token is handed for a name and a password, not for another token: it ends with its hours")
+    void tokenForAToken(Address address) throws Exception {
+        HttpResponse<String> first = call(address, "/token", "{}", TestSite.PASSWORD);
+        assertThat(first.statusCode()).isEqualTo(200);
+        String bearer = "Bearer " + JSON.readTree(first.body()).get("token").asString();
+        assertThat(send(address, "/lab", "", bearer).statusCode()).isEqualTo(200);
+        assertThat(send(address, "/token", "{}", bearer).statusCode()).isEqualTo(403);
+    }
+
+    @Test
     @DisplayName(
             "Every instrument answers over the wire what it answers here, and is described in the OpenAPI document")
     void lab(Address address) throws Exception {
