@@ -260,6 +260,50 @@ class RecordDeskTest {
     }
 
     @Test
+    @DisplayName(
+            "A report is printed as it was sealed, whatever the rows have become since; one that was changed past its guards says so")
+    void printedAsSealed() throws Exception {
+        int job = closed("TS-016", web, jobs);
+        String before = audit("/records/" + job);
+        assertThat(before)
+                .contains("Test service of TS-016", "Tessa Technician", "Printed from what was sealed")
+                .doesNotContain("Do not rely");
+        jdbc.update("update valve set service = 'another service', type_name = 'another type' where tag = 'TS-016'");
+        jdbc.update("update account set name = 'Tessa Married' where username = 'tessa'");
+        try {
+            String after = audit("/records/" + job);
+            assertThat(after)
+                    .contains("Test service of TS-016", "Ostrevik Kolm 50", "Tessa Technician")
+                    .doesNotContain("another service", "another type", "Tessa Married");
+        } finally {
+            jdbc.update("update account set name = 'Tessa Technician' where username = 'tessa'");
+        }
+        jdbc.execute("alter table service_record disable trigger user");
+        String content =
+                jdbc.queryForObject("select content from service_record where job_number = ?", String.class, job);
+        try {
+            jdbc.update(
+                    "update service_record set content = ? where job_number = ?",
+                    content.replace("Tessa Technician", "Theo Technician"),
+                    job);
+            assertThat(audit("/records/" + job))
+                    .contains("it was changed. Do not rely on this report: have an administrator run verify.");
+        } finally {
+            jdbc.update("update service_record set content = ? where job_number = ?", content, job);
+            jdbc.execute("alter table service_record enable trigger user");
+        }
+        jdbc.execute("alter table kept_drawing disable trigger user");
+        try {
+            jdbc.update("update kept_drawing set svg = svg || ' '");
+            assertThat(audit("/records/" + job)).contains("The drawing is not the one that was sealed.");
+        } finally {
+            jdbc.update("update kept_drawing set svg = rtrim(svg)");
+            jdbc.execute("alter table kept_drawing enable trigger user");
+        }
+        assertThat(audit("/records/" + job)).doesNotContain("Do not rely");
+    }
+
+    @Test
     @DisplayName("Records are found by the beginning of a tag and by a job's number")
     void found() throws Exception {
         String link = "/records/" + number + "\"";

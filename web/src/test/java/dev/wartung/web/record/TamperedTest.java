@@ -193,6 +193,28 @@ class TamperedTest {
     }
 
     @Test
+    @DisplayName("A record that is written while the clock stands before the last one says so")
+    void clockSetBack() throws Exception {
+        try (Connection connection = RunningApplication.tables().connect();
+                Statement statement = connection.createStatement()) {
+            connection.setAutoCommit(false);
+            int job = Math.toIntExact(new RecordRows(connection)
+                    .one("select max(number) as number from job where state = 'CLOSED'")
+                    .orElseThrow()
+                    .number("number"));
+            statement.execute("update record_head set at = now() + interval '1 hour'");
+            long seq = RecordChain.add(connection, RecordContent.CORRECTION, job, (record, same) -> {});
+            String content = new RecordRows(connection)
+                    .one("select content from service_record where seq = ?", seq)
+                    .orElseThrow()
+                    .text("content");
+            assertThat(RecordContent.read(content).path("clock_set_back_from").asString())
+                    .isGreaterThan(RecordContent.read(content).path("written").asString());
+            connection.rollback();
+        }
+    }
+
+    @Test
     @DisplayName("A tail cut off with its end set back, and a chain written anew, do not agree with lines outside")
     void anchored() throws Exception {
         Path key = folder.resolve("key");
