@@ -23,9 +23,9 @@ run_class() { # $1: role, $2: its password, $3: the class, $4: the database, the
     java -XX:TieredStopAtLevel=1 -Xmx256m -cp "$classes" "dev.wartung.web.$class" "$@"
 }
 up_to_date() { # the tables of the data folder are this build's; brought there by their owner before the application, which may not, comes up
-  local stamp=""
-  if [ -z "${WARTUNG_CLASSPATH:-}" ]; then build; stamp="`cat "$app/.stamp"`"; fi
-  if [ -n "$stamp" ] && [ "`cat "$WARTUNG_HOME/run/schema" 2>/dev/null || true`" = "$stamp" ]; then return 0; fi
+  local stamp
+  if [ -z "${WARTUNG_CLASSPATH:-}" ]; then build; stamp="`cat "$app/.stamp"`"; else stamp="`cksum <<<"$WARTUNG_CLASSPATH"`"; fi
+  if [ "`cat "$WARTUNG_HOME/run/schema" 2>/dev/null || true`" = "$stamp" ]; then return 0; fi
   migrate wartung || fail "the tables could not be brought up to date (above). Nothing was started."
   echo "$stamp" >"$WARTUNG_HOME/run/schema"
 }

@@ -140,7 +140,7 @@ class PeopleTest {
                                 "/me/password",
                                 Map.of("before", "not mine at all", "wanted", CHOSEN + "!", "again", CHOSEN + "!"))
                         .body())
-                .contains("not the password you logged in with");
+                .contains("That is not your password");
         String page =
                 head.post("/people", Map.of("name", "", "username", "tessa")).body();
         assertThat(page).contains("is taken", "as it shall stand on reports", "Choose what they do", "value=\"tessa\"");
