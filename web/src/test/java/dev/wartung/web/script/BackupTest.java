@@ -50,7 +50,9 @@ class BackupTest {
                 new ProcessBuilder("bash", Path.of("../wartung").toRealPath().toString());
         builder.command().addAll(List.of(arguments));
         builder.environment().put("WARTUNG_HOME", home.toString());
-        builder.environment().put("WARTUNG_DATABASE", RunningApplication.database());
+        if (home.equals(live())) {
+            builder.environment().put("WARTUNG_DATABASE", RunningApplication.database());
+        }
         builder.environment().put("WARTUNG_CLASSPATH", System.getProperty("java.class.path"));
         Process process = builder.redirectErrorStream(true)
                 .redirectInput(ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile()))
