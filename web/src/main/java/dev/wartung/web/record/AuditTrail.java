@@ -57,9 +57,9 @@ class AuditTrail {
     /** A value that changed. */
     record Value(String name, String was, String is) {
 
-        /** In one line: old, an arrow, new. */
+        /** In one line: old, and what it is now. */
         public String inOne() {
-            return name + ": " + (was.isEmpty() ? is : is.isEmpty() ? was + " →" : was + " → " + is);
+            return name + ": " + (was.isEmpty() ? is : is.isEmpty() ? was + ", now empty" : was + ", now " + is);
         }
     }
 
@@ -120,14 +120,19 @@ class AuditTrail {
             values.add(asked.kind());
         }
         if (!asked.valve().isEmpty()) {
+            List<Long> id =
+                    jdbc.queryForList("select id from valve where lower(tag) = lower(?)", Long.class, asked.valve());
+            if (id.isEmpty()) {
+                return List.of();
+            }
             where.append(
                     """
-                     and exists (select from valve v where lower(v.tag) = lower(?) and (e.table_name = 'valve' and (e.row_id = v.id::text or lower(e.row_key) = lower(v.tag))
-                         or coalesce(e.new_values, e.old_values) ->> 'valve_id' = v.id::text
-                         or e.table_name = 'job' and e.row_key in (select number::text from job where valve_id = v.id)
-                         or e.table_name = 'change_request' and e.row_key in (select number::text from change_request where valve_id = v.id)
-                         or e.table_name = 'recheck' and e.row_id in (select id::text from recheck where valve_id = v.id)))""");
-            values.add(asked.valve());
+                     and (e.table_name = 'valve' and (e.row_id = ? or lower(e.row_key) = lower(?)) or coalesce(e.new_values, e.old_values) ->> 'valve_id' = ?
+                          or e.table_name = 'job' and e.row_key in (select number::text from job where valve_id = ?)
+                          or e.table_name = 'change_request' and e.row_key in (select number::text from change_request where valve_id = ?)
+                          or e.table_name = 'recheck' and e.row_id in (select id::text from recheck where valve_id = ?))""");
+            String key = String.valueOf(id.get(0));
+            values.addAll(List.of(key, asked.valve(), key, id.get(0), id.get(0), id.get(0)));
         }
         ZoneId zone = ZoneId.of(dates.zone());
         asked.from().ifPresent(day -> {
@@ -172,10 +177,10 @@ class AuditTrail {
         return stored == null ? json.createObjectNode() : json.readTree(stored);
     }
 
-    /** What has been changed so far, by what it is called; for a choice. */
-    @Transactional(readOnly = true)
-    Map<String, String> kinds() {
-        return AuditWords.kinds(jdbc.queryForList(
-                "select distinct table_name from audit_entry where action <> 'baseline'", String.class));
+    /** What can be asked for, by what it is called. */
+    static Map<String, String> kinds() {
+        return AuditWords.kinds(
+                Stream.concat(Guards.watched().stream(), Stream.of("shutdown_window", "log-in", "backup"))
+                        .toList());
     }
 }

@@ -2,6 +2,7 @@ package dev.wartung.web.record;
 
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.web.page.Dates;
 import java.time.LocalDate;
@@ -44,16 +45,9 @@ final class AuditWords {
             "dimension",
             "units");
 
-    private static final Set<String> PEOPLE = Set.of(
-            "by_id",
-            "account_id",
-            "holder_id",
-            "planned_by_id",
-            "asked_by_id",
-            "stated_by_id",
-            "decided_by_id",
-            "seen_by_id",
-            "done_by_id");
+    /** Columns that name a person. */
+    private static final Pattern PERSON = Pattern.compile("(.*_)?by_id|account_id|holder_id");
+
     private static final String VALVE = "valve_id";
     private static final String LOT = "lot_id";
     private static final String TOOL = "tool_id";
@@ -96,17 +90,19 @@ final class AuditWords {
     AuditWords(List<JsonNode> told, UnitSystem units, Dates dates, JdbcTemplate jdbc) {
         this.units = units;
         this.dates = dates;
-        this.people = named("select id, name from account where id = any (?)", told, PEOPLE, jdbc);
-        this.valves = named("select id, tag from valve where id = any (?)", told, Set.of(VALVE), jdbc);
-        this.lots = named("select id, item || ', lot ' || lot from lot where id = any (?)", told, Set.of(LOT), jdbc);
-        this.tools = named("select id, number from measuring_tool where id = any (?)", told, Set.of(TOOL), jdbc);
+        this.people = named("select id, name from account where id = any (?)", told, PERSON, jdbc);
+        this.valves = named("select id, tag from valve where id = any (?)", told, Pattern.compile(VALVE), jdbc);
+        this.lots = named(
+                "select id, item || ', lot ' || lot from lot where id = any (?)", told, Pattern.compile(LOT), jdbc);
+        this.tools =
+                named("select id, number from measuring_tool where id = any (?)", told, Pattern.compile(TOOL), jdbc);
     }
 
-    private static Map<String, String> named(String sql, List<JsonNode> told, Set<String> columns, JdbcTemplate jdbc) {
+    private static Map<String, String> named(String sql, List<JsonNode> told, Pattern columns, JdbcTemplate jdbc) {
         Set<Long> ids = new TreeSet<>();
-        told.forEach(values -> columns.forEach(column -> {
-            if (values.path(column).isNumber()) {
-                ids.add(values.path(column).asLong());
+        told.forEach(values -> values.properties().forEach(field -> {
+            if (field.getValue().isNumber() && columns.matcher(field.getKey()).matches()) {
+                ids.add(field.getValue().asLong());
             }
         }));
         Map<String, String> names = new HashMap<>();
@@ -185,7 +181,10 @@ final class AuditWords {
 
     /** A column as it is called: without what only the database needs. */
     private static String name(String column) {
-        String plain = column.replaceAll("_(id|pa|k|si|m3)\\b", "").replaceAll("[_-]", " ");
+        String plain = column.replaceAll("_(id|pa|k|si|m3)\\b", "")
+                .replaceAll("[_-]", " ")
+                .replaceAll("([a-z])([A-Z])", "$1 $2")
+                .toLowerCase(Locale.ROOT);
         return plain.equals("is") ? "new" : plain;
     }
 
@@ -217,7 +216,7 @@ final class AuditWords {
 
     private String number(String column, JsonNode value, JsonNode row) {
         String id = value.asString();
-        if (PEOPLE.contains(column)) {
+        if (PERSON.matcher(column).matches()) {
             return people.getOrDefault(id, id);
         }
         String named =
@@ -229,6 +228,13 @@ final class AuditWords {
                 };
         if (!named.isEmpty()) {
             return named;
+        }
+        if (column.equals("gauge_pa")) {
+            // how well a gauge reads is far below what it reads
+            return new Quantity(value.asDouble(), Dimension.PRESSURE).shownIn(units.counterpart(Unit.MILLIBAR));
+        }
+        if (column.equals("share") || column.endsWith("_share")) {
+            return Quantity.rounded(value.asDouble() * 100, 1) + " %";
         }
         if (column.endsWith("_pa")) {
             return units.shown(new Quantity(value.asDouble(), Dimension.PRESSURE));

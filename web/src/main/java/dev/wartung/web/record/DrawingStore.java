@@ -17,12 +17,14 @@ class DrawingStore {
         this.jdbc = jdbc;
     }
 
-    /** @return its digest, SHA-256 in hexadecimal */
-    @Transactional(propagation = Propagation.REQUIRED)
-    String keep(String svg) {
-        String digest = DigestUtils.sha256Hex(svg);
-        jdbc.update("insert into kept_drawing (digest, svg) values (?, ?) on conflict do nothing", digest, svg);
-        return digest;
+    /** By what a drawing is known: SHA-256 in hexadecimal. */
+    static String digest(String svg) {
+        return DigestUtils.sha256Hex(svg);
+    }
+
+    @Transactional(propagation = Propagation.MANDATORY)
+    void keep(String svg) {
+        jdbc.update("insert into kept_drawing (digest, svg) values (?, ?) on conflict do nothing", digest(svg), svg);
     }
 
     /** As it is kept; empty where it is gone. */
@@ -30,10 +32,5 @@ class DrawingStore {
     String svg(String digest) {
         List<String> kept = jdbc.queryForList("select svg from kept_drawing where digest = ?", String.class, digest);
         return kept.isEmpty() ? "" : kept.get(0);
-    }
-
-    @Transactional(readOnly = true)
-    boolean isAsKept(String digest) {
-        return DigestUtils.sha256Hex(svg(digest)).equals(digest);
     }
 }

@@ -92,7 +92,7 @@ class RecordController {
         model.addAttribute("nav", "records");
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);
-        model.addAttribute("kinds", audit.kinds());
+        model.addAttribute("kinds", AuditTrail.kinds());
         model.addAttribute("page", AuditTrail.PAGE);
         model.addAttribute(
                 "lines", troubles.isEmpty() ? audit.lines(Asked.of(typed), before, AuditTrail.PAGE, units) : List.of());

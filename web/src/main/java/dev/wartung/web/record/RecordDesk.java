@@ -36,8 +36,16 @@ public class RecordDesk {
     private final CurrentAccount current;
     private final Jobs jobs;
     private final ReportWriter writer;
+    private final DrawingStore drawings;
 
-    RecordDesk(JdbcTemplate jdbc, EntityManager entities, CurrentAccount current, Jobs jobs, ReportWriter writer) {
+    RecordDesk(
+            JdbcTemplate jdbc,
+            EntityManager entities,
+            CurrentAccount current,
+            Jobs jobs,
+            ReportWriter writer,
+            DrawingStore drawings) {
+        this.drawings = drawings;
         this.jobs = jobs;
         this.writer = writer;
         this.jdbc = jdbc;
@@ -64,10 +72,11 @@ public class RecordDesk {
     public void on(JobToSeal ended) {
         Job job = ended.job();
         entities.flush();
-        ServiceReport report = writer.of(jobs.view(job));
+        ReportWriter.Written report = writer.of(jobs.view(job));
+        drawings.keep(report.svg());
         add(RecordContent.JOB, job.number(), (record, connection) -> {
             RecordContent.job(record, job.number(), connection);
-            RecordContent.report(record, report);
+            RecordContent.report(record, report.says());
         });
     }
 

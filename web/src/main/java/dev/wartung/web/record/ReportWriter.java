@@ -34,21 +34,22 @@ class ReportWriter {
 
     private final Sheets sheets;
     private final RunFiles proving;
-    private final DrawingStore drawings;
 
-    ReportWriter(Sheets sheets, RunFiles proving, DrawingStore drawings) {
+    ReportWriter(Sheets sheets, RunFiles proving) {
         this.sheets = sheets;
         this.proving = proving;
-        this.drawings = drawings;
     }
 
-    /** Of a job as it stands; its drawing is kept. */
-    ServiceReport of(JobView view) {
+    /** A report, and the drawing that it names by its digest. */
+    record Written(ServiceReport says, String svg) {}
+
+    /** Of a job as it stands. */
+    Written of(JobView view) {
         Bench bench = view.progress().bench();
         String svg = sheets.drawing(view.sheets(), bench.configuration())
                 .svg(bench, SectionDrawing.View.PLAIN, "The valve as it was left");
         Job job = view.job();
-        return new ServiceReport(
+        ServiceReport says = new ServiceReport(
                 new OfJob(
                         job.number(),
                         job.title(),
@@ -57,8 +58,10 @@ class ReportWriter {
                         job.valve().typeName(),
                         job.valve().service(),
                         view.ending()),
-                drawings.keep(svg),
-                view.sheets().anatomy().inWords(bench.configuration()),
+                DrawingStore.digest(svg),
+                view.sheets().anatomy().inWords(bench.configuration()).entrySet().stream()
+                        .map(e -> new ServiceReport.Fact(e.getKey(), e.getValue()))
+                        .toList(),
                 ReportLines.of(view),
                 readings(view),
                 view.countedIn().stream().filter(c -> bench.isNew(c.part())).toList(),
@@ -82,6 +85,7 @@ class ReportWriter {
                         .distinct()
                         .sorted()
                         .toList());
+        return new Written(says, svg);
     }
 
     private static String after(int days) {

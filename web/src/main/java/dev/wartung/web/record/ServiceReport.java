@@ -9,7 +9,6 @@ import dev.wartung.web.device.RunFiles;
 import dev.wartung.web.job.JobState;
 import java.time.Instant;
 import java.util.List;
-import java.util.Map;
 
 /**
  * What a service report says of a job: what was done, read, fitted, noted and by whom. Written once, as the job ends,
@@ -33,7 +32,7 @@ import java.util.Map;
 public record ServiceReport(
         OfJob job,
         String drawing,
-        Map<String, String> configuration,
+        List<Fact> configuration,
         List<Line> lines,
         List<Reading> readings,
         List<CountedIn> fitted,
@@ -55,6 +54,9 @@ public record ServiceReport(
      */
     public record OfJob(
             int number, String title, JobState state, String tag, String type, String service, String ending) {}
+
+    /** One thing about the valve, in the order of its sheet. */
+    public record Fact(String what, String is) {}
 
     /** One thing the job changed about the valve. */
     public record Changed(String what, String before, String after) {}

@@ -57,32 +57,34 @@ class ServiceReports {
         int number = view.job().number();
         Optional<RecordDesk.Kept> kept = book.of(number).stream().findFirst();
         Optional<ServiceReport> sealed = kept.flatMap(k -> RecordContent.report(k.says()));
-        ServiceReport says = sealed.orElseGet(() -> writer.of(view));
-        Map<String, String> photos = photos(says);
+        // sealed before records held their report: what is not sealed is not kept either
+        ReportWriter.Written shown = sealed.map(says -> new ReportWriter.Written(says, drawings.svg(says.drawing())))
+                .orElseGet(() -> writer.of(view));
+        Map<String, String> photos = photos(shown.says());
         return new Printed(
-                says,
-                drawings.svg(says.drawing()),
+                shown.says(),
+                shown.svg(),
                 photos,
                 book.signatures(number),
                 book.corrections(number),
                 kept.map(RecordDesk.Kept::hash).orElse(""),
                 sealed.isEmpty(),
-                kept.map(k -> troubles(k, says, photos)).orElse(List.of()));
+                kept.map(k -> troubles(k, shown, photos)).orElse(List.of()));
     }
 
     /** What a reader should know before believing the paper: the text is not what was sealed, or a picture is not. */
-    private List<String> troubles(RecordDesk.Kept kept, ServiceReport says, Map<String, String> photos) {
+    private List<String> troubles(RecordDesk.Kept kept, ReportWriter.Written shown, Map<String, String> photos) {
         List<String> found = new ArrayList<>();
         if (!RecordContent.hash(kept.content()).equals(kept.hash())) {
             found.add("The record does not have the hash of its content: it was changed.");
         }
-        if (!drawings.isAsKept(says.drawing())) {
+        if (!DrawingStore.digest(shown.svg()).equals(shown.says().drawing())) {
             found.add("The drawing is not the one that was sealed.");
         }
         for (JsonNode photo : kept.says().path("photos")) {
-            String shown = photos.get(photo.path("id").asString());
-            if (shown != null
-                    && !DigestUtils.sha256Hex(Base64.getDecoder().decode(shown.substring(shown.indexOf(',') + 1)))
+            String data = photos.get(photo.path("id").asString());
+            if (data != null
+                    && !DigestUtils.sha256Hex(Base64.getDecoder().decode(data.substring(data.indexOf(',') + 1)))
                             .equals(photo.path("sha256").asString())) {
                 found.add("A photo is not the one that was sealed.");
             }

@@ -258,6 +258,7 @@ class TriesTest {
                         .andReturn()
                         .getRequest()
                         .getSession();
+        assertThat(session.getMaxInactiveInterval()).as("a planner's").isEqualTo(7200);
         return web.perform(get("/").session(session)).andReturn().getResponse().getContentAsString();
     }
 

@@ -48,10 +48,12 @@ final class Postgres {
             connection
                     .createStatement()
                     .execute("create role " + OWNER + " login superuser password '" + PASSWORD + "'");
-            connection.createStatement().execute("create role " + USER + " login password '" + PASSWORD + "'");
             connection.createStatement().execute("create database " + USER + " owner " + OWNER);
         }
-        new Schema(made.url(), OWNER, PASSWORD).migrate(USER);
+        Schema schema = new Schema(made.url(), OWNER, PASSWORD);
+        schema.makeRole(USER, "another, ' and \" in it");
+        schema.makeRole(USER, PASSWORD);
+        schema.migrate(USER);
         return made;
     }
 

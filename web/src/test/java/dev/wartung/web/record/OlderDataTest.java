@@ -70,6 +70,9 @@ class OlderDataTest {
         try (Connection own = RunningApplication.tables().connect();
                 Statement statement = own.createStatement()) {
             statement.execute(dump);
+            // one that ended before jobs had records
+            statement.execute(
+                    "set search_path = public; insert into public.job overriding system value select (jsonb_populate_record(j, '{\"id\": 900, \"number\": 900}')).* from public.job j where number = 1002");
         }
         sealedBefore = jdbc.queryForList("select seq, content, hash from service_record order by seq");
         RunningApplication.tables().migrate();
@@ -93,6 +96,27 @@ class OlderDataTest {
         assertThat(jdbc.execute((ConnectionCallback<Verification>) Verification::of)
                         .problems())
                 .isEmpty();
+    }
+
+    @Test
+    @DisplayName(
+            "A job that had ended without a record got one, once; a report of before is written from the rows, says so and keeps nothing")
+    void before() throws Exception {
+        assertThat(jdbc.queryForList("select job_number from service_record where seq = 3", Integer.class))
+                .containsExactly(900);
+        RunningApplication.tables().migrate();
+        assertThat(jdbc.queryForList("select job_number from service_record where job_number = 900", Integer.class))
+                .hasSize(1);
+        assertThat(web.perform(get("/records/1002").with(user("tessa").roles("TECHNICIAN")))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .contains("Sealed before records held their report", "<svg")
+                .doesNotContain("Do not rely");
+        assertThat(jdbc.queryForObject(
+                        "select count(*) from kept_drawing d where not exists (select from service_record where content like '%' || d.digest || '%')",
+                        Integer.class))
+                .isZero();
     }
 
     @Test

@@ -215,6 +215,22 @@ class TamperedTest {
     }
 
     @Test
+    @DisplayName("The application writes a line by itself where it is told a folder, and none where it is not")
+    void keeper(JdbcTemplate jdbc) throws Exception {
+        Path key = folder.resolve("key");
+        new AnchorKeeper(jdbc, "", "").write();
+        new AnchorKeeper(jdbc, folder.resolve("anchors").toString(), key.toString()).write();
+        try (Connection connection = RunningApplication.tables().connect()) {
+            List<Anchor> written = new Anchors(folder.resolve("anchors")).all().anchors();
+            assertThat(written).singleElement().satisfies(line -> assertThat(line.records())
+                    .isEqualTo(3));
+            assertThat(Anchors.problems(written, false, connection)).isEmpty();
+        }
+        // a folder that cannot be written is told in the log and ends nothing
+        new AnchorKeeper(jdbc, key.resolve("below-a-file").toString(), key.toString()).write();
+    }
+
+    @Test
     @DisplayName("A tail cut off with its end set back, and a chain written anew, do not agree with lines outside")
     void anchored() throws Exception {
         Path key = folder.resolve("key");
