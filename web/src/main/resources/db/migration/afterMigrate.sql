@@ -19,7 +19,7 @@ begin
     execute format('grant usage, select on all sequences in schema public to %I', app);
     create temporary table allowed on commit drop as select * from (values
         -- written in a chain, by functions of the owner
-        ('service_record', 'r', ''), ('record_head', 'r', ''), ('audit_entry', 'r', ''), ('audit_link', 'r', ''), ('audit_head', 'r', ''), ('flyway_schema_history', 'r', ''),
+        ('service_record', 'r', ''), ('record_head', 'r', ''), ('audit_entry', 'r', ''), ('audit_link', 'r', ''), ('audit_head', 'r', ''), ('signature', 'r', ''), ('review_start', 'r', ''), ('review_wait', 'r', ''), ('flyway_schema_history', 'r', ''),
         -- only ever added to
         ('job_entry', 'ra', ''), ('photo', 'ra', ''), ('joint_look', 'ra', ''), ('fail_study', 'ra', ''), ('proving_samples', 'ra', ''), ('kept_sheet', 'ra', ''), ('kept_drawing', 'ra', ''), ('stock_move', 'ra', ''),
         ('grease_use', 'ra', ''), ('calibration', 'ra', ''), ('tool_use', 'ra', ''), ('reading', 'ra', ''), ('read_job', 'ra', ''), ('own_family', 'ra', ''), ('demo_site', 'ra', ''),
@@ -48,7 +48,7 @@ begin
                            where attrelid = one.of_table::regclass and attnum > 0 and not attisdropped and attname <> all (string_to_array(one.fixed, ' '))), one.of_table, app);
         end if;
     end loop;
-    execute format('grant execute on function begin_record(), add_record(int, varchar, text, boolean, text, char), note_try(text, text, text, text) to %I', app);
+    execute format('grant execute on function begin_record(), add_record(int, varchar, text, boolean, text, char), note_try(text, text, text, text), add_signature(text, text, text, text, text, text) to %I', app);
     -- to verify: what the trail would say of a row
     execute format('grant execute on function audited(jsonb), audit_row(jsonb, text[]), audit_name(jsonb) to %I', app);
 end $$;

@@ -214,8 +214,17 @@ public sealed interface JobEvent {
         }
     }
 
-    /** Ended with the valve out of service. */
-    record Stopped(String reason) implements JobEvent {
+    /**
+     * Ended with the valve out of service.
+     *
+     * @param signatures of whoever stopped it; none for a job that was entered later, or before stops were signed
+     */
+    record Stopped(String reason, List<Signature> signatures) implements JobEvent {
+
+        public Stopped {
+            signatures = List.copyOf(signatures);
+        }
+
         @Override
         public <R> R in(Cases<R> cases) {
             return cases.stopped(this);

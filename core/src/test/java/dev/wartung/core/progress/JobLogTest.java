@@ -251,7 +251,7 @@ class JobLogTest {
                         at("", new JobEvent.Reported("drips")),
                         at("", new JobEvent.Begun()),
                         at("", new JobEvent.Cancelled()),
-                        at("", new JobEvent.Stopped("late")),
+                        at("", new JobEvent.Stopped("late", List.of())),
                         at("", closed))
                 .standing();
         assertThat(standing).isEqualTo(log().standing());

@@ -9,4 +9,6 @@ public interface Accounts extends ListCrudRepository<Account, Long> {
     Optional<Account> findByCalendarHash(String hash);
 
     Optional<Account> findByUsername(String username);
+
+    boolean existsByNameIgnoreCaseAndLeftAtIsNull(String name);
 }

@@ -39,14 +39,25 @@ public final class AdministratorCommand {
             if (promoted.isPresent() && !agreed) {
                 System.out.println(
                         username + " is the account of " + promoted.get()
-                                + ", who is no administrator. As one they could make and end accounts; their password would be a new one.");
+                                + ", who is no administrator. As one they could make and end accounts, and do nothing else; their password would be a new one.");
                 System.exit(3);
             }
             run(connection, "select set_config('wartung.by', 'the server', true)");
+            // a name under signatures is one person's
             run(
                     connection,
-                    "insert into account (username, name, password_hash) values (?, ?, '') on conflict (username) do nothing",
+                    """
+                    insert into account (username, name, password_hash)
+                    select ?, ? || case when exists (select from account where left_at is null and lower(name) = lower(?)) then ' (administrator)' else '' end, ''
+                    on conflict (username) do nothing""",
                     username,
+                    username,
+                    username);
+            run(
+                    connection,
+                    """
+                    update account a set name = left(name, 60) || ' (' || username || ')' where username = ? and left_at is not null
+                    and exists (select from account b where b.left_at is null and lower(b.name) = lower(a.name))""",
                     username);
             run(
                     connection,
@@ -58,8 +69,12 @@ public final class AdministratorCommand {
                     connection,
                     "insert into account_role (account_id, role) select id, 'ADMINISTRATOR' from account where username = ? on conflict do nothing",
                     username);
+            run(
+                    connection,
+                    "delete from account_role where role <> 'ADMINISTRATOR' and account_id = (select id from account where username = ?)",
+                    username);
             connection.commit();
-            promoted.ifPresent(name -> System.out.println(name + " is an administrator now, beside what they were."));
+            promoted.ifPresent(name -> System.out.println(name + " is an administrator now, and nothing else."));
         } catch (SQLException e) {
             System.err.println("The database cannot be used: " + e.getMessage());
             System.exit(2);

@@ -3,6 +3,8 @@ package dev.wartung.web.account;
 import dev.wartung.web.account.Tries.Tried;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
@@ -65,7 +67,7 @@ public class CurrentAccount {
     public Optional<String> refusesToSign(String password) {
         String me = get().username();
         if (password.isEmpty()) {
-            return Optional.of(WRONG_PASSWORD);
+            return Optional.of("Sign with your password.");
         }
         try {
             login.check(UsernamePasswordAuthenticationToken.unauthenticated(me, password), Tried.signing(me, me));
@@ -90,8 +92,12 @@ public class CurrentAccount {
         }
     }
 
-    /** Somebody else's agreement, with their own name and password; wrong ones are counted for this screen alone. */
-    public Second second(String username, String password) {
+    /**
+     * Somebody else's agreement, with their own name and password; wrong ones are counted for this screen alone.
+     *
+     * @param roles whoever agrees has one of them
+     */
+    public Second second(String username, String password, Set<Role> roles) {
         String me = get().username();
         if (username.isBlank() || password.isEmpty()) {
             return Second.not(SECOND_SIGNS);
@@ -103,12 +109,20 @@ public class CurrentAccount {
             return accounts.findByUsername(second.getName())
                     .filter(a ->
                             !a.username().equals(me) && a.firstPasswordUntil().isEmpty())
-                    .map(a -> new Second(Optional.of(a), ""))
+                    .map(a -> agreeing(a, roles))
                     .orElseGet(() -> Second.not(SECOND_SIGNS));
         } catch (TooManyTries e) {
             return Second.not(TooManyTries.words(e.minutes()));
         } catch (AuthenticationException e) {
             return Second.not(SECOND_SIGNS);
         }
+    }
+
+    private static Second agreeing(Account second, Set<Role> roles) {
+        if (second.roles().stream().anyMatch(roles::contains)) {
+            return new Second(Optional.of(second), "");
+        }
+        String wanted = roles.stream().sorted().map(Role::words).collect(Collectors.joining(" or a "));
+        return Second.not(second.name() + " cannot agree here: the second person is a " + wanted + ".");
     }
 }

@@ -20,6 +20,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class People {
 
+    static final String ONE_OR_THE_OTHER =
+            "An administrator administers, and neither works nor approves. Make a second account for the rest.";
+
     private static final int MOST_NAMES = 400;
 
     private final Accounts accounts;
@@ -92,9 +95,18 @@ class People {
         return first;
     }
 
+    /** Whoever has this name on signatures already, among accounts in use. */
+    @Transactional(readOnly = true)
+    public boolean isSigned(String name) {
+        return accounts.existsByNameIgnoreCaseAndLeftAtIsNull(name);
+    }
+
     /** @return why not; empty where it is done */
     @Transactional
     public Optional<String> mayDo(Account account, Set<Role> roles) {
+        if (!Role.together(roles)) {
+            return Optional.of(ONE_OR_THE_OTHER);
+        }
         if (isMe(account) && !roles.contains(Role.ADMINISTRATOR)) {
             return Optional.of("You cannot take your own administration away. Ask another administrator.");
         }
@@ -114,10 +126,15 @@ class People {
         return Optional.empty();
     }
 
+    /** @return why not; empty where it is done */
     @Transactional
-    public void isBack(Account account) {
+    public Optional<String> isBack(Account account) {
+        if (account.leftAt().isPresent() && isSigned(account.name())) {
+            return Optional.of("Somebody else signs as “" + account.name() + "” by now. Make a new account instead.");
+        }
         account.isBack();
         changed(account);
+        return Optional.empty();
     }
 
     /**

@@ -46,14 +46,22 @@ class PeopleController {
         if (name.isEmpty() || name.length() > 120) {
             troubles.put("name", "The name as it shall stand on reports, at most 120 letters.");
         }
+        if (!name.isEmpty() && people.isSigned(name)) {
+            troubles.put(
+                    "name",
+                    "Somebody signs as “" + name + "” already. Two people of one name need a difference in it.");
+        }
         if (roles.isEmpty()) {
             troubles.put("roles", "Choose what they do.");
+        } else if (!Role.together(roles)) {
+            troubles.put("roles", People.ONE_OR_THE_OTHER);
         }
         if (troubles.isEmpty()) {
             try {
                 return told(username, people.add(username, name, roles), model);
             } catch (DataIntegrityViolationException takenMeanwhile) {
-                troubles.put("username", "“" + username + "” is taken.");
+                boolean byName = people.named(username).isEmpty();
+                troubles.put(byName ? "name" : "username", "“" + (byName ? name : username) + "” is taken.");
             }
         }
         return show(typed, troubles, model);
@@ -79,9 +87,10 @@ class PeopleController {
     }
 
     @PostMapping("/people/{username}/back")
-    String back(@PathVariable String username) {
-        people.isBack(known(username));
-        return "redirect:/people";
+    String back(@PathVariable String username, Model model) {
+        return people.isBack(known(username))
+                .map(why -> refused(username, why, model))
+                .orElse("redirect:/people");
     }
 
     private Account known(String username) {

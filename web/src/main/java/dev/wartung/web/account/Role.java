@@ -1,6 +1,8 @@
 package dev.wartung.web.account;
 
-/** What somebody may do. One person may hold several, but never approves their own change. */
+import java.util.Set;
+
+/** What somebody may do. One person may hold several, but never approves their own change; administrators hold one. */
 public enum Role {
     TECHNICIAN("technician"),
     PLANNER("planner"),
@@ -16,6 +18,11 @@ public enum Role {
 
     public String words() {
         return words;
+    }
+
+    /** Whether one person may hold these: an administrator administers, and neither works nor approves. */
+    static boolean together(Set<Role> roles) {
+        return roles.size() == 1 || !roles.contains(ADMINISTRATOR);
     }
 
     String authority() {

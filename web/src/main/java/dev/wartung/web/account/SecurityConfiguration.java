@@ -75,7 +75,7 @@ class SecurityConfiguration {
         return http.securityMatcher("/api/**")
                 .authenticationManager(manager)
                 .authorizeHttpRequests(requests -> requests.requestMatchers(HttpMethod.POST, "/api/v1/cycles")
-                        .hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name(), Role.ADMINISTRATOR.name())
+                        .hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
                         .anyRequest()
                         .access(own()))
                 .addFilterBefore(new TokenFilter(tokens), BasicAuthenticationFilter.class)
@@ -125,16 +125,17 @@ class SecurityConfiguration {
                                 "/site/air",
                                 "/site/readings",
                                 "/site/time",
-                                "/stores/areas",
-                                "/stores/lead-time",
-                                "/stores/tools/*/retired",
                                 "/benches",
                                 "/benches/**")
                         .hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
+                        // an administrator sets up and lets in; working, judging and approving is for others
+                        .requestMatchers(
+                                HttpMethod.POST, "/stores/areas", "/stores/lead-time", "/stores/tools/*/retired")
+                        .hasRole(Role.PLANNER.name())
                         .requestMatchers(HttpMethod.POST, "/stores/lots/*/release")
-                        .hasAnyRole(Role.PLANNER.name(), Role.REVIEWER.name(), Role.ADMINISTRATOR.name())
+                        .hasAnyRole(Role.PLANNER.name(), Role.REVIEWER.name())
                         .requestMatchers(HttpMethod.POST, "/stores/**")
-                        .hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name(), Role.ADMINISTRATOR.name())
+                        .hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
                         .requestMatchers(HttpMethod.POST, "/changes/**")
                         .hasRole(Role.REVIEWER.name())
                         .requestMatchers(HttpMethod.POST, "/valves/*/change", "/change-requests/*/plan")
@@ -142,6 +143,10 @@ class SecurityConfiguration {
                         .requestMatchers(HttpMethod.POST, "/change-requests/*/position")
                         .hasRole(Role.PROCESS_OWNER.name())
                         .requestMatchers(HttpMethod.POST, "/change-requests/*/decision")
+                        .hasRole(Role.REVIEWER.name())
+                        .requestMatchers(HttpMethod.POST, "/change-requests/*/items/*")
+                        .hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name(), Role.PROCESS_OWNER.name())
+                        .requestMatchers(HttpMethod.POST, "/records/*/review")
                         .hasRole(Role.REVIEWER.name())
                         .requestMatchers(HttpMethod.POST, "/records/**")
                         .hasAnyRole(Role.TECHNICIAN.name(), Role.REVIEWER.name())
@@ -156,7 +161,7 @@ class SecurityConfiguration {
                                 "/life/**",
                                 "/shutdowns",
                                 "/shutdowns/**")
-                        .hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
+                        .hasRole(Role.PLANNER.name())
                         .requestMatchers(HttpMethod.POST, "/due/events", "/due/looks/**")
                         .hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
                         .requestMatchers(

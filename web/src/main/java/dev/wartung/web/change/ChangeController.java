@@ -2,6 +2,7 @@ package dev.wartung.web.change;
 
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Role;
+import dev.wartung.web.account.Signing;
 import dev.wartung.web.change.ChangeItem.What;
 import dev.wartung.web.page.TypedDay;
 import java.time.Clock;
@@ -60,7 +61,11 @@ class ChangeController {
             @RequestParam(name = "safe-reason", defaultValue = "") String reason,
             @RequestParam Map<String, String> typed,
             Model model) {
-        return after(number, desk.state(number, position, reason), typed, model);
+        return after(
+                number,
+                desk.state(number, position, reason, typed.getOrDefault(Signing.PASSWORD, "")),
+                unsigned(typed),
+                model);
     }
 
     @PostMapping(ONE + "/decision")
@@ -70,7 +75,18 @@ class ChangeController {
             @RequestParam(name = "decided-reason", defaultValue = "") String reason,
             @RequestParam Map<String, String> typed,
             Model model) {
-        return after(number, desk.decide(number, decision.equals("approve"), reason), typed, model);
+        return after(
+                number,
+                desk.decide(number, decision.equals("approve"), reason, typed.getOrDefault(Signing.PASSWORD, "")),
+                unsigned(typed),
+                model);
+    }
+
+    /** What is shown again: never a password. */
+    private static Map<String, String> unsigned(Map<String, String> typed) {
+        Map<String, String> shown = new LinkedHashMap<>(typed);
+        shown.remove(Signing.PASSWORD);
+        return shown;
     }
 
     @PostMapping(ONE + "/withdraw")
@@ -108,6 +124,7 @@ class ChangeController {
         model.addAttribute("answer", studies.answer(change.study()));
         model.addAttribute("duty", studies.duty(change.study()));
         model.addAttribute("asked", desk.asked(change));
+        model.addAttribute("signatures", desk.signatures(change));
         model.addAttribute("positions", studies.positions(change.valve()));
         model.addAttribute("items", What.values());
         model.addAttribute("states", change.state() == ChangeState.ASKED && roles.contains(Role.PROCESS_OWNER));

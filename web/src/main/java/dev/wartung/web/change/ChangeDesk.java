@@ -4,6 +4,10 @@ import dev.wartung.core.actuation.Verdict;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.account.Signatures;
+import dev.wartung.web.account.Signatures.Meaning;
+import dev.wartung.web.account.Signatures.Signed;
+import dev.wartung.web.account.Signing;
 import dev.wartung.web.change.ChangeItem.What;
 import dev.wartung.web.job.BeforeClosing;
 import dev.wartung.web.job.Job;
@@ -41,9 +45,17 @@ public class ChangeDesk implements BeforeClosing {
     private final StudyDesk studies;
     private final PlanningDesk planning;
     private final CurrentAccount current;
+    private final Signatures signatures;
     private final Clock clock;
 
-    ChangeDesk(ChangeRequests requests, StudyDesk studies, PlanningDesk planning, CurrentAccount current, Clock clock) {
+    ChangeDesk(
+            ChangeRequests requests,
+            StudyDesk studies,
+            PlanningDesk planning,
+            CurrentAccount current,
+            Signatures signatures,
+            Clock clock) {
+        this.signatures = signatures;
         this.requests = requests;
         this.studies = studies;
         this.planning = planning;
@@ -111,9 +123,11 @@ public class ChangeDesk implements BeforeClosing {
         return DONE;
     }
 
-    /** The process owner says which position is safe and why. Another one than asked for ends the change. */
+    /**
+     * The process owner says which position is safe and why, and signs it. Another one than asked for ends the change.
+     */
     @Transactional
-    public Map<String, String> state(int number, String position, String reason) {
+    public Map<String, String> state(int number, String position, String reason, String password) {
         ChangeRequest change = lock(number);
         Map<String, String> trouble = reasonTrouble(reason, "safe-reason");
         if (!studies.positions(change.valve()).contains(position)) {
@@ -121,6 +135,12 @@ public class ChangeDesk implements BeforeClosing {
         }
         if (!trouble.isEmpty() || change.state() != ChangeState.ASKED) {
             return trouble.isEmpty() ? late(change) : trouble;
+        }
+        Optional<String> refused = signatures.sign(
+                password,
+                signed(Meaning.SAFE_POSITION, change, ": without air it is safe " + position, reason.strip()));
+        if (refused.isPresent()) {
+            return Map.of(Signing.PASSWORD, refused.get());
         }
         change.stated(
                 position,
@@ -131,9 +151,9 @@ public class ChangeDesk implements BeforeClosing {
         return DONE;
     }
 
-    /** A reviewer approves or refuses; never their own. */
+    /** A reviewer approves or refuses, and signs it; never their own. */
     @Transactional
-    public Map<String, String> decide(int number, boolean approve, String reason) {
+    public Map<String, String> decide(int number, boolean approve, String reason, String password) {
         ChangeRequest change = lock(number);
         Account me = current.get();
         Map<String, String> trouble = approve ? DONE : reasonTrouble(reason, "decided-reason");
@@ -147,8 +167,28 @@ public class ChangeDesk implements BeforeClosing {
                 || change.statedBy().filter(a -> a.id().equals(me.id())).isPresent()) {
             return Map.of("decided-reason", "You asked for it or stated the position; somebody else decides.");
         }
+        Optional<String> refused = signatures.sign(
+                password, signed(approve ? Meaning.APPROVED : Meaning.REFUSED, change, "", reason.strip()));
+        if (refused.isPresent()) {
+            return Map.of(Signing.PASSWORD, refused.get());
+        }
         change.decided(approve, reason.strip(), me, clock.instant());
         return DONE;
+    }
+
+    private static Signed signed(Meaning meaning, ChangeRequest change, String more, String reason) {
+        return new Signed(
+                meaning,
+                "change_request",
+                String.valueOf(change.number()),
+                "Change " + change.number() + " of " + change.valve().tag() + ", from "
+                        + change.was().code() + " to " + change.becomes().code() + more,
+                reason);
+    }
+
+    /** Signatures under a change, in the order they were given. */
+    List<Signatures.Kept> signatures(ChangeRequest change) {
+        return signatures.under("change_request", String.valueOf(change.number()));
     }
 
     /** Whoever asked takes it back, as long as no job is planned. */

@@ -15,11 +15,14 @@ import dev.wartung.web.job.Job;
 import dev.wartung.web.job.past.PastJobs;
 import dev.wartung.web.job.past.PastJobs.Past.OldLook;
 import dev.wartung.web.job.planning.PlanningDesk;
+import dev.wartung.web.record.Reviews;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import jakarta.persistence.EntityManager;
+import java.sql.Timestamp;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
@@ -50,6 +53,7 @@ class DemoHistory {
     private static final Logger LOG = LoggerFactory.getLogger(DemoHistory.class);
     private static final int PROGRESS_EVERY = 30;
     private static final long SEED = 20260101;
+    private static final Duration REVIEWED_AFTER = Duration.ofDays(12);
     private static final String SWOLLEN = "MX-103";
     private static final String SETTLING = "EZ-713";
 
@@ -74,6 +78,7 @@ class DemoHistory {
     private final Valves valves;
     private final PlanningDesk planning;
     private final PastJobs pastJobs;
+    private final Reviews reviews;
     private final Sheets sheets;
     private final EntityManager entities;
     private final JdbcTemplate jdbc;
@@ -84,6 +89,7 @@ class DemoHistory {
             Valves valves,
             PlanningDesk planning,
             PastJobs pastJobs,
+            Reviews reviews,
             Sheets sheets,
             EntityManager entities,
             JdbcTemplate jdbc,
@@ -91,6 +97,7 @@ class DemoHistory {
         this.valves = valves;
         this.planning = planning;
         this.pastJobs = pastJobs;
+        this.reviews = reviews;
         this.sheets = sheets;
         this.entities = entities;
         this.jdbc = jdbc;
@@ -105,6 +112,16 @@ class DemoHistory {
         done.addAll(settling(varga));
         inOrder(done);
         sealed();
+    }
+
+    /** What ended more than some days ago was reviewed; the rest waits. */
+    void reviewed(Account by) {
+        for (Integer number : jdbc.queryForList(
+                "select number from job where state in ('CLOSED', 'STOPPED') and ended_at < ? order by ended_at, number",
+                Integer.class,
+                Timestamp.from(clock.instant().minus(REVIEWED_AFTER)))) {
+            reviews.enter(Objects.requireNonNull(number), "Seen, and talked over with who did it.", by);
+        }
     }
 
     /** What is under way: so many steps of a job are done. */

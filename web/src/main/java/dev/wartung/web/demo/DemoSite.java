@@ -57,6 +57,8 @@ class DemoSite {
     private final PastRuns pastRuns;
     private final ChangeDesk changes;
     private final Sheets sheets;
+    private static final String OWNER_PASSWORD = "safe-position";
+
     private final Site site;
     private final GreaseStore store;
     private final DemoStores stores;
@@ -125,8 +127,8 @@ class DemoSite {
         Account varga = person("ivarga", "Ilka Varga", "oat-and-spanner", EnumSet.of(Role.TECHNICIAN));
         Account oyel = person("moyel", "Mattis Oyel", "ginger-and-gauge", EnumSet.of(Role.TECHNICIAN));
         Account planner = person("radair", "Renske Adair", "window-of-hours", EnumSet.of(Role.PLANNER));
-        person("jwick", "Jolanta Wick", "safe-position", EnumSet.of(Role.PROCESS_OWNER));
-        person("dfalk", "Desmond Falk", "second-look", EnumSet.of(Role.REVIEWER));
+        person("jwick", "Jolanta Wick", OWNER_PASSWORD, EnumSet.of(Role.PROCESS_OWNER));
+        Account falk = person("dfalk", "Desmond Falk", "second-look", EnumSet.of(Role.REVIEWER));
         person("sprior", "Sunniva Prior", "keys-and-doors", EnumSet.of(Role.ADMINISTRATOR));
         site.choose(
                 Map.of("stainless-threads", "anti-seize", "soak-or-brush", "soak", "bring-to-position", "hose"),
@@ -136,6 +138,7 @@ class DemoSite {
         greases();
         List<Valve> all = DemoValves.all(sheets).stream().map(this::valve).toList();
         history.enter(all, varga, oyel);
+        history.reviewed(falk);
         stories(varga, oyel, planner);
         shutdown.plan(planner);
         as("radair", stores::fill);
@@ -239,7 +242,8 @@ class DemoSite {
                 () -> changes.state(
                         1,
                         "open",
-                        "Open it drains to the buffer tank, which holds a batch. Nothing else hangs on it."));
+                        "Open it drains to the buffer tank, which holds a batch. Nothing else hangs on it.",
+                        OWNER_PASSWORD));
     }
 
     /** On somebody's behalf, also to the audit trail that the database writes. */

@@ -1,6 +1,7 @@
 package dev.wartung.web.exchange;
 
 import dev.wartung.core.text.PlainText;
+import dev.wartung.web.exchange.ExchangeDesk.Draft;
 import dev.wartung.web.exchange.Table.Problem;
 import dev.wartung.web.sheet.Sheets;
 import java.io.IOException;
@@ -132,9 +133,20 @@ class ExchangeController {
     }
 
     @PostMapping("/exchange/{id}/take-in")
-    String takeIn(@PathVariable UUID id) {
-        desk.begin(known(id).id());
-        return "redirect:/exchange/" + id;
+    String takeIn(@PathVariable UUID id, @RequestParam(defaultValue = "") String password, Model model) {
+        Draft draft = known(id);
+        Optional<String> refused = desk.begin(id, password);
+        if (refused.isEmpty()) {
+            return "redirect:/exchange/" + id;
+        }
+        model.addAttribute("checked", draft.total() + " to take in");
+        model.addAttribute("name", draft.name());
+        model.addAttribute("kind", draft.kind());
+        model.addAttribute("problems", List.of());
+        model.addAttribute("problemCount", 0);
+        model.addAttribute("draft", id);
+        model.addAttribute("unsigned", refused.get());
+        return show("", model);
     }
 
     @GetMapping("/exchange/{id:[0-9a-f-]{36}}")
@@ -150,7 +162,7 @@ class ExchangeController {
         return "exchange :: progress";
     }
 
-    private ExchangeDesk.Draft known(UUID id) {
+    private Draft known(UUID id) {
         return desk.draft(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 }

@@ -3,6 +3,9 @@ package dev.wartung.web.exchange;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.sheet.SheetResult;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.account.Signatures;
+import dev.wartung.web.account.Signatures.Meaning;
+import dev.wartung.web.account.Signatures.Signed;
 import dev.wartung.web.exchange.Table.Problem;
 import dev.wartung.web.longwork.LongTask;
 import dev.wartung.web.longwork.LongWork;
@@ -52,6 +55,7 @@ class ExchangeDesk implements LongTask, Running.Source {
     private final TransactionTemplate whole;
     private final TransactionTemplate apart;
     private final CurrentAccount current;
+    private final Signatures signatures;
     private final Clock clock;
     private final LongWork work;
 
@@ -68,7 +72,9 @@ class ExchangeDesk implements LongTask, Running.Source {
             PlatformTransactionManager transactions,
             LongWork work,
             CurrentAccount current,
+            Signatures signatures,
             Clock clock) {
+        this.signatures = signatures;
         this.valves = valves;
         this.lots = lots;
         this.cycles = cycles;
@@ -233,16 +239,39 @@ class ExchangeDesk implements LongTask, Running.Source {
                 .findFirst();
     }
 
-    /** Begins to take a file in; once, however often it is asked for. */
+    /**
+     * Begins to take a file in; once, however often it is asked for. What puts types in force is signed.
+     *
+     * @return why the password does not sign; empty where it did, or where none is asked for
+     */
     @Transactional
-    public void begin(UUID id) {
+    public Optional<String> begin(UUID id, String password) {
         int begun = jdbc.update(
                 "update import_draft set state = 'RUNNING', at = ? where id = ? and state = 'CHECKED'",
                 Timestamp.from(clock.instant()),
                 id);
-        if (begun == 1) {
-            work.begin(NAME, id.toString());
+        if (begun == 0) {
+            return Optional.empty();
         }
+        Draft draft = draft(id).orElseThrow();
+        Optional<String> refused = draft.kind().putsInForce()
+                ? signatures.sign(password, new Signed(Meaning.IN_FORCE, "import", id.toString(), says(draft), ""))
+                : Optional.empty();
+        if (refused.isPresent()) {
+            jdbc.update("update import_draft set state = 'CHECKED' where id = ?", id);
+            return refused;
+        }
+        work.begin(NAME, id.toString());
+        return Optional.empty();
+    }
+
+    /** The file that is signed for, so that it can be told from any other. */
+    private String says(Draft draft) {
+        return draft.kind().words() + ": " + draft.name() + ", SHA-256 "
+                + jdbc.queryForObject(
+                        "select encode(sha256(convert_to(content, 'UTF8')), 'hex') from import_draft where id = ?",
+                        String.class,
+                        draft.id());
     }
 
     @Override

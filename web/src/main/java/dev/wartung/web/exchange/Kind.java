@@ -45,6 +45,11 @@ public enum Kind {
         return this == TYPE || this == FAMILY;
     }
 
+    /** Whether taking it in can put types in force, which is signed. */
+    public boolean putsInForce() {
+        return sheets() || this == TYPES || this == SITE;
+    }
+
     static Optional<Kind> named(String path) {
         return Stream.of(values()).filter(k -> k.path.equals(path)).findFirst();
     }

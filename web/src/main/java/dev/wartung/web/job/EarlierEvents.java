@@ -71,6 +71,13 @@ final class EarlierEvents {
         return event;
     }
 
+    /** Without signatures. */
+    static JsonNode unsigned(JsonNode body) {
+        ObjectNode event = object(body);
+        absent(event, "signatures", NODES.arrayNode());
+        return event;
+    }
+
     /** Steps of a procedure. */
     static void steps(JsonNode steps) {
         for (JsonNode step : steps) {

@@ -48,7 +48,7 @@ final class EventFormat {
         type("TAKEN_OVER", JobEvent.TakenOver.class, List.of(EarlierEvents.textAs("reason")));
         type("CORRECTED", JobEvent.Corrected.class, List.of(EarlierEvents::withProcedure, WrittenOut::withProcedure));
         type("CLOSE_UP", JobEvent.ClosingUp.class, List.of(EarlierEvents::withProcedure, WrittenOut::withProcedure));
-        type("STOPPED", JobEvent.Stopped.class, List.of(EarlierEvents.textAs("reason")));
+        type("STOPPED", JobEvent.Stopped.class, List.of(EarlierEvents.textAs("reason"), EarlierEvents::unsigned));
         type("CLOSED", JobEvent.Closed.class, List.of(EarlierEvents::closed));
     }
 

@@ -1,15 +1,11 @@
 package dev.wartung.web.life;
 
-import dev.wartung.core.due.ServiceRule;
-import dev.wartung.web.account.CurrentAccount;
-import dev.wartung.web.due.DueDesk;
 import dev.wartung.web.life.LifeDesk.Group;
 import dev.wartung.web.life.LifeDesk.Told;
 import dev.wartung.web.page.TypedNumber;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -27,13 +23,9 @@ class LifeController {
     private static final String CHANGED = "What was shown is not what comes out now. Look at it again, then sign.";
 
     private final LifeDesk desk;
-    private final DueDesk due;
-    private final CurrentAccount current;
 
-    LifeController(LifeDesk desk, DueDesk due, CurrentAccount current) {
+    LifeController(LifeDesk desk) {
         this.desk = desk;
-        this.due = due;
-        this.current = current;
     }
 
     @GetMapping("/life")
@@ -94,17 +86,10 @@ class LifeController {
             // what was read since, or another cost, came to something else: that is shown first
             return show(group, cost, Map.of("password", CHANGED), model);
         }
-        Optional<String> refused = current.refusesToSign(password);
+        Optional<String> refused = desk.accept(told.orElseThrow().seen(), proposal.get(), password);
         if (refused.isPresent()) {
             return show(group, cost, Map.of("password", refused.get()), model);
         }
-        told.orElseThrow()
-                .seen()
-                .types()
-                .forEach(type -> due.keep(
-                        Optional.of(type),
-                        Optional.of(area),
-                        new ServiceRule(OptionalInt.of(proposal.get()), OptionalInt.empty(), OptionalInt.empty())));
         return "redirect:" + UriComponentsBuilder.fromPath("/due/rules").toUriString();
     }
 

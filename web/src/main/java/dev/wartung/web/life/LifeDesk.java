@@ -7,6 +7,9 @@ import dev.wartung.core.life.LifeWords;
 import dev.wartung.core.life.Lifetime;
 import dev.wartung.core.life.Present;
 import dev.wartung.core.message.Message;
+import dev.wartung.web.account.Signatures;
+import dev.wartung.web.account.Signatures.Meaning;
+import dev.wartung.web.account.Signatures.Signed;
 import dev.wartung.web.due.DueDesk;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.Valves;
@@ -18,6 +21,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeMap;
@@ -45,14 +49,43 @@ class LifeDesk {
     private final Sheets sheets;
     private final Valves valves;
     private final DueDesk due;
+    private final Signatures signatures;
     private final Clock clock;
 
-    LifeDesk(JdbcTemplate jdbc, Sheets sheets, Valves valves, DueDesk due, Clock clock) {
+    LifeDesk(JdbcTemplate jdbc, Sheets sheets, Valves valves, DueDesk due, Signatures signatures, Clock clock) {
+        this.signatures = signatures;
         this.jdbc = jdbc;
         this.sheets = sheets;
         this.valves = valves;
         this.due = due;
         this.clock = clock;
+    }
+
+    /**
+     * The interval becomes the site's rule for the types of a group in its area, signed by whoever accepts it.
+     *
+     * @return why the password does not sign; empty where it did
+     */
+    @Transactional
+    Optional<String> accept(Seen seen, int months, String password) {
+        Group group = seen.group();
+        Optional<String> refused = signatures.sign(
+                password,
+                new Signed(
+                        Meaning.INTERVAL,
+                        "service_rule",
+                        group.area(),
+                        months + " months for " + String.join(", ", seen.types()) + " in " + group.area() + ", from "
+                                + group.inWords(),
+                        ""));
+        if (refused.isEmpty()) {
+            seen.types()
+                    .forEach(type -> due.keep(
+                            Optional.of(type),
+                            Optional.of(group.area()),
+                            new ServiceRule(OptionalInt.of(months), OptionalInt.empty(), OptionalInt.empty())));
+        }
+        return refused;
     }
 
     /** Seals that are looked at together: one part of one family and material, in one area. */

@@ -28,8 +28,8 @@ class PageAdvice {
     }
 
     /**
-     * {@code me}, whether they are a {@code technician}, a {@code reviewer} or may say how the plant works ({@code
-     * arranges}) or who is here ({@code administers}), the {@code units} they read numbers in, the {@code wording} they are told things in, and how {@code dates} are
+     * {@code me}, whether they are a {@code technician}, a {@code reviewer}, plan how the work is done ({@code
+     * arranges}), may say how the plant is ({@code setsUp}) or who is here ({@code administers}), the {@code units} they read numbers in, the {@code wording} they are told things in, and how {@code dates} are
      * written. Asked for once a page.
      */
     @ModelAttribute
@@ -40,7 +40,8 @@ class PageAdvice {
         model.addAttribute("technician", roles.contains(Role.TECHNICIAN));
         model.addAttribute("reviewer", roles.contains(Role.REVIEWER));
         model.addAttribute("audits", roles.contains(Role.REVIEWER) || roles.contains(Role.ADMINISTRATOR));
-        model.addAttribute("arranges", roles.contains(Role.PLANNER) || roles.contains(Role.ADMINISTRATOR));
+        model.addAttribute("arranges", roles.contains(Role.PLANNER));
+        model.addAttribute("setsUp", roles.contains(Role.PLANNER) || roles.contains(Role.ADMINISTRATOR));
         model.addAttribute("administers", roles.contains(Role.ADMINISTRATOR));
         UnitSystem units = me.map(Account::units).orElse(UnitSystem.METRIC);
         model.addAttribute("units", units);

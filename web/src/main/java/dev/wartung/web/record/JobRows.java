@@ -43,6 +43,13 @@ final class JobRows {
                        d.username as decided_by, c.decided_at
                 from change_request c join account q on q.id = c.asked_by_id left join account s on s.id = c.stated_by_id left join account d on d.id = c.decided_by_id
                 where c.job_number = ? order by c.number""");
+        PARTS.put(
+                "signatures",
+                """
+                with of_job as (select ?::int as number)
+                select s.at, s.username, s.name, s.meaning, s.says, s.reason from signature s
+                where s.about = 'job' and s.about_row in (select number::text from of_job)
+                   or s.about = 'change_request' and s.about_row in (select c.number::text from change_request c join of_job j on j.number = c.job_number) order by s.id""");
         PARTS.put("rechecks", "select name, raised_on from recheck where job_number = ? order by id");
     }
 

@@ -31,9 +31,20 @@ final class RecordContent {
 
     static final String JOB = "JOB";
     static final String CORRECTION = "CORRECTION";
+    static final String REVIEW = "REVIEW";
     /** Parts of a job's record that are read from the rows, and can be read again. */
     static final List<String> FROM_ROWS = List.of(
-            "job", "entries", "fitted", "photos", "read_with", "pieces", "greases", "runs", "change", "rechecks");
+            "job",
+            "entries",
+            "fitted",
+            "photos",
+            "read_with",
+            "pieces",
+            "greases",
+            "runs",
+            "change",
+            "signatures",
+            "rechecks");
 
     private static final String REPORT = "report";
 

@@ -2,6 +2,8 @@ package dev.wartung.web.record;
 
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.message.Days;
+import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.account.Role;
 import dev.wartung.web.document.Documents;
 import dev.wartung.web.document.QrCode;
 import dev.wartung.web.exchange.Table;
@@ -43,6 +45,8 @@ class RecordController {
     private final RecordDesk book;
     private final RecordSearch search;
     private final AuditTrail audit;
+    private final Reviews reviews;
+    private final CurrentAccount current;
     private final Documents documents;
     private final Wordings wordings;
 
@@ -52,6 +56,8 @@ class RecordController {
             RecordDesk book,
             RecordSearch search,
             AuditTrail audit,
+            Reviews reviews,
+            CurrentAccount current,
             Documents documents,
             Wordings wordings) {
         this.jobs = jobs;
@@ -59,6 +65,8 @@ class RecordController {
         this.book = book;
         this.search = search;
         this.audit = audit;
+        this.reviews = reviews;
+        this.current = current;
         this.documents = documents;
         this.wordings = wordings;
     }
@@ -73,6 +81,7 @@ class RecordController {
         model.addAttribute("found", search.find(q, before));
         model.addAttribute("page", RecordSearch.PAGE);
         model.addAttribute("last", book.last().orElse(null));
+        model.addAttribute("waiting", reviews.waiting());
         return "records";
     }
 
@@ -150,11 +159,40 @@ class RecordController {
         return troubles.isEmpty() ? "redirect:/records/" + number : show(number, typed, troubles, model);
     }
 
-    private String show(int number, Map<String, String> typed, Map<String, String> troubles, Model model) {
+    /** What waits for a review. */
+    @GetMapping("/records/review")
+    String toReview(Model model) {
         model.addAttribute("nav", "records");
-        model.addAttribute("print", reports.of(ended(number)));
+        model.addAttribute("waiting", reviews.waiting());
+        model.addAttribute("lines", reviews.lines());
+        return "review";
+    }
+
+    @PostMapping("/records/{number:\\d{1,9}}/review")
+    String review(@PathVariable int number, @RequestParam Map<String, String> typed, Model model) {
+        ServiceReports.Printed print = reports.of(ended(number));
+        Map<String, String> troubles = reviews.sign(number, typed, Exceptions.of(print.says()));
+        if (troubles.isEmpty()) {
+            return "redirect:/records/review";
+        }
+        model.addAttribute("reviewTroubles", troubles);
+        model.addAttribute("reviewRemark", typed.getOrDefault("remark", ""));
+        return show(number, Map.of(), Map.of(), model);
+    }
+
+    private String show(int number, Map<String, String> typed, Map<String, String> troubles, Model model) {
+        ServiceReports.Printed print = reports.of(ended(number));
+        model.addAttribute("nav", "records");
+        model.addAttribute("print", print);
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);
+        boolean reviews =
+                print.waitsSince().isPresent() && current.get().roles().contains(Role.REVIEWER);
+        if (reviews) {
+            model.addAttribute("exceptions", Exceptions.of(print.says()));
+            model.addAttribute("tookPart", this.reviews.tookPart(number));
+            model.addAttribute("through", this.reviews.through(number));
+        }
         return "report";
     }
 

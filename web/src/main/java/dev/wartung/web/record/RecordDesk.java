@@ -8,10 +8,12 @@ import dev.wartung.web.job.JobToSeal;
 import dev.wartung.web.job.Jobs;
 import jakarta.persistence.EntityManager;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.ConnectionCallback;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -22,7 +24,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * The book of records: one for every job that was closed or stopped, one for every correction, chained by their hashes.
+ * The book of records: one for every job that was closed or stopped, one for every correction and review, chained by their hashes.
  * Records are added one after the other: the
  * row that holds the end of the chain is locked meanwhile.
  */
@@ -123,7 +125,7 @@ public class RecordDesk {
         return troubles;
     }
 
-    private void add(String kind, int jobNumber, RecordChain.Filling filling) {
+    void add(String kind, int jobNumber, RecordChain.Filling filling) {
         jdbc.execute((ConnectionCallback<Long>) connection -> RecordChain.add(connection, kind, jobNumber, filling));
     }
 
@@ -183,20 +185,29 @@ public class RecordDesk {
                 .findFirst();
     }
 
-    /** Who signed a job as it was closed; empty for one that was entered later, or stopped. */
+    /**
+     * Who signed what in a job, in the order they did: the change it carried out, what took two people, and the job
+     * itself as it ended. None under a job that was entered later.
+     */
     @Transactional(readOnly = true)
     public List<Signature> signatures(int jobNumber) {
         return of(jobNumber).stream()
                 .filter(k -> k.kind().equals(RecordContent.JOB))
-                .flatMap(k -> {
-                    JsonNode entries = k.says().path("entries");
-                    return entries.values().stream().flatMap(e -> e.path("body").path("signatures").values().stream());
-                })
-                .map(s -> new Signature(
-                        s.path("username").asString(),
-                        s.path("name").asString(),
-                        s.path("meaning").asString(),
-                        Instant.parse(s.path("at").asString())))
+                .flatMap(k -> Stream.concat(
+                        k.says().path("signatures").values().stream().map(RecordDesk::signature),
+                        k.says().path("entries").values().stream()
+                                .flatMap(e -> e.path("body").path("signatures").values().stream())
+                                .map(RecordDesk::signature)))
+                .sorted(Comparator.comparing(Signature::at))
                 .toList();
+    }
+
+    private static Signature signature(JsonNode kept) {
+        return new Signature(
+                kept.path("username").asString(),
+                kept.path("name").asString(),
+                kept.path("meaning").asString()
+                        + (kept.has("says") ? " (" + kept.path("says").asString() + ")" : ""),
+                Instant.parse(kept.path("at").asString()));
     }
 }

@@ -3,6 +3,7 @@ package dev.wartung.web.record;
 import dev.wartung.core.progress.Signature;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.findings.FindingsDesk;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
@@ -22,8 +23,10 @@ class ServiceReports {
     private final ReportWriter writer;
     private final DrawingStore drawings;
     private final RecordDesk book;
+    private final Reviews reviews;
 
-    ServiceReports(FindingsDesk judging, ReportWriter writer, DrawingStore drawings, RecordDesk book) {
+    ServiceReports(FindingsDesk judging, ReportWriter writer, DrawingStore drawings, RecordDesk book, Reviews reviews) {
+        this.reviews = reviews;
         this.judging = judging;
         this.writer = writer;
         this.drawings = drawings;
@@ -38,6 +41,8 @@ class ServiceReports {
      * @param photos      by id: the photo itself, as an address that needs no server
      * @param signatures  under the job
      * @param corrections written since, in their order
+     * @param reviews     signed since
+     * @param waitsSince  since when it waits for a review; empty where it does not
      * @param hash        of the record, in full; empty where there is none
      * @param fromRows    sealed before records held their report: written from the rows, which {@code verify} holds
      *     against the record
@@ -49,6 +54,8 @@ class ServiceReports {
             Map<String, String> photos,
             List<Signature> signatures,
             List<RecordDesk.Correction> corrections,
+            List<Reviews.Review> reviews,
+            Optional<Instant> waitsSince,
             String hash,
             boolean fromRows,
             List<String> troubles) {}
@@ -67,6 +74,8 @@ class ServiceReports {
                 photos,
                 book.signatures(number),
                 book.corrections(number),
+                reviews.of(number),
+                reviews.waitsSince(number),
                 kept.map(RecordDesk.Kept::hash).orElse(""),
                 sealed.isEmpty(),
                 kept.map(k -> troubles(k, shown, photos)).orElse(List.of()));

@@ -76,6 +76,15 @@ public record Verification(long records, String last, long entries, List<String>
                     select number from job j where state in ('CLOSED', 'STOPPED') and not exists (select 1 from service_record r where r.job_number = j.number and r.kind = 'JOB')""")) {
                 problems.add("Job " + job.number("number") + " has ended and has no record.");
             }
+            for (Row job : new RecordRows(connection)
+                    .all(
+                            """
+                    select job_number from service_record where kind <> 'REVIEW' and seq > (select seq from review_start) group by job_number
+                    having max(seq) > coalesce((select max(r.seq) from service_record r where r.job_number = service_record.job_number and r.kind = 'REVIEW'), 0)
+                    except select job_number from review_wait order by job_number""")) {
+                problems.add("Job " + job.number("job_number")
+                        + " was not reviewed and does not wait for it: rows were taken away.");
+            }
             problems.addAll(drawings(digests, connection));
             AuditCheck.Found trail = AuditCheck.of(connection);
             problems.addAll(trail.problems());

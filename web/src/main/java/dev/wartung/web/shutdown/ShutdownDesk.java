@@ -253,8 +253,7 @@ public class ShutdownDesk implements Running.Source {
                         w.plannedBy().map(Account::name).orElse(""),
                         w.plannedAt().orElse(w.begins()),
                         Optional.of(w.share()),
-                        Optional.of(new Running.Stop(
-                                "/shutdowns/" + w.id() + "/stop", Set.of(Role.PLANNER, Role.ADMINISTRATOR)))))
+                        Optional.of(new Running.Stop("/shutdowns/" + w.id() + "/stop", Set.of(Role.PLANNER)))))
                 .toList();
     }
 

@@ -1,5 +1,6 @@
 package dev.wartung.web.stores;
 
+import dev.wartung.web.account.Signing;
 import dev.wartung.web.stores.LotFiles.Kept;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
@@ -65,6 +66,7 @@ class LotController {
         model.addAttribute("lot", lot);
         model.addAttribute("today", LocalDate.now(clock));
         model.addAttribute("moves", stores.moves(id));
+        model.addAttribute("signatures", stores.signatures(id));
         model.addAttribute("fitted", traces.ofLot(lot.lot()));
         model.addAttribute("certificate", files.nameOf(id).orElse(""));
         model.addAttribute("typed", typed);
@@ -82,15 +84,30 @@ class LotController {
     }
 
     @PostMapping("/stores/lots/{id}/release")
-    String release(@PathVariable long id, Model model) {
-        stores.release(known(id).id());
-        return answer(id, Map.of(), Map.of(), model);
+    String release(@PathVariable long id, @RequestParam Map<String, String> typed, Model model) {
+        return signed("released", id, typed, model, stores::release);
     }
 
     @PostMapping("/stores/lots/{id}/extend")
-    String extend(@PathVariable long id, Model model) {
-        stores.extend(known(id).id());
-        return answer(id, Map.of(), Map.of(), model);
+    String extend(@PathVariable long id, @RequestParam Map<String, String> typed, Model model) {
+        return signed("inspected", id, typed, model, stores::extend);
+    }
+
+    /** Takes a decision about a lot. */
+    private interface Decision {
+        Optional<String> take(long id, String reason, String password);
+    }
+
+    private String signed(String field, long id, Map<String, String> typed, Model model, Decision decision) {
+        Map<String, String> troubles = said(field, typed);
+        if (troubles.isEmpty()) {
+            decision.take(
+                            known(id).id(),
+                            typed.getOrDefault(field, "").strip(),
+                            typed.getOrDefault(Signing.PASSWORD, ""))
+                    .ifPresent(why -> troubles.put(Signing.PASSWORD, why));
+        }
+        return answer(id, typed, troubles, model);
     }
 
     @PostMapping("/stores/lots/{id}/counted")

@@ -3,6 +3,9 @@ package dev.wartung.web.stores;
 import dev.wartung.core.message.Days;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.account.Signatures;
+import dev.wartung.web.account.Signatures.Meaning;
+import dev.wartung.web.account.Signatures.Signed;
 import dev.wartung.web.stores.StockMove.Kind;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -22,13 +25,17 @@ public class Stores {
 
     static final int PAGE = 100;
 
+    private static final String LOT = "lot";
+
     private final Lots lots;
     private final StockMoves moves;
     private final Items items;
     private final CurrentAccount current;
+    private final Signatures signatures;
     private final Clock clock;
 
-    Stores(Lots lots, StockMoves moves, Items items, CurrentAccount current, Clock clock) {
+    Stores(Lots lots, StockMoves moves, Items items, CurrentAccount current, Signatures signatures, Clock clock) {
+        this.signatures = signatures;
         this.lots = lots;
         this.moves = moves;
         this.items = items;
@@ -208,15 +215,51 @@ public class Stores {
         lots.lock(id).ifPresent(l -> l.quarantined(LocalDate.now(clock), reason));
     }
 
+    /**
+     * A lot is good after all, signed by whoever says so.
+     *
+     * @return why the password does not sign; empty where it did, or where there is nothing to release
+     */
     @Transactional
-    public void release(long id) {
-        lots.lock(id).ifPresent(Lot::released);
+    public Optional<String> release(long id, String reason, String password) {
+        return lots.lock(id).filter(Lot::quarantined).flatMap(l -> {
+            Optional<String> refused = signatures.sign(password, signed(Meaning.RELEASED, l, "", reason));
+            if (refused.isEmpty()) {
+                l.released();
+            }
+            return refused;
+        });
     }
 
-    /** After an inspection (no cracks, not sticky, right hardness) its shelf life is extended, once. */
+    /**
+     * After an inspection (no cracks, not sticky, right hardness) its shelf life is extended, once, signed by whoever
+     * looked at it.
+     *
+     * @return why the password does not sign; empty where it did, or where there is nothing to extend
+     */
     @Transactional
-    public void extend(long id) {
-        lots.lock(id).filter(l -> l.extendedOn().isEmpty()).ifPresent(l -> l.extended(LocalDate.now(clock)));
+    public Optional<String> extend(long id, String reason, String password) {
+        return lots.lock(id)
+                .filter(l -> l.extendedOn().isEmpty() && l.useBy().isPresent())
+                .flatMap(l -> {
+                    String until =
+                            ", to be fitted by " + l.useBy().map(Days::day).orElse("");
+                    Optional<String> refused = signatures.sign(password, signed(Meaning.EXTENDED, l, until, reason));
+                    if (refused.isEmpty()) {
+                        l.extended(LocalDate.now(clock));
+                    }
+                    return refused;
+                });
+    }
+
+    private static Signed signed(Meaning meaning, Lot lot, String more, String reason) {
+        return new Signed(meaning, LOT, String.valueOf(lot.id()), lot.item() + ", lot " + lot.lot() + more, reason);
+    }
+
+    /** Signatures under what was decided about a lot. */
+    @Transactional(readOnly = true)
+    public List<Signatures.Kept> signatures(long id) {
+        return signatures.under(LOT, String.valueOf(id));
     }
 
     /** What is there was counted, and is another number than in the books. */

@@ -10,6 +10,7 @@ import dev.wartung.web.job.JobLine;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.look.Looks;
+import dev.wartung.web.record.Reviews;
 import dev.wartung.web.valve.RecordChanges;
 import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
@@ -37,6 +38,7 @@ class TodayController {
     private final Looks looks;
     private final RecordChanges changes;
     private final ChangeRequests requests;
+    private final Reviews reviews;
     private final CurrentAccount current;
     private final Clock clock;
 
@@ -46,8 +48,10 @@ class TodayController {
             Looks looks,
             RecordChanges changes,
             ChangeRequests requests,
+            Reviews reviews,
             CurrentAccount current,
             Clock clock) {
+        this.reviews = reviews;
         this.jobs = jobs;
         this.valves = valves;
         this.looks = looks;
@@ -79,6 +83,7 @@ class TodayController {
                 "changes", me.roles().contains(Role.REVIEWER) ? changes.findBySeenAtIsNullOrderByAt() : List.of());
         model.addAttribute(
                 "requests", requests.findByStateInOrderByNumber(EnumSet.range(ChangeState.ASKED, ChangeState.IN_WORK)));
+        model.addAttribute("toReview", me.roles().contains(Role.REVIEWER) ? reviews.waiting() : null);
         model.addAttribute("blocked", valves.findByStateOrderByTag(ValveState.OUT_OF_SERVICE));
         model.addAttribute("due", valves.due(today.plusDays(LOOK_AHEAD_DAYS), PageRequest.of(0, MOST_DUE)));
         return "today";

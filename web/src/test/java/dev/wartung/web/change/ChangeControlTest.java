@@ -130,12 +130,21 @@ class ChangeControlTest {
         assertThat(sent(
                         "oskar",
                         page + "/position",
-                        Map.of("position", "open", "safe-reason", "a closed drain floods")))
+                        Map.of(
+                                "position",
+                                "open",
+                                "safe-reason",
+                                "a closed drain floods",
+                                "password",
+                                TestSite.PASSWORD)))
                 .isEqualTo(page);
         assertThat(sent("tessa", page + "/decision", Map.of("decision", "approve")))
                 .isEqualTo("403");
         assertThat(sent("pia", page + "/plan", Map.of("due", "2199-01-01"))).contains("that cannot be done to it now");
-        assertThat(sent("rita", page + "/decision", Map.of("decision", "approve", "decided-reason", "seen")))
+        assertThat(sent(
+                        "rita",
+                        page + "/decision",
+                        Map.of("decision", "approve", "decided-reason", "seen", "password", TestSite.PASSWORD)))
                 .isEqualTo(page);
         assertThat(sent("pia", page + "/plan", Map.of("due", "soon"))).contains("is not a date");
         assertThat(sent("pia", page + "/plan", Map.of("due", "2199-01-01"))).isEqualTo(page);
@@ -192,7 +201,13 @@ class ChangeControlTest {
         assertThat(sent(
                         "oskar",
                         "/change-requests/" + number + "/position",
-                        Map.of("position", "closed", "safe-reason", "it holds the tank")))
+                        Map.of(
+                                "position",
+                                "closed",
+                                "safe-reason",
+                                "it holds the tank",
+                                "password",
+                                TestSite.PASSWORD)))
                 .endsWith("/" + number);
         assertThat(change(number).state()).isEqualTo(ChangeState.REFUSED);
         int second = asked("TS-011", STRONG_AIR);
@@ -207,8 +222,11 @@ class ChangeControlTest {
     void plannedAgain() throws Exception {
         int number = asked("TS-012", STRONG_AIR);
         String page = "/change-requests/" + number;
-        sent("oskar", page + "/position", Map.of("position", "open", "safe-reason", "cooling must run"));
-        sent("rita", page + "/decision", Map.of("decision", "approve"));
+        sent(
+                "oskar",
+                page + "/position",
+                Map.of("position", "open", "safe-reason", "cooling must run", "password", TestSite.PASSWORD));
+        sent("rita", page + "/decision", Map.of("decision", "approve", "password", TestSite.PASSWORD));
         String day = LocalDate.of(2199, 1, 1).toString();
         sent("pia", page + "/plan", Map.of("due", day));
         int first = change(number).jobNumber().orElseThrow();
@@ -226,7 +244,13 @@ class ChangeControlTest {
         sent(
                 "tessa",
                 "/jobs/" + job + "/stop",
-                Map.of("entryId", UUID.randomUUID().toString(), "reason", "the wire is missing"));
+                Map.of(
+                        "entryId",
+                        UUID.randomUUID().toString(),
+                        "reason",
+                        "the wire is missing",
+                        "stop.password",
+                        TestSite.PASSWORD));
         assertThat(change(number).state()).isEqualTo(ChangeState.APPROVED);
         assertThat(drive("TS-012")).as("not proven yet").isEqualTo(Drive.NC);
         assertThat(sent("pia", page + "/plan", Map.of("due", day))).isEqualTo(page);

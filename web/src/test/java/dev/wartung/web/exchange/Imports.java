@@ -7,6 +7,7 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.multipart;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
+import dev.wartung.web.app.TestSite;
 import java.nio.charset.StandardCharsets;
 import java.util.UUID;
 import java.util.regex.Matcher;
@@ -60,6 +61,7 @@ public final class Imports {
 
     void begin(UUID id) throws Exception {
         web.perform(post("/exchange/" + id + "/take-in")
+                .param("password", TestSite.PASSWORD)
                 .with(user("pia").roles("PLANNER"))
                 .with(csrf()));
     }

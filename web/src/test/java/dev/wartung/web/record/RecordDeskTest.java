@@ -236,7 +236,7 @@ class RecordDeskTest {
         MockHttpServletRequestBuilder unsigned = as("tessa", "TECHNICIAN", post("/records/" + number + "/corrections"));
         says.forEach(unsigned::param);
         assertThat(web.perform(unsigned).andReturn().getResponse().getContentAsString())
-                .contains("That is not your password")
+                .contains("Sign with your password")
                 .contains("AO-2611-3");
         MockHttpServletRequestBuilder signed = as("tessa", "TECHNICIAN", post("/records/" + number + "/corrections"))
                 .param("password", TestSite.PASSWORD);

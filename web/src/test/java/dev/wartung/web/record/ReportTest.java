@@ -12,6 +12,7 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
 import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.TestSite;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.UUID;
@@ -62,7 +63,8 @@ class ReportTest {
                 .andExpect(status().isOk());
         web.perform(tessa(post("/jobs/" + number + "/stop"))
                         .param("entryId", UUID.randomUUID().toString())
-                        .param("reason", NASTY))
+                        .param("reason", NASTY)
+                        .param("stop.password", TestSite.PASSWORD))
                 .andExpect(status().isOk());
         return number;
     }

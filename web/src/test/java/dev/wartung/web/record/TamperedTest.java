@@ -57,6 +57,7 @@ class TamperedTest {
                         "insert into change_request (number, valve_id, study_id, was, becomes, state, reason, asked_by_id, asked_at, version) select 1, f.valve_id, f.id, 'NC', 'NO', 'ASKED', 'why', f.by_id, now(), 0 from fail_study f")) {
                     jdbc.update(sql.formatted(job));
                 }
+                jdbc.queryForList("select add_signature('theo', 'agrees', 'job', '" + job + "', 'the step', '')");
             }
             while (bench.current(job).isPresent()) {
                 bench.confirm(job, "tessa");
@@ -114,6 +115,9 @@ class TamperedTest {
                 "delete from tool_use | says otherwise than the database about its read_with",
                 "update lot set pieces = 10 | In lot, L-1 has another pieces",
                 "update proving_samples set samples = '9,9,9' | says otherwise than the database about its runs",
+                "update signature set name = 'Somebody Else' | In signature,",
+                "delete from signature | In signature,",
+                "delete from review_wait | was not reviewed and does not wait for it",
                 "update kept_drawing set svg = '<svg/>' | The drawing",
                 "delete from audit_entry where id = (select min(id) from audit_entry) | is not as it was written",
                 "update audit_entry set by_name = 'theo' where id = (select max(id) from audit_entry) | is not as it was written",

@@ -11,6 +11,7 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.TestSite;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.bench.BenchRun;
@@ -412,7 +413,13 @@ class StoresTest {
         sent("tessa", "TECHNICIAN", "/stores/lots/" + lot + "/quarantine", Map.of("reason", "smells"));
         sent("tessa", "TECHNICIAN", "/stores/lots/" + lot + "/release", Map.of());
         assertThat(page("/stores/lots/" + lot)).contains("In quarantine since");
-        sent("pia", "PLANNER", "/stores/lots/" + lot + "/release", Map.of());
+        sent("pia", "PLANNER", "/stores/lots/" + lot + "/release", Map.of("released", "it was the glove"));
+        assertThat(page("/stores/lots/" + lot)).as("not signed").contains("In quarantine since");
+        sent(
+                "pia",
+                "PLANNER",
+                "/stores/lots/" + lot + "/release",
+                Map.of("released", "it was the glove", "password", TestSite.PASSWORD));
         assertThat(page("/stores/lots/" + lot)).doesNotContain("In quarantine since");
         sent(
                 "tessa",

@@ -312,8 +312,9 @@ class BenchController {
             @PathVariable int number,
             @RequestParam UUID entryId,
             @RequestParam(defaultValue = "") String reason,
+            @RequestParam(name = ClosingDesk.STOP_PASSWORD, defaultValue = "") String password,
             Model model) {
-        return answer(number, closing.stop(number, entryId, reason), Map.of("reason", reason), model);
+        return answer(number, closing.stop(number, entryId, reason, password), Map.of("reason", reason), model);
     }
 
     @PostMapping("/close")

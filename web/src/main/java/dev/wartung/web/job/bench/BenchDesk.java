@@ -12,6 +12,7 @@ import dev.wartung.core.progress.Greased;
 import dev.wartung.core.progress.JobEvent;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.account.Signatures;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
@@ -50,6 +51,7 @@ public class BenchDesk {
     private final Stores stores;
     private final Toolbox toolbox;
     private final ToolsAtHand atHand;
+    private final Signatures signatures;
     private final CurrentAccount current;
     private final Clock clock;
 
@@ -63,6 +65,7 @@ public class BenchDesk {
             Stores stores,
             Toolbox toolbox,
             ToolsAtHand atHand,
+            Signatures signatures,
             CurrentAccount current,
             Clock clock) {
         this.jobs = jobs;
@@ -74,6 +77,7 @@ public class BenchDesk {
         this.stores = stores;
         this.toolbox = toolbox;
         this.atHand = atHand;
+        this.signatures = signatures;
         this.current = current;
         this.clock = clock;
     }
@@ -170,6 +174,9 @@ public class BenchDesk {
                         "", Map.of(), "", form.open().stream().map(Answer::ask).toList());
             }
             log.add(view.job(), entryId, Optional.of(stepId), body);
+            form.agreed()
+                    .ifPresent(second -> signatures.agreed(
+                            second, Signatures.JOB, String.valueOf(number), form.agreedTo(step.get())));
             if (step.get().kitCount()) {
                 taken(view, body.lots());
             }

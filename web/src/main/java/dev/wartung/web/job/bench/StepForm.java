@@ -22,6 +22,7 @@ import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.progress.Greased;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.account.Role;
 import dev.wartung.web.account.Signing;
 import dev.wartung.web.stores.Items;
 import dev.wartung.web.stores.Stores;
@@ -30,9 +31,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.function.Function;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -57,6 +61,11 @@ final class StepForm {
     private final BiFunction<String, String, Stores.Fitness> fitness;
     private final BiFunction<Supplies.Piece, String, Items.Substitution> substitutes;
 
+    /** Asks a second person. */
+    interface Asking {
+        CurrentAccount.Second by(String username, String password, Set<Role> roles);
+    }
+
     /**
      * @param readWith what a reading is taken with
      * @param units what bare numbers are in
@@ -71,7 +80,7 @@ final class StepForm {
             GreaseShelf shelf,
             Map<String, String> typed,
             UnitSystem units,
-            BiFunction<String, String, CurrentAccount.Second> second,
+            Asking second,
             BiFunction<String, String, Stores.Fitness> fitness,
             BiFunction<Supplies.Piece, String, Items.Substitution> substitutes) {
         this.substitutes = substitutes;
@@ -79,7 +88,8 @@ final class StepForm {
         this.readWith = readWith;
         this.fitness = fitness;
         this.units = units;
-        Supplier<Optional<Account>> agrees = () -> agreed(second);
+        Set<Role> roles = step.secondPerson() ? Signing.WORKS : Signing.AGREES;
+        Supplier<Optional<Account>> agrees = () -> agreed(second, roles);
         step.asks().forEach(a -> a.in(new Answered()).ifPresent(answers::add));
         accept(step, agrees);
         greased = new GreaseForm(step, shelf, typed).greased(troubles, agrees);
@@ -88,7 +98,7 @@ final class StepForm {
             if (secondPerson.isEmpty()) {
                 troubles.putIfAbsent(
                         Signing.SECOND_NAME,
-                        "This step takes two. A second person agrees with their own name and password.");
+                        "This step takes two. A second technician agrees with their own name and password.");
             }
         }
         if (step.kitCount()) {
@@ -110,14 +120,30 @@ final class StepForm {
     }
 
     /** Asked once, however many things need it: a wrong password counts as one try. */
-    private Optional<Account> agreed(BiFunction<String, String, CurrentAccount.Second> second) {
+    private Optional<Account> agreed(Asking second, Set<Role> roles) {
         if (asked == null) {
-            asked = second.apply(typed(Signing.SECOND_NAME), typed.getOrDefault(Signing.SECOND_PASSWORD, ""));
+            asked = second.by(typed(Signing.SECOND_NAME), typed.getOrDefault(Signing.SECOND_PASSWORD, ""), roles);
             if (asked.who().isEmpty() && !asked.trouble().equals(CurrentAccount.SECOND_SIGNS)) {
                 troubles.put(Signing.SECOND_NAME, asked.trouble());
             }
         }
         return asked.who();
+    }
+
+    /** Whoever agreed to anything at this step, as a second person. */
+    Optional<Account> agreed() {
+        return Optional.ofNullable(asked).flatMap(CurrentAccount.Second::who);
+    }
+
+    /** What whoever agreed put their name to: the step, and what was let stand in it. */
+    String agreedTo(Step step) {
+        Stream<String> let = Stream.concat(
+                        answers.stream().flatMap(a -> a.accepted().stream()),
+                        greased.stream().flatMap(g -> g.accepted().stream()))
+                .map(Acceptance::reason)
+                .distinct();
+        return Stream.concat(Stream.of(step.say().shown()), let.map(why -> "it stands: " + why))
+                .collect(Collectors.joining("; "));
     }
 
     /** Who agreed, at a step that takes two people. */

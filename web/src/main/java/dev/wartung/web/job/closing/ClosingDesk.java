@@ -27,6 +27,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class ClosingDesk {
 
+    /** The field that stopping is signed in. */
+    public static final String STOP_PASSWORD = "stop.password";
+
     private final LogBook log;
     private final ValveAfterJob valve;
     private final List<BeforeClosing> others;
@@ -85,9 +88,13 @@ public class ClosingDesk {
         });
     }
 
-    /** Ends the job with the valve out of service, as it lies. */
+    /**
+     * Ends the job with the valve out of service, as it lies, signed by whoever stops it.
+     *
+     * @param password of whoever asks; what is wrong with it is put under {@value #STOP_PASSWORD}
+     */
     @Transactional
-    public Outcome stop(int number, UUID entryId, String reason) {
+    public Outcome stop(int number, UUID entryId, String reason, String password) {
         return LogBook.withReason(
                 reason,
                 "reason",
@@ -96,8 +103,15 @@ public class ClosingDesk {
                     if (hindrance.isPresent()) {
                         return Outcome.refused(hindrance.get());
                     }
+                    Optional<String> refused = current.refusesToSign(password);
+                    if (refused.isPresent()) {
+                        return Outcome.refused(Map.of(STOP_PASSWORD, refused.get()));
+                    }
+                    Signature signature = ClosingForm.signature(current.get(), Signature.STOPPED, clock.instant());
                     LogBook.Line last = last(
-                            entryId, view.progress().current().map(Step::id), new JobEvent.Stopped(reason.strip()));
+                            entryId,
+                            view.progress().current().map(Step::id),
+                            new JobEvent.Stopped(reason.strip(), List.of(signature)));
                     log.end(view, JobState.STOPPED, last);
                     valve.stopped(view, LocalDate.now(clock));
                     ended(view, last);

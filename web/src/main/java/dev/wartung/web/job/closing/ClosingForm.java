@@ -51,7 +51,7 @@ record ClosingForm(
         return returned() || left.equals(SCRAPPED);
     }
 
-    private static Signature signature(Account by, String meaning, Instant at) {
+    static Signature signature(Account by, String meaning, Instant at) {
         return new Signature(by.username(), by.name(), meaning, at);
     }
 
@@ -74,13 +74,12 @@ record ClosingForm(
     List<Signature> signed(JobView view, CurrentAccount current, Instant at, Map<String, String> troubles) {
         Map<String, String> wrong = new LinkedHashMap<>();
         List<Signature> signatures = new ArrayList<>();
-        Optional<String> refused =
-                password.isEmpty() ? Optional.of("Sign with your password.") : current.refusesToSign(password);
+        Optional<String> refused = current.refusesToSign(password);
         refused.ifPresentOrElse(
                 why -> wrong.put(Signing.PASSWORD, why),
                 () -> signatures.add(signature(current.get(), Signature.DONE, at)));
         if (needsTwo(view).isPresent()) {
-            CurrentAccount.Second second = current.second(secondName, secondPassword);
+            CurrentAccount.Second second = current.second(secondName, secondPassword, Signing.AGREES);
             second.who()
                     .ifPresentOrElse(
                             s -> signatures.add(signature(s, Signature.AGREED, at)),

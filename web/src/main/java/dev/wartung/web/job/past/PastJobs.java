@@ -198,7 +198,7 @@ public class PastJobs {
             JobView view = writer.view();
             valve.becomes(ValveState.ON_BENCH);
             past.stopped().ifPresent(reason -> {
-                LogBook.Line last = writer.line(Optional.empty(), new JobEvent.Stopped(reason), 1);
+                LogBook.Line last = writer.line(Optional.empty(), new JobEvent.Stopped(reason, List.of()), 1);
                 log.end(view, JobState.STOPPED, last);
                 afterJob.stopped(view, day(last));
             });

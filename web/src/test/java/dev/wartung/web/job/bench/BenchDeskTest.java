@@ -10,6 +10,7 @@ import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.TessaAtWork;
+import dev.wartung.web.app.TestSite;
 import dev.wartung.web.job.JobEntry;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
@@ -264,7 +265,9 @@ class BenchDeskTest {
         while (!current(number).id().equals("take-out-plug-seal")) {
             confirm(number);
         }
-        assertThat(closing.stop(number, UUID.randomUUID(), "shift ends").went()).isTrue();
+        assertThat(closing.stop(number, UUID.randomUUID(), "shift ends", TestSite.PASSWORD)
+                        .went())
+                .isTrue();
         assertThat(service.start(early, UUID.randomUUID()).trouble()).contains("Plan the job again");
         int next = begun("TS-014", "renew-product-seals");
         assertThat(jobs.view(next).orElseThrow().progress().procedure().steps())

@@ -251,7 +251,7 @@ class SeveralWorksTest {
         int stopped =
                 begun(valve, planning.work(valve, "inspect", Optional.empty()).orElseThrow());
         upTo(stopped, "put-valve-in-line");
-        assertThat(closing.stop(stopped, UUID.randomUUID(), "Liner torn, a new one is wanted")
+        assertThat(closing.stop(stopped, UUID.randomUUID(), "Liner torn, a new one is wanted", TestSite.PASSWORD)
                         .went())
                 .isTrue();
         Work work = planning.work(valve, "fit-new-valve", Optional.empty()).orElseThrow();
@@ -267,7 +267,7 @@ class SeveralWorksTest {
                                 .went())
                         .isTrue();
             } else {
-                assertThat(closing.stop(number, UUID.randomUUID(), "Gearbox of another size")
+                assertThat(closing.stop(number, UUID.randomUUID(), "Gearbox of another size", TestSite.PASSWORD)
                                 .went())
                         .isTrue();
                 assertThat(view(number).ending()).isEqualTo("stopped, left as it lies");

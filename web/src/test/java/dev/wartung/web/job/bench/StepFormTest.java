@@ -29,6 +29,7 @@ import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.account.Role;
 import dev.wartung.web.stores.Items;
 import dev.wartung.web.stores.Stores;
 import java.util.HashMap;
@@ -88,7 +89,7 @@ class StepFormTest {
                 List.of());
     }
 
-    private static CurrentAccount.Second onlyTheo(String name, String password) {
+    private static CurrentAccount.Second onlyTheo(String name, String password, Set<Role> roles) {
         Account theo = mock(Account.class);
         when(theo.name()).thenReturn("Theo");
         return name.equals("theo") && password.equals("right")

@@ -227,7 +227,7 @@ class WholeJobTest {
         hands.workUntil("Lift the insert straight out");
         page.click(".more");
         page.fill("#more #reason", "Kit is wrong");
-        page.click("text=Stop, out of service");
+        page.click("text=Sign and stop, out of service");
         assertThat(page.locator("#board .trouble").first()).containsText("Air is holding the stem");
         Page tablet = browser.loggedIn(at.base(), "tessa");
         Browser.go(tablet, "/jobs/" + number);
@@ -236,7 +236,7 @@ class WholeJobTest {
         onTablet.workUntil("Lift the old plug seal");
         tablet.click(".more");
         tablet.fill("#more #reason", "Kit is wrong");
-        tablet.click("text=Stop, out of service");
+        tablet.click("text=Sign and stop, out of service");
         assertThat(tablet.locator(".step .say")).hasText("The job is stopped");
         Browser.go(tablet, "/valves/TS-007");
         assertThat(tablet.locator(".head .state")).hasText("out of service");

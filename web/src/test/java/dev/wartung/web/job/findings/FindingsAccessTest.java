@@ -17,6 +17,7 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.TestSite;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.bench.BenchRun;
 import java.awt.image.BufferedImage;
@@ -117,6 +118,7 @@ class FindingsAccessTest {
         web.perform(post("/jobs/" + number + "/stop")
                 .param("entryId", UUID.randomUUID().toString())
                 .param("reason", "end of shift")
+                .param("stop.password", TestSite.PASSWORD)
                 .with(TESSA)
                 .with(csrf()));
         web.perform(get("/records/" + number).with(RITA))

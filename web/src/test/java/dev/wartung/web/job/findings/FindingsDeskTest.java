@@ -293,7 +293,8 @@ class FindingsDeskTest {
         }
         until(number, s -> s.acts().stream().anyMatch(a -> a.verb() == Verb.PUT_BACK));
         assertThat(confirm(number, Map.of()).trouble()).contains("Stop the job");
-        assertThat(closing.stop(number, UUID.randomUUID(), "body damaged").went())
+        assertThat(closing.stop(number, UUID.randomUUID(), "body damaged", TestSite.PASSWORD)
+                        .went())
                 .isTrue();
         assertThat(judging.find(number, UUID.randomUUID(), worn, new byte[0]).trouble())
                 .contains("nothing can be added");
@@ -312,7 +313,8 @@ class FindingsDeskTest {
         assertThat(acts(view(number).progress().procedure().steps()))
                 .contains(Act.of(Verb.BIN, "stem"), Act.of(Verb.FIT_NEW, "stem"))
                 .doesNotContain(Act.of(Verb.PUT_BACK, "stem"));
-        assertThat(closing.stop(number, UUID.randomUUID(), "no stem on site").went())
+        assertThat(closing.stop(number, UUID.randomUUID(), "no stem on site", TestSite.PASSWORD)
+                        .went())
                 .isTrue();
         assertThat(view(number).job().waitsFor()).isEmpty();
         Valve valve = valves.findByTagIgnoreCase("TS-009").orElseThrow();

@@ -1,0 +1,82 @@
+-- Decisions that count are signed: who, what it means, about what, when. Written by a function, by the database's clock, with the name that the account has; never changed.
+create table signature (
+    id        bigint        generated always as identity primary key,
+    at        timestamptz   not null,
+    username  varchar(60)   not null,
+    name      varchar(120)  not null,
+    meaning   varchar(120)  not null,
+    -- what was signed: the row as the audit trail names it, and in words as it was shown
+    about     varchar(40)   not null,
+    about_row varchar(200)  not null,
+    says      varchar(1000) not null,
+    reason    varchar(2000) not null
+);
+create index signature_about on signature (about, about_row);
+create trigger signature_unchanging before update or delete on signature for each row execute function refuse_record_change();
+create trigger signature_kept before truncate on signature for each statement execute function refuse_record_change();
+select watch('signature');
+create function add_signature(who text, meaning text, about text, about_row text, says text, reason text) returns timestamptz language plpgsql security definer set search_path = pg_catalog, public as $$
+declare
+    signed_at timestamptz := clock_timestamp();
+begin
+    insert into signature (at, username, name, meaning, about, about_row, says, reason)
+    select signed_at, a.username, a.name, add_signature.meaning, add_signature.about, add_signature.about_row, add_signature.says, add_signature.reason
+    from account a where a.username = who and a.left_at is null;
+    if not found then
+        raise exception 'nobody of that name signs here' using errcode = 'restrict_violation';
+    end if;
+    return signed_at;
+end $$;
+
+-- records that were closed before there were reviews do not wait for one
+create table review_start (
+    id  int    primary key check (id = 1),
+    seq bigint not null
+);
+insert into review_start select 1, seq from record_head;
+create trigger review_start_unchanging before update or delete on review_start for each row execute function refuse_record_change();
+create trigger review_start_kept before truncate on review_start for each statement execute function refuse_record_change();
+
+-- an administrator administers and does nothing else: whoever also works takes an account for each
+delete from account_role where role <> 'ADMINISTRATOR' and account_id in (select account_id from account_role where role = 'ADMINISTRATOR');
+-- a name under a signature means one person; those who had the same one keep theirs with their account beside it
+update account a set name = left(a.name, 60) || ' (' || a.username || ')'
+where a.left_at is null and exists (select from account b where b.left_at is null and lower(b.name) = lower(a.name) and b.id < a.id);
+-- linked now: what waits for the end of the transaction keeps the table from being changed
+set constraints all immediate;
+set constraints all deferred;
+create unique index account_name_in_use on account (lower(name)) where left_at is null;
+
+-- what waits for a review, kept beside the book of records so that it is known without reading it
+create table review_wait (
+    job_number int         primary key references job (number),
+    -- the last record of the job that somebody has to look at, and since when it waits
+    seq        bigint      not null,
+    since      timestamptz not null
+);
+create or replace function add_record(of_job int, of_kind varchar, written_at text, set_back boolean, said text, hashed char(64)) returns bigint language plpgsql security definer set search_path = pg_catalog, public as $$
+declare
+    head record_head;
+    written timestamptz := written_at::timestamptz;
+begin
+    select * into head from record_head where id = 1 for update;
+    if strpos(said, '"sequence":' || (head.seq + 1) || ',') = 0 or strpos(said, '"previous":"' || head.hash || '"') = 0 or strpos(said, '"kind":"' || of_kind || '"') = 0
+       or right(said, length(written_at) + 14) <> ',"written":"' || written_at || '"}' or hashed <> encode(sha256(convert_to(said, 'UTF8')), 'hex') then
+        raise exception 'a record follows the one before it, under the hash of what it says' using errcode = 'restrict_violation';
+    end if;
+    -- the time is the database's; one that is before the last record's says so
+    if abs(extract(epoch from clock_timestamp() - written)) > 60 or (written < head.at) <> set_back or set_back and strpos(said, '"clock_set_back_from":') = 0 then
+        raise exception 'a record is written at the time that the database''s clock shows' using errcode = 'restrict_violation';
+    end if;
+    insert into service_record (seq, job_number, kind, content, hash, at) values (head.seq + 1, of_job, of_kind, said, hashed, written);
+    update record_head set seq = head.seq + 1, hash = hashed, at = written where id = 1;
+    -- a review is of the records up to the one it names; a correction written meanwhile waits on. Within what somebody typed a quotation mark has a backslash before it.
+    if of_kind = 'REVIEW' then
+        delete from review_wait where job_number = of_job and seq <= substring(said from '"through":([0-9]{1,18})[,}]')::bigint;
+    else
+        insert into review_wait (job_number, seq, since)
+        values (of_job, head.seq + 1, case when of_kind = 'JOB' then least(written, coalesce((select ended_at from job where number = of_job), written)) else written end)
+        on conflict (job_number) do update set seq = excluded.seq;
+    end if;
+    return head.seq + 1;
+end $$;
