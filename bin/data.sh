@@ -79,8 +79,8 @@ undumped() { as_role "$owner_login" "$owner_password" pg_restore --no-owner --no
 decrypted() { # $1: an encrypted backup, $2: the key, $3: where to; only its owner may read it
   (umask 077 && openssl cms -decrypt -binary -inform DER -in "$1" -inkey "$2" -out "$3") || fail "$1 is not encrypted to the key in $2."
 }
-restore_from() { # $1: a file, $2: a key or nothing; into a database beside the old one; it takes the old one's place only if its records verify
-  local file="$1" plain="$1"
+restore_from() { # $1: a file, $2: a key or nothing, $3: who signs, $4: their password; $5: why nobody does. Into a database beside the old one; it takes the old one's place only if its records verify
+  local file="$1" plain="$1" unsigned="${5:-}"
   if [ -n "${2:-}" ]; then
     plain="$WARTUNG_HOME/run/decrypted"
     to_remove="$plain"
@@ -99,9 +99,13 @@ restore_from() { # $1: a file, $2: a key or nothing; into a database beside the 
     pg_psql -d postgres -c 'drop database wartung_restored'
     fail "the records in $file are not as they were written (above). The data that were there are untouched."
   fi
+  if [ -z "$unsigned" ] && ! run_command account.SignCommand wartung_restored "$3" "restores this backup in the place of what was there" "${file##*/}" <<<"$4"; then
+    pg_psql -d postgres -c 'drop database wartung_restored'
+    fail "nobody signed for $file (above). The data that were there are untouched. Where no administrator in it has a password any more: --unsigned REASON."
+  fi
   pg_psql -d postgres -c 'drop database if exists wartung_before_restore' -c 'alter database wartung rename to wartung_before_restore' -c 'alter database wartung_restored rename to wartung' \
     || fail "the restored database could not take its place; it is wartung_restored."
-  pg_psql -d wartung -v file="${file##*/}" <<<"insert into audit_entry (by_name, table_name, action, row_key, new_values) values ('the server', 'backup', 'restore', left(:'file', 200), '{}')" || fail "it is restored, but that could not be written on its audit trail."
+  pg_psql -d wartung -v file="${file##*/}" -v unsigned="$unsigned" <<<"insert into audit_entry (by_name, table_name, action, row_key, new_values) values ('the server', 'backup', 'restore', left(:'file', 200), jsonb_strip_nulls(jsonb_build_object('not signed, because', nullif(left(:'unsigned', 500), ''))))" || fail "it is restored, but that could not be written on its audit trail."
   run_command record.AnchorCommand wartung --restored >/dev/null || fail "it is restored, but no anchor could be written in `anchors`."
   say "Restored from $file. What was there before is kept as database wartung_before_restore until the next restore."
 }
@@ -115,8 +119,8 @@ backup() { # $1: where to; --to and a certificate: only who has its key can read
   fi
   with_database backup_to "$1" "${3:-}"
 }
-restore() { # $1: from where; --key and the key of an encrypted one; --yes
-  local file="${1:-}" key="" yes=no
+restore() { # $1: from where; --by and who signs it; --unsigned and why nobody does; --key and the key of an encrypted one; --yes
+  local file="${1:-}" key="" yes=no by="" password="" unsigned=""
   [ -n "$file" ] || fail "say from where: ./wartung restore FILE"
   [ -f "$file" ] && [ -r "$file" ] || fail "cannot read $file."
   shift
@@ -124,13 +128,21 @@ restore() { # $1: from where; --key and the key of an encrypted one; --yes
     case "$1" in
       --yes) yes=yes ;;
       --key) key="${2:-}"; [ -r "$key" ] || fail "say with which key: --key FILE"; shift ;;
-      *) fail "unknown option $1. There are --yes and --key FILE." ;;
+      --by) by="${2:-}"; [ -n "$by" ] || fail "say who signs: --by NAME, an administrator of the data that are restored"; shift ;;
+      --unsigned) unsigned="${2:-}"; [ -n "$unsigned" ] || fail "say why nobody signs: --unsigned REASON"; shift ;;
+      *) fail "unknown option $1. There are --by NAME, --unsigned REASON, --yes and --key FILE." ;;
     esac
     shift
   done
   if app_pid >/dev/null; then fail "Wartung is running. ./wartung stop first."; fi
   [ "$yes" = yes ] || asked "Replace the data in $WARTUNG_HOME by those in $file?" || fail "nothing was changed."
-  with_database restore_from "$file" "$key"
+  if [ -z "$unsigned" ]; then
+    if [ -z "$by" ]; then read -r -p "Who signs for it, an administrator in it? Name: " by || true; fi
+    [ -n "$by" ] || fail "nobody signs: nothing was changed. There are --by NAME and --unsigned REASON."
+    IFS= read -r -s -p "Password of $by: " password || true
+    echo >&2
+  fi
+  with_database restore_from "$file" "$key" "$by" "$password" "$unsigned"
 }
 shell() {
   pg_bin >/dev/null && pg_complete && pg_running || fail "the database is not running; ./wartung start begins it."

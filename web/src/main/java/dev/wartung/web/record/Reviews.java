@@ -85,8 +85,7 @@ public class Reviews {
                 select j.number, v.tag, j.title, j.state, coalesce(a.name, ''), w.since, r.content, w.seq > r.seq
                 from review_wait w join job j on j.number = w.job_number join valve v on v.id = j.valve_id
                 join service_record r on r.job_number = w.job_number and r.kind = 'JOB' left join account a on a.id = j.holder_id
-                order by w.since, w.seq limit """
-                                + " " + PAGE,
+                order by w.since, w.seq limit ?""",
                         (row, i) -> new Line(
                                 row.getInt(1),
                                 row.getString(2),
@@ -97,7 +96,8 @@ public class Reviews {
                                 row.getBoolean(8),
                                 RecordContent.report(RecordContent.read(row.getString(7)))
                                         .map(Exceptions::of)
-                                        .orElse(new Exceptions(List.of(), List.of(), List.of()))))
+                                        .orElse(new Exceptions(List.of(), List.of(), List.of()))),
+                        PAGE)
                 .stream()
                 .sorted(Comparator.comparing((Line l) -> !l.exceptions().some()))
                 .toList();

@@ -1,6 +1,7 @@
 package dev.wartung.web.account;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.microsoft.playwright.Page;
 import dev.wartung.web.app.Browser;
@@ -18,6 +19,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** From the first administrator to somebody who left: over HTTP, with the sessions and tokens there are. */
@@ -99,7 +101,7 @@ class PeopleTest {
         chief.post("/people/nils/left", Map.of());
         assertThat(isIn(nils)).isFalse();
         Technician again = new Technician(at.base(), "nils", CHOSEN);
-        org.assertj.core.api.Assertions.assertThatThrownBy(again::login).hasMessageContaining("wrong");
+        assertThatThrownBy(again::login).hasMessageContaining("wrong");
         chief.post("/people/nils/back", Map.of());
         again.login();
         assertThat(isIn(again)).isTrue();
@@ -107,7 +109,7 @@ class PeopleTest {
                 firstPassword(chief.post("/people/nils/password", Map.of()).body());
         assertThat(isIn(again)).as("a new first password ends the session").isFalse();
         jdbc.update("update account set first_password_until = now() - interval '1 minute' where username = 'nils'");
-        org.assertj.core.api.Assertions.assertThatThrownBy(new Technician(at.base(), "nils", handed)::login)
+        assertThatThrownBy(new Technician(at.base(), "nils", handed)::login)
                 .as("run out")
                 .hasMessageContaining("wrong");
         assertThat(jdbc.queryForList(
@@ -130,6 +132,23 @@ class PeopleTest {
         assertThat(head.post("/people/head/roles", Map.of("role.TECHNICIAN", "yes"))
                         .body())
                 .contains("You cannot take your own administration away");
+        assertThat(head.post("/people/head/roles", Map.of("role.ADMINISTRATOR", "yes", "role.PLANNER", "yes"))
+                        .body())
+                .contains("neither works nor approves");
+        Map<String, String> namesake = Map.of(
+                "name", "TESSA technician", "username", "tessa2", "role.ADMINISTRATOR", "yes", "role.REVIEWER", "yes");
+        assertThat(head.post("/people", namesake).body())
+                .contains("Somebody signs as “TESSA technician” already", "neither works nor approves");
+        assertThatThrownBy(
+                        () -> jdbc.update(
+                                "insert into account (username, name, password_hash) values ('tessa2', 'TESSA technician', '')"))
+                .as("nor past the page")
+                .isInstanceOf(DataIntegrityViolationException.class);
+        head.post("/people", Map.of("name", "Ulla Twice", "username", "ulla", "role.TECHNICIAN", "yes"));
+        head.post("/people/ulla/left", Map.of());
+        head.post("/people", Map.of("name", "Ulla Twice", "username", "ulla2", "role.TECHNICIAN", "yes"));
+        assertThat(head.post("/people/ulla/back", Map.of()).body())
+                .contains("Somebody else signs as “Ulla Twice” by now");
         assertThat(isIn(head)).isTrue();
         assertThat(head.post(
                                 "/me/password",

@@ -3,9 +3,11 @@ package dev.wartung.web.script;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.TestSite;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.bench.BenchRun;
 import java.io.IOException;
+import java.lang.ProcessBuilder.Redirect;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -46,6 +48,10 @@ class BackupTest {
     private record Ran(int exit, String out) {}
 
     private Ran wartung(Path home, String... arguments) throws IOException, InterruptedException {
+        return wartung(home, Redirect.from(Path.of("/dev/null").toFile()), arguments);
+    }
+
+    private Ran wartung(Path home, Redirect in, String... arguments) throws IOException, InterruptedException {
         ProcessBuilder builder =
                 new ProcessBuilder("bash", Path.of("../wartung").toRealPath().toString());
         builder.command().addAll(List.of(arguments));
@@ -54,12 +60,16 @@ class BackupTest {
             builder.environment().put("WARTUNG_DATABASE", RunningApplication.database());
         }
         builder.environment().put("WARTUNG_CLASSPATH", System.getProperty("java.class.path"));
-        Process process = builder.redirectErrorStream(true)
-                .redirectInput(ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile()))
-                .start();
+        Process process = builder.redirectErrorStream(true).redirectInput(in).start();
         String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
         assertThat(process.waitFor(120, TimeUnit.SECONDS)).isTrue();
         return new Ran(process.exitValue(), out);
+    }
+
+    /** With a password on standard input. */
+    private Ran signed(Path home, String password, String... arguments) throws IOException, InterruptedException {
+        Path typed = Files.writeString(folder.resolve("typed"), password + "\n");
+        return wartung(home, Redirect.from(typed.toFile()), arguments);
     }
 
     private static String said(String... command) throws IOException, InterruptedException {
@@ -104,6 +114,9 @@ class BackupTest {
         bench.close(job, "tessa");
         jdbc.update(
                 "insert into login_attempt (username, address, at) values ('somebody-guessing', '192.0.2.1', now())");
+        jdbc.update(
+                "insert into account (username, name, password_hash) values ('ada', 'Ada Admin', ?)", TestSite.HASH);
+        jdbc.update("insert into account_role select id, 'ADMINISTRATOR' from account where username = 'ada'");
         Path key = folder.resolve("key.pem");
         Path certificate = folder.resolve("certificate.pem");
         said(
@@ -128,12 +141,37 @@ class BackupTest {
         try {
             Ran asked = wartung(home, "restore", file.toString(), "--key", key.toString());
             assertThat(asked.exit()).as("asks first").isNotZero();
-            Ran unread = wartung(home, "restore", file.toString(), "--yes");
+            Ran unread = wartung(home, "restore", file.toString(), "--yes", "--by", "ada");
             assertThat(unread.out())
                     .as("without the key")
                     .contains("not a whole backup")
                     .contains("untouched");
-            Ran restored = wartung(home, "restore", file.toString(), "--yes", "--key", key.toString());
+            Ran guessed =
+                    signed(home, "wrong", "restore", file.toString(), "--yes", "--by", "ada", "--key", key.toString());
+            assertThat(guessed.exit()).isNotZero();
+            assertThat(guessed.out())
+                    .contains("ada is no administrator here, or that is not their password", "untouched");
+            Ran planner = signed(
+                    home,
+                    TestSite.PASSWORD,
+                    "restore",
+                    file.toString(),
+                    "--yes",
+                    "--by",
+                    "pia",
+                    "--key",
+                    key.toString());
+            assertThat(planner.out()).contains("pia is no administrator here", "untouched");
+            Ran restored = signed(
+                    home,
+                    TestSite.PASSWORD,
+                    "restore",
+                    file.toString(),
+                    "--yes",
+                    "--by",
+                    "ada",
+                    "--key",
+                    key.toString());
             assertThat(restored.exit()).as(restored.out()).isZero();
             assertThat(restored.out())
                     .containsPattern("1 records, \\d+ entries of the audit trail, all as they were written");
@@ -142,7 +180,7 @@ class BackupTest {
             Path plain = saved("plain.backup");
             byte[] bytes = Files.readAllBytes(plain);
             Files.write(damaged, Arrays.copyOf(bytes, bytes.length / 2));
-            Ran refused = wartung(home, "restore", damaged.toString(), "--yes");
+            Ran refused = wartung(home, "restore", damaged.toString(), "--yes", "--unsigned", "a test");
             assertThat(refused.exit()).isNotZero();
             assertThat(refused.out()).contains("untouched");
             String rows = said(program("pg_restore"), "--data-only", "-f", "-", plain.toString());
@@ -165,6 +203,15 @@ class BackupTest {
                         "audit_entry",
                         folder.resolve("again.backup").toString()))
                 .contains("backup\trestore\twartung.backup.cms");
+        assertThat(said(
+                        program("pg_restore"),
+                        "--data-only",
+                        "-f",
+                        "-",
+                        "-t",
+                        "signature",
+                        folder.resolve("again.backup").toString()))
+                .contains("Ada Admin\trestores this backup in the place of what was there");
     }
 
     @Test
@@ -178,7 +225,7 @@ class BackupTest {
             jdbc.execute("alter table job_entry enable trigger job_entry_unchanging");
         }
         jdbc.update(
-                "insert into flyway_schema_history select 999, '999', description, type, 'V999__later.sql', checksum, installed_by, installed_on, execution_time, success from flyway_schema_history where version = '29'");
+                "insert into flyway_schema_history select 999, '999', description, type, 'V999__later.sql', checksum, installed_by, installed_on, execution_time, success from flyway_schema_history order by installed_rank desc limit 1");
         Path later;
         try {
             later = saved("later.backup");
@@ -187,12 +234,12 @@ class BackupTest {
         }
         Path home = elsewhere();
         try {
-            Ran first = wartung(home, "restore", unguarded.toString(), "--yes");
+            Ran first = wartung(home, "restore", unguarded.toString(), "--yes", "--unsigned", "a test");
             assertThat(first.exit()).isNotZero();
             assertThat(first.out())
                     .contains("trigger job_entry job_entry_unchanging")
                     .contains("untouched");
-            Ran second = wartung(home, "restore", later.toString(), "--yes");
+            Ran second = wartung(home, "restore", later.toString(), "--yes", "--unsigned", "a test");
             assertThat(second.exit()).isNotZero();
             assertThat(second.out()).contains("made by a later version").contains("untouched");
         } finally {

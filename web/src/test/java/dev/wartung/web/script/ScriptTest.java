@@ -215,7 +215,7 @@ class ScriptTest {
         assertThat(ran.out()).contains("no room for it", "Wartung did not start; its log is");
         assertThat(place.processes()).isEmpty();
         Path backup = Files.writeString(place.folder.resolve("no.backup"), "PGDMP and nothing more");
-        Ran restored = place.run("restore", backup.toString(), "--yes");
+        Ran restored = place.run("restore", backup.toString(), "--yes", "--unsigned", "a test");
         assertThat(restored.exit()).isEqualTo(1);
         assertThat(restored.out()).contains("not a whole backup", "untouched").doesNotContain("NOTICE");
         assertThat(place.run("verify").exit()).isNotZero();
