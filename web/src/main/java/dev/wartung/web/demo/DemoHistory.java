@@ -20,9 +20,7 @@ import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import jakarta.persistence.EntityManager;
-import java.sql.Timestamp;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
@@ -53,7 +51,7 @@ class DemoHistory {
     private static final Logger LOG = LoggerFactory.getLogger(DemoHistory.class);
     private static final int PROGRESS_EVERY = 30;
     private static final long SEED = 20260101;
-    private static final Duration REVIEWED_AFTER = Duration.ofDays(12);
+    private static final int NOT_REVIEWED_YET = 9;
     private static final String SWOLLEN = "MX-103";
     private static final String SETTLING = "EZ-713";
 
@@ -114,12 +112,12 @@ class DemoHistory {
         sealed();
     }
 
-    /** What ended more than some days ago was reviewed; the rest waits. */
+    /** All but what ended last was reviewed, in the order in which it ended; the rest waits. */
     void reviewed(Account by) {
         for (Integer number : jdbc.queryForList(
-                "select number from job where state in ('CLOSED', 'STOPPED') and ended_at < ? order by ended_at, number",
+                "select number from (select number, ended_at from job where state in ('CLOSED', 'STOPPED') order by ended_at desc, number desc offset ?) t order by ended_at, number",
                 Integer.class,
-                Timestamp.from(clock.instant().minus(REVIEWED_AFTER)))) {
+                NOT_REVIEWED_YET)) {
             reviews.enter(Objects.requireNonNull(number), "Seen, and talked over with who did it.", by);
         }
     }
