@@ -80,3 +80,8 @@ begin
     end if;
     return head.seq + 1;
 end $$;
+
+-- tokens are told to whoever they stand for, with since when
+alter table api_token add column handed_at timestamptz;
+update api_token set handed_at = expires_at - interval '8 hours';
+alter table api_token alter column handed_at set not null;

@@ -125,6 +125,10 @@ public class Account {
         calendarHash = hash;
     }
 
+    public boolean hasCalendar() {
+        return calendarHash != null;
+    }
+
     /** The link to it stops working. */
     void hasNoCalendar() {
         calendarHash = null;

@@ -18,12 +18,14 @@ class ApiToken {
     @JoinColumn(name = "account_id")
     private Account account;
 
+    private Instant handedAt;
     private Instant expiresAt;
 
     @SuppressWarnings("NullAway.Init")
     protected ApiToken() {}
 
-    ApiToken(String hash, Account account, Instant expiresAt) {
+    ApiToken(String hash, Account account, Instant handedAt, Instant expiresAt) {
+        this.handedAt = handedAt;
         this.hash = hash;
         this.account = account;
         this.expiresAt = expiresAt;
@@ -31,6 +33,19 @@ class ApiToken {
 
     Account account() {
         return account;
+    }
+
+    String hash() {
+        return hash;
+    }
+
+    /** By a name and a password. */
+    Instant handedAt() {
+        return handedAt;
+    }
+
+    Instant expiresAt() {
+        return expiresAt;
     }
 
     boolean holdsAt(Instant now) {

@@ -13,6 +13,8 @@ import java.util.Optional;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
+import org.springframework.security.web.savedrequest.CookieRequestCache;
+import org.springframework.security.web.savedrequest.RequestCache;
 import org.springframework.stereotype.Component;
 
 /**
@@ -38,7 +40,7 @@ public class LastLogin extends SavedRequestAwareAuthenticationSuccessHandler {
 
     private static final Duration ADMINISTRATOR = Duration.ofMinutes(20);
     private static final Duration OFFICE = Duration.ofHours(2);
-    private static final Duration BENCH = Duration.ofHours(8);
+    private static final Duration BENCH = Duration.ofHours(1);
 
     private final Tries tries;
     private final JdbcTemplate jdbc;
@@ -47,6 +49,16 @@ public class LastLogin extends SavedRequestAwareAuthenticationSuccessHandler {
         this.tries = tries;
         this.jdbc = jdbc;
         setDefaultTargetUrl("/");
+        setRequestCache(wanted());
+    }
+
+    /** Which page somebody wanted who has to log in first: kept by their browser, not by the server. */
+    static RequestCache wanted() {
+        CookieRequestCache cache = new CookieRequestCache();
+        cache.setRequestMatcher(request -> "GET".equals(request.getMethod())
+                && request.getHeader("HX-Request") == null
+                && String.valueOf(request.getHeader("Accept")).contains("text/html"));
+        return cache;
     }
 
     @Override
@@ -61,7 +73,8 @@ public class LastLogin extends SavedRequestAwareAuthenticationSuccessHandler {
         super.onAuthenticationSuccess(request, response, authentication);
     }
 
-    /** The shortest of what any of their roles allows; whoever works at a bench is not logged out in the middle of it. */
+    /** The shortest of what any of their roles allows; at a bench the tablet locks, and the page
+     * keeps what was typed. */
     static Duration idle(Authentication authentication) {
         List<String> may = authentication.getAuthorities().stream()
                 .map(a -> String.valueOf(a.getAuthority()))

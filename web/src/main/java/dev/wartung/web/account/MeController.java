@@ -1,23 +1,26 @@
 package dev.wartung.web.account;
 
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.web.address.PublicAddress;
 import org.springframework.stereotype.Controller;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /** One's own settings: the units numbers are read and typed in. */
 @Controller
 class MeController {
 
+    private final PublicAddress address;
     private final CurrentAccount current;
     private final Accounts accounts;
     private final TokenDesk tokens;
 
-    MeController(CurrentAccount current, Accounts accounts, TokenDesk tokens) {
+    MeController(CurrentAccount current, Accounts accounts, TokenDesk tokens, PublicAddress address) {
+        this.address = address;
         this.current = current;
         this.accounts = accounts;
         this.tokens = tokens;
@@ -25,20 +28,36 @@ class MeController {
 
     @GetMapping("/me")
     String me(Model model) {
+        return show(model);
+    }
+
+    private String show(Model model) {
         model.addAttribute("nav", "me");
+        model.addAttribute("tokens", tokens.mine());
         return "me";
+    }
+
+    @PostMapping("/me/tokens/{id:[0-9a-f]{12}}/revoked")
+    String revoked(@PathVariable String id) {
+        tokens.revoke(id);
+        return "redirect:/me";
+    }
+
+    @PostMapping("/me/calendar/revoked")
+    String calendarRevoked() {
+        tokens.revokeCalendar();
+        return "redirect:/me";
     }
 
     /** A link to subscribe to; shown once. */
     @PostMapping("/me/calendar")
     String calendar(Model model) {
-        model.addAttribute("nav", "me");
         model.addAttribute(
                 "link",
-                ServletUriComponentsBuilder.fromCurrentContextPath()
+                address.builder()
                         .path("/calendar/" + tokens.handCalendar() + ".ics")
                         .toUriString());
-        return "me";
+        return show(model);
     }
 
     @PostMapping("/me/units")

@@ -41,6 +41,10 @@ class SecurityConfiguration {
             "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; "
                     + "connect-src 'self'; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'";
 
+    /** What of a device pages may use: its camera, to read a tag with; the rest they never ask for. */
+    private static final String DEVICES = "camera=(self), microphone=(), geolocation=(), display-capture=(), "
+            + "payment=(), usb=(), serial=(), bluetooth=(), midi=(), accelerometer=(), gyroscope=(), magnetometer=()";
+
     @Bean
     PasswordEncoder passwordEncoder() {
         return encoder();
@@ -180,6 +184,8 @@ class SecurityConfiguration {
                         .access(own()))
                 .formLogin(form ->
                         form.loginPage("/login").failureHandler(failure()).successHandler(lastLogin))
+                .csrf(csrf -> csrf.csrfTokenRepository(new FormTokens()))
+                .requestCache(cache -> cache.requestCache(LastLogin.wanted()))
                 .logout(logout -> logout.logoutSuccessUrl("/login?left"))
                 .exceptionHandling(
                         e -> e.authenticationEntryPoint(entry()).accessDeniedHandler((request, response, denied) -> {
@@ -198,7 +204,8 @@ class SecurityConfiguration {
                             }
                         }))
                 .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(POLICY))
-                        .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.SAME_ORIGIN)))
+                        .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.SAME_ORIGIN))
+                        .permissionsPolicyHeader(permissions -> permissions.policy(DEVICES)))
                 .build();
     }
 

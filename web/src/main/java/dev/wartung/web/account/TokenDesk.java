@@ -5,6 +5,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Base64;
+import java.util.List;
 import java.util.Optional;
 import org.apache.commons.codec.digest.DigestUtils;
 import org.springframework.security.access.AccessDeniedException;
@@ -21,6 +22,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class TokenDesk {
 
+    private static final int ID = 12;
     private static final Duration HOLDS = Duration.ofHours(8);
 
     private final ApiTokens tokens;
@@ -60,8 +62,41 @@ public class TokenDesk {
         String token = Base64.getUrlEncoder().withoutPadding().encodeToString(bits);
         Instant now = clock.instant();
         tokens.deleteByExpiresAtBefore(now);
-        tokens.save(new ApiToken(hash(token), current.get(), now.plus(HOLDS)));
+        tokens.save(new ApiToken(hash(token), current.get(), now, now.plus(HOLDS)));
         return new Handed(token, now.plus(HOLDS));
+    }
+
+    /**
+     * A token that still works.
+     *
+     * @param id the beginning of its hash: enough to tell one's own apart, and of no use to anybody else
+     */
+    public record Held(String id, Instant handedAt, Instant expiresAt) {}
+
+    /** Those of whoever asks, the latest first. */
+    @Transactional(readOnly = true)
+    public List<Held> mine() {
+        Instant now = clock.instant();
+        return tokens.findByAccountOrderByHandedAtDesc(current.get()).stream()
+                .filter(t -> t.holdsAt(now))
+                .map(t -> new Held(t.hash().substring(0, ID), t.handedAt(), t.expiresAt()))
+                .toList();
+    }
+
+    /** One of whoever asks stops working. */
+    @Transactional
+    public void revoke(String id) {
+        tokens.findByAccountOrderByHandedAtDesc(current.get()).stream()
+                .filter(t -> t.hash().substring(0, ID).equals(id))
+                .forEach(tokens::delete);
+    }
+
+    /** The link to the calendar of whoever asks stops working. */
+    @Transactional
+    public void revokeCalendar() {
+        Account me = current.get();
+        me.hasNoCalendar();
+        accounts.save(me);
     }
 
     /** A new secret for the link to one's calendar; the link before it stops working. Told once. */

@@ -4,6 +4,7 @@ import dev.wartung.core.anatomy.LineEvent;
 import dev.wartung.core.due.ServiceRule;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.TokenDesk;
+import dev.wartung.web.address.PublicAddress;
 import dev.wartung.web.job.look.Looks;
 import dev.wartung.web.job.look.Recheck;
 import dev.wartung.web.page.TypedDay;
@@ -34,7 +35,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /** What is due, month by month, and what makes it so. */
 @Controller
@@ -43,6 +43,7 @@ class DueController {
     private static final int AHEAD_DAYS = 180;
     private static final int BACK_DAYS = 30;
 
+    private final PublicAddress address;
     private final DueDesk desk;
     private final Agenda agenda;
     private final Looks looks;
@@ -60,7 +61,9 @@ class DueController {
             Sheets sheets,
             TokenDesk tokens,
             CurrentAccount current,
-            Clock clock) {
+            Clock clock,
+            PublicAddress address) {
+        this.address = address;
         this.desk = desk;
         this.agenda = agenda;
         this.looks = looks;
@@ -101,7 +104,7 @@ class DueController {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
         LocalDate today = LocalDate.now(clock);
-        String base = ServletUriComponentsBuilder.fromCurrentContextPath().toUriString();
+        String base = address.base();
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType("text/calendar;charset=UTF-8"))
                 .body(CalendarFeed.of(

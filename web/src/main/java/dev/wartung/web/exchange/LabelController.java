@@ -1,5 +1,6 @@
 package dev.wartung.web.exchange;
 
+import dev.wartung.web.address.PublicAddress;
 import dev.wartung.web.document.Documents;
 import dev.wartung.web.document.QrCode;
 import dev.wartung.web.valve.Valve;
@@ -17,7 +18,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /** Labels for valves: a code that opens the valve's page, and its tag for the eye. */
 @Controller
@@ -26,10 +26,12 @@ class LabelController {
     private static final int MOST = 480;
     private static final int ACROSS = 3;
 
+    private final PublicAddress address;
     private final Valves valves;
     private final Documents documents;
 
-    LabelController(Valves valves, Documents documents) {
+    LabelController(Valves valves, Documents documents, PublicAddress address) {
+        this.address = address;
         this.valves = valves;
         this.documents = documents;
     }
@@ -49,7 +51,7 @@ class LabelController {
                                 && (line.isEmpty() || v.line().equals(line))
                         : tag.contains(v.tag()))
                 .limit(MOST)
-                .map(LabelController::label)
+                .map(this::label)
                 .toList();
         if (labels.isEmpty()) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
@@ -75,10 +77,8 @@ class LabelController {
                 .body(label(valve).code());
     }
 
-    private static Label label(Valve valve) {
-        String address = ServletUriComponentsBuilder.fromCurrentContextPath()
-                .pathSegment("valves", valve.tag())
-                .toUriString();
-        return new Label(valve.tag(), valve.service(), valve.typeName(), QrCode.svg(address, 100));
+    private Label label(Valve valve) {
+        String link = address.builder().pathSegment("valves", valve.tag()).toUriString();
+        return new Label(valve.tag(), valve.service(), valve.typeName(), QrCode.svg(link, 100));
     }
 }

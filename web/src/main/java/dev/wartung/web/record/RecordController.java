@@ -4,6 +4,7 @@ import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.message.Days;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Role;
+import dev.wartung.web.address.PublicAddress;
 import dev.wartung.web.document.Documents;
 import dev.wartung.web.document.QrCode;
 import dev.wartung.web.exchange.Table;
@@ -28,7 +29,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /**
  * The book of records, the service report of each job that has ended (page, PDF, JSON), its corrections, and who
@@ -40,6 +40,7 @@ class RecordController {
     private static final int MOST_EXPORTED = 20_000;
     private static final int MOST_PRINTED = 500;
 
+    private final PublicAddress address;
     private final Jobs jobs;
     private final ServiceReports reports;
     private final RecordDesk book;
@@ -59,7 +60,9 @@ class RecordController {
             Reviews reviews,
             CurrentAccount current,
             Documents documents,
-            Wordings wordings) {
+            Wordings wordings,
+            PublicAddress address) {
+        this.address = address;
         this.jobs = jobs;
         this.reports = reports;
         this.book = book;
@@ -198,9 +201,7 @@ class RecordController {
 
     @GetMapping("/records/{number:\\d{1,9}}.pdf")
     ResponseEntity<byte[]> asPdf(@PathVariable int number, @ModelAttribute("units") UnitSystem units) {
-        String address = ServletUriComponentsBuilder.fromCurrentContextPath()
-                .path("/records/" + number)
-                .toUriString();
+        String link = address.builder().path("/records/" + number).toUriString();
         byte[] document = documents.pdf(
                 "report-pdf",
                 Map.of(
@@ -211,7 +212,7 @@ class RecordController {
                         "wording",
                         wordings.in(units),
                         "qr",
-                        QrCode.svg(address, 90)));
+                        QrCode.svg(link, 90)));
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_PDF)
                 .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"service-report-" + number + ".pdf\"")

@@ -2,6 +2,7 @@ package dev.wartung.web.shutdown;
 
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.scheduling.Plan;
+import dev.wartung.web.address.PublicAddress;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import org.springframework.http.HttpHeaders;
@@ -14,18 +15,19 @@ import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.server.ResponseStatusException;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /** Where a plan is fetched from as a file. */
 @Controller
 @RequestMapping("/shutdowns/{id:\\d{1,12}}")
 class PlanExportController {
 
+    private final PublicAddress address;
     private final ShutdownDesk desk;
     private final PlanExports exports;
     private final Clock clock;
 
-    PlanExportController(ShutdownDesk desk, PlanExports exports, Clock clock) {
+    PlanExportController(ShutdownDesk desk, PlanExports exports, Clock clock, PublicAddress address) {
+        this.address = address;
         this.desk = desk;
         this.exports = exports;
         this.clock = clock;
@@ -64,10 +66,7 @@ class PlanExportController {
     @GetMapping("/job-cards.pdf")
     ResponseEntity<byte[]> cards(@PathVariable long id, @ModelAttribute("units") UnitSystem units) {
         return file(
-                exports.cards(
-                        planned(id).plan(),
-                        units,
-                        ServletUriComponentsBuilder.fromCurrentContextPath().toUriString()),
+                exports.cards(planned(id).plan(), units, address.base()),
                 MediaType.APPLICATION_PDF,
                 "shutdown-" + id + "-job-cards.pdf");
     }

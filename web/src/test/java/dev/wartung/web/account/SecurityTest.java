@@ -3,10 +3,12 @@ package dev.wartung.web.account;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.hamcrest.Matchers.containsString;
 import static org.hamcrest.Matchers.not;
+import static org.hamcrest.Matchers.startsWith;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
+import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.content;
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.header;
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.redirectedUrl;
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.redirectedUrlPattern;
@@ -31,8 +33,10 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.mock.web.MockHttpServletRequest;
 import org.springframework.mock.web.MockHttpSession;
 import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.test.web.support.WebTestUtils;
 import org.springframework.test.web.servlet.MockMvc;
 
 /** Who comes in, and what the browser is told. */
@@ -57,6 +61,8 @@ class SecurityTest {
                 .andExpect(header().string("Content-Security-Policy", containsString("object-src 'none'")))
                 .andExpect(header().string("X-Content-Type-Options", "nosniff"))
                 .andExpect(header().string("Referrer-Policy", "same-origin"))
+                .andExpect(header().string("Permissions-Policy", containsString("geolocation=(), ")))
+                .andExpect(content().string(startsWith("<!doctype html>")))
                 .andExpect(header().string("Cache-Control", containsString("no-store")))
                 .andExpect(header().string("Content-Type", "text/html;charset=UTF-8"));
     }
@@ -127,6 +133,12 @@ class SecurityTest {
                         HttpResponse.BodyHandlers.ofString());
     }
 
+    /** Forms' tokens as the application keeps them: a test that makes one puts another place for them into its chain. */
+    private static void asItIs(MockMvc web) {
+        WebTestUtils.setCsrfTokenRepository(
+                new MockHttpServletRequest(web.getDispatcherServlet().getServletContext()), new FormTokens());
+    }
+
     private static String cookie(HttpResponse<String> answer) {
         return answer.headers().firstValue("Set-Cookie").orElse("");
     }
@@ -140,17 +152,24 @@ class SecurityTest {
     @Test
     @DisplayName(
             "A session: another one after the login, in a cookie no script reads and no other site sends, over TLS only where there is TLS; over when one logs out")
-    void sessions(Address at) throws Exception {
-        HttpResponse<String> form = sent(at, "/login", "", "", "X-Forwarded-Proto", "https");
-        assertThat(cookie(form)).contains("HttpOnly", "SameSite=Lax", "Secure", "Path=/");
-        String before = cookie(form).split(";")[0];
-        HttpResponse<String> in =
-                sent(at, "/login", before, "username=rita&password=" + TestSite.PASSWORD + token(form));
-        String after = cookie(in).split(";")[0];
-        assertThat(after).startsWith("WARTUNG=").isNotEqualTo(before);
-        assertThat(sent(at, "/valves", before, "").statusCode())
-                .as("the session from before the login")
-                .isEqualTo(302);
+    void sessions(Address at, MockMvc web) throws Exception {
+        asItIs(web);
+        HttpResponse<String> form = sent(at, "/login", "", "");
+        assertThat(cookie(form)).startsWith("WARTUNG_FORM=").contains("HttpOnly", "SameSite=Lax", "Path=/");
+        String planted = "WARTUNG=" + UUID.randomUUID();
+        HttpResponse<String> in = sent(
+                at,
+                "/login",
+                planted + "; " + cookie(form).split(";")[0],
+                "username=rita&password=" + TestSite.PASSWORD + token(form));
+        String session = in.headers().allValues("Set-Cookie").stream()
+                .filter(c -> c.startsWith("WARTUNG="))
+                .findFirst()
+                .orElseThrow();
+        assertThat(session).contains("HttpOnly", "SameSite=Lax", "Path=/");
+        String after = session.split(";")[0];
+        assertThat(after).as("never one that was there before").isNotEqualTo(planted);
+        assertThat(sent(at, "/valves", planted, "").statusCode()).isEqualTo(302);
         HttpResponse<String> page = sent(at, "/valves", after, "");
         assertThat(page.statusCode()).isEqualTo(200);
         assertThat(page.body()).doesNotContain("jsessionid", after.substring(after.indexOf('=') + 1));
@@ -158,6 +177,83 @@ class SecurityTest {
         assertThat(sent(at, "/valves", after, "").statusCode())
                 .as("after logging out")
                 .isEqualTo(302);
+    }
+
+    @Test
+    @DisplayName(
+            "Whoever only asks is kept no session: it begins with the login, which leads to the page that was asked for")
+    void noneBefore(Address at, MockMvc web, JdbcTemplate jdbc) throws Exception {
+        asItIs(web);
+        int before = count(jdbc);
+        for (String path : List.of("/login", "/valves", "/records?q=TS", "/no-such-page", "/api/v1/valves")) {
+            assertThat(sent(at, path, "", "").headers().allValues("Set-Cookie"))
+                    .as(path)
+                    .noneMatch(c -> c.startsWith("WARTUNG="));
+        }
+        assertThat(count(jdbc)).isEqualTo(before);
+        HttpResponse<String> away = sent(at, "/records?q=TS", "", "", "Accept", "text/html");
+        String wanted = cookie(away).split(";")[0];
+        HttpResponse<String> form = sent(at, "/login", "", "");
+        HttpResponse<String> in = sent(
+                at,
+                "/login",
+                wanted + "; " + cookie(form).split(";")[0],
+                "username=rita&password=" + TestSite.PASSWORD + token(form));
+        assertThat(in.headers().firstValue("Location").orElse("")).endsWith("/records?q=TS");
+        assertThat(count(jdbc)).isEqualTo(before + 1);
+    }
+
+    private static int count(JdbcTemplate jdbc) {
+        return jdbc.queryForObject("select count(*) from spring_session", Integer.class);
+    }
+
+    @Test
+    @DisplayName(
+            "What a stranger says of a proxy is not believed: not the address, not that it was TLS, not the name of the site")
+    void strangers(Address at, MockMvc web, JdbcTemplate jdbc) throws Exception {
+        asItIs(web);
+        HttpResponse<String> form = sent(
+                at,
+                "/login",
+                "",
+                "",
+                "X-Forwarded-Proto",
+                "https",
+                "X-Forwarded-For",
+                "203.0.113.9",
+                "X-Forwarded-Host",
+                "elsewhere.example",
+                "Forwarded",
+                "for=203.0.113.9;host=elsewhere.example;proto=https");
+        assertThat(cookie(form)).doesNotContain("Secure");
+        HttpResponse<String> in = sent(
+                at,
+                "/login",
+                cookie(form).split(";")[0],
+                "username=oskar&password=" + TestSite.PASSWORD + token(form),
+                "X-Forwarded-For",
+                "203.0.113.9",
+                "X-Forwarded-Host",
+                "elsewhere.example");
+        assertThat(in.headers().firstValue("Location").orElse("")).doesNotContain("elsewhere");
+        assertThat(jdbc.queryForList(
+                        "select new_values ->> 'from' from audit_entry where table_name = 'log-in' and row_key = 'oskar'",
+                        String.class))
+                .isNotEmpty()
+                .doesNotContain("203.0.113.9");
+        String session = in.headers().allValues("Set-Cookie").stream()
+                .filter(c -> c.startsWith("WARTUNG="))
+                .findFirst()
+                .orElseThrow()
+                .split(";")[0];
+        HttpResponse<String> link = sent(
+                at,
+                "/me/calendar",
+                session,
+                token(sent(at, "/me", session, "")).substring(1),
+                "X-Forwarded-Host",
+                "elsewhere.example");
+        assertThat(link.body()).contains("shown only once").doesNotContain("elsewhere.example");
     }
 
     @ParameterizedTest

@@ -1,6 +1,10 @@
 package dev.wartung.web.api;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
 import dev.wartung.core.lab.Lab;
 import dev.wartung.core.measure.UnitSystem;
@@ -20,12 +24,15 @@ import java.util.Base64;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.StreamSupport;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.test.web.servlet.MockMvc;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -84,6 +91,28 @@ class ApiTest {
         String bearer = "Bearer " + JSON.readTree(first.body()).get("token").asString();
         assertThat(send(address, "/lab", "", bearer).statusCode()).isEqualTo(200);
         assertThat(send(address, "/token", "{}", bearer).statusCode()).isEqualTo(403);
+    }
+
+    @Test
+    @DisplayName("Whoever a token stands for sees it among theirs and ends it; nobody else does")
+    void revoked(Address address, MockMvc web) throws Exception {
+        String bearer = "Bearer "
+                + JSON.readTree(call(address, "/token", "{}", TestSite.PASSWORD).body())
+                        .get("token")
+                        .asString();
+        Matcher latest = Pattern.compile("/me/tokens/([0-9a-f]{12})/revoked")
+                .matcher(web.perform(get("/me").with(user("tessa").roles("TECHNICIAN")))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString());
+        assertThat(latest.find()).isTrue();
+        String end = "/me/tokens/" + latest.group(1) + "/revoked";
+        web.perform(post(end).with(user("rita").roles("REVIEWER")).with(csrf()));
+        assertThat(send(address, "/lab", "", bearer).statusCode())
+                .as("somebody else's")
+                .isEqualTo(200);
+        web.perform(post(end).with(user("tessa").roles("TECHNICIAN")).with(csrf()));
+        assertThat(send(address, "/lab", "", bearer).statusCode()).isEqualTo(401);
     }
 
     @Test

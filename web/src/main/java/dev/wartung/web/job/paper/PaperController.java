@@ -2,6 +2,7 @@ package dev.wartung.web.job.paper;
 
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.procedure.Step;
+import dev.wartung.web.address.PublicAddress;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.NoSuchJob;
@@ -22,18 +23,19 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /** A job on paper, for where no screen may go: the card to print, and what came back on it. */
 @Controller
 @RequestMapping("/jobs/{number:\\d{1,9}}")
 class PaperController {
 
+    private final PublicAddress address;
     private final Jobs jobs;
     private final PaperDesk desk;
     private final JobCards cards;
 
-    PaperController(Jobs jobs, PaperDesk desk, JobCards cards) {
+    PaperController(Jobs jobs, PaperDesk desk, JobCards cards, PublicAddress address) {
+        this.address = address;
         this.jobs = jobs;
         this.desk = desk;
         this.cards = cards;
@@ -42,10 +44,7 @@ class PaperController {
     @GetMapping("/card.pdf")
     ResponseEntity<byte[]> card(@PathVariable int number, @ModelAttribute("units") UnitSystem units) {
         JobView view = view(number);
-        byte[] pdf = cards.of(
-                view,
-                units,
-                ServletUriComponentsBuilder.fromCurrentContextPath().toUriString());
+        byte[] pdf = cards.of(view, units, address.base());
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_PDF)
                 .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"job-card-" + number + ".pdf\"")
