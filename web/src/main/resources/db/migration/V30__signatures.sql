@@ -85,3 +85,10 @@ end $$;
 alter table api_token add column handed_at timestamptz;
 update api_token set handed_at = expires_at - interval '8 hours';
 alter table api_token alter column handed_at set not null;
+
+-- who stands at a test bench, and may put air on
+alter table test_bench add column holder_id bigint references account, add column held_since timestamptz;
+select watch('test_bench');
+alter table proving_run drop constraint if exists proving_run_outcome_is_one;
+alter table proving_run add constraint proving_run_outcome_is_one
+    check (outcome = any ('{COMPLETE,STUCK,AIR_LOST,HELD_ON,BENCH_LOST,NONSENSE,STOPPED,BROKEN_OFF,UNRECORDED,UNWATCHED,LEFT_UNDER_AIR}'::text[]));

@@ -42,6 +42,11 @@ final class BenchRegisters extends SimpleProcessImage {
         return Optional.of(all);
     }
 
+    /** What stands in a holding register. */
+    synchronized int holding(int register) {
+        return value(register);
+    }
+
     private int value(int register) {
         return getRegister(register).getValue() & 0xFFFF;
     }

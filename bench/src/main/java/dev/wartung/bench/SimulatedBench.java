@@ -20,7 +20,7 @@ final class SimulatedBench {
     /** Time between two samples, seconds. */
     static final double SAMPLE_S = 0.1;
     /** So long, by the clock, it goes on without being told anything. */
-    private static final long ALONE_NS = 3_000_000_000L;
+    private static final long ALONE_NS = Registers.SILENCE_MS * 1_000_000L;
 
     private static final int PARTS = 5;
     private static final Lift[] LIFTS = Lift.values();
@@ -48,6 +48,7 @@ final class SimulatedBench {
     private int mark;
     private int taken = -1;
     private int standInTaken = -1;
+    private int beat;
     private long samples;
     private long toldAt = System.nanoTime();
 
@@ -58,6 +59,11 @@ final class SimulatedBench {
     /** Lets one sample's time pass. */
     void pass() {
         registers.commands(Registers.COMMIT, taken).ifPresent(this::take);
+        int nowBeat = registers.holding(Registers.HEARTBEAT);
+        if (nowBeat != beat) {
+            beat = nowBeat;
+            toldAt = System.nanoTime();
+        }
         if (System.nanoTime() - toldAt > ALONE_NS) {
             letGo();
         }

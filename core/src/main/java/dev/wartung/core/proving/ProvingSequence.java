@@ -53,6 +53,7 @@ public final class ProvingSequence {
         STOPPED("stopped by hand"),
         BROKEN_OFF("the application broke it off"),
         UNRECORDED("its record could not be kept"),
+        UNWATCHED("the application was gone, and nobody watched it"),
         LEFT_UNDER_AIR("left under air: vent it by hand before anybody reaches in");
 
         private final String words;

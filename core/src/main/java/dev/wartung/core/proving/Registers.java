@@ -23,7 +23,15 @@ public final class Registers {
     public static final int LIFT = 6;
 
     public static final int COMMIT = 7;
-    public static final int COMMANDS = 8;
+    /**
+     * Another value at every beat of whoever drives the bench. One that sees none, and no new command either, for
+     * {@link #SILENCE_MS} takes air, seat lifts and line pressure away by itself.
+     */
+    public static final int HEARTBEAT = 8;
+
+    /** So long a bench goes on without being told anything. */
+    public static final int SILENCE_MS = 2_000;
+
     public static final int LEFT_ALONE = 0xFFFF;
 
     // holding registers of the stand-in alone: which valve lies on it, and what is wrong with it. A real bench has none

@@ -129,9 +129,12 @@ class SecurityConfiguration {
                                 "/site/air",
                                 "/site/readings",
                                 "/site/time",
-                                "/benches",
-                                "/benches/**")
+                                "/benches/*/chamber")
                         .hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
+                        .requestMatchers(HttpMethod.POST, "/benches/*/hold", "/benches/*/let-go")
+                        .hasRole(Role.TECHNICIAN.name())
+                        .requestMatchers(HttpMethod.POST, "/benches", "/benches/**")
+                        .hasRole(Role.ADMINISTRATOR.name())
                         // an administrator sets up and lets in; working, judging and approving is for others
                         .requestMatchers(
                                 HttpMethod.POST, "/stores/areas", "/stores/lead-time", "/stores/tools/*/retired")

@@ -12,9 +12,11 @@ import dev.wartung.core.proving.DriveModel;
 import dev.wartung.core.proving.ProvingSequence.Command;
 import dev.wartung.core.proving.Registers;
 import dev.wartung.core.proving.Sample;
+import java.net.InetAddress;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.ThreadLocalRandom;
 
 /**
  * A connection to one test bench, by its register map (docs/test-bench.md). Everything it does takes at most
@@ -46,6 +48,7 @@ final class BenchLink implements AutoCloseable {
     private final ModbusTCPMaster master;
     private final int unit;
     private int commit;
+    private int beat = ThreadLocalRandom.current().nextInt(LAP);
     private long seq = -1;
     private long firstSeq;
     private long time;
@@ -56,7 +59,13 @@ final class BenchLink implements AutoCloseable {
     }
 
     static BenchLink to(TestBench bench) throws Broken {
-        ModbusTCPMaster master = new ModbusTCPMaster(bench.host(), bench.port(), PATIENCE_MS, false);
+        return to(bench, BenchNetworks.ofThisPlant());
+    }
+
+    /** @param networks where a bench may be: looked at with every link, for a name may lead elsewhere by now */
+    static BenchLink to(TestBench bench, BenchNetworks networks) throws Broken {
+        InetAddress address = networks.find(bench.host()).orElseThrow(() -> new Broken(BenchNetworks.NOWHERE));
+        ModbusTCPMaster master = new ModbusTCPMaster(address.getHostAddress(), bench.port(), PATIENCE_MS, false);
         master.setRetries(0);
         try {
             master.connect();
@@ -163,6 +172,12 @@ final class BenchLink implements AutoCloseable {
                 command.lift().ordinal(),
                 commit);
         commit = (commit + 1) % LAP;
+    }
+
+    /** Tells it that whoever drives it is still there. */
+    void beat() throws Broken {
+        beat = (beat + 1) % LAP;
+        write(Registers.HEARTBEAT, beat);
     }
 
     /** Tells a stand-in which valve lies on it. */

@@ -7,6 +7,7 @@ import dev.wartung.core.proving.TraceChart;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -34,8 +35,11 @@ class ProvingController {
     private final RunFiles book;
     private final ProvingRuns runs;
     private final TestBenches benches;
+    private final Clock clock;
 
-    ProvingController(Valves valves, ProvingDesk desk, RunFiles book, ProvingRuns runs, TestBenches benches) {
+    ProvingController(
+            Valves valves, ProvingDesk desk, RunFiles book, ProvingRuns runs, TestBenches benches, Clock clock) {
+        this.clock = clock;
         this.valves = valves;
         this.desk = desk;
         this.book = book;
@@ -139,7 +143,10 @@ class ProvingController {
                 "driveWords", book.driveWords(valve, desk.as(valve, job).drive()));
         model.addAttribute(
                 "job", desk.running(valve, job).map(v -> v.job().number()).orElse(null));
-        model.addAttribute("benches", benches.findAllByOrderByName());
+        List<TestBench> all = benches.findAllByOrderByName();
+        model.addAttribute("benches", all);
+        model.addAttribute("now", clock.instant());
+        model.addAttribute("looks", desk.looks(all));
         model.addAttribute("faults", ProvingDesk.FAULTS);
         model.addAttribute("byHandFields", ProvingDesk.byHandFields(drive.get()));
         model.addAttribute("lineLifts", drive.get().line().belowM2() > 0);

@@ -9,11 +9,13 @@ import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.proving.BenchValve.Faults;
 import dev.wartung.core.proving.DriveModel;
 import dev.wartung.core.proving.Proof.Hold;
+import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.core.proving.ProvingSequence.Plan;
 import dev.wartung.core.proving.SeatTest;
 import dev.wartung.core.proving.SeatTest.Chamber;
 import dev.wartung.core.proving.Signature;
 import dev.wartung.core.proving.Signature.SeatLift;
+import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Role;
 import dev.wartung.web.job.JobState;
@@ -22,15 +24,19 @@ import dev.wartung.web.job.Jobs;
 import dev.wartung.web.longwork.Running;
 import dev.wartung.web.site.Site;
 import dev.wartung.web.valve.Valve;
+import java.time.Clock;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -52,6 +58,12 @@ class ProvingDesk implements Running.Source {
     private static final double MOST_LINE_PA = 6e5;
 
     private static final double MOST_LIFT_M = 0.02;
+    /** The field in which whoever starts a run says that they stand at the bench. */
+    static final String AT_BENCH = "at-bench";
+
+    private static final Set<Outcome> LOOK_FIRST =
+            EnumSet.of(Outcome.LEFT_UNDER_AIR, Outcome.UNWATCHED, Outcome.HELD_ON, Outcome.BENCH_LOST);
+    private static final int SWEPT_EVERY_S = 10;
 
     private final RunFiles book;
     private final ProvingRuns runs;
@@ -60,6 +72,7 @@ class ProvingDesk implements Running.Source {
     private final Jobs jobs;
     private final Site site;
     private final CurrentAccount current;
+    private final Clock clock;
 
     ProvingDesk(
             RunFiles book,
@@ -68,7 +81,9 @@ class ProvingDesk implements Running.Source {
             RunDriver driver,
             Jobs jobs,
             Site site,
-            CurrentAccount current) {
+            CurrentAccount current,
+            Clock clock) {
+        this.clock = clock;
         this.book = book;
         this.runs = runs;
         this.benches = benches;
@@ -154,6 +169,7 @@ class ProvingDesk implements Running.Source {
 
     /** Takes the air off benches whose run lost its watcher, and ends those runs. */
     @EventListener(ApplicationReadyEvent.class)
+    @Scheduled(fixedDelay = SWEPT_EVERY_S, initialDelay = SWEPT_EVERY_S, timeUnit = TimeUnit.SECONDS)
     public void sweep() {
         for (ProvingRun run : book.lost()) {
             driver.letGo(run.id(), run.benchName().flatMap(benches::findFirstByName));
@@ -229,6 +245,9 @@ class ProvingDesk implements Running.Source {
                     RunDriver.MOST_AT_ONCE + " valves are being proven already. Wait until one of them is done.");
             return Optional.empty();
         }
+        if (isOthers(valve, job, troubles) || !stands(bench.get(), typed, troubles)) {
+            return Optional.empty();
+        }
         double air = Math.max(AIR_PA, site.air().map(Air::nominalPa).orElse(AIR_PA));
         Optional<Hold> hold = line > 0 ? Optional.of(new Hold(line, air)) : Optional.empty();
         ProvingRun run = book.begin(
@@ -247,6 +266,63 @@ class ProvingDesk implements Running.Source {
         return Optional.of(run);
     }
 
+    /** Whether somebody else holds the job a run would be part of; then that is told. */
+    private boolean isOthers(Valve valve, Optional<Integer> job, Map<String, String> troubles) {
+        Optional<Account> other =
+                running(valve, job).flatMap(v -> v.job().holder()).filter(holder -> !current.is(holder));
+        other.ifPresent(holder -> troubles.put(
+                "job",
+                holder.name() + " holds this job. Take its bench over first, or prove the valve outside the job."));
+        return other.isPresent();
+    }
+
+    /** Air is put on where somebody stands who looks: whether whoever asks holds the bench, or takes it by saying so. */
+    private boolean stands(TestBench bench, Map<String, String> typed, Map<String, String> troubles) {
+        Optional<Account> holder = bench.holder(clock.instant());
+        if (holder.filter(h -> !current.is(h)).isPresent()) {
+            troubles.put(
+                    "bench",
+                    holder.get().name() + " stands at " + bench.name()
+                            + ". Ask, then take it over on the list of test benches.");
+            return false;
+        }
+        if (holder.isEmpty()) {
+            if (!typed.containsKey(AT_BENCH)) {
+                troubles.put(AT_BENCH, "Air is put on only where somebody stands and looks. Say that you do.");
+                return false;
+            }
+            hold(bench);
+        }
+        return true;
+    }
+
+    /** Whoever asks stands at a bench from now on. */
+    void hold(TestBench bench) {
+        bench.heldBy(current.get(), clock.instant());
+        benches.save(bench);
+    }
+
+    /** Nobody stands at a bench any more. */
+    void letGo(TestBench bench) {
+        bench.letGo();
+        benches.save(bench);
+    }
+
+    /** The last run at a bench, if it ended so that whoever comes there next should look first. */
+    @Transactional(readOnly = true)
+    public Optional<ProvingRun> toLookAt(TestBench bench) {
+        return runs.findFirstByBenchNameOrderByStartedAtDesc(bench.name())
+                .filter(r -> r.outcome().filter(LOOK_FIRST::contains).isPresent());
+    }
+
+    /** For each bench, by its id, the run that whoever comes there next should know of. */
+    @Transactional(readOnly = true)
+    public Map<Long, ProvingRun> looks(List<TestBench> all) {
+        Map<Long, ProvingRun> looks = new LinkedHashMap<>();
+        all.forEach(b -> toLookAt(b).ifPresent(run -> looks.put(b.id(), run)));
+        return looks;
+    }
+
     /** Keeps what was read by hand. What was not read is left empty; the verdict says so. */
     Optional<ProvingRun> byHand(
             Valve valve,
@@ -258,6 +334,9 @@ class ProvingDesk implements Running.Source {
         Optional<DriveModel> model = book.model(valve, as);
         if (model.isEmpty()) {
             troubles.put("first", "The type sheet gives too few numbers to prove this valve against.");
+            return Optional.empty();
+        }
+        if (isOthers(valve, job, troubles)) {
             return Optional.empty();
         }
         Optional<Double> first = read(typed, "first", Dimension.PRESSURE, units, troubles);

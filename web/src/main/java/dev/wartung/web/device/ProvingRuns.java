@@ -2,6 +2,7 @@ package dev.wartung.web.device;
 
 import dev.wartung.core.anatomy.Drive;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
@@ -29,4 +30,6 @@ public interface ProvingRuns extends JpaRepository<ProvingRun, Long> {
             select r from ProvingRun r where r.valve.id = :valveId and r.drive = :drive and r.stands = dev.wartung.core.proving.Proof.Stands.GOOD and r.id < :before
             order by r.startedAt desc""")
     List<ProvingRun> good(Long valveId, Drive drive, Long before);
+
+    Optional<ProvingRun> findFirstByBenchNameOrderByStartedAtDesc(String benchName);
 }

@@ -100,7 +100,7 @@ class RunDriver {
                     boolean vented = bench.filter(Venting::of).isPresent();
                     book.lost(
                             run,
-                            vented ? Outcome.BENCH_LOST : Outcome.LEFT_UNDER_AIR,
+                            vented ? Outcome.UNWATCHED : Outcome.LEFT_UNDER_AIR,
                             "Nobody was watching any more: the application was stopped. "
                                     + (vented
                                             ? "The bench has been vented since."

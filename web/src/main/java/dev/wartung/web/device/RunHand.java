@@ -5,6 +5,7 @@ import dev.wartung.core.proving.BenchValve.Pilot;
 import dev.wartung.core.proving.ProvingSequence;
 import dev.wartung.core.proving.ProvingSequence.Command;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
+import dev.wartung.core.proving.Registers;
 import dev.wartung.core.proving.Sample;
 import dev.wartung.web.device.RunPen.Piece;
 import java.util.List;
@@ -23,19 +24,18 @@ final class RunHand {
     private static final long EVERY_MS = 150;
     private static final int TRIES = 4;
     private static final long LONGEST_MS = 300_000;
-    private static final long AGAIN_MS = 1_000;
     /**
-     * A bench that is told nothing for three seconds vents by itself: what it measures after that says nothing of the
-     * valve.
+     * A bench that feels no heartbeat vents by itself: what it measures after that says nothing of the valve. A little
+     * sooner than it does: what is on its way to it comes later.
      */
-    private static final long ALONE_MS = 2_700;
+    private static final long ALONE_MS = Registers.SILENCE_MS - 300;
 
     private final RunDriver.Task task;
     private final RunPen pen;
     private final ProvingSequence sequence;
     private Command last = new Command(-1, 0, Pilot.VENT, 0, 0, Lift.NONE, 0);
     private boolean told;
-    private long toldAt;
+    private long beatAt;
     private int next;
 
     RunHand(RunDriver.Task task, RunPen pen) {
@@ -108,7 +108,7 @@ final class RunHand {
             }
             try {
                 List<Sample> piece = link.samples();
-                if (told && since(toldAt) > ALONE_MS) {
+                if (told && since(beatAt) > ALONE_MS) {
                     throw new BenchLink.Lost("The bench was not reached for so long that it vents by itself.");
                 }
                 missed = 0;
@@ -120,12 +120,14 @@ final class RunHand {
                 if (sequence.outcome().isPresent()) {
                     return;
                 }
-                if (!wanted.equals(last) || (told && since(toldAt) > AGAIN_MS)) {
+                if (wanted.equals(last)) {
+                    link.beat();
+                } else {
                     link.tell(wanted);
                     told = true;
-                    toldAt = System.nanoTime();
                     last = wanted;
                 }
+                beatAt = System.nanoTime();
             } catch (BenchLink.Lost e) {
                 throw e;
             } catch (BenchLink.Broken e) {

@@ -28,6 +28,8 @@ class StandIn implements ApplicationRunner {
     @Override
     @Transactional
     public void run(ApplicationArguments arguments) {
+        // what is named wrongly is told at the start, and not when somebody wants to prove a valve
+        BenchNetworks.ofThisPlant();
         if (port > 0) {
             benches.findAllByOrderByName().stream()
                     .filter(b -> b.standIn() && b.name().equals(NAME))

@@ -1,17 +1,25 @@
 package dev.wartung.web.device;
 
 import dev.wartung.core.proving.SeatTest.Chamber;
+import dev.wartung.web.account.Account;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
+import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.ManyToOne;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /** A test bench of the workshop and where it answers. */
 @Entity
 public class TestBench {
+
+    private static final Duration HELD = Duration.ofHours(12);
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
@@ -28,6 +36,12 @@ public class TestBench {
 
     private @Nullable Double chamberShare;
     private @Nullable Double gaugePa;
+
+    @ManyToOne(fetch = FetchType.EAGER)
+    @JoinColumn(name = "holder_id")
+    private @Nullable Account holder;
+
+    private @Nullable Instant heldSince;
 
     @SuppressWarnings("NullAway.Init")
     protected TestBench() {}
@@ -57,6 +71,26 @@ public class TestBench {
         chamberShare = chamber.volumeShare();
         gaugePa = chamber.gaugePa();
         return this;
+    }
+
+    /**
+     * Who stands at it, and may put air on; empty where nobody does, or said so more than half a day ago.
+     *
+     * @param now when that is asked
+     */
+    public Optional<Account> holder(Instant now) {
+        return Optional.ofNullable(holder)
+                .filter(h -> heldSince != null && heldSince.plus(HELD).isAfter(now));
+    }
+
+    void heldBy(Account somebody, Instant since) {
+        holder = somebody;
+        heldSince = since;
+    }
+
+    void letGo() {
+        holder = null;
+        heldSince = null;
     }
 
     void movedTo(int otherPort) {

@@ -4,7 +4,10 @@ import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.proving.SeatTest.Chamber;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.page.TypedNumber;
+import java.time.Clock;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -28,8 +31,14 @@ class TestBenchController {
     private static final double MOST_WITHIN = 50;
 
     private final TestBenches benches;
+    private final ProvingDesk desk;
+    private final CurrentAccount current;
+    private final Clock clock;
 
-    TestBenchController(TestBenches benches) {
+    TestBenchController(TestBenches benches, ProvingDesk desk, CurrentAccount current, Clock clock) {
+        this.desk = desk;
+        this.current = current;
+        this.clock = clock;
         this.benches = benches;
     }
 
@@ -59,6 +68,8 @@ class TestBenchController {
         }
         if (!host.matches("[A-Za-z0-9.:-]{1,200}")) {
             troubles.put("host", "Type its address, for instance 10.0.4.20.");
+        } else if (BenchNetworks.ofThisPlant().find(host).isEmpty()) {
+            troubles.put("host", BenchNetworks.NOWHERE);
         }
         Optional<Integer> port = number(typed, "port", 65_535, troubles);
         Optional<Integer> unit = number(typed, "unit", 247, troubles);
@@ -93,6 +104,29 @@ class TestBenchController {
             return show(typed, troubles, model);
         }
         benches.save(bench.enclosing(chamber.get()));
+        return "redirect:/benches";
+    }
+
+    /** Whoever asks stands at it from now on; where somebody else does, they were asked. */
+    @PostMapping("/benches/{id:\\d{1,12}}/hold")
+    String hold(@PathVariable long id, @RequestParam(defaultValue = "") String asked, Model model) {
+        TestBench bench = benches.findById(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        Optional<Account> holder = bench.holder(clock.instant()).filter(h -> !current.is(h));
+        if (holder.isPresent() && !asked.equals(holder.get().username())) {
+            return show(
+                    Map.of(),
+                    Map.of("hold." + id, holder.get().name() + " stands at it by now. Ask, then take it over."),
+                    model);
+        }
+        desk.hold(bench);
+        return "redirect:/benches";
+    }
+
+    @PostMapping("/benches/{id:\\d{1,12}}/let-go")
+    String letGo(@PathVariable long id) {
+        benches.findById(id)
+                .filter(b -> b.holder(clock.instant()).filter(current::is).isPresent())
+                .ifPresent(desk::letGo);
         return "redirect:/benches";
     }
 
@@ -147,7 +181,10 @@ class TestBenchController {
     private String show(Map<String, String> typed, Map<String, String> troubles, Model model) {
         model.addAttribute("nav", "site");
         model.addAttribute("nothing", Map.of());
-        model.addAttribute("benches", benches.findAllByOrderByName());
+        List<TestBench> all = benches.findAllByOrderByName();
+        model.addAttribute("benches", all);
+        model.addAttribute("now", clock.instant());
+        model.addAttribute("looks", desk.looks(all));
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);
         return "benches";

@@ -49,7 +49,7 @@ class RolesTest {
             Role.PROCESS_OWNER,
             "oskar",
             Role.ADMINISTRATOR,
-            "pia"));
+            "ada"));
 
     private final MockMvc web;
     private final Jobs jobs;
@@ -86,7 +86,10 @@ class RolesTest {
         table.put("/records/", EnumSet.of(Role.TECHNICIAN, Role.REVIEWER));
         table.put("/people", EnumSet.of(Role.ADMINISTRATOR));
         table.put("/site", ARRANGE);
-        table.put("/benches", ARRANGE);
+        table.put("/benches/*/chamber", ARRANGE);
+        table.put("/benches/*/hold", HANDS);
+        table.put("/benches/*/let-go", HANDS);
+        table.put("/benches", EnumSet.of(Role.ADMINISTRATOR));
         table.put("/stores/areas", PLANS);
         table.put("/stores/lead-time", PLANS);
         table.put("/stores/tools/*/retired", PLANS);

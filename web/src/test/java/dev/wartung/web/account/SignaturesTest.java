@@ -91,7 +91,8 @@ class SignaturesTest {
                     case TECHNICIAN -> "theo";
                     case PLANNER -> "pia";
                     case REVIEWER -> "rita";
-                    case PROCESS_OWNER, ADMINISTRATOR -> "oskar";
+                    case PROCESS_OWNER -> "oskar";
+                    case ADMINISTRATOR -> "ada";
                 };
         current.as("tessa", () -> {
             assertThat(current.second(second, TestSite.PASSWORD, Signing.WORKS)

@@ -39,6 +39,7 @@ public final class TestSite {
         accounts.save(new Account("rita", "Rita Reviewer", HASH, EnumSet.of(Role.REVIEWER)));
         accounts.save(new Account("oskar", "Oskar Owner", HASH, EnumSet.of(Role.PROCESS_OWNER)));
         accounts.save(new Account("pia", "Pia Planner", HASH, EnumSet.of(Role.PLANNER)));
+        accounts.save(new Account("ada", "Ada Administrator", HASH, EnumSet.of(Role.ADMINISTRATOR)));
         Valves valves = context.getBean(Valves.class);
         valves.save(valve("TS-001", Drive.NC));
         valves.save(valve("TS-002", Drive.NO));

@@ -268,20 +268,32 @@ class LeftWithoutAirTest {
     }
 
     @Test
-    @DisplayName("A bench whose driver was killed vents by itself within seconds")
+    @DisplayName(
+            "A bench whose driver falls silent vents by itself after two seconds, not before; a heartbeat alone keeps it as told")
     void killed() throws Exception {
         TestBench bench = bench(port, 1);
         try (BenchLink link = BenchLink.to(bench)) {
             link.mount(MODEL, new Suffers(Faults.NONE, false, false));
             link.samples();
             link.tell(new Command(6e5, 0, Pilot.OPENING, 3e5, 0, Lift.NONE, 1));
-            Thread.sleep(1_000);
-            assertThat(air(1)).isGreaterThan(2e5);
+            for (int i = 0; i < 12; i++) {
+                Thread.sleep(300);
+                link.beat();
+            }
+            assertThat(air(1)).as("told nothing but the beat for 3.6 s").isGreaterThan(2e5);
             assertThat(now(1).linePa()).isGreaterThan(2e5);
         }
-        Thread.sleep(4_000);
+        Thread.sleep(1_200);
+        assertThat(air(1)).as("not before").isGreaterThan(2e5);
+        Thread.sleep(1_500);
         assertThat(air(1)).isLessThan(GONE_PA);
         assertThat(now(1).linePa()).isLessThan(GONE_PA);
+        try (BenchLink again = BenchLink.to(bench)) {
+            again.samples();
+            again.beat();
+            Thread.sleep(500);
+        }
+        assertThat(air(1)).as("a beat brings nothing back").isLessThan(GONE_PA);
         assertThat(Venting.of(bench)).isTrue();
     }
 

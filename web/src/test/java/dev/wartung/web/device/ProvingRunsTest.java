@@ -5,6 +5,7 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
+import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
 import com.ghgande.j2mod.modbus.facade.ModbusTCPMaster;
 import com.ghgande.j2mod.modbus.procimg.Register;
@@ -25,6 +26,7 @@ import dev.wartung.web.job.bench.BenchRun;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.sql.Connection;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -33,6 +35,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
 
@@ -48,9 +51,11 @@ class ProvingRunsTest {
     private final TestBenches benches;
     private final RunFiles book;
     private final Jobs jobs;
+    private final JdbcTemplate jdbc;
     private final List<dev.wartung.bench.TestBench> started = new ArrayList<>();
 
-    ProvingRunsTest(MockMvc web, ProvingRuns runs, TestBenches benches, RunFiles book, Jobs jobs) {
+    ProvingRunsTest(MockMvc web, ProvingRuns runs, TestBenches benches, RunFiles book, Jobs jobs, JdbcTemplate jdbc) {
+        this.jdbc = jdbc;
         this.web = web;
         this.runs = runs;
         this.benches = benches;
@@ -88,7 +93,8 @@ class ProvingRunsTest {
     private String begin(String tag, TestBench bench, String fault, String job) throws Exception {
         MockHttpServletRequestBuilder request = as(post("/valves/" + tag + "/prove"))
                 .param("bench", String.valueOf(bench.id()))
-                .param("fault", fault);
+                .param("fault", fault)
+                .param("at-bench", "yes");
         var response = web.perform(job.isEmpty() ? request : request.param("job", job))
                 .andReturn()
                 .getResponse();
@@ -265,11 +271,81 @@ class ProvingRunsTest {
 
     @Test
     @DisplayName(
-            "A planner adds a bench and sees whether it answers; what makes no sense is told beside its field, and technicians only look")
+            "Air is put on only by who stands at the bench; another takes it over when they asked; a run joins a job only of who holds it")
+    void held() throws Exception {
+        int port = freePort();
+        start(port, 1, 5);
+        TestBench one = known("Held", port, 1);
+        var alone = web.perform(as(post("/valves/TS-005/prove")).param("bench", String.valueOf(one.id())))
+                .andReturn()
+                .getResponse();
+        assertThat(alone.getContentAsString()).contains("Say that you do.");
+        web.perform(theo(post("/benches/" + one.id() + "/hold"))).andExpect(status().is3xxRedirection());
+        assertThat(begin("TS-005", one, "none", "")).contains("Theo Technician stands at Held. Ask, then take it over");
+        web.perform(as(post("/benches/" + one.id() + "/let-go")));
+        assertThat(benches.findById(one.id()).orElseThrow().holder(Instant.now()))
+                .as("only who holds it lets it go")
+                .isPresent();
+        assertThat(web.perform(as(post("/benches/" + one.id() + "/hold")))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .as("not without asking")
+                .contains("Theo Technician stands at it by now");
+        web.perform(as(post("/benches/" + one.id() + "/hold")).param("asked", "theo"))
+                .andExpect(status().is3xxRedirection());
+        BenchRun work = new BenchRun(web, jobs);
+        int theirs = work.begin("TS-005", "inspect", "theo");
+        assertThat(begin("TS-005", one, "none", String.valueOf(theirs)))
+                .contains("Theo Technician holds this job. Take its bench over first");
+        long id = began("TS-005", one, "none", "");
+        web.perform(as(post("/proving/" + id + "/stop")));
+        assertThat(ended(id).outcome()).contains(Outcome.STOPPED);
+        web.perform(as(post("/benches/" + one.id() + "/let-go")));
+        assertThat(benches.findById(one.id()).orElseThrow().holder(Instant.now()))
+                .isEmpty();
+        // half a day later nobody stands there any more, whatever was said
+        jdbc.update(
+                "update test_bench set holder_id = (select id from account where username = 'theo'), held_since = now() - interval '13 hours' where id = ?",
+                one.id());
+        assertThat(benches.findById(one.id()).orElseThrow().holder(Instant.now()))
+                .isEmpty();
+    }
+
+    private static MockHttpServletRequestBuilder theo(MockHttpServletRequestBuilder request) {
+        return request.with(user("theo").roles("TECHNICIAN")).with(csrf());
+    }
+
+    @Test
+    @DisplayName(
+            "A run whose application is gone is ended with an outcome of its own, its bench vented, and whoever comes there next is told to look")
+    void unwatched() throws Exception {
+        int port = freePort();
+        start(port, 1, 5);
+        TestBench one = known("Left alone", port, 1);
+        jdbc.update(
+                "insert into proving_run (valve_id, bench_name, drive, by_id, started_at, heard_at, lost_samples, note, version)"
+                        + " select v.id, ?, 'NC', a.id, now() - interval '2 minutes', now() - interval '2 minutes', 0, '', 0 from valve v, account a where v.tag = 'TS-005' and a.username = 'tessa'",
+                one.name());
+        long id = jdbc.queryForObject("select max(id) from proving_run", Long.class);
+        // not asked for by anybody: the application looks for such runs itself
+        assertThat(ended(id).outcome()).contains(Outcome.UNWATCHED);
+        assertThat(ended(id).note()).contains("The bench has been vented since");
+        for (String page : new String[] {"/benches", "/valves/TS-005/prove"}) {
+            assertThat(web.perform(as(get(page))).andReturn().getResponse().getContentAsString())
+                    .contains(
+                            "the application was gone, and nobody watched it",
+                            "Look whether the air is off before anybody reaches in");
+        }
+    }
+
+    @Test
+    @DisplayName(
+            "An administrator adds a bench and sees whether it answers; what makes no sense is told beside its field, and technicians only look")
     void list(Address at, Browser browser) throws Exception {
         int port = freePort();
         start(port, 1, 5);
-        Page page = browser.loggedIn(at.base(), "pia");
+        Page page = browser.loggedIn(at.base(), "ada");
         Browser.go(page, "/site");
         page.click("a:has-text('Test benches')");
         Browser.ready(page);
@@ -407,6 +483,7 @@ class ProvingRunsTest {
                     new com.microsoft.playwright.options.SelectOption()
                             .setLabel("Fast bench (stand-in, no real valve)"));
             page.selectOption("#fault", fault);
+            page.check("[name=at-bench]");
             page.click("button:has-text('Start the run')");
             PlaywrightAssertions.assertThat(page.locator(".verdict")).containsText("Running");
             PlaywrightAssertions.assertThat(page.locator(".trace.travel").first())

@@ -114,9 +114,6 @@ class BackupTest {
         bench.close(job, "tessa");
         jdbc.update(
                 "insert into login_attempt (username, address, at) values ('somebody-guessing', '192.0.2.1', now())");
-        jdbc.update(
-                "insert into account (username, name, password_hash) values ('ada', 'Ada Admin', ?)", TestSite.HASH);
-        jdbc.update("insert into account_role select id, 'ADMINISTRATOR' from account where username = 'ada'");
         Path key = folder.resolve("key.pem");
         Path certificate = folder.resolve("certificate.pem");
         said(
@@ -211,7 +208,7 @@ class BackupTest {
                         "-t",
                         "signature",
                         folder.resolve("again.backup").toString()))
-                .contains("Ada Admin\trestores this backup in the place of what was there");
+                .contains("Ada Administrator\trestores this backup in the place of what was there");
     }
 
     @Test
