@@ -92,3 +92,18 @@ select watch('test_bench');
 alter table proving_run drop constraint if exists proving_run_outcome_is_one;
 alter table proving_run add constraint proving_run_outcome_is_one
     check (outcome = any ('{COMPLETE,STUCK,AIR_LOST,HELD_ON,BENCH_LOST,NONSENSE,STOPPED,BROKEN_OFF,UNRECORDED,UNWATCHED,LEFT_UNDER_AIR}'::text[]));
+
+-- what valves were called before they were given another tag
+create table former_tag (
+    id       bigint       generated always as identity primary key,
+    valve_id bigint       not null references valve,
+    tag      varchar(30)  not null,
+    until    timestamptz  not null,
+    by_id    bigint       not null references account,
+    reason   varchar(400) not null
+);
+create index former_tag_valve on former_tag (valve_id, until);
+create index former_tag_tag on former_tag (lower(tag));
+create trigger former_tag_unchanging before update or delete on former_tag for each row execute function refuse_change();
+create trigger former_tag_kept before truncate on former_tag for each statement execute function refuse_change();
+select watch('former_tag');

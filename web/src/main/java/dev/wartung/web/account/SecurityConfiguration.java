@@ -63,6 +63,8 @@ class SecurityConfiguration {
         StrictHttpFirewall firewall = new StrictHttpFirewall();
         firewall.setAllowedParameterNames(name -> true);
         firewall.setAllowedParameterValues(value -> true);
+        // tags have strokes in them; addresses are taken apart before what is between two strokes is read
+        firewall.setAllowUrlEncodedSlash(true);
         return firewall;
     }
 
@@ -133,6 +135,8 @@ class SecurityConfiguration {
                         .hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/benches/*/hold", "/benches/*/let-go")
                         .hasRole(Role.TECHNICIAN.name())
+                        .requestMatchers(HttpMethod.POST, "/register/*/tag")
+                        .hasRole(Role.PLANNER.name())
                         .requestMatchers(HttpMethod.POST, "/benches", "/benches/**")
                         .hasRole(Role.ADMINISTRATOR.name())
                         // an administrator sets up and lets in; working, judging and approving is for others

@@ -38,6 +38,7 @@ class Proxies implements WebServerFactoryCustomizer<TomcatServletWebServerFactor
 
     @Override
     public void customize(TomcatServletWebServerFactory factory) {
+        factory.addConnectorCustomizers(connector -> connector.setEncodedSolidusHandling("decode"));
         if (!named.isEmpty()) {
             RemoteIpValve valve = new RemoteIpValve();
             valve.setInternalProxies(named.stream().map(Pattern::quote).collect(Collectors.joining("|")));

@@ -60,7 +60,7 @@ class StudyController {
             return show(valve, typed, Map.of(), units, model);
         }
         desk.keep(valve, form);
-        return "redirect:/valves/" + valve.tag() + "/study#kept";
+        return "redirect:" + valve.path() + "/study#kept";
     }
 
     /** Asks for the change that the study is about, and keeps the study with it. */

@@ -64,7 +64,7 @@ class Agenda {
                         r.dueOn(),
                         r.valve().tag(),
                         r.name(),
-                        "/valves/" + r.valve().tag())));
+                        r.valve().path())));
         valves.dueBetween(from, to)
                 .forEach(v -> items.add(new Item(
                         Kind.DUE,
@@ -72,7 +72,7 @@ class Agenda {
                         v.nextDue().orElseThrow(),
                         v.tag(),
                         v.service() + (v.dueBecause().isEmpty() ? "" : ", " + v.dueBecause()),
-                        "/valves/" + v.tag())));
+                        v.path())));
         toolbox.all().stream()
                 .filter(t -> !t.goodUntil().isBefore(from) && !t.goodUntil().isAfter(to))
                 .forEach(t -> items.add(new Item(

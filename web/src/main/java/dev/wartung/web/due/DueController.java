@@ -213,7 +213,7 @@ class DueController {
             look.looked(LocalDate.now(clock), current.get(), said.substring(0, Math.min(500, said.length())));
         }
         return fine || !found.equals("not-fine")
-                ? "redirect:/valves/" + look.valve().tag()
-                : "redirect:/valves/" + look.valve().tag() + "/fault";
+                ? "redirect:" + look.valve().path()
+                : "redirect:" + look.valve().path() + "/fault";
     }
 }

@@ -4,6 +4,7 @@ import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.text.Tag;
 import dev.wartung.web.exchange.Table.Problem;
 import dev.wartung.web.exchange.Table.Row;
 import dev.wartung.web.sheet.Sheets;
@@ -89,7 +90,11 @@ class ValveRows {
         Map<String, Integer> seen = new HashMap<>();
         for (Row row : rows) {
             Reading reading = new Reading(row, problems);
-            String tag = reading.text("tag", 30);
+            String tag = Tag.plain(row.cell("tag"));
+            // one that stands in the register keeps its tag until it is given another there
+            if (!there.containsKey(tag.toLowerCase(Locale.ROOT))) {
+                Tag.trouble(tag).ifPresent(why -> reading.problem("tag", why));
+            }
             Integer before = seen.putIfAbsent(tag.toLowerCase(Locale.ROOT), row.number());
             if (before != null && !tag.isEmpty()) {
                 reading.problem("tag", "stands in row " + before + " already");
@@ -186,7 +191,7 @@ class ValveRows {
                 u.due().ifPresent(valve::isNextDue);
             } else {
                 entities.persist(new Valve(
-                        u.row().cell("tag"),
+                        Tag.plain(u.row().cell("tag")),
                         service,
                         u.row().cell("area"),
                         u.row().cell("line"),

@@ -120,8 +120,11 @@ class AuditTrail {
             values.add(asked.kind());
         }
         if (!asked.valve().isEmpty()) {
-            List<Long> id =
-                    jdbc.queryForList("select id from valve where lower(tag) = lower(?)", Long.class, asked.valve());
+            List<Long> id = jdbc.queryForList(
+                    "select id from valve where lower(tag) = lower(?) union select valve_id from former_tag where lower(tag) = lower(?)",
+                    Long.class,
+                    asked.valve(),
+                    asked.valve());
             if (id.isEmpty()) {
                 return List.of();
             }

@@ -72,7 +72,8 @@ final class RecordContent {
         Row job = rows.one(
                         """
                 select j.id, j.number, j.title, j.work, j.chosen_part, j.state, j.due_on, p.username as planned_by, j.planned_at, h.username as holder, j.started_at, j.ended_at,
-                       j.anatomy_digest, j.type_digest, j.drive, j.options, j.procedure_json, j.carried_json, v.tag, v.type_id
+                       j.anatomy_digest, j.type_digest, j.drive, j.options, j.procedure_json, j.carried_json, v.type_id,
+                       coalesce((select f.tag from former_tag f where f.valve_id = v.id and f.until > j.ended_at order by f.until, f.id limit 1), v.tag) as tag
                 from job j join valve v on v.id = j.valve_id join account p on p.id = j.planned_by_id left join account h on h.id = j.holder_id where j.number = ?""",
                         number)
                 .orElseThrow(() -> new IllegalArgumentException("there is no job " + number));

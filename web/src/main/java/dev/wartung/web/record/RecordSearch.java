@@ -55,7 +55,7 @@ class RecordSearch {
         String wanted = words.isBlank()
                 ? ""
                 : """
-                with wanted as materialized (select number from job where number = ? union select number from job where valve_id in (select id from valve where lower(tag) like ?))
+                with wanted as materialized (select number from job where number = ? union select number from job where valve_id in (select id from valve where lower(tag) like ? union select valve_id from former_tag where lower(tag) like ?))
                 """;
         String sql = wanted
                 + """
@@ -65,7 +65,7 @@ class RecordSearch {
                 """
                 + (words.isBlank() ? "" : "join wanted w on w.number = r.job_number ")
                 + "where r.kind = 'JOB' and r.seq < ? order by r.seq desc limit " + PAGE;
-        Object[] arguments = words.isBlank() ? new Object[] {before} : new Object[] {number, like, before};
+        Object[] arguments = words.isBlank() ? new Object[] {before} : new Object[] {number, like, like, before};
         return jdbc.query(
                 sql,
                 (row, i) -> new Found(

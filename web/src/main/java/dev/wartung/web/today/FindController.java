@@ -1,8 +1,8 @@
 package dev.wartung.web.today;
 
 import dev.wartung.web.job.Jobs;
+import dev.wartung.web.valve.Renaming;
 import dev.wartung.web.valve.Valve;
-import dev.wartung.web.valve.Valves;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -13,10 +13,10 @@ import org.springframework.web.util.UriComponentsBuilder;
 @Controller
 class FindController {
 
-    private final Valves valves;
+    private final Renaming valves;
     private final Jobs jobs;
 
-    FindController(Valves valves, Jobs jobs) {
+    FindController(Renaming valves, Jobs jobs) {
         this.valves = valves;
         this.jobs = jobs;
     }
@@ -27,11 +27,9 @@ class FindController {
         if (text.isEmpty()) {
             return "redirect:/valves";
         }
-        Optional<Valve> valve = valves.findByTagIgnoreCase(text);
+        Optional<Valve> valve = valves.find(text);
         if (valve.isPresent()) {
-            return "redirect:"
-                    + UriComponentsBuilder.fromPath("/valves/{tag}")
-                            .build(valve.get().tag());
+            return "redirect:" + valve.get().path();
         }
         if (text.matches("\\d{1,9}") && jobs.exists(Integer.parseInt(text))) {
             return "redirect:/jobs/" + Integer.parseInt(text);

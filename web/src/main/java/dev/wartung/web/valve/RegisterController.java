@@ -1,6 +1,7 @@
 package dev.wartung.web.valve;
 
 import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.text.Tag;
 import dev.wartung.web.sheet.Sheets;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -67,7 +68,8 @@ class RegisterController {
                     case "quarter" -> Optional.of(today.plusMonths(3));
                     default -> Optional.empty();
                 };
-        String like = "%" + EscapeCharacter.DEFAULT.escape(search.text().toLowerCase(Locale.ROOT)) + "%";
+        String like =
+                "%" + EscapeCharacter.DEFAULT.escape(Tag.plain(search.text()).toLowerCase(Locale.ROOT)) + "%";
         Page<Valve> found = valves.search(
                 like,
                 blankToNull(search.area()),

@@ -3,6 +3,7 @@ package dev.wartung.web.valve;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.due.ServiceRule;
+import dev.wartung.core.text.Tag;
 import jakarta.persistence.Column;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
@@ -12,11 +13,13 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.Map;
 import java.util.Optional;
 import org.hibernate.annotations.ColumnTransformer;
 import org.jspecify.annotations.Nullable;
+import org.springframework.web.util.UriUtils;
 
 /** A valve of the site, as on record. */
 @Entity
@@ -95,6 +98,21 @@ public class Valve {
 
     public String tag() {
         return tag;
+    }
+
+    /** Its page, as an address has it. */
+    public String path() {
+        return "/valves/" + UriUtils.encodePathSegment(tag, StandardCharsets.UTF_8);
+    }
+
+    /** Whether it is called what no plate can say, since before that was asked: such a one is given another tag. */
+    public boolean isTaggedOddly() {
+        return Tag.trouble(tag).isPresent();
+    }
+
+    /** It has another plate. */
+    void isCalled(String other) {
+        tag = other;
     }
 
     public String service() {

@@ -46,7 +46,7 @@ class SettlingController {
         Valve valve = byTag(tag);
         Map<String, String> troubles = desk.look(valve, entryId, typed);
         return troubles.isEmpty()
-                ? "redirect:/valves/" + valve.tag() + "/settling"
+                ? "redirect:" + valve.path() + "/settling"
                 : show(valve, typed, troubles, units, model);
     }
 

@@ -15,9 +15,9 @@ import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.FittedPart;
 import dev.wartung.web.valve.FittedParts;
 import dev.wartung.web.valve.RecordChanges;
+import dev.wartung.web.valve.Renaming;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveDrawing;
-import dev.wartung.web.valve.Valves;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
@@ -36,7 +36,7 @@ import org.springframework.web.server.ResponseStatusException;
 @Controller
 class ValveController {
 
-    private final Valves valves;
+    private final Renaming renaming;
     private final FittedParts fittedParts;
     private final Jobs jobs;
     private final Looks looks;
@@ -49,7 +49,7 @@ class ValveController {
     private final Clock clock;
 
     ValveController(
-            Valves valves,
+            Renaming renaming,
             FittedParts fittedParts,
             Jobs jobs,
             Looks looks,
@@ -60,7 +60,7 @@ class ValveController {
             ValveDrawing drawing,
             CurrentAccount current,
             Clock clock) {
-        this.valves = valves;
+        this.renaming = renaming;
         this.fittedParts = fittedParts;
         this.jobs = jobs;
         this.looks = looks;
@@ -75,7 +75,10 @@ class ValveController {
 
     @GetMapping("/valves/{tag}")
     String valve(@PathVariable String tag, Model model) {
-        Valve valve = byTag(tag);
+        Valve valve = renaming.find(tag).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        if (!valve.tag().equalsIgnoreCase(tag)) {
+            return "redirect:" + valve.path();
+        }
         Sheets.Pair pair = sheets.of(valve.typeId());
         Map<String, FittedPart> fitted = fittedParts.findByValveIdAndRemovedOnIsNull(valve.id()).stream()
                 .collect(Collectors.toMap(FittedPart::part, Function.identity(), (a, b) -> b));
@@ -97,6 +100,7 @@ class ValveController {
         model.addAttribute(
                 "ages",
                 fitted.values().stream().collect(Collectors.toMap(FittedPart::part, f -> drawing.age(f.fittedOn()))));
+        model.addAttribute("former", renaming.of(valve));
         model.addAttribute("changes", changes.findByValveIdOrderByAtDesc(valve.id()));
         List<OldSealRecord> seals = oldSeals.of(valve);
         model.addAttribute(
@@ -124,9 +128,5 @@ class ValveController {
                         Knowledge.oldSeals().appearance(t.getKey()).map(a -> Autopsy.pattern(a, t.getValue())).stream())
                 .filter(p -> !p.isEmpty())
                 .toList();
-    }
-
-    private Valve byTag(String tag) {
-        return valves.findByTagIgnoreCase(tag).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 }
