@@ -29,6 +29,10 @@ class ShutdownController {
     private static final int SHORTEST_H = 1;
     private static final int LONGEST_H = 336;
 
+    private static final String SEEN = "seen";
+    private static final String CHANGED =
+            "Somebody else changed this shutdown since you opened it. This is how it is now; nothing of yours was kept.";
+
     private final ShutdownDesk desk;
     private final Clock clock;
 
@@ -101,8 +105,14 @@ class ShutdownController {
         if (!form.troubles().isEmpty()) {
             return show(id, typed, form.troubles(), List.of(), model);
         }
-        desk.setUp(id, setup);
-        return "redirect:/shutdowns/" + id + "?kept";
+        return desk.setUp(id, typed.getOrDefault(SEEN, ""), setup)
+                ? "redirect:/shutdowns/" + id + "?kept"
+                : show(
+                        id,
+                        typed,
+                        Map.of(SEEN, CHANGED + " What you typed is still here: keep it now, or leave it."),
+                        List.of(),
+                        model);
     }
 
     @PostMapping(ONE + "/plan")
@@ -129,6 +139,7 @@ class ShutdownController {
             @RequestParam String job,
             @RequestParam int start,
             @RequestParam String technician,
+            @RequestParam(defaultValue = "") String seen,
             Model model) {
         ShutdownWindow window = known(id);
         boolean sense =
@@ -140,14 +151,20 @@ class ShutdownController {
         if (!sense) {
             return show(id, Map.of(), Map.of(), List.of("That job cannot be pinned there."), model);
         }
-        desk.pin(id, new Pin(job, start, technician));
-        return "redirect:/shutdowns/" + id;
+        return desk.pin(id, seen, new Pin(job, start, technician))
+                ? "redirect:/shutdowns/" + id
+                : show(id, Map.of(), Map.of(), List.of(CHANGED), model);
     }
 
     @PostMapping(ONE + "/unpin")
-    String unpin(@PathVariable long id, @RequestParam String job) {
-        desk.unpin(known(id).id(), job);
-        return "redirect:/shutdowns/" + id;
+    String unpin(
+            @PathVariable long id,
+            @RequestParam String job,
+            @RequestParam(defaultValue = "") String seen,
+            Model model) {
+        return desk.unpin(known(id).id(), seen, job)
+                ? "redirect:/shutdowns/" + id
+                : show(id, Map.of(), Map.of(), List.of(CHANGED), model);
     }
 
     private String show(

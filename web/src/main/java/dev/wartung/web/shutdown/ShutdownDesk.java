@@ -28,6 +28,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
@@ -125,9 +126,21 @@ public class ShutdownDesk implements Running.Source {
         return window.plan().map(p -> json.readValue(p, Plan.class));
     }
 
+    /**
+     * Two planners at one shutdown: nothing of the one's is put back by the other who did not see it.
+     *
+     * @param seen what was there when the page was shown ({@link ShutdownWindow#seen})
+     * @return whether it was done; not, where it is another by now
+     */
     @Transactional
-    public void setUp(long id, Setup setup) {
-        windows.lock(id).ifPresent(w -> w.isSetUp(json.writeValueAsString(setup)));
+    public boolean setUp(long id, String seen, Setup setup) {
+        return changed(id, seen, w -> w.isSetUp(json.writeValueAsString(setup)));
+    }
+
+    private boolean changed(long id, String seen, Consumer<ShutdownWindow> change) {
+        Optional<ShutdownWindow> window = windows.lock(id).filter(w -> w.seen().equals(seen));
+        window.ifPresent(change);
+        return window.isPresent();
     }
 
     /** Everything that could be done in it, as things stand. */
@@ -262,10 +275,14 @@ public class ShutdownDesk implements Running.Source {
         windows.lock(id).ifPresent(ShutdownWindow::shallStop);
     }
 
-    /** A job is settled where somebody put it; other pins stay. */
+    /**
+     * A job is settled where somebody put it; other pins stay.
+     *
+     * @return whether it was done; not, where it is another window by now than was seen
+     */
     @Transactional
-    public void pin(long id, Pin pin) {
-        windows.lock(id).ifPresent(w -> {
+    public boolean pin(long id, String seen, Pin pin) {
+        return changed(id, seen, w -> {
             List<Pin> pins = new ArrayList<>(pins(w));
             pins.removeIf(p -> p.job().equals(pin.job()));
             pins.add(pin);
@@ -274,9 +291,11 @@ public class ShutdownDesk implements Running.Source {
     }
 
     @Transactional
-    public void unpin(long id, String job) {
-        windows.lock(id)
-                .ifPresent(w -> w.isPinned(json.writeValueAsString(
+    public boolean unpin(long id, String seen, String job) {
+        return changed(
+                id,
+                seen,
+                w -> w.isPinned(json.writeValueAsString(
                         pins(w).stream().filter(p -> !p.job().equals(job)).toList())));
     }
 

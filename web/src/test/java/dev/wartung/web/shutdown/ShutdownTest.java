@@ -24,6 +24,8 @@ import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import net.fortuna.ical4j.data.CalendarBuilder;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -57,8 +59,18 @@ class ShutdownTest {
     }
 
     private String sent(String to, Map<String, String> typed) throws Exception {
+        Matcher of = Pattern.compile("/shutdowns/(\\d+)/(setup|pin|unpin)").matcher(to);
+        return sent(to, of.matches() ? seen(Long.parseLong(of.group(1))) : "", typed);
+    }
+
+    private String seen(long id) {
+        return desk.byId(id).orElseThrow().seen();
+    }
+
+    /** @param seen what was there when the page was opened */
+    private String sent(String to, String seen, Map<String, String> typed) throws Exception {
         MockHttpServletRequestBuilder request =
-                post(to).with(user("pia").roles("PLANNER")).with(csrf());
+                post(to).with(user("pia").roles("PLANNER")).with(csrf()).param("seen", seen);
         typed.forEach(request::param);
         var response = web.perform(request).andReturn().getResponse();
         return response.getRedirectedUrl() != null ? response.getRedirectedUrl() : response.getContentAsString();
@@ -211,6 +223,35 @@ class ShutdownTest {
         assertThat(page("/shutdowns/" + id + "/why?job="
                         + URLEncoder.encode(first, StandardCharsets.UTF_8).replace("+", "%20")))
                 .contains("it needs 6 h 40 min to drain");
+    }
+
+    @Test
+    @DisplayName(
+            "Two planners at one shutdown: who did not see what the other changed is told, loses nothing typed, and puts nothing back")
+    void twoPlanners() throws Exception {
+        long id = made("Both", 10);
+        String opened = seen(id);
+        sent("/shutdowns/" + id + "/setup", form(id, Map.of("lines", "3")));
+        String late = sent("/shutdowns/" + id + "/setup", opened, form(id, Map.of("lines", "7")));
+        assertThat(late).contains("Somebody else changed this shutdown since you opened it", "value=\"7\"");
+        assertThat(desk.setup(desk.byId(id).orElseThrow()).linesDown()).isEqualTo(3);
+        assertThat(sent(
+                        "/shutdowns/" + id + "/pin",
+                        opened,
+                        Map.of("job", first(id), "start", "5", "technician", "theo")))
+                .contains("nothing of yours was kept");
+        assertThat(desk.pins(desk.byId(id).orElseThrow())).isEmpty();
+        sent("/shutdowns/" + id + "/pin", Map.of("job", first(id), "start", "5", "technician", "theo"));
+        assertThat(sent("/shutdowns/" + id + "/unpin", opened, Map.of("job", first(id))))
+                .contains("nothing of yours was kept");
+        assertThat(desk.pins(desk.byId(id).orElseThrow())).hasSize(1);
+        assertThat(sent("/shutdowns/" + id + "/setup", seen(id), form(id, Map.of("lines", "7"))))
+                .as("seen now")
+                .endsWith("?kept");
+    }
+
+    private String first(long id) {
+        return Problem.id(desk.candidates(desk.byId(id).orElseThrow()).get(0));
     }
 
     @Test
