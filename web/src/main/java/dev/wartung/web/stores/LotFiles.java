@@ -19,7 +19,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class LotFiles {
 
-    static final int MOST_BYTES = (int) PhotoFile.MOST_BYTES;
+    static final int MOST_BYTES = 8 * 1024 * 1024;
 
     private final JdbcTemplate jdbc;
     private final CurrentAccount current;

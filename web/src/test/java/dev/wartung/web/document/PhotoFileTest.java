@@ -3,17 +3,24 @@ package dev.wartung.web.document;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import com.sun.management.ThreadMXBean;
 import java.awt.Color;
 import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.lang.management.ManagementFactory;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.zip.CRC32;
+import java.util.zip.DeflaterOutputStream;
+import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
+import javax.imageio.ImageWriteParam;
+import javax.imageio.ImageWriter;
+import javax.imageio.stream.ImageOutputStream;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -135,7 +142,7 @@ class PhotoFileTest {
         byte[] whole = encoded(halves(400, 400, BufferedImage.TYPE_INT_RGB), "png");
         assertThatThrownBy(() -> PhotoFile.read(Arrays.copyOf(whole, 60))).hasMessageContaining("broken");
         assertThatThrownBy(() -> PhotoFile.read(new byte[(int) PhotoFile.MOST_BYTES + 1]))
-                .hasMessageContaining("8 MB");
+                .hasMessageContaining("25 MB");
     }
 
     @Test
@@ -158,6 +165,100 @@ class PhotoFileTest {
                 .array();
         assertThatThrownBy(() -> PhotoFile.read(png))
                 .isInstanceOf(PhotoFile.Refused.class)
-                .hasMessageContaining("60 million pixels");
+                .hasMessageContaining("120 million pixels");
+    }
+
+    /** A PNG of so many black pixels, which is small as long as nobody unpacks it. */
+    private static byte[] black(int width, int height) throws IOException {
+        ByteArrayOutputStream file = new ByteArrayOutputStream();
+        file.write(new byte[] {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n'});
+        chunk(
+                file,
+                "IHDR",
+                ByteBuffer.allocate(13)
+                        .putInt(width)
+                        .putInt(height)
+                        .put(new byte[] {8, 2, 0, 0, 0})
+                        .array());
+        ByteArrayOutputStream packed = new ByteArrayOutputStream();
+        try (DeflaterOutputStream rows = new DeflaterOutputStream(packed)) {
+            byte[] row = new byte[3 * width + 1];
+            for (int i = 0; i < height; i++) {
+                rows.write(row);
+            }
+        }
+        chunk(file, "IDAT", packed.toByteArray());
+        chunk(file, "IEND", new byte[0]);
+        return file.toByteArray();
+    }
+
+    private static void chunk(ByteArrayOutputStream file, String type, byte[] data) throws IOException {
+        byte[] body = ByteBuffer.allocate(data.length + 4)
+                .put(type.getBytes(StandardCharsets.US_ASCII))
+                .put(data)
+                .array();
+        CRC32 sum = new CRC32();
+        sum.update(body);
+        file.write(ByteBuffer.allocate(body.length + 8)
+                .putInt(data.length)
+                .put(body)
+                .putInt((int) sum.getValue())
+                .array());
+    }
+
+    /** What reading a file takes of the heap, bytes, whether it is let go again or not. */
+    private static long allocated(byte[] file, int longest) throws Exception {
+        ThreadMXBean threads = (ThreadMXBean) ManagementFactory.getThreadMXBean();
+        long before = threads.getThreadAllocatedBytes(Thread.currentThread().getId());
+        PhotoFile photo = PhotoFile.read(file);
+        long taken = threads.getThreadAllocatedBytes(Thread.currentThread().getId()) - before;
+        assertThat(Math.max(photo.width(), photo.height())).isEqualTo(longest);
+        return taken;
+    }
+
+    @Test
+    @DisplayName("A photo of fifty million pixels is read without ever being held as a whole")
+    void large() throws Exception {
+        // as a whole: 150 MB
+        assertThat(allocated(black(8160, 6120), 1600)).isLessThan(90_000_000L);
+        byte[] grey = encoded(halves(8160, 6120, BufferedImage.TYPE_BYTE_GRAY), "jpeg");
+        // as a whole: 50 MB, and as much again to make it smaller as for any
+        assertThat(allocated(grey, 1600)).isLessThan(65_000_000L);
+        assertThatThrownBy(() -> PhotoFile.read(black(12_000, 10_001))).hasMessageContaining("120 million pixels");
+    }
+
+    @Test
+    @DisplayName("A telephone's HEIC is refused with what to do; a large progressive JPEG too, a small one is taken")
+    void otherFiles() throws Exception {
+        for (String brand : new String[] {"heic", "mif1", "avif"}) {
+            byte[] box = ByteBuffer.allocate(24)
+                    .putInt(24)
+                    .put(("ftyp" + brand).getBytes(StandardCharsets.US_ASCII))
+                    .array();
+            assertThatThrownBy(() -> PhotoFile.read(box)).hasMessageContaining("most compatible");
+        }
+        assertThat(kept(progressive(halves(800, 600, BufferedImage.TYPE_BYTE_GRAY)))
+                        .getWidth())
+                .isEqualTo(800);
+        byte[] large = progressive(halves(6000, 4200, BufferedImage.TYPE_BYTE_GRAY));
+        assertThatThrownBy(() -> PhotoFile.read(large)).hasMessageContaining("progressive JPEG");
+        byte[] turnedLarge = turned(large, 6);
+        assertThatThrownBy(() -> PhotoFile.read(turnedLarge))
+                .as("with the camera's notes before it")
+                .hasMessageContaining("progressive JPEG");
+    }
+
+    private static byte[] progressive(BufferedImage image) throws IOException {
+        ImageWriter writer = ImageIO.getImageWritersByFormatName("jpeg").next();
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (ImageOutputStream to = ImageIO.createImageOutputStream(out)) {
+            ImageWriteParam how = writer.getDefaultWriteParam();
+            how.setProgressiveMode(ImageWriteParam.MODE_DEFAULT);
+            writer.setOutput(to);
+            writer.write(null, new IIOImage(image, null, null), how);
+        } finally {
+            writer.dispose();
+        }
+        return out.toByteArray();
     }
 }

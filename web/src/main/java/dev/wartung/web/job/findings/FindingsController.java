@@ -10,6 +10,7 @@ import dev.wartung.core.sealing.Autopsy.Appearance;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.document.Shot;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
@@ -76,7 +77,7 @@ class FindingsController {
             @ModelAttribute("units") UnitSystem units,
             Model model)
             throws IOException {
-        Outcome outcome = desk.find(number, entryId, typed, photo == null ? new byte[0] : photo.getBytes());
+        Outcome outcome = desk.find(number, entryId, typed, Shot.of(photo));
         return show(number, outcome.went() ? Map.of() : typed, units, outcome, model);
     }
 

@@ -20,6 +20,7 @@ import dev.wartung.core.progress.Happened;
 import dev.wartung.core.progress.JobEvent;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.document.PhotoFile;
+import dev.wartung.web.document.Shot;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.LogBook;
@@ -88,7 +89,7 @@ public class FindingsDesk {
                                 found.get().kind(),
                                 "at-hand",
                                 "no"),
-                        new byte[0]);
+                        Shot.NONE);
                 return Optional.of(
                         judged.went()
                                 ? judged
@@ -103,14 +104,15 @@ public class FindingsDesk {
     /**
      * Keeps a finding and lets the job go on by what is decided of it.
      *
-     * @param photo the file chosen; empty where none was
+     * @param photo what was chosen, read already
      */
     @Transactional
-    public Outcome find(int number, UUID entryId, Map<String, String> typed, byte[] photo) {
+    public Outcome find(int number, UUID entryId, Map<String, String> typed, Shot photo) {
         return log.during(number, entryId, view -> {
             FindingForm form = new FindingForm(view, typed, current.get().units());
             Map<String, String> troubles = new HashMap<>();
-            Optional<PhotoFile> file = photo(photo, troubles);
+            Optional<PhotoFile> file = photo.photo();
+            photo.trouble().ifPresent(why -> troubles.put("photo", why));
             Optional<Finding> read = form.read(
                     entryId.toString(), file.map(f -> UUID.randomUUID().toString()));
             troubles.putAll(form.troubles());
@@ -145,18 +147,6 @@ public class FindingsDesk {
     @Transactional(readOnly = true)
     public Optional<byte[]> photo(UUID id) {
         return photos.findById(id).map(Photo::jpeg);
-    }
-
-    private static Optional<PhotoFile> photo(byte[] file, Map<String, String> troubles) {
-        if (file.length == 0) {
-            return Optional.empty();
-        }
-        try {
-            return Optional.of(PhotoFile.read(file));
-        } catch (PhotoFile.Refused refused) {
-            troubles.put("photo", String.valueOf(refused.getMessage()));
-            return Optional.empty();
-        }
     }
 
     /** How the job goes on after a finding. */

@@ -23,6 +23,7 @@ import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.TessaAtWork;
 import dev.wartung.web.app.TestSite;
+import dev.wartung.web.document.Shot;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.LogBook;
@@ -58,6 +59,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.mock.web.MockMultipartFile;
 
 /** What is judged in a job decides how it goes on: greases, findings, old seals. */
 @ExtendWith({RunningApplication.class, TessaAtWork.class})
@@ -210,18 +212,17 @@ class FindingsDeskTest {
         int number = begun("TS-005");
         until(number, doing(Verb.BIN, "plug-seal"));
         confirm(number, Map.of());
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("", ""), new byte[0])
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("", ""), Shot.NONE)
                         .byField())
                 .containsKey("direction");
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("9 m", "ALONG"), new byte[0])
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("9 m", "ALONG"), Shot.NONE)
                         .byField()
                         .get("size"))
                 .contains("Between 0 and");
         UUID id = UUID.randomUUID();
-        assertThat(judging.find(number, id, scratch("0.02", "ALONG"), new byte[0])
-                        .went())
+        assertThat(judging.find(number, id, scratch("0.02", "ALONG"), Shot.NONE).went())
                 .isTrue();
-        judging.find(number, id, scratch("0.02", "ALONG"), new byte[0]);
+        judging.find(number, id, scratch("0.02", "ALONG"), Shot.NONE);
         assertThat(view(number).judgement().findings())
                 .as("asked twice is once")
                 .singleElement()
@@ -229,11 +230,11 @@ class FindingsDeskTest {
         until(number, doing(Verb.PUT_BACK, "stem"));
         assertThat(confirm(number, Map.of()).trouble()).contains("Look at it again");
 
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.2", "ACROSS"), new byte[0])
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.2", "ACROSS"), Shot.NONE)
                         .byField()
                         .get("at-hand"))
                 .contains("at hand");
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.2", "ACROSS", "at-hand", "no"), new byte[0])
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.2", "ACROSS", "at-hand", "no"), Shot.NONE)
                         .notice())
                 .contains("both are in the count");
         assertThat(view(number).job().waitsFor()).contains("Stem");
@@ -282,7 +283,7 @@ class FindingsDeskTest {
         int before = view(number).progress().procedure().steps().size();
         Map<String, String> worn = Map.of(
                 "part", "body", "point", "general", "kind", "damage", "size", "3", "at-hand", "yes", "lot", "B-1");
-        assertThat(judging.find(number, UUID.randomUUID(), worn, new byte[0]).notice())
+        assertThat(judging.find(number, UUID.randomUUID(), worn, Shot.NONE).notice())
                 .contains("goes out of service");
         assertThat(view(number).progress().procedure().steps()).hasSize(before);
         assertThat(view(number).progress().cannotBeLeft())
@@ -296,7 +297,7 @@ class FindingsDeskTest {
         assertThat(closing.stop(number, UUID.randomUUID(), "body damaged", TestSite.PASSWORD)
                         .went())
                 .isTrue();
-        assertThat(judging.find(number, UUID.randomUUID(), worn, new byte[0]).trouble())
+        assertThat(judging.find(number, UUID.randomUUID(), worn, Shot.NONE).trouble())
                 .contains("nothing can be added");
     }
 
@@ -306,7 +307,7 @@ class FindingsDeskTest {
         int number = begun("TS-009");
         until(number, doing(Verb.BIN, "plug-seal"));
         confirm(number, Map.of());
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.2", "ACROSS", "at-hand", "no"), new byte[0])
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.2", "ACROSS", "at-hand", "no"), Shot.NONE)
                         .went())
                 .isTrue();
         assertThat(service.closeUp(number, UUID.randomUUID()).went()).isTrue();
@@ -343,14 +344,14 @@ class FindingsDeskTest {
                                 number,
                                 UUID.randomUUID(),
                                 scratch("0.2", "ACROSS", "at-hand", "yes", "lot", "S-1"),
-                                new byte[0])
+                                Shot.NONE)
                         .went())
                 .isTrue();
         assertThat(judging.find(
                                 number,
                                 UUID.randomUUID(),
                                 scratch("0.3", "ACROSS", "at-hand", "yes", "lot", "S-1"),
-                                new byte[0])
+                                Shot.NONE)
                         .went())
                 .as("said twice")
                 .isTrue();
@@ -361,7 +362,7 @@ class FindingsDeskTest {
         confirm(number, Map.of());
         assertThat(view(number).progress().bench().isNew("stem")).isTrue();
         Outcome outcome = judging.find(
-                number, UUID.randomUUID(), scratch("0.4", "ACROSS", "at-hand", "yes", "lot", "S-2"), new byte[0]);
+                number, UUID.randomUUID(), scratch("0.4", "ACROSS", "at-hand", "yes", "lot", "S-2"), Shot.NONE);
         assertThat(outcome.notice())
                 .as("nothing of what is left takes it out again")
                 .contains("goes out of service");
@@ -412,16 +413,16 @@ class FindingsDeskTest {
                                 number,
                                 UUID.randomUUID(),
                                 scratch("0.02", "ALONG"),
-                                "GIF89a no photo".getBytes(StandardCharsets.US_ASCII))
+                                shot("GIF89a no photo".getBytes(StandardCharsets.US_ASCII)))
                         .byField()
                         .get("photo"))
                 .contains("this is GIF");
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.02", "ALONG"), new byte[9 * 1024 * 1024])
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.02", "ALONG"), shot(new byte[26 * 1024 * 1024]))
                         .byField()
                         .get("photo"))
-                .contains("8 MB");
+                .contains("25 MB");
         assertThat(view(number).judgement().findings()).isEmpty();
-        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.02", "ALONG"), png.toByteArray())
+        assertThat(judging.find(number, UUID.randomUUID(), scratch("0.02", "ALONG"), shot(png.toByteArray()))
                         .went())
                 .isTrue();
         byte[] kept = judging.photo(UUID.fromString(
@@ -457,5 +458,9 @@ class FindingsDeskTest {
     private static String size(byte[] jpeg) throws IOException {
         BufferedImage image = ImageIO.read(new ByteArrayInputStream(jpeg));
         return image.getWidth() + " x " + image.getHeight();
+    }
+
+    private static Shot shot(byte[] file) {
+        return Shot.of(new MockMultipartFile("photo", file));
     }
 }
