@@ -19,6 +19,8 @@ final class FormTokens implements CsrfTokenRepository {
 
     FormTokens() {
         cookie.setCookieName("WARTUNG_FORM");
+        // as the other names it: one who logs in again from a page goes on with that page's
+        cookie.setHeaderName("X-CSRF-TOKEN");
         cookie.setCookieCustomizer(c -> c.httpOnly(true).sameSite("Lax"));
     }
 

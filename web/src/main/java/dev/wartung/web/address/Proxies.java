@@ -20,12 +20,16 @@ class Proxies implements WebServerFactoryCustomizer<TomcatServletWebServerFactor
     private static final Pattern ADDRESS = Pattern.compile("[0-9a-fA-F.:]{2,45}");
 
     private final List<String> named;
+    private final int threads;
 
     /**
      * @param proxies addresses, with blanks or commas between them; none by default
+     * @param threads that answer requests
      * @throws IllegalArgumentException if one is no address
      */
-    Proxies(@Value("${wartung.proxies:}") String proxies) {
+    Proxies(
+            @Value("${wartung.proxies:}") String proxies, @Value("${server.tomcat.threads.max}") int threads) {
+        this.threads = threads;
         named = Pattern.compile("[\\s,]+")
                 .splitAsStream(proxies.strip())
                 .filter(p -> !p.isEmpty())
@@ -46,5 +50,7 @@ class Proxies implements WebServerFactoryCustomizer<TomcatServletWebServerFactor
             valve.setProtocolHeader("X-Forwarded-Proto");
             factory.addEngineValves(valve);
         }
+        // after it, so that a proxy's word for who asks is known
+        factory.addEngineValves(new FairShare(threads / 2));
     }
 }

@@ -36,7 +36,7 @@ class ProxiesTest {
     /** What the application is told of a request that says it comes from elsewhere. */
     private static String told(String proxies) throws Exception {
         TomcatServletWebServerFactory factory = new TomcatServletWebServerFactory(0);
-        new Proxies(proxies).customize(factory);
+        new Proxies(proxies, 200).customize(factory);
         WebServer server = factory.getWebServer(
                 context -> context.addServlet("told", new Told()).addMapping("/"));
         server.start();
@@ -69,7 +69,7 @@ class ProxiesTest {
     @DisplayName("Only a proxy that is named is believed, and never what the site is called")
     void named(String proxies, String told) throws Exception {
         if (told.equals("refused")) {
-            assertThatThrownBy(() -> new Proxies(proxies)).hasMessageContaining("127x0.0.1");
+            assertThatThrownBy(() -> new Proxies(proxies, 200)).hasMessageContaining("127x0.0.1");
         } else {
             assertThat(told(proxies)).isEqualTo(told);
         }
