@@ -177,7 +177,7 @@ After=network.target
 
 [Service]
 Type=exec
-Environment=`quoted "WARTUNG_HOME=$WARTUNG_HOME"` `quoted "PORT=$PORT"`
+Environment=`quoted "WARTUNG_HOME=$WARTUNG_HOME"` `quoted "PORT=$PORT"``settings`
 ExecStart=`quoted "$here/wartung"` start
 # the script ends application and database in their order; whatever is left after that is killed
 KillMode=mixed
@@ -191,5 +191,11 @@ T
   say "Written: $unit"
   say "Start it, now and whenever the machine starts: ${manager[*]} daemon-reload && ${manager[*]} enable --now wartung"
   [ "`id -u`" = 0 ] || say "So that it runs while you are not logged in: loginctl enable-linger `id -un`"
+}
+settings() { # what was set besides, to be set in the unit, too
+  local name
+  for name in WARTUNG_ANCHORS WARTUNG_PROXIES WARTUNG_ADDRESS WARTUNG_BENCHES WARTUNG_TRANSLATIONS; do
+    if [ -n "${!name:-}" ]; then printf ' %s' "`quoted "$name=${!name}"`"; fi
+  done
 }
 quoted() { local text="${1//\\/\\\\}"; text="${text//\"/\\\"}"; text="${text//%/%%}"; printf '"%s"' "${text//\$/\$\$}"; }

@@ -27,8 +27,7 @@ class Proxies implements WebServerFactoryCustomizer<TomcatServletWebServerFactor
      * @param threads that answer requests
      * @throws IllegalArgumentException if one is no address
      */
-    Proxies(
-            @Value("${wartung.proxies:}") String proxies, @Value("${server.tomcat.threads.max}") int threads) {
+    Proxies(@Value("${wartung.proxies:}") String proxies, @Value("${server.tomcat.threads.max}") int threads) {
         this.threads = threads;
         named = Pattern.compile("[\\s,]+")
                 .splitAsStream(proxies.strip())

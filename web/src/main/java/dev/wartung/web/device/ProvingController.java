@@ -148,7 +148,7 @@ class ProvingController {
         model.addAttribute("now", clock.instant());
         model.addAttribute("looks", desk.looks(all));
         model.addAttribute("faults", ProvingDesk.FAULTS);
-        model.addAttribute("byHandFields", ProvingDesk.byHandFields(drive.get()));
+        model.addAttribute("byHandFields", ByHandForm.fields(drive.get()));
         model.addAttribute("lineLifts", drive.get().line().belowM2() > 0);
         model.addAttribute("seatsLift", drive.get().line().liftMm() > 0);
         model.addAttribute("runs", runs.findByValveIdOrderByStartedAtDesc(valve.id()));

@@ -3,18 +3,12 @@ package dev.wartung.web.device;
 import dev.wartung.core.actuation.Air;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.measure.Dimension;
-import dev.wartung.core.measure.Entry;
-import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.proving.BenchValve.Faults;
 import dev.wartung.core.proving.DriveModel;
 import dev.wartung.core.proving.Proof.Hold;
 import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.core.proving.ProvingSequence.Plan;
-import dev.wartung.core.proving.SeatTest;
-import dev.wartung.core.proving.SeatTest.Chamber;
-import dev.wartung.core.proving.Signature;
-import dev.wartung.core.proving.Signature.SeatLift;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Role;
@@ -25,7 +19,6 @@ import dev.wartung.web.longwork.Running;
 import dev.wartung.web.site.Site;
 import dev.wartung.web.valve.Valve;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -33,16 +26,21 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
-import java.util.function.Consumer;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
+import org.springframework.dao.DataAccessException;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.TransactionException;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Beginning proving runs, at a bench or by hand. */
 @Service
 class ProvingDesk implements Running.Source {
+
+    private static final Logger LOG = LoggerFactory.getLogger(ProvingDesk.class);
 
     /** What a stand-in can be told to suffer from, for trying out and for training. */
     static final Map<String, String> FAULTS = faults();
@@ -51,13 +49,10 @@ class ProvingDesk implements Running.Source {
     /** A seat is tried with what its line puts on it, up to what rates are stated at. */
     private static final double MOST_DECAY_PA = 6e5;
 
-    private static final double MOST_VOLUME_M3 = 0.1;
-    private static final double BY_HAND_SHARE = 0.1;
     private static final double AIR_PA = 6e5;
     /** What the register of the line side can say. */
     private static final double MOST_LINE_PA = 6e5;
 
-    private static final double MOST_LIFT_M = 0.02;
     /** The field in which whoever starts a run says that they stand at the bench. */
     static final String AT_BENCH = "at-bench";
 
@@ -118,39 +113,6 @@ class ProvingDesk implements Running.Source {
     }
 
     /**
-     * A field of what is read by hand.
-     *
-     * @param dimension empty for a time in seconds
-     */
-    public record ByHand(String name, String asks, Optional<Dimension> dimension) {}
-
-    /** What can be read off by hand of a valve with these forces. */
-    static List<ByHand> byHandFields(DriveModel model) {
-        List<ByHand> fields = new ArrayList<>(List.of(
-                new ByHand("first", "Air at first movement", Optional.of(Dimension.PRESSURE)),
-                new ByHand("full", "Air at full travel", Optional.of(Dimension.PRESSURE)),
-                new ByHand("away", "Time with air", Optional.empty()),
-                new ByHand("back", "Time without", Optional.empty())));
-        if (model.line().liftMm() > 0) {
-            fields.addAll(List.of(
-                    new ByHand("upper-lift", "Upper seat alone: lifted", Optional.of(Dimension.LENGTH)),
-                    new ByHand("upper-other", "… and the lower one moved", Optional.of(Dimension.LENGTH)),
-                    new ByHand("lower-lift", "Lower seat alone: lifted", Optional.of(Dimension.LENGTH)),
-                    new ByHand("lower-other", "… and the upper one moved", Optional.of(Dimension.LENGTH))));
-        }
-        if (model.line().belowM2() > 0) {
-            fields.add(new ByHand("held", "Line pressure put under the plug", Optional.of(Dimension.PRESSURE)));
-        }
-        fields.addAll(List.of(
-                new ByHand("decay-start", "Seat: pressure at first", Optional.of(Dimension.PRESSURE)),
-                new ByHand("decay-end", "Seat: pressure then", Optional.of(Dimension.PRESSURE)),
-                new ByHand("decay-time", "Seat: time between", Optional.empty()),
-                new ByHand("decay-volume", "Seat: volume enclosed, within a tenth", Optional.of(Dimension.VOLUME)),
-                new ByHand("decay-gauge", "Seat: a gauge reading is good to ±", Optional.of(Dimension.PRESSURE))));
-        return fields;
-    }
-
-    /**
      * What a valve is while it is proven: in a running job what the steps done have made of it, else what its record
      * says.
      */
@@ -169,10 +131,19 @@ class ProvingDesk implements Running.Source {
 
     /** Takes the air off benches whose run lost its watcher, and ends those runs. */
     @EventListener(ApplicationReadyEvent.class)
-    @Scheduled(fixedDelay = SWEPT_EVERY_S, initialDelay = SWEPT_EVERY_S, timeUnit = TimeUnit.SECONDS)
     public void sweep() {
         for (ProvingRun run : book.lost()) {
             driver.letGo(run.id(), run.benchName().flatMap(benches::findFirstByName));
+        }
+    }
+
+    /** The same now and then: an instance may be killed while others go on. */
+    @Scheduled(fixedDelay = SWEPT_EVERY_S, initialDelay = SWEPT_EVERY_S, timeUnit = TimeUnit.SECONDS)
+    void sweepAgain() {
+        try {
+            sweep();
+        } catch (DataAccessException | TransactionException e) {
+            LOG.debug("benches are looked after again once the database is there", e);
         }
     }
 
@@ -224,7 +195,7 @@ class ProvingDesk implements Running.Source {
         }
         double line = model.get().line().belowM2() == 0
                 ? 0
-                : readUpTo(MOST_LINE_PA, typed, "hold", Dimension.PRESSURE, units, troubles)
+                : ByHandForm.readUpTo(MOST_LINE_PA, typed, "hold", Dimension.PRESSURE, units, troubles)
                         .orElse(0.0);
         if (troubles.containsKey("hold")) {
             return Optional.empty();
@@ -339,135 +310,13 @@ class ProvingDesk implements Running.Source {
         if (isOthers(valve, job, troubles)) {
             return Optional.empty();
         }
-        Optional<Double> first = read(typed, "first", Dimension.PRESSURE, units, troubles);
-        Optional<Double> full = read(typed, "full", Dimension.PRESSURE, units, troubles);
-        if (first.isPresent() && full.isPresent() && first.get() > full.get()) {
-            troubles.put("full", "It cannot be all the way before it first moves.");
-        }
-        Optional<Double> away = seconds(typed, "away", troubles);
-        Optional<Double> back = seconds(typed, "back", troubles);
-        Optional<Double> start = read(typed, "decay-start", Dimension.PRESSURE, units, troubles);
-        Optional<Double> end = read(typed, "decay-end", Dimension.PRESSURE, units, troubles);
-        Optional<Double> over = seconds(typed, "decay-time", troubles);
-        Optional<Double> volume = readUpTo(MOST_VOLUME_M3, typed, "decay-volume", Dimension.VOLUME, units, troubles);
-        Optional<Double> gauge = read(typed, "decay-gauge", Dimension.PRESSURE, units, troubles);
-        Optional<SeatTest> seatTest = Optional.empty();
-        if (start.isPresent() && end.isPresent() && over.filter(s -> s > 0).isPresent()) {
-            if (volume.filter(v -> v > 0).isEmpty()) {
-                troubles.putIfAbsent(
-                        "decay-volume",
-                        "Without it a loss tells no leakage. Reckon hose and body, or measure it with a known vessel in"
-                                + " the Lab.");
-            }
-            if (gauge.filter(g -> g > 0).isEmpty()) {
-                troubles.putIfAbsent(
-                        "decay-gauge", "No gauge reads without error: its certificate says how far it may be off.");
-            }
-            seatTest = volume.filter(v -> v > 0)
-                    .flatMap(v -> gauge.filter(g -> g > 0).map(g -> new Chamber(v, BY_HAND_SHARE, g)))
-                    .map(c -> new SeatTest(start.get(), end.get(), over.get(), Optional.of(c)));
-        } else if (start.isPresent() || end.isPresent() || over.isPresent()) {
-            troubles.putIfAbsent("decay-time", "A leak test takes both pressures and the time between them.");
-        }
-        Optional<Double> held = read(typed, "held", Dimension.PRESSURE, units, troubles);
-        if (held.isPresent() && !List.of("yes", "no").contains(typed.getOrDefault("lifted", ""))) {
-            troubles.put("lifted", "Choose whether the line lifted the plug.");
-        }
-        Optional<SeatLift> upper = seat(typed, "upper", units, troubles);
-        Optional<SeatLift> lower = seat(typed, "lower", units, troubles);
-        Optional<String> went = Optional.ofNullable(typed.get("went"))
-                .filter(List.of(Signature.CLOSED, Signature.OPEN, Signature.PART)::contains);
-        if (went.isEmpty()) {
-            troubles.put("went", "Choose where it went when the air was taken away.");
-        }
-        if (!troubles.isEmpty()) {
-            return Optional.empty();
-        }
-        Optional<Boolean> switches = Optional.ofNullable(typed.get("switches"))
-                .filter(s -> !s.isBlank())
-                .map("yes"::equals);
-        return Optional.of(book.byHand(
-                valve,
-                as,
-                model.get(),
-                running(valve, job).map(v -> v.job().number()),
-                new Signature(
-                        first,
-                        full,
-                        away,
-                        back,
-                        went,
-                        switches,
-                        seatTest.map(SeatTest::lossPaPerS),
-                        held,
-                        held.map(p -> "yes".equals(typed.get("lifted"))),
-                        upper,
-                        lower,
-                        seatTest),
-                current.get()));
-    }
-
-    /** How far a seat lifted alone, and how far the other moved with it: both or neither. */
-    private static Optional<SeatLift> seat(
-            Map<String, String> typed, String seat, UnitSystem units, Map<String, String> troubles) {
-        Optional<Double> own = readUpTo(MOST_LIFT_M, typed, seat + "-lift", Dimension.LENGTH, units, troubles);
-        Optional<Double> other = readUpTo(MOST_LIFT_M, typed, seat + "-other", Dimension.LENGTH, units, troubles);
-        if (own.isPresent() != other.isPresent()) {
-            troubles.putIfAbsent(
-                    seat + "-other",
-                    "Type both: how far it lifted, and how far the other seat moved (0 if it stayed).");
-        }
-        return own.flatMap(m -> other.map(o -> new SeatLift(m * 1000, o * 1000)));
-    }
-
-    private static Optional<Double> read(
-            Map<String, String> typed,
-            String field,
-            Dimension dimension,
-            UnitSystem units,
-            Map<String, String> troubles) {
-        return readUpTo(2e6, typed, field, dimension, units, troubles);
-    }
-
-    private static Optional<Double> readUpTo(
-            double most,
-            Map<String, String> typed,
-            String field,
-            Dimension dimension,
-            UnitSystem units,
-            Map<String, String> troubles) {
-        String text = typed.getOrDefault(field, "").strip();
-        if (text.isEmpty()) {
-            return Optional.empty();
-        }
-        Entry entry = Entry.read(text, units.unit(dimension));
-        Consumer<String> trouble = why -> troubles.put(field, why);
-        if (entry instanceof Entry.Understood understood) {
-            Quantity read = understood.quantity();
-            if (read.dimension() == dimension && read.si() >= 0 && read.si() <= most * (1 + 1e-9)) {
-                return Optional.of(read.si());
-            }
-            trouble.accept("Between 0 and " + units.shown(new Quantity(most, dimension)) + ".");
-        } else if (entry instanceof Entry.NotUnderstood not) {
-            trouble.accept(not.reason());
-        }
-        return Optional.empty();
-    }
-
-    private static Optional<Double> seconds(Map<String, String> typed, String field, Map<String, String> troubles) {
-        String text = typed.getOrDefault(field, "").strip().replaceFirst("\\s*s$", "");
-        if (text.isEmpty()) {
-            return Optional.empty();
-        }
-        Optional<String> either = Entry.eitherWay(text);
-        if (either.isPresent()) {
-            troubles.put(field, either.get());
-            return Optional.empty();
-        }
-        if (text.matches("\\d{1,5}([.,]\\d{1,4})?")) {
-            return Optional.of(Double.parseDouble(text.replace(',', '.')));
-        }
-        troubles.put(field, "Type seconds, for instance 1.2.");
-        return Optional.empty();
+        return ByHandForm.read(typed, units, troubles)
+                .map(read -> book.byHand(
+                        valve,
+                        as,
+                        model.get(),
+                        running(valve, job).map(v -> v.job().number()),
+                        read,
+                        current.get()));
     }
 }

@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
-import dev.wartung.web.outage.Technician;
 import dev.wartung.web.app.TestSite;
+import dev.wartung.web.outage.Technician;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -68,7 +68,8 @@ class SlowClientsTest {
     }
 
     @Test
-    @DisplayName("Fifty technicians go on working while three hundred connections from elsewhere hold on to what they can")
+    @DisplayName(
+            "Fifty technicians go on working while three hundred connections from elsewhere hold on to what they can")
     void workGoesOn(Address at) throws Exception {
         ExecutorService work = Executors.newFixedThreadPool(TECHNICIANS + 1);
         try {

@@ -214,7 +214,7 @@ class BadFormsTest {
                 "update valve set service = ?, line = ? where tag in (select tag from valve order by tag limit 6)",
                 marked,
                 marked);
-        jdbc.update("update account set name = ?, password_hash = ?", marked, TestSite.HASH);
+        jdbc.update("update account set name = ? || ' ' || username, password_hash = ?", marked, TestSite.HASH);
         jdbc.update("update job set title = ? where state in ('PLANNED', 'RUNNING')", marked);
         jdbc.update("update lot set supplier = ?, lot = lot || ?", marked, Nasty.MARK);
         jdbc.update("update grease_tin set lot = lot || ?", Nasty.MARK);

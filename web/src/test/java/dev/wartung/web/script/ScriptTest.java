@@ -329,13 +329,17 @@ class ScriptTest {
         assertThat(file).exists().hasParent(folder);
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file)))
                 .isEqualTo("rw-------");
-        Ran service = place.run(Map.of("WARTUNG_HOME", "50% of \"it\""), "service", "--into", folder.toString());
+        Ran service = place.run(
+                Map.of("WARTUNG_HOME", "50% of \"it\"", "WARTUNG_PROXIES", "192.0.2.10 ::1"),
+                "service",
+                "--into",
+                folder.toString());
         assertThat(service.exit()).as(service.out()).isZero();
         String home = place.folder + "/50%% of \\\"it\\\"";
         assertThat(folder.resolve("wartung.service"))
                 .content()
                 .contains(
-                        "Environment=\"WARTUNG_HOME=" + home + "\" \"PORT=18099\"",
+                        "Environment=\"WARTUNG_HOME=" + home + "\" \"PORT=18099\" \"WARTUNG_PROXIES=192.0.2.10 ::1\"",
                         "ExecStart=\"" + place.folder + "/checkout/wartung\" start",
                         "Restart=on-failure");
         if (Files.isExecutable(Path.of("/usr/bin/systemd-analyze"))) {

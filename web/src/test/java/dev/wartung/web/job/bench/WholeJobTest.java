@@ -237,6 +237,10 @@ class WholeJobTest {
         tablet.click(".more");
         tablet.fill("#more #reason", "Kit is wrong");
         tablet.click("text=Sign and stop, out of service");
+        assertThat(tablet.locator("#more .trouble:visible")).containsText("Sign with your password");
+        assertThat(tablet.locator("#more #reason")).hasValue("Kit is wrong");
+        tablet.fill("#stop-password", TestSite.PASSWORD);
+        tablet.click("text=Sign and stop, out of service");
         assertThat(tablet.locator(".step .say")).hasText("The job is stopped");
         Browser.go(tablet, "/valves/TS-007");
         assertThat(tablet.locator(".head .state")).hasText("out of service");
