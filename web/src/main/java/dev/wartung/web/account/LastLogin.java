@@ -16,6 +16,8 @@ import org.springframework.security.web.authentication.SavedRequestAwareAuthenti
 import org.springframework.security.web.savedrequest.CookieRequestCache;
 import org.springframework.security.web.savedrequest.RequestCache;
 import org.springframework.stereotype.Component;
+import org.springframework.web.util.UriComponents;
+import org.springframework.web.util.UriComponentsBuilder;
 
 /**
  * What happens as somebody comes in: it stands on the audit trail, they are told when they came in last and how often
@@ -50,6 +52,16 @@ public class LastLogin extends SavedRequestAwareAuthenticationSuccessHandler {
         this.jdbc = jdbc;
         setDefaultTargetUrl("/");
         setRequestCache(wanted());
+        // a page of this application, under whatever name it was asked for
+        setRedirectStrategy((request, response, url) -> response.sendRedirect(within(url)));
+    }
+
+    /** An address without the part that names a machine. */
+    static String within(String url) {
+        UriComponents asked = UriComponentsBuilder.fromUriString(url).build();
+        String path = asked.getPath() == null || asked.getPath().isEmpty() ? "/" : asked.getPath();
+        // two strokes at the beginning would name a machine again
+        return path.replaceFirst("^[/\\\\]+", "/") + (asked.getQuery() == null ? "" : "?" + asked.getQuery());
     }
 
     /** Which page somebody wanted who has to log in first: kept by their browser, not by the server. */

@@ -7,6 +7,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.apache.catalina.connector.Request;
 import org.apache.catalina.connector.Response;
 import org.apache.catalina.valves.ValveBase;
+import org.apache.coyote.ActionCode;
 
 /**
  * Nobody takes more than half of the threads that answer: requests from one address beyond that are told to come again.
@@ -34,7 +35,11 @@ final class FairShare extends ValveBase {
             if (now > most) {
                 response.setHeader("Retry-After", IN_SECONDS);
                 response.setHeader("Connection", "close");
-                response.sendError(COME_AGAIN);
+                // what is still to come is not waited for
+                request.getCoyoteRequest().action(ActionCode.DISABLE_SWALLOW_INPUT, null);
+                response.setStatus(COME_AGAIN);
+                response.setContentType("text/plain;charset=UTF-8");
+                response.getWriter().write("Too much at once from this address. Try again in a moment.");
             } else {
                 getNext().invoke(request, response);
             }

@@ -139,6 +139,9 @@ class ChangeController {
                 change.state() == ChangeState.APPROVED
                         || change.state() == ChangeState.IN_WORK
                         || change.state() == ChangeState.PROVEN);
+        model.addAttribute(
+                "ticks",
+                roles.stream().anyMatch(EnumSet.of(Role.TECHNICIAN, Role.PLANNER, Role.PROCESS_OWNER)::contains));
         model.addAttribute("day", LocalDate.now(clock));
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);

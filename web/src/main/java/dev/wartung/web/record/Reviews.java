@@ -2,6 +2,7 @@ package dev.wartung.web.record;
 
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.account.Signatures;
 import dev.wartung.web.account.Signing;
 import dev.wartung.web.record.RecordDesk.Kept;
 import java.time.Clock;
@@ -151,7 +152,9 @@ public class Reviews {
                             .path("signatures")
                             .forEach(s -> names.add(s.path("username").asString()));
                 });
-                says.path("signatures")
+                // whoever approved the change that a job carried out had no hand in the job
+                says.path("signatures").values().stream()
+                        .filter(s -> s.path("meaning").asString().equals(Signatures.Meaning.AGREED.words()))
                         .forEach(s -> names.add(s.path("username").asString()));
                 names.add(says.path("signature").path("username").asString(""));
             }

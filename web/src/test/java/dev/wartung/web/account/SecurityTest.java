@@ -199,7 +199,11 @@ class SecurityTest {
                 "/login",
                 wanted + "; " + cookie(form).split(";")[0],
                 "username=rita&password=" + TestSite.PASSWORD + token(form));
-        assertThat(in.headers().firstValue("Location").orElse("")).endsWith("/records?q=TS");
+        assertThat(in.headers().firstValue("Location").orElse(""))
+                .as("whatever name it was asked for by")
+                .isEqualTo("/records?q=TS");
+        assertThat(LastLogin.within("https://elsewhere.example/x?y=1")).isEqualTo("/x?y=1");
+        assertThat(LastLogin.within("https://elsewhere.example//there.example/x")).isEqualTo("/there.example/x");
         assertThat(count(jdbc)).isEqualTo(before + 1);
     }
 
