@@ -1,6 +1,7 @@
 package dev.wartung.web.account;
 
 import java.util.Optional;
+import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.ListCrudRepository;
 
 /** All accounts. */
@@ -10,5 +11,7 @@ public interface Accounts extends ListCrudRepository<Account, Long> {
 
     Optional<Account> findByUsername(String username);
 
-    boolean existsByNameIgnoreCaseAndLeftAtIsNull(String name);
+    /** Whether an account in use has this name, in whatever case the database takes for the same. */
+    @Query("select count(a) > 0 from Account a where lower(a.name) = lower(:name) and a.leftAt is null")
+    boolean isNameInUse(String name);
 }

@@ -98,7 +98,7 @@ class People {
     /** Whoever has this name on signatures already, among accounts in use. */
     @Transactional(readOnly = true)
     public boolean isSigned(String name) {
-        return accounts.existsByNameIgnoreCaseAndLeftAtIsNull(name);
+        return accounts.isNameInUse(name);
     }
 
     /** @return why not; empty where it is done */

@@ -34,7 +34,8 @@ public class Renaming {
         String plain = Tag.plain(typed);
         return valves.findByTagIgnoreCase(typed)
                 .or(() -> valves.findByTagIgnoreCase(plain))
-                .or(() -> former.findFirstByTagIgnoreCaseOrderByUntilDesc(plain)
+                .or(() -> former.named(plain).stream()
+                        .findFirst()
                         .flatMap(f -> valves.findById(f.valve().id())));
     }
 

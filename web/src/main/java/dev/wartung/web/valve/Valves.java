@@ -15,6 +15,8 @@ import org.springframework.data.jpa.repository.Query;
 /** The register. */
 public interface Valves extends JpaRepository<Valve, Long> {
 
+    /** Case is folded by the database, in whatever language the server speaks. */
+    @Query("select v from Valve v where lower(v.tag) = lower(:tag)")
     Optional<Valve> findByTagIgnoreCase(String tag);
 
     /**

@@ -203,7 +203,8 @@ class SecurityTest {
                 .as("whatever name it was asked for by")
                 .isEqualTo("/records?q=TS");
         assertThat(LastLogin.within("https://elsewhere.example/x?y=1")).isEqualTo("/x?y=1");
-        assertThat(LastLogin.within("https://elsewhere.example//there.example/x")).isEqualTo("/there.example/x");
+        assertThat(LastLogin.within("https://elsewhere.example//there.example/x"))
+                .isEqualTo("/there.example/x");
         assertThat(count(jdbc)).isEqualTo(before + 1);
     }
 
