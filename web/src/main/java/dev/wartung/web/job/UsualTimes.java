@@ -55,14 +55,17 @@ public class UsualTimes {
                 .sum();
     }
 
-    /** For instance "4 min; here usually 6, 11 times". */
+    /** For instance "4 min, here 6 (11×)": short, for it stands beside the tools of a step. */
     @Transactional(readOnly = true)
     public String said(String typeId, Step step) {
         UsualTime time = of(typeId, step);
-        return inWords(step.minutes())
-                + (time.worthSaying()
-                        ? "; here usually " + inWords(time.minutes()) + ", " + time.times() + " times"
-                        : "");
+        return time.worthSaying()
+                ? inShort(step.minutes()) + " min, here " + inShort(time.minutes()) + " (" + time.times() + "×)"
+                : inWords(step.minutes());
+    }
+
+    private static String inShort(double minutes) {
+        return minutes < 1 ? "½" : String.valueOf(Math.round(minutes));
     }
 
     private static String inWords(double minutes) {

@@ -342,7 +342,7 @@ class SeveralWorksTest {
         // sheet · 3^(4/8)
         assertThat(times.of("kule-80", slow).times()).isEqualTo(4);
         assertThat(times.of("kule-80", slow).minutes()).isBetween(slow.minutes() * 1.6, slow.minutes() * 1.8);
-        assertThat(times.said("kule-80", slow)).contains("here usually").contains("4 times");
+        assertThat(times.said("kule-80", slow)).contains(" min, here ").contains("(4×)");
         assertThat(List.of("take-out-valve", "take-out-valve-2", "more12-take-out-valve", "way7-take-out-valve-3"))
                 .extracting(UsualTimes::operation)
                 .containsOnly("take-out-valve");
@@ -350,6 +350,6 @@ class SeveralWorksTest {
                 .filter(s -> s.operation().equals("lock-line"))
                 .findFirst()
                 .orElseThrow();
-        assertThat(times.said("kule-80", usual)).doesNotContain("here usually");
+        assertThat(times.said("kule-80", usual)).doesNotContain("here");
     }
 }
