@@ -28,7 +28,7 @@ begin
     return signed_at;
 end $$;
 
--- records that were closed before there were reviews do not wait for one
+-- records that were sealed before there were reviews do not wait for one
 create table review_start (
     id  int    primary key check (id = 1),
     seq bigint not null
@@ -54,32 +54,19 @@ create table review_wait (
     seq        bigint      not null,
     since      timestamptz not null
 );
-create or replace function add_record(of_job int, of_kind varchar, written_at text, set_back boolean, said text, hashed char(64)) returns bigint language plpgsql security definer set search_path = pg_catalog, public as $$
-declare
-    head record_head;
-    written timestamptz := written_at::timestamptz;
+-- a review is of the records up to the one it names; a correction written meanwhile waits on. Within what somebody typed a quotation mark has a backslash before it.
+create function keep_waiting() returns trigger language plpgsql security definer set search_path = pg_catalog, public as $$
 begin
-    select * into head from record_head where id = 1 for update;
-    if strpos(said, '"sequence":' || (head.seq + 1) || ',') = 0 or strpos(said, '"previous":"' || head.hash || '"') = 0 or strpos(said, '"kind":"' || of_kind || '"') = 0
-       or right(said, length(written_at) + 14) <> ',"written":"' || written_at || '"}' or hashed <> encode(sha256(convert_to(said, 'UTF8')), 'hex') then
-        raise exception 'a record follows the one before it, under the hash of what it says' using errcode = 'restrict_violation';
-    end if;
-    -- the time is the database's; one that is before the last record's says so
-    if abs(extract(epoch from clock_timestamp() - written)) > 60 or (written < head.at) <> set_back or set_back and strpos(said, '"clock_set_back_from":') = 0 then
-        raise exception 'a record is written at the time that the database''s clock shows' using errcode = 'restrict_violation';
-    end if;
-    insert into service_record (seq, job_number, kind, content, hash, at) values (head.seq + 1, of_job, of_kind, said, hashed, written);
-    update record_head set seq = head.seq + 1, hash = hashed, at = written where id = 1;
-    -- a review is of the records up to the one it names; a correction written meanwhile waits on. Within what somebody typed a quotation mark has a backslash before it.
-    if of_kind = 'REVIEW' then
-        delete from review_wait where job_number = of_job and seq <= substring(said from '"through":([0-9]{1,18})[,}]')::bigint;
+    if new.kind = 'REVIEW' then
+        delete from review_wait where job_number = new.job_number and seq <= substring(new.content from '"through":([0-9]{1,18})[,}]')::bigint;
     else
         insert into review_wait (job_number, seq, since)
-        values (of_job, head.seq + 1, case when of_kind = 'JOB' then least(written, coalesce((select ended_at from job where number = of_job), written)) else written end)
+        values (new.job_number, new.seq, case when new.kind = 'JOB' then least(new.at, coalesce((select ended_at from job where number = new.job_number), new.at)) else new.at end)
         on conflict (job_number) do update set seq = excluded.seq;
     end if;
-    return head.seq + 1;
+    return null;
 end $$;
+create trigger service_record_waits after insert on service_record for each row execute function keep_waiting();
 
 -- tokens are told to whoever they stand for, with since when
 alter table api_token add column handed_at timestamptz;

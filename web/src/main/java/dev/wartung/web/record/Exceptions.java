@@ -32,6 +32,18 @@ record Exceptions(List<Message> outside, List<Message> deviated, List<String> re
                         "against",
                         g.against()))
                 .forEach(deviated::add);
+        says.fitted().stream()
+                .filter(f -> !f.instead().isEmpty())
+                .map(f -> Message.of(
+                        "review.instead",
+                        "{part} of lot {lot} taken all the same: {why}",
+                        "part",
+                        f.name(),
+                        "lot",
+                        f.lot(),
+                        "why",
+                        f.instead()))
+                .forEach(deviated::add);
         says.cloth().stream()
                 .map(p -> Message.of("review.cloth", "Still on the cloth: {part}", "part", p))
                 .forEach(deviated::add);
@@ -50,11 +62,11 @@ record Exceptions(List<Message> outside, List<Message> deviated, List<String> re
                 .filter(r -> !r.answer().verdict().passed())
                 .map(r -> Message.of(
                         "review.outside",
-                        "{step}: {limits} asked for, it stands because: {reason}",
+                        "{step}: {finding} It stands because: {reason}",
                         "step",
                         r.step(),
-                        "limits",
-                        r.limits(),
+                        "finding",
+                        r.answer().verdict().finding(),
                         "reason",
                         r.answer().accepted().map(a -> a.reason()).orElse("no reason given")))
                 .toList();

@@ -11,6 +11,7 @@ import dev.wartung.web.app.TestSite;
 import dev.wartung.web.outage.Technician;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -42,9 +43,10 @@ class PeopleTest {
     }
 
     /** The server's own command. */
-    private static String administrator(String name) throws Exception {
+    private static String administrator(String... name) throws Exception {
         ProcessBuilder builder =
-                new ProcessBuilder("bash", Path.of("../wartung").toRealPath().toString(), "administrator", name);
+                new ProcessBuilder("bash", Path.of("../wartung").toRealPath().toString(), "administrator");
+        builder.command().addAll(List.of(name));
         builder.environment().put("WARTUNG_CLASSPATH", System.getProperty("java.class.path"));
         builder.environment().put("WARTUNG_DATABASE", RunningApplication.database());
         Process process = builder.redirectErrorStream(true).start();
@@ -121,6 +123,21 @@ class PeopleTest {
                         Integer.class))
                 .as("no hash on the trail")
                 .isZero();
+    }
+
+    @Test
+    @DisplayName(
+            "Somebody whom the server makes an administrator does nothing else from then on; one whose name is somebody's gets a difference in it")
+    void promoted() throws Exception {
+        administrator("theo", "--yes");
+        assertThat(jdbc.queryForList(
+                        "select role from account_role r join account a on a.id = r.account_id where username = 'theo'",
+                        String.class))
+                .containsExactly("ADMINISTRATOR");
+        jdbc.update("update account set name = 'keys' where username = 'oskar'");
+        administrator("keys");
+        assertThat(jdbc.queryForObject("select name from account where username = 'keys'", String.class))
+                .isEqualTo("keys (administrator)");
     }
 
     @Test

@@ -180,6 +180,31 @@ class SecurityTest {
     }
 
     @Test
+    @DisplayName("Over TLS, cookies go over TLS only")
+    void overTls(MockMvc web) throws Exception {
+        asItIs(web);
+        for (boolean tls : new boolean[] {true, false}) {
+            assertThat(web.perform(get("/login").secure(tls))
+                            .andReturn()
+                            .getResponse()
+                            .getCookie("WARTUNG_FORM")
+                            .getSecure())
+                    .isEqualTo(tls);
+            assertThat(web.perform(post("/login")
+                                    .secure(tls)
+                                    .with(csrf())
+                                    .param("username", "rita")
+                                    .param("password", TestSite.PASSWORD))
+                            .andReturn()
+                            .getResponse()
+                            .getHeaders("Set-Cookie"))
+                    .filteredOn(c -> c.startsWith("WARTUNG="))
+                    .allSatisfy(c -> assertThat(c.contains("Secure")).isEqualTo(tls));
+            asItIs(web);
+        }
+    }
+
+    @Test
     @DisplayName(
             "Whoever only asks is kept no session: it begins with the login, which leads to the page that was asked for")
     void noneBefore(Address at, MockMvc web, JdbcTemplate jdbc) throws Exception {

@@ -130,6 +130,13 @@ class ChangeControlTest {
         assertThat(sent(
                         "oskar",
                         page + "/position",
+                        Map.of("position", "open", "safe-reason", "a closed drain floods")))
+                .as("nothing is lost that was typed, and nothing done unsigned")
+                .contains("Sign with your password", "a closed drain floods");
+        assertThat(change(number).state()).isEqualTo(ChangeState.ASKED);
+        assertThat(sent(
+                        "oskar",
+                        page + "/position",
                         Map.of(
                                 "position",
                                 "open",
@@ -140,12 +147,21 @@ class ChangeControlTest {
                 .isEqualTo(page);
         assertThat(sent("tessa", page + "/decision", Map.of("decision", "approve")))
                 .isEqualTo("403");
+        assertThat(sent("rita", page + "/decision", Map.of("decision", "approve", "password", "wrong")))
+                .contains("That is not your password");
+        assertThat(change(number).state()).isEqualTo(ChangeState.STATED);
         assertThat(sent("pia", page + "/plan", Map.of("due", "2199-01-01"))).contains("that cannot be done to it now");
         assertThat(sent(
                         "rita",
                         page + "/decision",
                         Map.of("decision", "approve", "decided-reason", "seen", "password", TestSite.PASSWORD)))
                 .isEqualTo(page);
+        assertThat(web.perform(as("rita", get(page))).andReturn().getResponse().getContentAsString())
+                .contains(
+                        "Oskar Owner</b>",
+                        "states where the valve is safe without air",
+                        "Rita Reviewer</b>",
+                        "approves it");
         assertThat(sent("pia", page + "/plan", Map.of("due", "soon"))).contains("is not a date");
         assertThat(sent("pia", page + "/plan", Map.of("due", "2199-01-01"))).isEqualTo(page);
         int job = change(number).jobNumber().orElseThrow();
@@ -172,7 +188,15 @@ class ChangeControlTest {
                         .andReturn()
                         .getResponse()
                         .getContentAsString())
-                .contains("Changed", "NC, spring closes", "NO, spring opens");
+                .contains("Changed", "NC, spring closes", "NO, spring opens")
+                .as("everybody who signed, in the record")
+                .contains(
+                        "states where the valve is safe without air (Change " + number,
+                        "approves it (Change " + number,
+                        "Theo Technician</b>",
+                        "looked at it as a second person and agrees (Turn the actuator over for spring opening")
+                .as("who signed the closing does not review it")
+                .contains("You had a hand in this job");
         assertThat(web.perform(as("tessa", get("/valves/TF-001/plan")))
                         .andReturn()
                         .getResponse()

@@ -298,6 +298,14 @@ class ProvingRunsTest {
         int theirs = work.begin("TS-005", "inspect", "theo");
         assertThat(begin("TS-005", one, "none", String.valueOf(theirs)))
                 .contains("Theo Technician holds this job. Take its bench over first");
+        assertThat(web.perform(as(post("/valves/TS-005/prove/by-hand"))
+                                .param("job", String.valueOf(theirs))
+                                .param("went", "closed"))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .as("nor what was read by hand")
+                .contains("Theo Technician holds this job");
         long id = began("TS-005", one, "none", "");
         web.perform(as(post("/proving/" + id + "/stop")));
         assertThat(ended(id).outcome()).contains(Outcome.STOPPED);

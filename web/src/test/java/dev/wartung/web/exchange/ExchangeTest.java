@@ -163,10 +163,19 @@ class ExchangeTest {
         assertThat(tried("valves", out("/exchange/valves.csv"))).contains("No problem");
         String yaml = out("/exchange/types/kolm-50.yaml");
         assertThat(tried("type", yaml)).contains("comes with Wartung");
-        assertThat(takenIn(
-                        "type",
-                        yaml.replace("type: kolm-50", "type: mine-50").replace("name: Kolm 50", "name: Mine 50")))
-                .isEqualTo("DONE");
+        String mine = yaml.replace("type: kolm-50", "type: mine-50").replace("name: Kolm 50", "name: Mine 50");
+        Imports imports = new Imports(web, jdbc);
+        UUID unsigned = imports.draft(tried("type", mine));
+        assertThat(imports.begin(unsigned, "")).contains("Sign with your password", "/take-in");
+        assertThat(imports.begin(unsigned, "wrong")).contains("That is not your password");
+        assertThat(out("/exchange/types.csv")).doesNotContain("mine-50");
+        assertThat(takenIn("type", mine)).isEqualTo("DONE");
+        assertThat(jdbc.queryForList(
+                        "select name || ' ' || meaning || ' ' || says from signature where about = 'import'",
+                        String.class))
+                .singleElement()
+                .asString()
+                .matches("Pia Planner puts it in force One type sheet, YAML: data.csv, SHA-256 [0-9a-f]{64}");
         assertThat(takenIn("valves", VALVE + "OWN-1,own,Test area,Test line,99,mine-50,NC,\"" + KOLM + "\",\n"))
                 .isEqualTo("DONE");
         assertThat(out("/valves/OWN-1")).contains("Mine 50");

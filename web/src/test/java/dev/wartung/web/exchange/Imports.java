@@ -60,10 +60,18 @@ public final class Imports {
     }
 
     void begin(UUID id) throws Exception {
-        web.perform(post("/exchange/" + id + "/take-in")
-                .param("password", TestSite.PASSWORD)
-                .with(user("pia").roles("PLANNER"))
-                .with(csrf()));
+        begin(id, TestSite.PASSWORD);
+    }
+
+    /** Where it leads, or the page that says why not. */
+    String begin(UUID id, String password) throws Exception {
+        MockHttpServletResponse answer = web.perform(post("/exchange/" + id + "/take-in")
+                        .param("password", password)
+                        .with(user("pia").roles("PLANNER"))
+                        .with(csrf()))
+                .andReturn()
+                .getResponse();
+        return answer.getRedirectedUrl() == null ? answer.getContentAsString() : answer.getRedirectedUrl();
     }
 
     /** What a dry run kept to be taken in. */

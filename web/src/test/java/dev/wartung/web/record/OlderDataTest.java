@@ -72,7 +72,11 @@ class OlderDataTest {
             statement.execute(dump);
             // one that ended before jobs had records
             statement.execute(
-                    "set search_path = public; insert into public.job overriding system value select (jsonb_populate_record(j, '{\"id\": 900, \"number\": 900}')).* from public.job j where number = 1002");
+                    "set search_path = public; insert into public.account (username, name, password_hash) select v.username, v.name, '' from (values ('zed', 'Zed Zwei'), ('zed2', 'zed zwei')) v(username, name)");
+            statement.execute(
+                    "insert into public.account_role (account_id, role) select id, r from public.account, unnest(array['ADMINISTRATOR', 'PLANNER']) r where username = 'zed2'");
+            statement.execute(
+                    "insert into public.job overriding system value select (jsonb_populate_record(j, '{\"id\": 900, \"number\": 900}')).* from public.job j where number = 1002");
         }
         sealedBefore = jdbc.queryForList("select seq, content, hash from service_record order by seq");
         RunningApplication.tables().migrate();
@@ -96,6 +100,21 @@ class OlderDataTest {
         assertThat(jdbc.execute((ConnectionCallback<Verification>) Verification::of)
                         .problems())
                 .isEmpty();
+    }
+
+    @Test
+    @DisplayName(
+            "Two of one name are told apart from then on, an administrator administers, and nothing that was sealed before waits for a review")
+    void people() {
+        assertThat(jdbc.queryForList(
+                        "select name from account where username like 'zed%' order by username", String.class))
+                .containsExactly("Zed Zwei", "zed zwei (zed2)");
+        assertThat(jdbc.queryForList(
+                        "select role from account_role r join account a on a.id = r.account_id where username = 'zed2'",
+                        String.class))
+                .containsExactly("ADMINISTRATOR");
+        assertThat(jdbc.queryForObject("select count(*) from review_wait where seq <= 2", Integer.class))
+                .isZero();
     }
 
     @Test

@@ -6,6 +6,7 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
+import dev.wartung.web.account.Signatures;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.TestSite;
 import dev.wartung.web.job.Jobs;
@@ -122,6 +123,23 @@ class ReviewsTest {
         assertThat(jdbc.execute((ConnectionCallback<Verification>) Verification::of)
                         .problems())
                 .isEmpty();
+    }
+
+    @Test
+    @DisplayName("Who approved the change that a job carried out had no hand in it; who agreed at a step had")
+    void approved() throws Exception {
+        for (String meaning : new String[] {"approves it", Signatures.Meaning.AGREED.words()}) {
+            BenchRun bench = new BenchRun(web, jobs);
+            int job = bench.begin("TS-024", "oil-actuator", "tessa");
+            jdbc.queryForList("select add_signature('rita', ?, 'job', ?, 'x', '')", meaning, String.valueOf(job));
+            while (bench.current(job).isPresent()) {
+                bench.confirm(job, "tessa");
+            }
+            bench.close(job, "tessa");
+            assertThat(page("/records/" + job).contains("Sign the review"))
+                    .as(meaning)
+                    .isEqualTo(meaning.equals("approves it"));
+        }
     }
 
     @Test

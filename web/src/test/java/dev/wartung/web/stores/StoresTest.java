@@ -421,6 +421,19 @@ class StoresTest {
                 "/stores/lots/" + lot + "/release",
                 Map.of("released", "it was the glove", "password", TestSite.PASSWORD));
         assertThat(page("/stores/lots/" + lot)).doesNotContain("In quarantine since");
+        assertThat(page("/stores/lots/" + lot))
+                .contains("Pia Planner</b>", "releases it from quarantine", "it was the glove");
+        // shelf life: looked at, and signed
+        sent("tessa", "TECHNICIAN", "/stores/lots/" + lot + "/extend", Map.of("password", TestSite.PASSWORD));
+        sent("tessa", "TECHNICIAN", "/stores/lots/" + lot + "/extend", Map.of("inspected", "no cracks"));
+        assertThat(page("/stores/lots/" + lot)).doesNotContain("after an inspection on");
+        sent(
+                "tessa",
+                "TECHNICIAN",
+                "/stores/lots/" + lot + "/extend",
+                Map.of("inspected", "no cracks", "password", TestSite.PASSWORD));
+        assertThat(page("/stores/lots/" + lot))
+                .contains("after an inspection on", "inspected it and extends its shelf life", "no cracks");
         sent(
                 "tessa",
                 "TECHNICIAN",

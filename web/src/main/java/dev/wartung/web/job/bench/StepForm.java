@@ -142,7 +142,7 @@ final class StepForm {
                         greased.stream().flatMap(g -> g.accepted().stream()))
                 .map(Acceptance::reason)
                 .distinct();
-        return Stream.concat(Stream.of(step.say().shown()), let.map(why -> "it stands: " + why))
+        return Stream.concat(Stream.of(new Wording(units).of(step.say())), let.map(why -> "it stands: " + why))
                 .collect(Collectors.joining("; "));
     }
 
