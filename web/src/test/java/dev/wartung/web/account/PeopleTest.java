@@ -129,12 +129,15 @@ class PeopleTest {
     @DisplayName(
             "Somebody whom the server makes an administrator does nothing else from then on; one whose name is somebody's gets a difference in it")
     void promoted() throws Exception {
-        administrator("theo", "--yes");
+        jdbc.update("insert into account (username, name, password_hash) values ('thilo', 'Thilo technician', '')");
+        jdbc.update(
+                "insert into account_role (account_id, role) select id, 'TECHNICIAN' from account where username = 'thilo'");
+        administrator("thilo", "--yes");
         assertThat(jdbc.queryForList(
-                        "select role from account_role r join account a on a.id = r.account_id where username = 'theo'",
+                        "select role from account_role r join account a on a.id = r.account_id where username = 'thilo'",
                         String.class))
                 .containsExactly("ADMINISTRATOR");
-        jdbc.update("update account set name = 'keys' where username = 'oskar'");
+        jdbc.update("insert into account (username, name, password_hash) values ('klaus', 'keys', '')");
         administrator("keys");
         assertThat(jdbc.queryForObject("select name from account where username = 'keys'", String.class))
                 .isEqualTo("keys (administrator)");
