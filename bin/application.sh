@@ -17,6 +17,8 @@ build() {
   rm -rf -- "$app.part"
   (cd "$here/web/target" && java -Djarmode=tools -jar wartung.jar extract --destination app.part >/dev/null) || fail "the built application could not be unpacked in web/target."
   cp "$here"/bench/target/bench-*.jar "$app.part/bench.jar"
+  # what ./wartung qualify holds the installed files against
+  (cd "$app.part" && find . -name '*.jar' -printf '%P\n' | LC_ALL=C sort | xargs -d '\n' sha256sum >SHA256SUMS) || fail "what was built could not be written down in web/target."
   echo "$stamp" >"$app.part/.stamp"
   rm -rf -- "$app"
   mv -- "$app.part" "$app"

@@ -75,7 +75,7 @@ dumped() { # $1: a certificate, or nothing; without what lets somebody in: sessi
   if [ -n "$1" ]; then dumped "" | openssl cms -encrypt -binary -stream -aes-256-cbc -outform DER "$1"; return; fi
   as_role "$owner_login" "$owner_password" pg_dump -Fc --no-owner --no-privileges --exclude-table-data='spring_session*' --exclude-table-data=api_token --exclude-table-data=login_attempt "${WARTUNG_DATABASE:-wartung}"
 }
-undumped() { as_role "$owner_login" "$owner_password" pg_restore --no-owner --no-privileges --exit-on-error -d wartung_restored "$1"; }
+undumped_into() { as_role "$owner_login" "$owner_password" pg_restore --no-owner --no-privileges --exit-on-error -d "$1" "$2"; }
 decrypted() { # $1: an encrypted backup, $2: the key, $3: where to; only its owner may read it
   (umask 077 && openssl cms -decrypt -binary -inform DER -in "$1" -inkey "$2" -out "$3") || fail "$1 is not encrypted to the key in $2."
 }
@@ -87,7 +87,7 @@ restore_from() { # $1: a file, $2: a key or nothing, $3: who signs, $4: their pa
     decrypted "$file" "$2" "$plain"
   fi
   pg_psql -d postgres -c 'drop database if exists wartung_restored' -c 'create database wartung_restored owner wartung_owner' || fail "could not make a database to restore into."
-  if ! as_owner undumped "$plain"; then
+  if ! as_owner undumped_into wartung_restored "$plain"; then
     pg_psql -d postgres -c 'drop database wartung_restored'
     fail "$file is not a whole backup of Wartung. The data that were there are untouched."
   fi

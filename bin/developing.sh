@@ -35,7 +35,19 @@ run_tests() { # nothing: all of them; else classes, as Maven's -Dtest takes them
   rm -f -- "$here"/*/target/surefire-reports/TEST-*.xml
   attended logged "$log" maven verify "-Dtest.forks=$forks" ${only[@]+"${only[@]}"} ${covered[@]+"${covered[@]}"} || rc=$?
   told_tests "$log"
+  [ "$rc" != 0 ] || tells_nothing "$log" || rc=1
+  if [ $# = 0 ]; then note_tests; fi
   return "$rc"
+}
+tells_nothing() { # $1: all that was logged while tests ran: no password, hash or token is in it, and no request that ended in a stack trace
+  local word found=0
+  for word in "$WARTUNG_TESTS_PASSWORD" "`cat "$WARTUNG_HOME/run/db-password"`" a-long-test-password 'kettle under seventeen' argon2id 'Bearer ' 'WARTUNG=' 'Servlet.service() for'; do
+    if grep -aqF -- "$word" "$1"; then
+      say "Logged while tests ran, and should not be (shortened): `grep -anF -m 1 -- "$word" "$1" | cut -c1-160`"
+      found=1
+    fi
+  done
+  return "$found"
 }
 coverage() { # which lines the tests go through: all of them, or some classes
   covered=(-Dcoverage)
@@ -83,6 +95,18 @@ told_tests() { # what was gone through, the slowest classes, and how many tests 
   awk 'match($0, /<testsuite [^>]*/) { suite = substr($0, RSTART, RLENGTH); for (i in count) { value = suite; sub(".* " i "=\"", "", value); sub(/".*/, "", value); count[i] += value } }
     BEGIN { count["tests"] = count["errors"] = count["failures"] = count["skipped"] = 0 }
     END { bad = count["errors"] + count["failures"]; printf "%d passed, %d failed, %d skipped\n", count["tests"] - bad - count["skipped"], bad, count["skipped"] }' "${reports[@]}"
+}
+tested_stamp() { (cd "$here" && find pom.xml wartung bin core bench scheduling web docs/schemas -type f -not -path '*/target/*' -print0 | LC_ALL=C sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1); }
+note_tests() { # of a whole run: which passed, a line each, for ./wartung qualify; with what they were run on
+  mkdir -p "$here/target"
+  {
+    tested_stamp
+    awk 'function said() { if (name != "") print name, (bad ? "failed" : "passed") }
+      match($0, /<testcase /) { said(); bad = 0; name = $0; sub(/.* name="/, "", name); sub(/[^A-Za-z0-9_].*/, "", name); class = $0; sub(/.* classname="/, "", class); sub(/".*/, "", class); sub(/.*\./, "", class); name = class "." name }
+      /<(failure|error)[ >]/ { bad = 1 }
+      /<skipped/ { name = "" }
+      END { said() }' "$here"/*/target/surefire-reports/TEST-*.xml
+  } >"$here/target/tested"
 }
 benchmark() {
   case "${1:-}" in

@@ -13,6 +13,8 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.ZoneId;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
@@ -22,6 +24,9 @@ import java.util.regex.Pattern;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.TemplateEngine;
 import org.thymeleaf.context.Context;
+import org.thymeleaf.spring6.SpringTemplateEngine;
+import org.thymeleaf.templatemode.TemplateMode;
+import org.thymeleaf.templateresolver.ClassLoaderTemplateResolver;
 
 /** Lays templates out as PDF. Everything they need is on the class path: they load nothing. */
 @Component
@@ -47,6 +52,18 @@ public class Documents {
     Documents(TemplateEngine templates, Dates dates) {
         this.templates = templates;
         this.dates = dates;
+    }
+
+    /** For commands, beside no application: the same templates; days and moments as a zone has them. */
+    public static Documents alone(ZoneId zone) {
+        ClassLoaderTemplateResolver resolver = new ClassLoaderTemplateResolver(Documents.class.getClassLoader());
+        resolver.setPrefix("templates/");
+        resolver.setSuffix(".html");
+        resolver.setTemplateMode(TemplateMode.HTML);
+        resolver.setCharacterEncoding(StandardCharsets.UTF_8.name());
+        SpringTemplateEngine engine = new SpringTemplateEngine();
+        engine.setTemplateResolver(resolver);
+        return new Documents(engine, Dates.by(Clock.system(zone)));
     }
 
     /**

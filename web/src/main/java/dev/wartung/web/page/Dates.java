@@ -17,6 +17,11 @@ public class Dates {
         this.clock = clock;
     }
 
+    /** Where nothing is set up: for documents that a command writes. */
+    public static Dates by(Clock clock) {
+        return new Dates(clock);
+    }
+
     private LocalDateTime here(Instant at) {
         return LocalDateTime.ofInstant(at, clock.getZone());
     }

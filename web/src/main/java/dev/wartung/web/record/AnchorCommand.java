@@ -1,6 +1,5 @@
 package dev.wartung.web.record;
 
-import dev.wartung.web.record.Anchor.Keys;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.sql.Connection;

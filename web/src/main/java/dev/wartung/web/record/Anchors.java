@@ -1,6 +1,5 @@
 package dev.wartung.web.record;
 
-import dev.wartung.web.record.Anchor.Keys;
 import dev.wartung.web.record.RecordRows.Row;
 import java.io.IOException;
 import java.io.UncheckedIOException;

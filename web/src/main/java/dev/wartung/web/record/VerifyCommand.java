@@ -28,15 +28,15 @@ public final class VerifyCommand {
                 System.getenv("WARTUNG_DB_URL"),
                 System.getenv("WARTUNG_DB_USER"),
                 System.getenv("WARTUNG_DB_PASSWORD"))) {
-            Verification found = Verification.of(connection);
-            List<String> problems = new ArrayList<>(found.problems());
-            Anchors.Read anchors = new Anchors(Path.of(Optional.ofNullable(System.getenv("WARTUNG_ANCHORS_FOLDER"))
-                            .orElse("")))
-                    .all();
-            problems.addAll(anchors.problems());
             boolean restoring = arguments.length == 1 && arguments[0].equals("--restoring");
-            problems.addAll(Anchors.problems(anchors.anchors(), restoring, connection));
-            anchors.anchors().stream()
+            HeldBook held = HeldBook.of(
+                    connection,
+                    Path.of(Optional.ofNullable(System.getenv("WARTUNG_ANCHORS_FOLDER"))
+                            .orElse("")),
+                    restoring);
+            Verification found = held.found();
+            List<String> problems = new ArrayList<>(held.problems());
+            held.anchors().stream()
                     .filter(Anchor::restored)
                     .forEach(a -> System.out.println("To know: on " + a.at()
                             + " a backup was put in place that ended with record " + a.records() + "."));
@@ -47,9 +47,9 @@ public final class VerifyCommand {
             found.notes().forEach(note -> System.out.println("To know: " + note));
             System.out.println(found.records() + " records, " + found.entries() + " entries of the audit trail"
                     + (problems.isEmpty() ? ", all as they were written" : ", NOT as they were written")
-                    + (anchors.anchors().isEmpty()
+                    + (held.anchors().isEmpty()
                             ? "; no anchors to hold them against. Last: "
-                            : "; held against " + anchors.anchors().size() + " anchors. Last: ")
+                            : "; held against " + held.anchors().size() + " anchors. Last: ")
                     + found.last());
             System.exit(problems.isEmpty() ? 0 : 1);
         } catch (SQLException e) {

@@ -11,6 +11,7 @@ import dev.wartung.web.app.TestSite;
 import dev.wartung.web.exchange.Imports;
 import dev.wartung.web.guide.Guide.Block;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -19,6 +20,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -37,6 +39,7 @@ import tools.jackson.databind.json.JsonMapper;
 class GuidesTest {
 
     private static final JsonMapper JSON = new JsonMapper();
+    private static final Pattern TEST = Pattern.compile("`(\\w+Test\\.\\w+)`");
 
     private final MockMvc web;
     private final Imports imports;
@@ -178,25 +181,52 @@ class GuidesTest {
     @Test
     @DisplayName("Every test that docs/security.md leans on exists")
     void security() throws IOException {
+        assertThat(named(TEST, "../docs/security.md")).hasSizeGreaterThan(40);
+        assertThat(tests()).containsAll(named(TEST, "../docs/security.md"));
+    }
+
+    @Test
+    @DisplayName(
+            "Every test and check that docs/requirements.md leans on exists; every requirement has one, every check a requirement")
+    void requirements() throws IOException {
+        String requirements = "../docs/requirements.md";
+        assertThat(tests()).containsAll(named(TEST, requirements));
+        Set<String> checks = new TreeSet<>();
+        try (Stream<Path> files = Files.list(Path.of("src/main/java/dev/wartung/web/qualify"))) {
+            files.forEach(f -> checks.addAll(named(Pattern.compile("Check\\.of\\(\\s*\"(Q-\\d\\d)\""), f.toString())));
+        }
+        assertThat(new TreeSet<>(named(Pattern.compile("(Q-\\d\\d)"), requirements)))
+                .hasSize(8)
+                .isEqualTo(checks);
+        assertThat(Files.readAllLines(Path.of(requirements)).stream()
+                        .filter(l -> l.startsWith("| R-"))
+                        .filter(l -> !l.contains("| Q-") && !TEST.matcher(l).find()))
+                .isEmpty();
+    }
+
+    private static List<String> named(Pattern what, String file) {
+        try {
+            return what.matcher(Files.readString(Path.of(file)))
+                    .results()
+                    .map(r -> r.group(1))
+                    .toList();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Tests are the methods of a class that are neither private nor static. */
+    private static Set<String> tests() throws IOException {
         Set<String> tests = new HashSet<>();
         for (Path root : List.of(Path.of("src/test/java"), Path.of("../core/src/test/java"))) {
             try (Stream<Path> files = Files.walk(root).filter(f -> f.toString().endsWith("Test.java"))) {
                 for (Path file : files.toList()) {
                     String name = file.getFileName().toString().replace(".java", "");
-                    // tests are the methods of a class that are neither private nor static
-                    Pattern.compile("\\n    void (\\w+)\\(")
-                            .matcher(Files.readString(file))
-                            .results()
-                            .forEach(r -> tests.add(name + "." + r.group(1)));
+                    named(Pattern.compile("\\n    void (\\w+)\\("), file.toString())
+                            .forEach(method -> tests.add(name + "." + method));
                 }
             }
         }
-        List<String> named = Pattern.compile("`(\\w+Test\\.\\w+)`")
-                .matcher(Files.readString(Path.of("../docs/security.md")))
-                .results()
-                .map(r -> r.group(1))
-                .toList();
-        assertThat(named).hasSizeGreaterThan(40);
-        assertThat(tests).containsAll(named);
+        return tests;
     }
 }

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.bench.BenchRun;
-import dev.wartung.web.record.Anchor.Keys;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;

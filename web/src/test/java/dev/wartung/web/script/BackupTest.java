@@ -60,9 +60,10 @@ class BackupTest {
             builder.environment().put("WARTUNG_DATABASE", RunningApplication.database());
         }
         builder.environment().put("WARTUNG_CLASSPATH", System.getProperty("java.class.path"));
+        builder.environment().put("WARTUNG_PROGRAM", folder.toString());
         Process process = builder.redirectErrorStream(true).redirectInput(in).start();
         String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-        assertThat(process.waitFor(120, TimeUnit.SECONDS)).isTrue();
+        assertThat(process.waitFor(300, TimeUnit.SECONDS)).isTrue();
         return new Ran(process.exitValue(), out);
     }
 
@@ -251,6 +252,40 @@ class BackupTest {
                     .resolve("bin")
                     .resolve(name)
                     .toString();
+        }
+    }
+
+    @Test
+    @DisplayName(
+            "An installation is looked at as an inspector would: everything as expected; once others may read a password, not")
+    void qualified() throws Exception {
+        Path file = saved("to-qualify.backup");
+        Path home = elsewhere();
+        Path pack = folder.resolve("pack");
+        // nothing is packaged here: no file to hold against another
+        Files.writeString(folder.resolve("SHA256SUMS"), "");
+        try {
+            Ran restored = wartung(home, "restore", file.toString(), "--yes", "--unsigned", "a test");
+            assertThat(restored.exit()).as(restored.out()).isZero();
+            Ran looked = wartung(home, "qualify", pack.toString());
+            assertThat(looked.out()).contains("passed  Q-01", "passed  Q-06", "passed  Q-08", "26 requirements");
+            assertThat(looked.exit()).as(looked.out()).isZero();
+            assertThat(pack.resolve("qualification.pdf")).isNotEmptyFile();
+            assertThat(wartung(home, "qualify", "--check", pack.toString()).out())
+                    .contains("As this installation signed it");
+            assertThat(home.resolve("run/qualify")).doesNotExist();
+            Files.setPosixFilePermissions(
+                    home.resolve("run/db-password"), PosixFilePermissions.fromString("rw-r--r--"));
+            Ran found = wartung(home, "qualify", pack.toString());
+            assertThat(found.exit()).isNotZero();
+            assertThat(found.out())
+                    .contains(
+                            "FAILED  Q-02",
+                            "expected rw-------, found rw-r--r--",
+                            "NOT met R-02",
+                            "something was not found as expected");
+        } finally {
+            assertThat(wartung(home, "reset", "--yes").exit()).isZero();
         }
     }
 }
