@@ -73,8 +73,8 @@ start_bench() { # a stand-in for a workshop's test bench, speaking Modbus TCP on
   echo "$bench_port" >"$WARTUNG_HOME/run/bench-port"
   keep_log "$WARTUNG_HOME/run/bench.log"
   begun_bench=yes
-  (exec 9>&-; cd "$WARTUNG_HOME" && exec setsid java "-Dwartung.bench=$WARTUNG_HOME" -XX:TieredStopAtLevel=1 -XX:+UseSerialGC -Xmx64m \
-      -cp "$app/bench.jar:$app/lib/*" dev.wartung.bench.TestBench "$bench_port" 1 >"$WARTUNG_HOME/run/bench.log" 2>&1 </dev/null) &
+  (exec 9>&-; cd "$WARTUNG_HOME" && exec setsid ${as_app[@]+"${as_app[@]}"} java "-Dwartung.bench=$WARTUNG_HOME" -XX:TieredStopAtLevel=1 -XX:+UseSerialGC -Xmx64m \
+      -cp "$program/bench.jar:$program/lib/*" dev.wartung.bench.TestBench "$bench_port" 1 >"$WARTUNG_HOME/run/bench.log" 2>&1 </dev/null) &
   bench_child=$!
   echo "$bench_child" >"$WARTUNG_HOME/run/bench-pid"
 }
@@ -86,13 +86,50 @@ stop_bench() {
   begun_bench=no
 }
 
+# ------------------------------------------------------------------------------------------------ whose processes they are
+# Root starts and stops; what listens and reads what others send runs as a user of its own, who owns nothing but the anchors and the key they are signed with.
+readonly app_user=wartung
+as_app=() program="$app"
+be_somebody() { # sets as_app, what a program is started with, and program, where its user can read the application
+  as_app=() program="$app"
+  [ "`id -u`" = 0 ] || return 0
+  getent passwd "$app_user" >/dev/null || useradd --system --user-group --home-dir /nonexistent --no-create-home --shell /usr/sbin/nologin "$app_user" \
+    || fail "there is no user “$app_user” to run as, and none could be made."
+  as_app=(setpriv "--reuid=$app_user" "--regid=$app_user" --init-groups --)
+  "${as_app[@]}" test -x "$WARTUNG_HOME" || fail "user $app_user cannot reach $WARTUNG_HOME. Set WARTUNG_HOME to a folder whose parents it may enter."
+  give_to_app
+  if ! "${as_app[@]}" test -r "$app/wartung.jar"; then
+    # checked out where only root may look, in its home for instance
+    program="$WARTUNG_HOME/program"
+    if [ "`cat "$program/.stamp" 2>/dev/null`" != "`cat "$app/.stamp"`" ]; then
+      rm -rf -- "$program"
+      cp -r --no-preserve=mode -- "$app" "$program" || fail "the application could not be put where user $app_user can read it."
+    fi
+  fi
+  # a port that only root may open, opened by somebody else
+  if [ "$PORT" -lt "`lowest_port`" ]; then
+    as_app=(setpriv "--reuid=$app_user" "--regid=$app_user" --init-groups "--inh-caps=-all,+net_bind_service" "--ambient-caps=-all,+net_bind_service" --)
+  fi
+}
+give_to_app() { # what the application writes and signs with, whoever wrote to it last
+  [ "`id -u`" = 0 ] && getent passwd "$app_user" >/dev/null || return 0
+  local folder
+  folder="`anchors`"
+  if [ "$folder" = "$WARTUNG_HOME/anchors" ]; then
+    install -d -o "$app_user" -g "$app_user" "$folder"
+    chown -R "$app_user:" "$folder"
+  elif ! setpriv "--reuid=$app_user" "--regid=$app_user" --init-groups -- test -w "$folder"; then
+    fail "user $app_user cannot write in $folder, where WARTUNG_ANCHORS says. Give it to that user: chown -R $app_user: $folder"
+  fi
+  if [ -e "$WARTUNG_HOME/run/anchor-key" ]; then chown "$app_user:" "$WARTUNG_HOME/run/anchor-key" "$WARTUNG_HOME/run/anchor-key.pub"; fi
+}
+lowest_port() { cat /proc/sys/net/ipv4/ip_unprivileged_port_start 2>/dev/null || echo 1024; }
+
 # ------------------------------------------------------------------------------------------------ running it
 check_port() {
-  local lowest
   case "$PORT" in ''|*[!0-9]*) fail "PORT must be a number, not “$PORT”." ;; esac
   [ ${#PORT} -le 5 ] && [ "$PORT" -ge 1 ] && [ "$PORT" -le 65535 ] || fail "PORT must be from 1 to 65535, not $PORT."
-  lowest="`cat /proc/sys/net/ipv4/ip_unprivileged_port_start 2>/dev/null || echo 1024`"
-  [ "`id -u`" = 0 ] || [ "$PORT" -ge "$lowest" ] || fail "port $PORT may only be opened by root. Choose one from $lowest on: PORT=8080 ./wartung ..."
+  [ "`id -u`" = 0 ] || [ "$PORT" -ge "`lowest_port`" ] || fail "port $PORT may only be opened by root. Choose one from `lowest_port` on: PORT=8080 ./wartung ..."
   ! port_taken "$PORT" || fail "port $PORT is in use by something else. Choose another: PORT=8081 ./wartung ..."
 }
 app_pid() { pid_in "$WARTUNG_HOME/run/pid" "-Dwartung.home=$WARTUNG_HOME"; }
@@ -111,6 +148,7 @@ serve() { # $1: true with the demo; $2: --detach or nothing
   build
   pg_start
   up_to_date
+  be_somebody
   if [ "$demo" = true ]; then start_bench; fi
   echo "$PORT" >"$WARTUNG_HOME/run/port"
   start_app "$demo" "$bench_port" || fail "Wartung did not start; its log is $WARTUNG_HOME/run/wartung.log"
@@ -125,6 +163,7 @@ serve() { # $1: true with the demo; $2: --detach or nothing
 }
 heal() { # $1: with the demo. What runs goes on; what is missing beside it is started
   local before bench_port=""
+  if [ -e "$app/.stamp" ]; then be_somebody; fi
   before="`pg_port`"
   if ! pg_running; then
     say "Wartung runs, but its database does not: starting it."
@@ -143,11 +182,12 @@ heal() { # $1: with the demo. What runs goes on; what is missing beside it is st
 }
 start_app() { # $1: with the demo, $2: where the stand-in bench is; tried again without the archive of classes if it ended with it
   local archive=() pid log="$WARTUNG_HOME/run/wartung.log"
-  if archive_is_whole; then archive=("-XX:SharedArchiveFile=$app/classes.jsa"); fi
+  # made where the application was built, and of no use elsewhere
+  if [ "$program" = "$app" ] && archive_is_whole; then archive=("-XX:SharedArchiveFile=$app/classes.jsa"); fi
   keep_log "$log"
   begun_app=yes
-  (exec 9>&-; cd "$WARTUNG_HOME" && SERVER_PORT="$PORT" WARTUNG_DEMO="$1" WARTUNG_ANCHORS_FOLDER="`anchors`" WARTUNG_ANCHORS_KEY="$WARTUNG_HOME/run/anchor-key" WARTUNG_STANDINPORT="${2:-0}" MALLOC_ARENA_MAX=2 exec setsid java "-Dwartung.home=$WARTUNG_HOME" ${archive[@]+"${archive[@]}"} "${machine[@]}" \
-      -jar "$app/wartung.jar" >"$log" 2>&1 </dev/null) &
+  (exec 9>&-; cd "$WARTUNG_HOME" && SERVER_PORT="$PORT" WARTUNG_DEMO="$1" WARTUNG_ANCHORS_FOLDER="`anchors`" WARTUNG_ANCHORS_KEY="$WARTUNG_HOME/run/anchor-key" WARTUNG_STANDINPORT="${2:-0}" MALLOC_ARENA_MAX=2 exec setsid ${as_app[@]+"${as_app[@]}"} java "-Dwartung.home=$WARTUNG_HOME" ${archive[@]+"${archive[@]}"} "${machine[@]}" \
+      -jar "$program/wartung.jar" >"$log" 2>&1 </dev/null) &
   app_child=$!
   pid="$app_child"
   echo "$pid" >"$WARTUNG_HOME/run/pid"

@@ -25,7 +25,7 @@ run_class() { # $1: role, $2: its password, $3: the class, $4: the database, the
 up_to_date() { # the tables of the data folder are this build's; brought there by their owner before the application, which may not, comes up
   local stamp
   if [ -z "${WARTUNG_CLASSPATH:-}" ]; then build; stamp="`cat "$app/.stamp"`"; else stamp="`cksum <<<"$WARTUNG_CLASSPATH"`"; fi
-  if [ "`cat "$WARTUNG_HOME/run/schema" 2>/dev/null || true`" = "$stamp" ]; then return 0; fi
+  if [ -e "$WARTUNG_HOME/run/anchor-key" ] && [ "`cat "$WARTUNG_HOME/run/schema" 2>/dev/null || true`" = "$stamp" ]; then return 0; fi
   migrate wartung || fail "the tables could not be brought up to date (above). Nothing was started."
   echo "$stamp" >"$WARTUNG_HOME/run/schema"
 }
@@ -39,6 +39,9 @@ asked() { # $1: a question; whether the answer is yes
   local answer=""
   read -r -p "$1 Type yes: " answer || true
   [ "$answer" = yes ]
+}
+anchored() { # $1: the database, $2: --restored or nothing: writes an anchor, to a file that the application goes on writing
+  run_command record.AnchorCommand "$@" && give_to_app
 }
 anchors() { # where signed lines say how far the chains went: better on storage that is written once, or on another machine
   echo "${WARTUNG_ANCHORS:-$WARTUNG_HOME/anchors}"
@@ -68,7 +71,7 @@ backup_to() { # $1: a file, or a folder to make one in; $2: a certificate or not
     fail "the backup failed; nothing was written."
   fi
   mv -- "$part" "$file"
-  run_command record.AnchorCommand "${WARTUNG_DATABASE:-wartung}" || fail "the backup is in $file, but no anchor could be written in `anchors`."
+  anchored "${WARTUNG_DATABASE:-wartung}" || fail "the backup is in $file, but no anchor could be written in `anchors`."
   say "Saved to $file (`du -h -- "$file" | cut -f1`). Keep it on another machine."
 }
 dumped() { # $1: a certificate, or nothing; without what lets somebody in: sessions, tokens, tries to log in
@@ -106,7 +109,7 @@ restore_from() { # $1: a file, $2: a key or nothing, $3: who signs, $4: their pa
   pg_psql -d postgres -c 'drop database if exists wartung_before_restore' -c 'alter database wartung rename to wartung_before_restore' -c 'alter database wartung_restored rename to wartung' \
     || fail "the restored database could not take its place; it is wartung_restored."
   pg_psql -d wartung -v file="${file##*/}" -v unsigned="$unsigned" <<<"insert into audit_entry (by_name, table_name, action, row_key, new_values) values ('the server', 'backup', 'restore', left(:'file', 200), jsonb_strip_nulls(jsonb_build_object('not signed, because', nullif(left(:'unsigned', 500), ''))))" || fail "it is restored, but that could not be written on its audit trail."
-  run_command record.AnchorCommand wartung --restored >/dev/null || fail "it is restored, but no anchor could be written in `anchors`."
+  anchored wartung --restored >/dev/null || fail "it is restored, but no anchor could be written in `anchors`."
   say "Restored from $file. What was there before is kept as database wartung_before_restore until the next restore."
 }
 backup() { # $1: where to; --to and a certificate: only who has its key can read it

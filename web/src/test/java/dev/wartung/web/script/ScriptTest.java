@@ -92,6 +92,41 @@ class ScriptTest {
     }
 
     @Test
+    @DisplayName(
+            "Begun by root, application and bench run as a user of their own, who may write anchors and read their key, and nothing else of the data")
+    void notAsRoot() throws Exception {
+        Ran started = place.run("demo", "--detach");
+        assertThat(started.exit()).as(started.out()).isZero();
+        String expected = ROOT ? "wartung" : System.getProperty("user.name");
+        for (String numbered : List.of("run/pid", "run/bench-pid")) {
+            assertThat(place.process(numbered).info().user()).as(numbered).contains(expected);
+        }
+        if (ROOT) {
+            assertThat(Files.getOwner(place.home().resolve("anchors")).getName())
+                    .isEqualTo("wartung");
+            assertThat(Files.getOwner(place.home().resolve("run")).getName()).isEqualTo("root");
+            assertThat(Files.getOwner(place.home().resolve("run/db-password")).getName())
+                    .isEqualTo("root");
+            assertThat(place.run("stop").exit()).isZero();
+            Path elsewhere = Files.createDirectory(place.folder.resolve("elsewhere"));
+            Ran refused = place.run(Map.of("WARTUNG_ANCHORS", elsewhere.toString()), "start", "--detach");
+            assertThat(refused.exit()).isNotZero();
+            assertThat(refused.out()).contains("user wartung cannot write in " + elsewhere, "chown -R wartung:");
+            assertThat(place.processes()).isEmpty();
+            // a checkout that only root may enter: the application is put where its user can read it
+            Files.setPosixFilePermissions(
+                    place.folder.resolve("checkout"), PosixFilePermissions.fromString("rwx------"));
+            Ran again = place.run("start", "--detach");
+            assertThat(again.exit()).as(again.out()).isZero();
+            assertThat(place.home().resolve("program/.stamp")).exists();
+            assertThat(place.home().resolve("run/wartung.log"))
+                    .content()
+                    .contains(place.home().resolve("program/wartung.jar").toString());
+        }
+        assertThat(place.run("stop").exit()).isZero();
+    }
+
+    @Test
     @DisplayName("Status tells the truth when only one of the two is up, and start brings back what is missing")
     void halves() throws Exception {
         assertThat(place.run("start", "--detach").exit()).isZero();

@@ -70,6 +70,8 @@ final class Workplace implements AutoCloseable {
                 "tmp")) {
             Files.createDirectories(folder.resolve(made));
         }
+        // the application's own user says things, too
+        Files.setPosixFilePermissions(folder.resolve("says"), PosixFilePermissions.fromString("rwxrwxrwx"));
         Files.copy(SCRIPT, folder.resolve("checkout/wartung"));
         try (Stream<Path> parts = Files.list(SCRIPT.resolveSibling("bin"));
                 Stream<Path> doubles = Files.list(DOUBLES)) {
