@@ -135,7 +135,7 @@ class SecurityConfiguration {
                         .hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/benches/*/hold", "/benches/*/let-go")
                         .hasRole(Role.TECHNICIAN.name())
-                        .requestMatchers(HttpMethod.POST, "/register/*/tag")
+                        .requestMatchers(HttpMethod.POST, "/register/new", "/register/*/tag")
                         .hasRole(Role.PLANNER.name())
                         .requestMatchers(HttpMethod.POST, "/benches", "/benches/**")
                         .hasRole(Role.ADMINISTRATOR.name())

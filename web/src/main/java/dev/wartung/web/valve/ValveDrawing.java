@@ -2,6 +2,7 @@ package dev.wartung.web.valve;
 
 import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.drawing.CallOut;
 import dev.wartung.core.drawing.SectionDrawing;
 import dev.wartung.core.measure.UnitSystem;
@@ -53,6 +54,20 @@ public class ValveDrawing {
                         bench,
                         new SectionDrawing.View(List.of(), List.of(), callOuts, Optional.empty()),
                         "Section of " + valve.tag() + ", " + valve.typeName() + ", at rest");
+    }
+
+    /** The section drawing of a build that need not be anywhere, at rest, its parts named. */
+    public String svg(Sheets.Pair pair, ValveConfiguration configuration, String called) {
+        Bench bench = new Bench(pair.anatomy().build(), configuration);
+        List<CallOut> callOuts = bench.build().parts().stream()
+                .filter(p -> p.kind().equals("fastener"))
+                .map(p -> new CallOut(p.id(), p.name(), "", "plain"))
+                .toList();
+        return sheets.drawing(pair, configuration)
+                .svg(
+                        bench,
+                        new SectionDrawing.View(List.of(), List.of(), callOuts, Optional.empty()),
+                        "Section of " + called + ", at rest");
     }
 
     /** For instance "5 months"; whole years from two on. */

@@ -1,0 +1,122 @@
+package dev.wartung.web.valve;
+
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.text.Tag;
+import dev.wartung.web.page.TypedDay;
+import dev.wartung.web.sheet.Sheets;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Puts a valve into the register. */
+@Service
+class NewValve {
+
+    private static final int LONGEST_SERVICE = 200;
+    private static final int LONGEST_PLACE = 60;
+
+    private final Valves valves;
+    private final Renaming renaming;
+    private final Sheets sheets;
+    private final Clock clock;
+
+    NewValve(Valves valves, Renaming renaming, Sheets sheets, Clock clock) {
+        this.valves = valves;
+        this.renaming = renaming;
+        this.sheets = sheets;
+        this.clock = clock;
+    }
+
+    /** The type somebody has chosen. */
+    Optional<TypeSheet> type(Map<String, String> typed) {
+        String id = typed.getOrDefault("type", "");
+        return sheets.types().stream().filter(t -> t.id().equals(id)).findFirst();
+    }
+
+    Narrowed narrowed(TypeSheet type, Map<String, String> typed) {
+        return Narrowed.of(sheets.anatomyOf(type), type, typed);
+    }
+
+    /** What is typed for another one like a valve: everything but its tag. */
+    static Map<String, String> like(Valve valve) {
+        Map<String, String> typed = new HashMap<>(Map.of(
+                "type",
+                valve.typeId(),
+                "service",
+                valve.service(),
+                "area",
+                valve.area(),
+                "line",
+                valve.line(),
+                Narrowed.DRIVE,
+                valve.drive().code()));
+        valve.configuration().options().forEach((id, value) -> typed.put(Narrowed.OPTION + id, value));
+        return typed;
+    }
+
+    /**
+     * Adds a valve.
+     *
+     * @param typed tag, service, area, line, type, drive and options; place in its line and day it is next due, if said
+     * @return what is wrong with what was typed, by field; empty where it is added
+     */
+    @Transactional
+    Map<String, String> add(Map<String, String> typed) {
+        Map<String, String> troubles = new LinkedHashMap<>();
+        String tag = Tag.plain(typed.getOrDefault("tag", ""));
+        Tag.trouble(tag).ifPresent(why -> troubles.put("tag", why));
+        if (troubles.isEmpty() && renaming.find(tag).isPresent()) {
+            troubles.put("tag", "There is, or was, a valve called “" + tag + "”.");
+        }
+        text("service", "What it does, for instance “tank 4 outlet”.", LONGEST_SERVICE, typed, troubles);
+        text("area", "Where it is: the hall or department.", LONGEST_PLACE, typed, troubles);
+        text("line", "The line it is in: what is locked together.", LONGEST_PLACE, typed, troubles);
+        String place = typed.getOrDefault("place", "").strip();
+        if (!place.matches("\\d{0,4}")) {
+            troubles.put("place", "Which one it is along its line, as a whole number.");
+        }
+        Optional<LocalDate> due = typed.getOrDefault("due", "").isBlank()
+                ? Optional.empty()
+                : TypedDay.coming("due", typed, LocalDate.now(clock), troubles);
+        Optional<TypeSheet> type = type(typed);
+        Optional<ValveConfiguration> build =
+                type.flatMap(t -> narrowed(t, typed).one());
+        if (type.isEmpty()) {
+            troubles.put("type", "Choose its type.");
+        } else if (build.isEmpty()) {
+            narrowed(type.get(), typed).choices().stream()
+                    .filter(c -> c.value().isEmpty())
+                    .forEach(c -> troubles.put(c.field(), "Choose: " + c.name().toLowerCase(Locale.ROOT) + "."));
+        }
+        if (troubles.isEmpty() && type.isPresent() && build.isPresent()) {
+            valves.saveAndFlush(new Valve(
+                    tag,
+                    typed.getOrDefault("service", "").strip(),
+                    typed.getOrDefault("area", "").strip(),
+                    typed.getOrDefault("line", "").strip(),
+                    type.get().id(),
+                    type.get().maker() + " " + type.get().name(),
+                    build.get(),
+                    due.orElse(null),
+                    place.isEmpty() ? 0 : Integer.parseInt(place)));
+        }
+        return troubles;
+    }
+
+    private static void text(
+            String field, String missing, int longest, Map<String, String> typed, Map<String, String> troubles) {
+        String text = typed.getOrDefault(field, "").strip();
+        if (text.isEmpty()) {
+            troubles.put(field, missing);
+        } else if (text.length() > longest) {
+            troubles.put(field, "Keep it under " + longest + " letters.");
+        }
+    }
+}
