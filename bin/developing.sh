@@ -56,7 +56,7 @@ coverage() { # which lines the tests go through: all of them, or some classes
   printf '  %s\n' "$here"/*/target/site/jacoco/index.html
 }
 readonly mutable="actuation bolting diaphragm leak life lubrication procedure progress stores"
-mutations() { # $1: a package of core, or "changed"; whether its tests notice when its arithmetic is otherwise
+mutations() { # $1: a package of core, or "changed": whether its tests notice when its arithmetic is otherwise; or "security": whether those of docs/security.md notice what is broken
   local package print measured="$here/core/mutations.measured"
   if [ "${1:-}" = changed ]; then
     for package in $mutable; do
@@ -66,9 +66,19 @@ mutations() { # $1: a package of core, or "changed"; whether its tests notice wh
     done
     return
   fi
+  if [ "${1:-}" = security ]; then # $2: one test's, as Class.method
+    need_tools
+    throwaway_home
+    pg_start "fsync = off" "synchronous_commit = off" "full_page_writes = off"
+    pg_psql -d postgres -c "create database wartung_1 owner wartung_owner"
+    owner_for_tests
+    one_class web Mutations -Dtest.forks=1 -Dspring-boot.aot.skip ${2:+"-Dwartung.mutated=$2"} || fail "something was broken and its test did not notice (above)."
+    say "Each test noticed."
+    return
+  fi
   case " $mutable " in
     *" ${1:-nothing} "*) mutate "$1" "$measured" ;;
-    *) fail "say which package of the core: $mutable; or “changed”, for those that were changed since they were measured" ;;
+    *) fail "say which package of the core: $mutable; or “changed”, for those that were changed since they were measured; or “security”" ;;
   esac
 }
 mutate() { # $1: package, $2: where it is noted once its tests notice enough

@@ -36,6 +36,11 @@ final class FewAtOnce implements PasswordEncoder {
         return encoder.upgradeEncoding(hash);
     }
 
+    /** How many wait for their turn. */
+    int waiting() {
+        return places.getQueueLength();
+    }
+
     private <T> @Nullable T inTurn(Supplier<@Nullable T> work) {
         places.acquireUninterruptibly();
         try {

@@ -1,6 +1,7 @@
 package dev.wartung.web.account;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.hamcrest.Matchers.containsString;
 import static org.hamcrest.Matchers.not;
 import static org.hamcrest.Matchers.startsWith;
@@ -14,16 +15,22 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.redirectedUrlPattern;
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
+import ch.qos.logback.classic.Logger;
+import ch.qos.logback.classic.spi.ILoggingEvent;
+import ch.qos.logback.core.read.ListAppender;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.app.TestSite;
+import dev.wartung.web.outage.Technician;
 import java.net.URI;
 import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.util.Base64;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -32,6 +39,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.mock.web.MockHttpServletRequest;
 import org.springframework.mock.web.MockHttpSession;
@@ -113,7 +121,9 @@ class SecurityTest {
                 "select password_hash from account where username in ('tessa', 'rita')", String.class);
         assertThat(kept).allSatisfy(h -> assertThat(h).startsWith("$argon2id$"));
         PasswordEncoder encoder = SecurityConfiguration.encoder();
-        assertThat(encoder.encode(TestSite.PASSWORD)).isNotEqualTo(encoder.encode(TestSite.PASSWORD));
+        assertThat(encoder.encode(TestSite.PASSWORD))
+                .startsWith("$argon2id$v=19$m=16384,t=2,p=1$")
+                .isNotEqualTo(encoder.encode(TestSite.PASSWORD));
     }
 
     private static HttpResponse<String> sent(Address at, String path, String cookie, String form, String... headers)
@@ -173,6 +183,18 @@ class SecurityTest {
         HttpResponse<String> page = sent(at, "/valves", after, "");
         assertThat(page.statusCode()).isEqualTo(200);
         assertThat(page.body()).doesNotContain("jsessionid", after.substring(after.indexOf('=') + 1));
+        String other = sent(at, "/login", after, "username=rita&password=" + TestSite.PASSWORD + token(page))
+                .headers()
+                .allValues("Set-Cookie")
+                .stream()
+                .filter(c -> c.startsWith("WARTUNG="))
+                .findFirst()
+                .orElseThrow()
+                .split(";")[0];
+        assertThat(other).as("another with every login").isNotEqualTo(after);
+        assertThat(sent(at, "/valves", after, "").statusCode()).isEqualTo(302);
+        after = other;
+        page = sent(at, "/valves", after, "");
         sent(at, "/logout", after, token(page).substring(1));
         assertThat(sent(at, "/valves", after, "").statusCode())
                 .as("after logging out")
@@ -310,5 +332,56 @@ class SecurityTest {
                 "X-HTTP-Method-Override",
                 method);
         assertThat(led.headers().firstValue("Location").orElse("")).endsWith("/login");
+    }
+
+    @Test
+    @DisplayName(
+            "No password, token or hash is logged or on the audit trail: neither a right nor a wrong one, at no login, signature or change of it")
+    void secrets(Address at, JdbcTemplate jdbc) throws Exception {
+        Logger root = (Logger) LoggerFactory.getLogger(Logger.ROOT_LOGGER_NAME);
+        ListAppender<ILoggingEvent> heard = new ListAppender<>();
+        heard.start();
+        root.addAppender(heard);
+        String wrong = "a wrong password, typed once";
+        String chosen = "eleven lanterns under the quay";
+        String token;
+        try {
+            assertThatThrownBy(new Technician(at.base(), "pia", wrong)::login).hasMessageContaining("wrong");
+            Technician pia = new Technician(at.base(), "pia", TestSite.PASSWORD);
+            pia.login();
+            pia.post("/me/password", Map.of("before", wrong, "wanted", chosen, "again", chosen));
+            token = token(at);
+            assertThat(token).hasSizeGreaterThan(30);
+            assertThat(jdbc.queryForList("select hash from api_token", String.class))
+                    .as("kept as its hash")
+                    .isNotEmpty()
+                    .doesNotContain(token);
+            pia.post("/me/password", Map.of("before", TestSite.PASSWORD, "wanted", chosen, "again", chosen));
+            new Technician(at.base(), "pia", chosen).login();
+        } finally {
+            root.detachAppender(heard);
+            jdbc.update("update account set password_hash = ? where username = 'pia'", TestSite.HASH);
+        }
+        List<String> secrets = List.of(wrong, chosen, TestSite.PASSWORD, token, "argon2id");
+        assertThat(heard.list)
+                .extracting(e -> e.getFormattedMessage() + e.getThrowableProxy())
+                .noneMatch(said -> secrets.stream().anyMatch(said::contains));
+        assertThat(jdbc.queryForList("select audit_entry::text from audit_entry", String.class))
+                .isNotEmpty()
+                .noneMatch(said -> secrets.stream().anyMatch(said::contains));
+    }
+
+    private static String token(Address at) throws Exception {
+        String basic =
+                Base64.getEncoder().encodeToString(("pia:" + TestSite.PASSWORD).getBytes(StandardCharsets.UTF_8));
+        String answer = HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(URI.create(at.base() + "/api/v1/token"))
+                                .header("Authorization", "Basic " + basic)
+                                .POST(HttpRequest.BodyPublishers.noBody())
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString())
+                .body();
+        return answer.replaceAll("(?s).*\"token\":\"([^\"]+)\".*", "$1");
     }
 }

@@ -104,6 +104,10 @@ class SignaturesTest {
                             .isPresent())
                     .isEqualTo(role == Role.TECHNICIAN || role == Role.REVIEWER);
         });
+        current.as("tessa", () -> assertThat(current.second("tessa", TestSite.PASSWORD, Signing.AGREES)
+                        .who())
+                .as("one's own second")
+                .isEmpty());
         current.as("tessa", () -> assertThat(
                         current.second("pia", TestSite.PASSWORD, Signing.AGREES).trouble())
                 .isEqualTo("Pia Planner cannot agree here: the second person is a technician or a reviewer."));

@@ -32,6 +32,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.test.web.servlet.MockMvc;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -112,6 +113,22 @@ class ApiTest {
                 .as("somebody else's")
                 .isEqualTo(200);
         web.perform(post(end).with(user("tessa").roles("TECHNICIAN")).with(csrf()));
+        assertThat(send(address, "/lab", "", bearer).statusCode()).isEqualTo(401);
+    }
+
+    @Test
+    @DisplayName("A token holds for eight hours, and not a moment longer")
+    void runsOut(Address address, JdbcTemplate jdbc) throws Exception {
+        String bearer = "Bearer "
+                + JSON.readTree(call(address, "/token", "{}", TestSite.PASSWORD).body())
+                        .get("token")
+                        .asString();
+        assertThat(jdbc.queryForObject(
+                        "select max(expires_at) between now() + interval '7:59' and now() + interval '8:00' from api_token",
+                        Boolean.class))
+                .isTrue();
+        assertThat(send(address, "/lab", "", bearer).statusCode()).isEqualTo(200);
+        jdbc.update("update api_token set expires_at = now() - interval '1 second'");
         assertThat(send(address, "/lab", "", bearer).statusCode()).isEqualTo(401);
     }
 

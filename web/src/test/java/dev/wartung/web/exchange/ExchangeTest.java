@@ -273,7 +273,9 @@ class ExchangeTest {
             assertThat(back.problems()).isEqualTo(List.<Problem>of());
             assertThat(back.rows().get(0).cells().get("a")).isEqualTo(cell);
         }
-        assertThat(Table.write(List.of("a"), List.of(List.of("=1+1")))).contains("'=1+1");
+        for (String formula : List.of("=1+1", "+a", "-2", "@x", "\tx", "\rx")) {
+            assertThat(Table.write(List.of("a"), List.of(List.of(formula)))).contains("'" + formula);
+        }
     }
 
     @Test

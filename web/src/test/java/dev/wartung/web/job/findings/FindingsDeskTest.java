@@ -191,6 +191,9 @@ class FindingsDeskTest {
                 .contains("never where food is");
         Map<String, String> alone = Map.of("grease.lot", "W-1", "grease.reason", "nothing else here");
         assertThat(confirm(number, alone).byField()).containsKeys("grease.refused", "second.name");
+        Map<String, String> guessed = new HashMap<>(alone);
+        guessed.putAll(Map.of("second.name", "theo", "second.password", "guessed at"));
+        assertThat(confirm(number, guessed).byField()).containsKeys("second.name");
         assertThat(current(number).id()).isEqualTo(step);
         Map<String, String> agreed = new HashMap<>(alone);
         agreed.putAll(Map.of("second.name", "theo", "second.password", TestSite.PASSWORD));
