@@ -15,7 +15,7 @@ import org.snakeyaml.engine.v2.api.LoadSettings;
  * A property, broken.
  *
  * @param test    that has to fail, {@code Class.method}
- * @param file    what is changed: of web/src/main/java/dev/wartung/web, {@code resources/...} of web, or {@code core/...}
+ * @param file    what is changed: of web/src/main/java/dev/wartung/web, or {@code resources/...} of web
  * @param find    what stands there, once
  * @param instead what stands there then
  */
@@ -42,9 +42,7 @@ record Mutation(String test, String file, String find, String instead) {
     Path source() {
         return file.startsWith("resources/")
                 ? Path.of("src/main").resolve(file)
-                : file.startsWith("core/")
-                        ? Path.of("..").resolve(file)
-                        : Path.of("src/main/java/dev/wartung/web", file);
+                : Path.of("src/main/java/dev/wartung/web", file);
     }
 
     /** How often what is to be changed stands there: once, if the mutation still finds its place. */

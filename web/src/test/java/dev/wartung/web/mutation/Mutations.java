@@ -114,15 +114,14 @@ class Mutations {
 
     private static String className(String test) throws IOException {
         String wanted = test.substring(0, test.indexOf('.')) + ".java";
-        for (Path root : List.of(Path.of("src/test/java"), Path.of("../core/src/test/java"))) {
-            try (Stream<Path> files = Files.walk(root)) {
-                List<Path> found = files.filter(f -> f.endsWith(wanted)).toList();
-                if (found.size() == 1) {
-                    return root.relativize(found.get(0))
-                            .toString()
-                            .replace(".java", "")
-                            .replace('/', '.');
-                }
+        Path root = Path.of("src/test/java");
+        try (Stream<Path> files = Files.walk(root)) {
+            List<Path> found = files.filter(f -> f.endsWith(wanted)).toList();
+            if (found.size() == 1) {
+                return root.relativize(found.get(0))
+                        .toString()
+                        .replace(".java", "")
+                        .replace('/', '.');
             }
         }
         throw new IllegalArgumentException("no test " + test);
