@@ -8,6 +8,7 @@ import dev.wartung.core.text.Tag;
 import dev.wartung.web.exchange.Table.Problem;
 import dev.wartung.web.exchange.Table.Row;
 import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.valve.FormerTags;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import jakarta.persistence.EntityManager;
@@ -36,11 +37,13 @@ class ValveRows {
     private static final int FLUSH = 500;
 
     private final Valves valves;
+    private final FormerTags former;
     private final Sheets sheets;
     private final EntityManager entities;
 
-    ValveRows(Valves valves, Sheets sheets, EntityManager entities) {
+    ValveRows(Valves valves, FormerTags former, Sheets sheets, EntityManager entities) {
         this.valves = valves;
+        this.former = former;
         this.sheets = sheets;
         this.entities = entities;
     }
@@ -84,6 +87,10 @@ class ValveRows {
         List<Understood> understood = new ArrayList<>();
         Map<String, Valve> there = valves.findAll().stream()
                 .collect(Collectors.toMap(v -> v.tag().toLowerCase(Locale.ROOT), Function.identity()));
+        // old labels lead to the valve that was called so
+        Set<String> called = former.findAll().stream()
+                .map(f -> f.tag().toLowerCase(Locale.ROOT))
+                .collect(Collectors.toSet());
         Map<String, TypeSheet> types = Stream.concat(sheets.types().stream(), coming.stream())
                 .collect(Collectors.toMap(TypeSheet::id, Function.identity(), (known, newer) -> newer));
         Map<String, Set<ValveConfiguration>> made = new HashMap<>();
@@ -94,6 +101,9 @@ class ValveRows {
             // one that stands in the register keeps its tag until it is given another there
             if (!there.containsKey(tag.toLowerCase(Locale.ROOT))) {
                 Tag.trouble(tag).ifPresent(why -> reading.problem("tag", why));
+                if (called.contains(tag.toLowerCase(Locale.ROOT))) {
+                    reading.problem("tag", "another valve was called “" + tag + "” before");
+                }
             }
             Integer before = seen.putIfAbsent(tag.toLowerCase(Locale.ROOT), row.number());
             if (before != null && !tag.isEmpty()) {

@@ -15,6 +15,7 @@ import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.app.TestSite;
+import dev.wartung.web.exchange.Imports;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.bench.BenchRun;
 import dev.wartung.web.record.Verification;
@@ -87,6 +88,12 @@ class RenamingTest {
         assertThat(rename(valves.findByTagIgnoreCase("TS-002").orElseThrow().id(), "rn-1", "x"))
                 .as("an old label would lead to two")
                 .contains("Another valve is, or was, called");
+        assertThat(new Imports(web, jdbc)
+                        .tried(
+                                "valves",
+                                "tag,service,area,line,place,type,drive,options,next_due\nrn-1,x,y,z,1,kolm-50,NC,,\n"))
+                .as("nor by a list")
+                .contains("another valve was called");
         web.perform(get("/valves/rn-1").with(user("tessa").roles("TECHNICIAN")))
                 .andExpect(redirectedUrl("/valves/LN1%2FV%237"));
         web.perform(post("/register/" + valve.id() + "/tag")
