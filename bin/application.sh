@@ -115,7 +115,7 @@ give_to_app() { # what the application writes and signs with, whoever wrote to i
   [ "`id -u`" = 0 ] && getent passwd "$app_user" >/dev/null || return 0
   local folder
   folder="`anchors`"
-  if [ "$folder" = "$WARTUNG_HOME/anchors" ]; then
+  if [ "$folder" = "$WARTUNG_HOME/anchors" ] || [ ! -e "$folder" ]; then
     install -d -o "$app_user" -g "$app_user" "$folder"
     chown -R "$app_user:" "$folder"
   elif ! setpriv "--reuid=$app_user" "--regid=$app_user" --init-groups -- test -w "$folder"; then

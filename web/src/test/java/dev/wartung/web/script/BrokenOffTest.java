@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
@@ -104,6 +105,31 @@ class BrokenOffTest {
                         .as("%s", part)
                         .noneMatch(line -> line.matches(".*([$]\\((?!\\()|[<>]\\().*"));
             }
+        }
+    }
+
+    @Test
+    @DisplayName("A log of a test run that holds a password, or a request that ended in a stack trace, is found out")
+    void logsTellNothing() throws Exception {
+        Path log = place.folder.resolve("maven.log");
+        Files.createDirectories(place.home().resolve("run"));
+        Files.writeString(place.home().resolve("run/db-password"), "of-the-database\n");
+        String run =
+                "set -euo pipefail; here=.; . bin/home.sh; . bin/developing.sh; WARTUNG_TESTS_PASSWORD=of-the-owner; WARTUNG_HOME='"
+                        + place.home() + "'; tells_nothing '" + log + "'";
+        for (String line : List.of(
+                "all is well",
+                "wrong: a-long-test-password",
+                "with of-the-database",
+                "by of-the-owner",
+                "Servlet.service() for servlet [x]")) {
+            Files.writeString(log, "begins\n" + line + "\nends\n");
+            Process process = new ProcessBuilder("bash", "-c", run)
+                    .directory(place.folder.resolve("checkout").toFile())
+                    .redirectErrorStream(true)
+                    .start();
+            String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+            assertThat(process.waitFor()).as(line + said).isEqualTo(line.equals("all is well") ? 0 : 1);
         }
     }
 

@@ -113,6 +113,11 @@ class ScriptTest {
             assertThat(refused.exit()).isNotZero();
             assertThat(refused.out()).contains("user wartung cannot write in " + elsewhere, "chown -R wartung:");
             assertThat(place.processes()).isEmpty();
+            Path made = place.folder.resolve("made");
+            Ran there = place.run(Map.of("WARTUNG_ANCHORS", made.toString()), "start", "--detach");
+            assertThat(there.exit()).as(there.out()).isZero();
+            assertThat(Files.getOwner(made).getName()).isEqualTo("wartung");
+            assertThat(place.run("stop").exit()).isZero();
             // a checkout that only root may enter: the application is put where its user can read it
             Files.setPosixFilePermissions(
                     place.folder.resolve("checkout"), PosixFilePermissions.fromString("rwx------"));
