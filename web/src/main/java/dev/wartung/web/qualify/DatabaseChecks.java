@@ -143,7 +143,7 @@ final class DatabaseChecks {
         return table.startsWith("spring_session") || table.equals("api_token") || table.equals("login_attempt");
     }
 
-    private static String same(Map<String, String> rows, Map<String, String> again) {
+    static String same(Map<String, String> rows, Map<String, String> again) {
         List<String> other = new ArrayList<>();
         rows.forEach((table, sum) -> {
             if (!sum.equals(again.get(table))) {

@@ -26,7 +26,7 @@ public final class WorkCommand {
         Path folder = Path.of(arguments[0]);
         Path jar = Path.of(System.getenv("WARTUNG_PROGRAM")).resolve("wartung.jar");
         List<String> started = Files.exists(jar)
-                ? List.of("-jar", jar.toString())
+                ? List.of("-Dspring.aot.enabled=true", "-jar", jar.toString())
                 : List.of("-cp", System.getProperty("java.class.path"), "dev.wartung.web.WartungApplication");
         Map<String, String> settings = Map.of(
                 "SPRING_DATASOURCE_URL", System.getenv("WARTUNG_DB_URL"),

@@ -78,6 +78,13 @@ class ApiTest {
                 BodyHandlers.ofString());
     }
 
+    private static String bearer(Address address) throws IOException, InterruptedException {
+        return "Bearer "
+                + JSON.readTree(call(address, "/token", "{}", TestSite.PASSWORD).body())
+                        .get("token")
+                        .asString();
+    }
+
     private static JsonNode ok(Address address, String path, String body) throws IOException, InterruptedException {
         HttpResponse<String> response = call(address, path, body);
         assertThat(response.statusCode()).as(response.body()).isEqualTo(200);
@@ -97,10 +104,7 @@ class ApiTest {
     @Test
     @DisplayName("Whoever a token stands for sees it among theirs and ends it; nobody else does")
     void revoked(Address address, MockMvc web) throws Exception {
-        String bearer = "Bearer "
-                + JSON.readTree(call(address, "/token", "{}", TestSite.PASSWORD).body())
-                        .get("token")
-                        .asString();
+        String bearer = bearer(address);
         Matcher latest = Pattern.compile("/me/tokens/([0-9a-f]{12})/revoked")
                 .matcher(web.perform(get("/me").with(user("tessa").roles("TECHNICIAN")))
                         .andReturn()
@@ -119,10 +123,7 @@ class ApiTest {
     @Test
     @DisplayName("A token holds for eight hours, and not a moment longer")
     void runsOut(Address address, JdbcTemplate jdbc) throws Exception {
-        String bearer = "Bearer "
-                + JSON.readTree(call(address, "/token", "{}", TestSite.PASSWORD).body())
-                        .get("token")
-                        .asString();
+        String bearer = bearer(address);
         assertThat(jdbc.queryForObject(
                         "select max(expires_at) between now() + interval '7:59' and now() + interval '8:00' from api_token",
                         Boolean.class))

@@ -19,6 +19,7 @@ import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -93,6 +94,33 @@ class QualifyTest {
         } finally {
             owner.execute("revoke delete, truncate on audit_link from wartung");
             owner.execute("alter table audit_entry enable trigger user");
+        }
+    }
+
+    @Test
+    @DisplayName("A table that came back otherwise, or not at all, is named; a record dated later than now is counted")
+    void restoredOtherwise(JdbcTemplate owner) throws SQLException {
+        assertThat(DatabaseChecks.same(Map.of("job", "2 a", "lot", "1 b"), Map.of("job", "2 a", "lot", "1 c")))
+                .isEqualTo("2; other: lot");
+        assertThat(DatabaseChecks.same(Map.of("job", "2 a", "lot", "1 b"), Map.of("job", "2 a")))
+                .isEqualTo("1; other: lot");
+        assertThat(DatabaseChecks.same(Map.of("job", "2 a"), Map.of("job", "2 a")))
+                .isEqualTo("1 with the same rows");
+        owner.update("insert into kept_sheet values (repeat('b', 64), 'TYPE', 'none', 1, '')");
+        int job = Objects.requireNonNull(owner.queryForObject(
+                "insert into job (number, valve_id, title, work, state, due_on, planned_by_id, planned_at, anatomy_digest, type_digest, drive, options, procedure_json, carried_json, version) "
+                        + "select 900002, v.id, 't', 'inspect', 'PLANNED', current_date, a.id, now(), k.digest, k.digest, 'NC', '{}', '{}', '{}', 0 from valve v, account a, kept_sheet k limit 1 returning number",
+                Integer.class));
+        try (Connection connection = asApplication()) {
+            owner.execute("alter table service_record disable trigger user");
+            owner.update(
+                    "insert into service_record (seq, job_number, kind, content, hash, at) values (900, ?, 'JOB', '', repeat('0', 64), now() + interval '1 hour')",
+                    job);
+            assertThat(otherwise(DatabaseChecks.clock(connection, Clock.systemUTC())))
+                    .containsExactly("Records dated later than now: 1");
+        } finally {
+            owner.update("delete from service_record where seq = 900");
+            owner.execute("alter table service_record enable trigger user");
         }
     }
 
