@@ -9,7 +9,6 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
@@ -93,7 +92,7 @@ class NewValve {
         } else if (build.isEmpty()) {
             narrowed(type.get(), typed).choices().stream()
                     .filter(c -> c.value().isEmpty())
-                    .forEach(c -> troubles.put(c.field(), "Choose: " + c.name().toLowerCase(Locale.ROOT) + "."));
+                    .forEach(c -> troubles.put(c.field(), "Not said yet."));
         }
         if (troubles.isEmpty() && type.isPresent() && build.isPresent()) {
             valves.saveAndFlush(new Valve(

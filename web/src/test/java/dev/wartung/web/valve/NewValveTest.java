@@ -69,7 +69,7 @@ class NewValveTest {
         assertThat(page.locator("label:has(input[name=tag]) .trouble")).containsText("U+0421");
         assertThat(page.locator("label:has(input[name=service]) .trouble")).containsText("What it does");
         assertThat(page.locator("label:has(select[name='option.elastomer']) .trouble"))
-                .containsText("Choose");
+                .containsText("Not said yet");
         assertThat(page.locator("input[name=line]")).hasValue("Own line");
         Browser.usableByAll(page);
         page.fill("input[name=tag]", "OWN/1");
