@@ -62,8 +62,12 @@ public final class Actuators {
         return choices;
     }
 
+    /** Empty where one of its numbers is not known: none is taken for zero. */
     static Optional<LinearActuator> linear(ActuatorData a, Drive drive) {
-        if (a.pistonDiameter().isEmpty() || a.stroke().isEmpty()) {
+        boolean spring = !drive.sprung() || (a.preload().isPresent() && a.rate().isPresent());
+        if (!spring
+                || Stream.of(a.pistonDiameter(), a.rodDiameter(), a.stroke(), a.friction())
+                        .anyMatch(Optional::isEmpty)) {
             return Optional.empty();
         }
         double piston = Math.PI / 4 * Math.pow(a.pistonDiameter().get().si(), 2);
@@ -95,6 +99,8 @@ public final class Actuators {
                 .or(() -> of(type, valve)
                         .map(l -> new Quantity(l.springForceN(lifted ? l.strokeM() : 0), Dimension.FORCE)))
                 .or(() -> a.preload()
+                        .filter(preload ->
+                                !lifted || (a.rate().isPresent() && a.stroke().isPresent()))
                         .map(preload -> new Quantity(
                                 preload.si() + (lifted ? si(a.rate()) * si(a.stroke()) : 0), Dimension.FORCE))));
     }
@@ -111,6 +117,8 @@ public final class Actuators {
                 .flatMap(a -> a.springTorque()
                         .map(t -> (t.closed().si() + t.open().si()) / 2 * Math.PI / 2)
                         .or(() -> a.preload()
+                                .filter(preload ->
+                                        a.rate().isPresent() && a.stroke().isPresent())
                                 .map(preload ->
                                         LinearActuator.strokeEnergyJ(preload.si(), si(a.rate()), si(a.stroke())))))
                 .map(joule -> new Quantity(joule, Dimension.ENERGY));

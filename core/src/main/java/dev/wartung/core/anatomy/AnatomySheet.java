@@ -43,7 +43,8 @@ public record AnatomySheet(
         List<Recheck> rechecks,
         List<String> schools,
         List<Warning> warnings,
-        Map<String, String> driveWords) {
+        Map<String, String> driveWords,
+        Map<String, TypeNumber> numbers) {
 
     /** What must be known when a job is planned on valves for which the condition holds. */
     public record Warning(Condition when, String text) {
@@ -125,7 +126,8 @@ public record AnatomySheet(
             @Nullable List<Recheck> rechecks,
             @Nullable List<String> schools,
             @Nullable List<Warning> warnings,
-            @Nullable Map<String, String> driveWords) {
+            @Nullable Map<String, String> driveWords,
+            @Nullable Map<String, TypeNumber> numbers) {
         this.id = id;
         this.version = version;
         this.name = name;
@@ -142,6 +144,7 @@ public record AnatomySheet(
         this.schools = schools == null ? List.of() : List.copyOf(schools);
         this.driveWords = driveWords == null ? Map.of() : Map.copyOf(driveWords);
         this.warnings = warnings == null ? List.of() : List.copyOf(warnings);
+        this.numbers = numbers == null ? Map.of() : new LinkedHashMap<>(numbers);
     }
 
     /**

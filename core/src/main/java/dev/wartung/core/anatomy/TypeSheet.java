@@ -35,6 +35,7 @@ import org.jspecify.annotations.Nullable;
  * @param drawing    dimensions of the section drawing
  * @param intervals  months between renewals of the product seals, the first whose condition holds
  * @param schools    questions of practice that the maker settles, by their ids in the table of schools
+ * @param basis      where numbers come from that are not the maker's, by their places in the sheet
  */
 public record TypeSheet(
         @JsonProperty("type") String id,
@@ -59,7 +60,8 @@ public record TypeSheet(
         List<Lubricant> lubricants,
         Map<String, Quantity> drawing,
         List<Interval> intervals,
-        Map<String, String> schools) {
+        Map<String, String> schools,
+        Map<String, Basis> basis) {
 
     private static final Pattern DN = Pattern.compile("DN ?([0-9]{1,4})");
 
@@ -86,7 +88,8 @@ public record TypeSheet(
             List<Lubricant> lubricants,
             Map<String, Quantity> drawing,
             @Nullable List<Interval> intervals,
-            @Nullable Map<String, String> schools) {
+            @Nullable Map<String, String> schools,
+            @Nullable Map<String, Basis> basis) {
         this.id = id;
         this.version = version;
         this.maker = maker;
@@ -110,6 +113,35 @@ public record TypeSheet(
         this.drawing = drawing;
         this.intervals = intervals == null ? List.of() : List.copyOf(intervals);
         this.schools = schools == null ? Map.of() : Map.copyOf(schools);
+        this.basis = basis == null ? Map.of() : Map.copyOf(basis);
+    }
+
+    /**
+     * Where a number comes from that is not the maker's.
+     *
+     * @param note how it was measured, or why it is assumed; may be empty
+     */
+    public record Basis(From from, String note) {
+
+        /** By whom it is known. */
+        public enum From {
+            @JsonProperty("measured")
+            MEASURED,
+            @JsonProperty("assumed")
+            ASSUMED
+        }
+
+        public Basis(From from, @Nullable String note) {
+            this.from = from;
+            this.note = note == null ? "" : note;
+        }
+    }
+
+    /** Whether a number, or one of a group of them, is assumed: neither the maker's nor measured. */
+    public boolean assumes(String place) {
+        return basis.entrySet().stream()
+                .anyMatch(b -> b.getValue().from() == Basis.From.ASSUMED
+                        && (b.getKey().equals(place) || b.getKey().startsWith(place + "/")));
     }
 
     /**

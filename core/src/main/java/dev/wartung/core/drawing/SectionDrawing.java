@@ -5,6 +5,7 @@ import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.drawing.DrawingTemplate.Shape;
+import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Place;
@@ -30,18 +31,36 @@ public final class SectionDrawing {
 
     public static final int HEIGHT = 524;
     private static final double LABEL_ROOM = 150;
+    private static final String STROKE = "stroke";
 
     private final DrawingTemplate template;
     private final TypeSheet type;
     private final ValveConfiguration configuration;
     private final AnatomySheet anatomy;
+    private final Map<String, Quantity> usual;
 
     public SectionDrawing(
             DrawingTemplate template, AnatomySheet anatomy, TypeSheet type, ValveConfiguration configuration) {
+        this(template, anatomy, type, configuration, Map.of());
+    }
+
+    /** @param usual sizes drawn where the type sheet does not know its own: the drawing then says so */
+    public SectionDrawing(
+            DrawingTemplate template,
+            AnatomySheet anatomy,
+            TypeSheet type,
+            ValveConfiguration configuration,
+            Map<String, Quantity> usual) {
         this.template = template;
         this.type = type;
         this.configuration = configuration;
         this.anatomy = anatomy;
+        this.usual = Map.copyOf(usual);
+    }
+
+    /** Whether it is drawn with sizes that are not its type's own. */
+    public boolean isOfUsualProportions() {
+        return usual.keySet().stream().anyMatch(size -> !type.drawing().containsKey(size));
     }
 
     /**
@@ -81,6 +100,7 @@ public final class SectionDrawing {
      */
     private Map<String, Double> sizes(String position, String driverPosition) {
         Map<String, Double> sizes = new HashMap<>();
+        usual.forEach((name, size) -> sizes.put(name, size.in(Unit.MILLIMETRE)));
         type.drawing().forEach((name, size) -> sizes.put(name, size.in(Unit.MILLIMETRE)));
         sizes.put("lift", liftMm(position));
         sizes.put("travel", anatomy.build().travel(position));
@@ -102,6 +122,7 @@ public final class SectionDrawing {
         return anatomy.build().travel(position)
                 * type.actuator(configuration.springOf(), configuration.facts())
                         .flatMap(a -> a.stroke())
+                        .or(() -> Optional.ofNullable(usual.get(STROKE)))
                         .map(s -> s.in(Unit.MILLIMETRE))
                         .orElse(0.0);
     }
@@ -173,6 +194,11 @@ public final class SectionDrawing {
             drawing.children().forEach(this::emit);
             out.append("</g>");
             new CallOutLayout(WIDTH, HEIGHT).write(view.callOuts(), anchors, out);
+            if (isOfUsualProportions()) {
+                out.append("<text class=\"usual-proportions\" x=\"8\" y=\"")
+                        .append(HEIGHT - 8)
+                        .append("\">Drawn in usual proportions: not to this type’s sizes.</text>");
+            }
             return out.append("</svg>").toString();
         }
 

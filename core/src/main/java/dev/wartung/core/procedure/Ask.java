@@ -159,11 +159,15 @@ public sealed interface Ask permits Ask.Measurement, Ask.AtPlaces, Ask.Observati
     /**
      * Measured once.
      *
+     * @param measured    what is measured
+     * @param band        the limits; empty where the type sheet does not know them: then it is kept, and not judged
      * @param low         what to do when below the band
      * @param high        what to do when above
      * @param toolOffsetM of the service tool this joint is tightened with; 0 for none
      */
-    record Measurement(About about, Band band, Message low, Message high, double toolOffsetM) implements Ask {
+    record Measurement(
+            About about, Dimension measured, Optional<Band> band, Message low, Message high, double toolOffsetM)
+            implements Ask {
 
         @Override
         public <R> R in(Cases<R> cases) {
@@ -172,17 +176,23 @@ public sealed interface Ask permits Ask.Measurement, Ask.AtPlaces, Ask.Observati
 
         @Override
         public Optional<Dimension> dimension() {
-            return Optional.of(band.max().dimension());
+            return Optional.of(measured);
         }
 
         /** The unit the sheet is written in. */
         public Unit unit() {
-            return Unit.metric(band.max().dimension());
+            return Unit.metric(measured);
         }
 
         public Verdict judge(Quantity reading) {
-            Message found = Message.of("ask.found", "{found}, limits {limits}", "found", reading, "limits", band);
-            Outcome outcome = band.judge(reading);
+            return band.map(limits -> judge(reading, limits))
+                    .orElseGet(() -> Verdict.within(
+                            Message.of("ask.no-limits", "{found}, no limits known here", "found", reading)));
+        }
+
+        private Verdict judge(Quantity reading, Band limits) {
+            Message found = Message.of("ask.found", "{found}, limits {limits}", "found", reading, "limits", limits);
+            Outcome outcome = limits.judge(reading);
             return switch (outcome) {
                 case LOW -> new Verdict(outcome, found, low);
                 case HIGH -> new Verdict(outcome, found, high);
@@ -195,8 +205,9 @@ public sealed interface Ask permits Ask.Measurement, Ask.AtPlaces, Ask.Observati
             Verdict plain = judge(reading);
             return with.map(tool -> {
                         boolean sure = !tool.guarded()
+                                || band.isEmpty()
                                 || tool.can()
-                                        .sure(band)
+                                        .sure(band.get())
                                         .filter(b -> b.judge(reading) == Outcome.WITHIN)
                                         .isPresent();
                         return (plain.passed() && !sure ? Verdict.unsure(plain.finding()) : plain)
@@ -209,7 +220,12 @@ public sealed interface Ask permits Ask.Measurement, Ask.AtPlaces, Ask.Observati
         public Ask knowing(Known before) {
             return around(same(), before)
                     .<Ask>map(limits -> new Measurement(
-                            about.noted(was(limits.target().orElseThrow())), limits, low, high, toolOffsetM))
+                            about.noted(was(limits.target().orElseThrow())),
+                            measured,
+                            Optional.of(limits),
+                            low,
+                            high,
+                            toolOffsetM))
                     .orElse(this);
         }
     }
@@ -351,8 +367,6 @@ public sealed interface Ask permits Ask.Measurement, Ask.AtPlaces, Ask.Observati
 
     /**
      * Reads one that was kept.
-     *
-     * @throws IllegalArgumentException if it is measured once and has no limits
      */
     @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
     static Ask kept(WrittenAsk written) {

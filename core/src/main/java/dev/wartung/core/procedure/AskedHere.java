@@ -14,10 +14,10 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.message.Message;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /**
  * Writes a reading of the anatomy out for one valve: limits from its type sheet, converted where its threads are
@@ -35,9 +35,8 @@ final class AskedHere {
     }
 
     /**
-     * The reading with this valve's own limits.
-     *
-     * @throws Figures.MissingFigure if the type sheet does not give what it needs
+     * The reading with this valve's own limits. Where the type sheet does not know them, or not at how many places it
+     * is taken, it is read once and said so.
      */
     Ask ask(String id) {
         Reading reading =
@@ -46,7 +45,7 @@ final class AskedHere {
         String place = stage.anatomy().id() + "/reading/" + id;
         Optional<BoltedJoint> joint = reading.spread()
                 .flatMap(Spreading::joint)
-                .map(this::joint)
+                .flatMap(this::joint)
                 .or(() -> reading.band().flatMap(band -> stage.type().joints().values().stream()
                         .filter(j -> j.torque().equals(band))
                         .findFirst()));
@@ -57,10 +56,10 @@ final class AskedHere {
                 reading.quantity()
                         .filter(q -> q == Reading.Measured.TORQUE)
                         .flatMap(q -> joint)
-                        .map(this::torqueNote)
+                        .flatMap(this::torqueNote)
                         .orElse(Message.NONE),
                 reading.lab(),
-                reading.same().map(s -> new Ask.Same(s.as(), s.within().map(this::size))));
+                reading.same().map(s -> new Ask.Same(s.as(), s.within().flatMap(this::size))));
         if (reading.quantity().isEmpty()) {
             return new Ask.Observation(
                     about,
@@ -70,60 +69,70 @@ final class AskedHere {
                     reading.finds(),
                     reading.identifies());
         }
-        Optional<Band> band = reading.band()
-                .map(name ->
-                        stage.type().band(name, facts).orElseThrow(() -> new Figures.MissingFigure("band " + name)));
+        Optional<Band> band = reading.band().flatMap(name -> stage.type().band(name, facts));
+        Optional<Spread> spread = reading.spread().flatMap(this::spread);
         Message low = figures.into(place + "/low", reading.low());
         Message high = figures.into(place + "/high", reading.high());
         double toolOffsetM =
                 joint.flatMap(BoltedJoint::toolOffset).map(Quantity::si).orElse(0.0);
-        return reading.spread().isPresent()
+        boolean limited =
+                band.isPresent() || (spread.isPresent() && reading.band().isEmpty());
+        boolean everywhere = spread.isPresent() && limited;
+        // what stops a reading stands alone: it is known by it
+        Ask.About said = about.note().id().equals(Ask.STOP)
+                ? about
+                : about.noted(Stream.of(
+                                Optional.of(about.note()),
+                                limited ? Optional.<Message>empty() : Optional.of(NotKnown.LIMITS),
+                                reading.spread().isPresent() && !everywhere
+                                        ? Optional.of(NotKnown.BOLTS)
+                                        : Optional.<Message>empty(),
+                                reading.band()
+                                        .filter(b -> stage.type().assumes("bands/" + b))
+                                        .map(b -> NotKnown.ASSUMED))
+                        .flatMap(Optional::stream)
+                        .filter(note -> !note.isEmpty())
+                        .reduce((one, more) -> Message.of("ask.notes", "{one} {more}", "one", one, "more", more))
+                        .orElse(Message.NONE));
+        return everywhere
                 ? new Ask.AtPlaces(
-                        about,
-                        reading.quantity().get().dimension(),
-                        band,
-                        low,
-                        high,
-                        toolOffsetM,
-                        spread(reading.spread().get()))
-                : new Ask.Measurement(
-                        about,
-                        band.orElseThrow(() -> new IllegalStateException("reading “" + id + "” has no band")),
-                        low,
-                        high,
-                        toolOffsetM);
+                        said, reading.quantity().get().dimension(), band, low, high, toolOffsetM, spread.get())
+                : new Ask.Measurement(said, reading.quantity().get().dimension(), band, low, high, toolOffsetM);
     }
 
-    private Quantity size(String name) {
-        return Optional.ofNullable(stage.type().sizes().get(name)).orElseThrow(() -> new Figures.MissingFigure(name));
+    private Optional<Quantity> size(String name) {
+        return Optional.ofNullable(stage.type().sizes().get(name));
     }
 
-    private BoltedJoint joint(String name) {
-        return Optional.ofNullable(stage.type().joints().get(name))
-                .orElseThrow(() -> new Figures.MissingFigure("joint " + name));
+    private Optional<BoltedJoint> joint(String name) {
+        return Optional.ofNullable(stage.type().joints().get(name));
     }
 
-    private Spread spread(Spreading spreading) {
+    /** The places; empty where the sheet does not know the joint they are at. */
+    private Optional<Spread> spread(Spreading spreading) {
         if (spreading.how() == How.ROUND) {
-            double uneven = spreading.uneven().map(this::size).map(Quantity::si).orElse(1.0);
+            double uneven =
+                    spreading.uneven().flatMap(this::size).map(Quantity::si).orElse(1.0);
             List<String> names = spreading.places() == 4
                     ? List.of("the top", "the right", "the bottom", "the left")
                     : IntStream.rangeClosed(1, spreading.places())
                             .mapToObj(i -> "place " + i)
                             .toList();
-            return new Spread(
+            return Optional.of(new Spread(
                     How.ROUND,
                     BoltPattern.circle(spreading.places(), 0.1),
                     names,
                     0,
                     Optional.empty(),
                     Optional.empty(),
-                    uneven);
+                    uneven));
         }
         String name =
                 spreading.joint().orElseThrow(() -> new IllegalStateException("a reading at bolts names its joint"));
-        BoltedJoint joint = joint(name);
-        BoltPattern pattern = joint.pattern().orElseThrow(() -> new Figures.MissingFigure("bolt circle of " + name));
+        return joint(name).flatMap(joint -> joint.pattern().map(pattern -> atBolts(spreading, joint, pattern)));
+    }
+
+    private static Spread atBolts(Spreading spreading, BoltedJoint joint, BoltPattern pattern) {
         return new Spread(
                 spreading.how(),
                 pattern,
@@ -138,8 +147,11 @@ final class AskedHere {
     }
 
     /** What lies behind a torque: whether it was converted, and what it does to the bolt. */
-    private Message torqueNote(BoltedJoint joint) {
-        Band stated = Objects.requireNonNull(stage.type().bands().get(joint.torque()), joint.torque());
+    private Optional<Message> torqueNote(BoltedJoint joint) {
+        return Optional.ofNullable(stage.type().bands().get(joint.torque())).map(stated -> torqueNote(joint, stated));
+    }
+
+    private Message torqueNote(BoltedJoint joint, Band stated) {
         BoltTorque torque = joint.torque(stated, facts);
         if (joint.statedFor().isPresent() && torque.isTooMuch()) {
             return Message.of(

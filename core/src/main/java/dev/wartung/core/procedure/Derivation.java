@@ -131,16 +131,18 @@ public final class Derivation {
                 .filter(r -> r.joins().contains(Operation.ALWAYS)
                         || r.joins().stream()
                                 .anyMatch(id -> closing.included().contains(id) || converting.contains(id)))
-                .map(this::timed)
+                .flatMap(r -> timed(r).stream())
                 .toList();
         return new Procedure(steps, List.copyOf(closing.renewed()), rechecks);
     }
 
-    private Recheck timed(Recheck recheck) {
-        return recheck.afterSize()
-                .map(size -> recheck.dueAfter(
-                        Optional.ofNullable(type.sizes().get(size)).orElseThrow(() -> new Figures.MissingFigure(size))))
-                .orElse(recheck);
+    /** Empty where the type sheet does not know after how long. */
+    private Optional<Recheck> timed(Recheck recheck) {
+        return recheck.afterSize().isEmpty()
+                ? Optional.of(recheck)
+                : recheck.afterSize()
+                        .flatMap(size -> Optional.ofNullable(type.sizes().get(size)))
+                        .map(recheck::dueAfter);
     }
 
     private Stage stage(ValveConfiguration configuration) {

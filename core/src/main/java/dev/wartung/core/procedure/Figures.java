@@ -14,24 +14,30 @@ import dev.wartung.core.message.Argument.Amount;
 import dev.wartung.core.message.Argument.AtLeast;
 import dev.wartung.core.message.Argument.Measure;
 import dev.wartung.core.message.Argument.Range;
+import dev.wartung.core.message.Argument.Said;
 import dev.wartung.core.message.Argument.Words;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.school.Settled;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * The figures of one valve that texts refer to as {@code {name}}: sizes, masses and bands from the type sheet, forces,
  * energy and air
  * computed from it, and how its plant works.
  *
- * @param values by name
+ * @param values  by name
+ * @param assumed names of those that rest on an assumed number: it is said wherever they are
  */
-public record Figures(Map<String, Argument> values) {
+public record Figures(Map<String, Argument> values, Set<String> assumed) {
 
+    private static final String SCHOOL = "school.";
     private static final Pattern PLACE = Pattern.compile("\\{([a-z][a-zA-Z0-9.\\-]*)}");
 
     /** @param build of this configuration: what hangs on a part is lifted with it */
@@ -78,15 +84,31 @@ public record Figures(Map<String, Argument> values) {
                     values.put("air.open", air(actuator.airToOpenPa()));
                     values.put("air.close", air(actuator.airToClosePa(closure)));
                 }));
-        return new Figures(values);
+        return new Figures(values, assumed(type, values.keySet()));
+    }
+
+    /** Figures by what they rest on. */
+    private static Set<String> assumed(TypeSheet type, Set<String> names) {
+        boolean drive = type.assumes("actuator");
+        return names.stream()
+                .filter(name -> switch (name.replaceFirst("[.].*", "")) {
+                    case "band" -> type.assumes("bands/" + name.split("[.]", 3)[1]);
+                    case "mass" -> type.assumes("masses/" + name.substring("mass.".length()));
+                    case "stroke", "spring", "energy" -> drive;
+                    case "air" -> drive || type.assumes("seat");
+                    case "press" -> Stream.of("rate", "free", "fitted", "push")
+                            .anyMatch(p -> type.assumes("sizes/press." + p));
+                    default -> type.assumes("sizes/" + name);
+                })
+                .collect(Collectors.toUnmodifiableSet());
     }
 
     /** The same with the answers to questions of practice in words, as {@code {school.name}}. */
     Figures with(Map<String, Settled> schools) {
         Map<String, Argument> more = new TreeMap<>(values);
         schools.forEach((id, settled) ->
-                more.put("school." + id, new Words(settled.school().words(settled.answer()))));
-        return new Figures(more);
+                more.put(SCHOOL + id, new Words(settled.school().words(settled.answer()))));
+        return new Figures(more, assumed);
     }
 
     /** Rounded up to a tenth of a bar: a least pressure must not be understated. */
@@ -95,10 +117,10 @@ public record Figures(Map<String, Argument> values) {
     }
 
     /**
-     * A text of a sheet with the figures it speaks of.
+     * A text of a sheet with the figures it speaks of; one that the type sheet does not give is said not to be known.
      *
      * @param id   where it stands in the sheet
-     * @throws MissingFigure if the text refers to one that this valve's sheets do not give
+     * @throws MissingFigure if the text refers to the answer to a question that its family does not ask
      */
     public Message into(String id, String text) {
         return into(id, text, UnaryOperator.identity());
@@ -107,7 +129,7 @@ public record Figures(Map<String, Argument> values) {
     /** One figure alone; empty where this valve's sheets do not give it. */
     public Message shown(String name) {
         Argument figure = values.get(name);
-        return figure == null ? Message.NONE : Message.of("figure", "{figure}", "figure", figure);
+        return figure == null ? Message.NONE : Message.of("figure", "{figure}", "figure", marked(name, figure));
     }
 
     /** The name of a tool: a torque is set in the reader's units, a spanner of 11 mm is one for everybody. */
@@ -127,18 +149,21 @@ public record Figures(Map<String, Argument> values) {
         Map<String, Argument> named = new TreeMap<>();
         PLACE.matcher(text).results().map(place -> place.group(1)).forEach(name -> {
             Argument figure = values.get(name);
-            if (figure == null) {
+            if (figure == null && name.startsWith(SCHOOL)) {
                 throw new MissingFigure(name);
             }
-            named.put(name, as.apply(figure));
+            named.put(name, figure == null ? new Said(NotKnown.figure(name)) : marked(name, as.apply(figure)));
         });
         return new Message(id, text, named);
     }
 
-    /**
-     * A text refers to a figure that the type sheet does not give. Found when a sheet is read, by deriving all its
-     * works.
-     */
+    private Argument marked(String name, Argument figure) {
+        return assumed.contains(name)
+                ? new Said(Message.of("figure.assumed", "{figure} (assumed)", "figure", figure))
+                : figure;
+    }
+
+    /** A text refers to something that no type sheet could give: a mistake in the family's sheet. */
     public static final class MissingFigure extends IllegalStateException {
         private static final long serialVersionUID = 1;
 

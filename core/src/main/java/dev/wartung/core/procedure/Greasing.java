@@ -25,7 +25,12 @@ public record Greasing(Step.Film film, Optional<Tin> tin, String reason, boolean
     public static Greasing of(Step.Film film, GreaseShelf shelf) {
         if (!shelf.keepsAList()) {
             return new Greasing(
-                    film, Optional.empty(), "As the type sheet names it; this site keeps no list of its tins.", false);
+                    film,
+                    Optional.empty(),
+                    film.isNamed()
+                            ? "As the type sheet names it; this site keeps no list of its tins."
+                            : "Its sheet names none, and this site keeps no list of its tins.",
+                    false);
         }
         Optional<Chosen> chosen = shelf.choose(use(film), film.grease());
         return chosen.map(c -> new Greasing(
@@ -63,6 +68,9 @@ public record Greasing(Step.Film film, Optional<Tin> tin, String reason, boolean
         if (chosen.named()) {
             return "";
         }
+        if (!film.isNamed()) {
+            return " Its sheet names none.";
+        }
         return " Not " + film.grease() + ", which the maker names: "
                 + (onShelf(film.grease(), shelf).isEmpty() ? "there is none on site." : against(film, shelf));
     }
@@ -74,7 +82,7 @@ public record Greasing(Step.Film film, Optional<Tin> tin, String reason, boolean
     }
 
     private static String againstAll(Step.Film film, GreaseShelf shelf) {
-        String named = onShelf(film.grease(), shelf).isPresent()
+        String named = !film.isNamed() || onShelf(film.grease(), shelf).isPresent()
                 ? ""
                 : film.grease() + ", which the maker names, is not here. ";
         return named

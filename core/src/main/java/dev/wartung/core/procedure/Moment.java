@@ -112,9 +112,8 @@ final class Moment {
     }
 
     private Step.Film film(Part part, Operation operation) {
-        Lubricant named = stage.type()
-                .lubricant(part.film(), facts)
-                .orElseThrow(() -> new Figures.MissingFigure("lubricant for " + part.film()));
+        // no grease is named where the sheet knows none: which of the plant's suits is judged by what the part is of
+        Optional<Lubricant> named = stage.type().lubricant(part.film(), facts);
         // where schools differ on the place of the film, their answer is the place
         String position = operation.follows().stream().anyMatch(f -> f.is().equals(FILM_SCHOOL))
                 ? facts.getOrDefault(FILM_SCHOOL, part.film())
@@ -129,8 +128,8 @@ final class Moment {
                 part.name(),
                 position,
                 Polymer.in(material).stream().map(Polymer::symbol).sorted().toList(),
-                named.name(),
-                named.registration(),
+                named.map(Lubricant::name).orElse(Step.Film.NOT_NAMED),
+                named.map(Lubricant::registration).orElse(""),
                 volume);
     }
 }

@@ -103,8 +103,15 @@ public record Step(
             String registration,
             double volumeM3) {
 
+        /** Stands for a grease where the type sheet names none. */
+        public static final String NOT_NAMED = "the grease of the maker’s manual";
+
         public Film {
             polymers = List.copyOf(polymers);
+        }
+
+        boolean isNamed() {
+            return !grease.equals(NOT_NAMED);
         }
     }
 }

@@ -39,14 +39,7 @@ record WrittenAsk(
     static final Ask.Cases<WrittenAsk> WRITE = new Ask.Cases<>() {
         @Override
         public WrittenAsk measurement(Measurement m) {
-            return measured(
-                    m.about(),
-                    m.dimension(),
-                    Optional.of(m.band()),
-                    m.low(),
-                    m.high(),
-                    m.toolOffsetM(),
-                    Optional.empty());
+            return measured(m.about(), m.dimension(), m.band(), m.low(), m.high(), m.toolOffsetM(), Optional.empty());
         }
 
         @Override
@@ -107,7 +100,6 @@ record WrittenAsk(
                 Map.of());
     }
 
-    /** @throws IllegalArgumentException if it is measured once and has no limits */
     Ask read() {
         About about = new About(id, ask, critical, note, lab, same);
         if (dimension.isEmpty()) {
@@ -115,11 +107,6 @@ record WrittenAsk(
         }
         return spread.isPresent()
                 ? new AtPlaces(about, dimension.get(), band, low, high, toolOffsetM, spread.get())
-                : new Measurement(
-                        about,
-                        band.orElseThrow(() -> new IllegalArgumentException(id + " has no limits")),
-                        low,
-                        high,
-                        toolOffsetM);
+                : new Measurement(about, dimension.get(), band, low, high, toolOffsetM);
     }
 }

@@ -58,6 +58,7 @@ final class AnatomyCheck {
         check.operations();
         check.works();
         check.identified();
+        check.numbers();
         check.conditions(text.root(), "");
         if (text.problems().isEmpty()) {
             check.uniqueness();
@@ -115,6 +116,13 @@ final class AnatomyCheck {
                     readings,
                     "reading");
         }
+    }
+
+    /** A part that a number is shown at may be another fragment's: then it is shown nowhere. */
+    private void numbers() {
+        sheet.numbers().forEach((place, number) -> number.torque()
+                .filter(band -> !sheet.numbers().containsKey("bands/" + band))
+                .ifPresent(band -> text.problem("/numbers/" + place, "there is no number “bands/" + band + "”")));
     }
 
     private void operations() {

@@ -9,6 +9,7 @@ import dev.wartung.core.drawing.SectionDrawing;
 import dev.wartung.core.school.SiteChoices;
 import dev.wartung.core.simulation.Bench;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -69,6 +70,7 @@ public final class FamilyReader {
             problems.add(new SheetProblem(
                     "family", 0, "", "comes without a type sheet; one at least shows that jobs come of it"));
         }
+        strangers(anatomy, types.values()).forEach(problems::add);
         Optional<DrawingTemplate> drawing = drawing(anatomy, svg, problems);
         if (problems.isEmpty() && drawing.isPresent()) {
             types.forEach((id, type) -> {
@@ -87,6 +89,28 @@ public final class FamilyReader {
                         types,
                         typeTexts))
                 : new SheetResult.Refused<>(problems);
+    }
+
+    /** Numbers its texts and readings use that neither its list nor a type of it knows: slips of the pen. */
+    private static List<SheetProblem> strangers(AnatomySheet anatomy, Collection<TypeSheet> types) {
+        return new NumberUses(anatomy)
+                .places().stream()
+                        .filter(place -> !anatomy.numbers().containsKey(place)
+                                && types.stream().noneMatch(t -> knows(t, place)))
+                        .map(place -> new SheetProblem(
+                                "anatomy sheet", 0, "/numbers", "nobody gives “" + place + "”, which a text uses"))
+                        .toList();
+    }
+
+    private static boolean knows(TypeSheet type, String place) {
+        String name = place.substring(place.indexOf('/') + 1);
+        return switch (place.substring(0, place.indexOf('/'))) {
+            case "sizes" -> type.sizes().containsKey(name);
+            case "bands" -> type.bands().containsKey(name);
+            case "masses" -> type.masses().containsKey(name);
+            case "joints" -> type.joints().containsKey(name);
+            default -> true;
+        };
     }
 
     /** The drawing, if it is one; what is wrong with it goes to the problems. */

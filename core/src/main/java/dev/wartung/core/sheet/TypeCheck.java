@@ -1,14 +1,21 @@
 package dev.wartung.core.sheet;
 
 import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.school.SiteChoices;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -31,7 +38,11 @@ final class TypeCheck {
     static void check(TypeSheet sheet, SheetText text, Function<String, Optional<AnatomySheet>> anatomies) {
         checkNames(sheet, text, anatomies);
         if (text.problems().isEmpty()) {
-            anatomies.apply(sheet.anatomy()).ifPresent(anatomy -> new TypeCheck(sheet, anatomy, text).derivations());
+            anatomies.apply(sheet.anatomy()).ifPresent(anatomy -> {
+                TypeCheck check = new TypeCheck(sheet, anatomy, text);
+                check.strangers();
+                check.derivations();
+            });
         }
     }
 
@@ -163,6 +174,43 @@ final class TypeCheck {
                 }
             }
         }
+    }
+
+    /**
+     * A number that the family has no use for is a slip of the pen: the one meant would be missing. Sheets that are in
+     * use already may have some.
+     */
+    private void strangers() {
+        Set<String> known = new HashSet<>(anatomy.numbers().keySet());
+        known.addAll(new NumberUses(anatomy).places());
+        Stream.of(
+                        places("sizes", sheet.sizes()),
+                        places("bands", sheet.bands()),
+                        places("masses", sheet.masses()),
+                        places("joints", sheet.joints()))
+                .flatMap(places -> places)
+                .filter(place -> !known.contains(place) && !known.contains(forAnyDrive(place)))
+                .forEach(place -> text.problem("/" + place, "the family has no use for “" + place + "”"));
+        Set<String> films = anatomy.build().parts().stream()
+                .filter(Part::greased)
+                .map(Part::film)
+                .collect(Collectors.toSet());
+        for (int i = 0; i < sheet.lubricants().size(); i++) {
+            String use = sheet.lubricants().get(i).use();
+            if (!films.contains(use)) {
+                text.problem("/lubricants/" + i + "/for", "no part of the family takes “" + use + "”");
+            }
+        }
+    }
+
+    private static Stream<String> places(String group, Map<String, ?> numbers) {
+        return numbers.keySet().stream().map(name -> group + "/" + name);
+    }
+
+    /** A band may be given for one drive alone, as "first-movement.NO". */
+    private static String forAnyDrive(String place) {
+        int dot = place.lastIndexOf('.');
+        return dot > 0 && Drive.of(place.substring(dot + 1)).isPresent() ? place.substring(0, dot) : place;
     }
 
     private void derivations() {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import dev.wartung.core.measure.Band;
+import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
@@ -76,7 +77,8 @@ class CapabilityTest {
     void judged() {
         Measurement ask = new Measurement(
                 new About("torque", "Torque", false, Message.NONE, Optional.empty(), Optional.empty()),
-                band(12, 14),
+                Dimension.TORQUE,
+                Optional.of(band(12, 14)),
                 Message.words("Tighten"),
                 Message.words("Slacken"),
                 0);

@@ -63,7 +63,7 @@ class ReadableTest {
                             .passed();
         }
         Band band = ask instanceof Measurement once
-                ? once.band()
+                ? once.band().orElseThrow()
                 : ((AtPlaces) ask).band().orElseThrow();
         Quantity aim = band.target()
                 .orElse(new Quantity(

@@ -13,6 +13,7 @@ import dev.wartung.core.procedure.AllJobs.Job;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 
@@ -87,9 +88,12 @@ class SituationTest {
     @Test
     @DisplayName("Figures go into texts; one that nobody gives is named, not left out")
     void figures() {
-        Figures figures = new Figures(Map.of(
-                "clamp.nut", new Argument.Amount(Quantity.of(14, Unit.MILLIMETRE)),
-                "spring.open", new Argument.Amount(Quantity.of(2900, Unit.NEWTON))));
+        Figures figures = new Figures(
+                Map.of(
+                        "clamp.nut", new Argument.Amount(Quantity.of(14, Unit.MILLIMETRE)),
+                        "stem.flats", new Argument.Amount(Quantity.of(17, Unit.MILLIMETRE)),
+                        "spring.open", new Argument.Amount(Quantity.of(2900, Unit.NEWTON))),
+                Set.of("stem.flats"));
         Message spanner = figures.into("x", "Spanner {clamp.nut}, {spring.open}");
         assertThat(spanner).hasToString("Spanner 14 mm, 2.9 kN");
         assertThat(new Wording(UnitSystem.US).of(spanner)).isEqualTo("Spanner 0.551 in, 652 lbf");
@@ -97,9 +101,12 @@ class SituationTest {
                 .isEqualTo("Spanner 14 mm");
         assertThat(figures.into("x", "No figure, no $1 and no \\ trouble"))
                 .hasToString("No figure, no $1 and no \\ trouble");
-        assertThatThrownBy(() -> figures.into("x", "Spanner {head.nut}"))
+        assertThat(figures.into("x", "Spanner {head.nut}, {mass.insert}, to {band.nut-torque.target}"))
+                .hasToString("Spanner (size not known), (weight not known), to (torque not known: the maker’s manual)");
+        assertThat(figures.tool("x", "Spanner {stem.flats}")).hasToString("Spanner 17 mm (assumed)");
+        assertThatThrownBy(() -> figures.into("x", "As {school.nobody} says"))
                 .isInstanceOf(Figures.MissingFigure.class)
-                .hasMessageContaining("head.nut");
+                .hasMessageContaining("school.nobody");
         Figures opening = Figures.of(
                 AllJobs.kolm50("NO", "inspect").type(),
                 AllJobs.kolm50("NO", "inspect").build(),

@@ -94,9 +94,8 @@ class FamilyReaderTest {
     @DisplayName("A family whose jobs hurt somebody on the bench is refused with the step and the reason")
     void hurts() {
         assertThat(problems(ANATOMY, DRAWING, Map.of()))
-                .singleElement()
-                .asString()
-                .contains("without a type sheet");
+                .anySatisfy(p -> assertThat(p).contains("without a type sheet"))
+                .anySatisfy(p -> assertThat(p).contains("nobody gives “sizes/nut.size”"));
         assertThat(problems(
                         ANATOMY.replace("loaded: {at: closed", "loaded: {at: open"), DRAWING, Map.of("t.yaml", TYPE)))
                 .anySatisfy(p -> assertThat(p)

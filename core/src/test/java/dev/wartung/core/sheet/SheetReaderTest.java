@@ -142,12 +142,12 @@ class SheetReaderTest {
             value = {
                 "anatomy: single-seat|anatomy: double-seat|there is no anatomy “double-seat”",
                 "insert: 6.4 kg|insret: 6.4 kg|no part “insret”",
-                "head.nut: 10 mm|head.mut: 10 mm|the type sheet gives no “head.nut”",
-                "bush-standout: {min: 1.4 mm|bush-stand: {min: 1.4 mm|the type sheet gives no “band bush-standout”",
+                "head.nut: 10 mm|head.mut: 10 mm|the family has no use for “sizes/head.mut”",
+                "bush-standout: {min: 1.4 mm|bush-stand: {min: 1.4 mm|the family has no use for “bands/bush-stand”",
                 "target: 13 N·m|target: 17 N·m|target outside the limits",
                 "min: 12 N·m|min: 12 bar|cannot compare",
                 "preload: 2300 N|preload: lots|does not match",
-                "for: seal-grease|for: sael-grease|gives no “lubricant for seal-grease”",
+                "for: seal-grease|for: sael-grease|no part of the family takes “sael-grease”",
                 "plug: [profiled|plug: [profield|“profield” is none of"
             })
     @DisplayName("A mistake in a type sheet is refused, also one that only shows when a job is derived")

@@ -114,7 +114,8 @@ class ProcedureApi {
             return ask.in(new Ask.Cases<>() {
                 @Override
                 public AskView measurement(Measurement once) {
-                    return new AskView(once.id(), once.ask(), once.band().shown(), List.of());
+                    return new AskView(
+                            once.id(), once.ask(), once.band().map(Band::shown).orElse(""), List.of());
                 }
 
                 @Override

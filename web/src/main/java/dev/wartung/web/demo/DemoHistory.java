@@ -344,7 +344,7 @@ class DemoHistory {
         return ask.in(new Ask.Cases<>() {
             @Override
             public Answer measurement(Measurement once) {
-                Band band = once.band();
+                Band band = once.band().orElseThrow();
                 double middle = band.target()
                         .map(Quantity::si)
                         .orElse((band.min().si() + band.max().si()) / 2);

@@ -144,7 +144,7 @@ class ReportWriter {
         return asked.map(ask -> ask.in(new Ask.Cases<Message>() {
                     @Override
                     public Message measurement(Measurement once) {
-                        return limits(once.band());
+                        return once.band().map(ReportWriter::limits).orElse(Message.NONE);
                     }
 
                     @Override

@@ -10,6 +10,7 @@ import dev.wartung.core.sheet.Family;
 import dev.wartung.core.sheet.SheetLibrary;
 import dev.wartung.core.sheet.SheetReader;
 import dev.wartung.core.sheet.SheetResult;
+import dev.wartung.core.sheet.UsualProportions;
 import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.List;
@@ -64,6 +65,12 @@ public class Sheets {
                         library.types().stream(),
                         jdbc.queryForList("select yaml from own_type order by type_id", String.class).stream()
                                 .map(this::own))
+                .toList();
+    }
+
+    /** Every type there is, whether it can be chosen for a valve or not. */
+    private List<TypeSheet> known() {
+        return Stream.concat(library.types().stream(), ownRead.values().stream().map(OwnType::type))
                 .toList();
     }
 
@@ -186,7 +193,8 @@ public class Sheets {
         DrawingTemplate drawing = isShippedFamily(pair.anatomy().id())
                 ? library.drawing(pair.anatomy())
                 : families.of(pair.anatomy()).drawing();
-        return new SectionDrawing(drawing, pair.anatomy(), pair.type(), configuration);
+        return new SectionDrawing(
+                drawing, pair.anatomy(), pair.type(), configuration, UsualProportions.of(pair.type(), known()));
     }
 
     /** Keeps the present text of a type's anatomy and returns its digest. */

@@ -169,7 +169,7 @@ class ToolPagesTest {
             bench.current(job).orElseThrow().asks().stream()
                     .filter(Measurement.class::isInstance)
                     .map(Measurement.class::cast)
-                    .forEach(a -> typed.put("reading." + a.id(), middle(a.band())));
+                    .forEach(a -> typed.put("reading." + a.id(), middle(a.band().orElseThrow())));
             bench.confirm(job, "tessa", typed);
         }
         bench.close(job, "tessa");

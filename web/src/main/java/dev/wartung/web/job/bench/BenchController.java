@@ -125,7 +125,11 @@ class BenchController {
         String text = typed.getOrDefault(StepFields.READING + ask, "");
         Optional<ReadWith> with = atHand.at(step(view, step), typed, Map.of()).readWith(once);
         WrenchForm wrench = new WrenchForm(typed, once.toolOffsetM(), units);
-        model.addAttribute("gauge", GaugeDrawing.svg(once.band(), Boards.reading(once, typed, units), units));
+        model.addAttribute(
+                "gauge",
+                once.band()
+                        .map(limits -> GaugeDrawing.svg(limits, Boards.reading(once, typed, units), units))
+                        .orElse(""));
         model.addAttribute("verdict", StepForm.judge(once, typed, units, with).orElse(null));
         model.addAttribute(
                 "trouble",

@@ -133,9 +133,13 @@ public record Board(
         return new Quantity(toolOffsetM, Dimension.LENGTH);
     }
 
-    /** What the wrench is set to for the target of a joint with a tool of its own. */
+    /**
+     * What the wrench is set to for the target of a joint with a tool of its own.
+     *
+     * @throws java.util.NoSuchElementException if no limits are known: there is no target then
+     */
     public Quantity setting(Measurement ask) {
-        Band band = ask.band();
+        Band band = ask.band().orElseThrow();
         return SpreadForm.torque(new WrenchForm(typed, ask.toolOffsetM(), units)
                 .wrench()
                 .setting(band.target().orElse(band.max()).si()));

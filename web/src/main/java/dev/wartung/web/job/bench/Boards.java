@@ -216,7 +216,9 @@ class Boards {
         Map<String, String> gauges = new LinkedHashMap<>();
         for (Ask ask : step.asks()) {
             if (ask instanceof Measurement once) {
-                gauges.put(ask.id(), GaugeDrawing.svg(once.band(), reading(once, typed, units), units));
+                once.band()
+                        .ifPresent(limits ->
+                                gauges.put(ask.id(), GaugeDrawing.svg(limits, reading(once, typed, units), units)));
             }
         }
         return gauges;

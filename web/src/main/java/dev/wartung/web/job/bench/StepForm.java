@@ -174,8 +174,7 @@ final class StepForm {
                 return Optional.empty();
             }
             WrenchForm wrench = new WrenchForm(typed, once.toolOffsetM(), units);
-            if (once.band().max().dimension() == Dimension.TORQUE
-                    && !wrench.troubles().isEmpty()) {
+            if (once.measured() == Dimension.TORQUE && !wrench.troubles().isEmpty()) {
                 troubles.putAll(wrench.troubles());
                 return Optional.empty();
             }

@@ -192,7 +192,7 @@ public final class ToolForm {
     private static final Ask.Cases<Optional<Wanted>> WANTED = new Ask.Cases<>() {
         @Override
         public Optional<Wanted> measurement(Measurement once) {
-            return Optional.of(wanted(once.band()));
+            return once.band().map(ToolForm::wanted);
         }
 
         @Override

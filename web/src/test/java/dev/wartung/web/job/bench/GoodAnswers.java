@@ -38,7 +38,7 @@ public final class GoodAnswers {
     private static final Ask.Cases<Map<String, String>> TYPED = new Ask.Cases<>() {
         @Override
         public Map<String, String> measurement(Measurement once) {
-            Band band = once.band();
+            Band band = once.band().orElseThrow();
             return Map.of(
                     StepFields.READING + once.id(),
                     band.target().orElse(band.max()).numberIn(once.unit()));
@@ -74,7 +74,8 @@ public final class GoodAnswers {
         return ask.in(new Ask.Cases<>() {
             @Override
             public Answer measurement(Measurement once) {
-                Quantity read = once.band().target().orElse(once.band().max());
+                Band band = once.band().orElseThrow();
+                Quantity read = band.target().orElse(band.max());
                 return Answer.measured(once.id(), once.ask(), read, once.judge(read));
             }
 

@@ -53,7 +53,12 @@ class StepFormTest {
     private static Ask.Measurement torque(String id, boolean critical) {
         Band band = new Band(Quantity.of(12, Unit.NEWTON_METRE), Quantity.of(14, Unit.NEWTON_METRE), Optional.empty());
         return new Ask.Measurement(
-                about(id, "Torque " + id, critical), band, Message.words("Tighten on"), Message.words("Slacken"), 0);
+                about(id, "Torque " + id, critical),
+                Dimension.TORQUE,
+                Optional.of(band),
+                Message.words("Tighten on"),
+                Message.words("Slacken"),
+                0);
     }
 
     private static Ask seen() {
@@ -150,12 +155,27 @@ class StepFormTest {
     }
 
     @Test
+    @DisplayName("A reading whose limits nobody knows is kept as it is, and said not to be judged")
+    void noLimits() {
+        Ask.Measurement plain = torque("a", true);
+        Ask.Measurement open =
+                new Ask.Measurement(plain.about(), Dimension.TORQUE, Optional.empty(), plain.low(), plain.high(), 0);
+        StepForm form = form(step(false, open), "reading.a", "13");
+        assertThat(form.troubles()).isEmpty();
+        assertThat(form.answers()).singleElement().satisfies(a -> {
+            assertThat(a.settled()).isTrue();
+            assertThat(a.verdict().finding()).hasToString("13 N·m, no limits known here");
+        });
+    }
+
+    @Test
     @DisplayName("A torque that would spoil the bolt is not confirmed, whatever was read and whatever the reason")
     void stopped() {
         Ask.Measurement plain = torque("a", false);
         Message stop = Message.of(Ask.STOP, "Stop: nothing is tightened to this.");
         Ask.Measurement stopped = new Ask.Measurement(
                 new Ask.About("a", "Torque a", false, stop, Optional.empty(), Optional.empty()),
+                Dimension.TORQUE,
                 plain.band(),
                 plain.low(),
                 plain.high(),
@@ -254,7 +274,7 @@ class StepFormTest {
         return new Ask.AtPlaces(
                 about("x", "All bolts", true),
                 band ? Dimension.TORQUE : Dimension.LENGTH,
-                band ? Optional.of(torque("x", true).band()) : Optional.empty(),
+                band ? torque("x", true).band() : Optional.empty(),
                 Message.words("tighten on."),
                 Message.words("slacken."),
                 0,

@@ -9,6 +9,7 @@ import static org.mockito.Mockito.when;
 import dev.wartung.core.calibration.Capability;
 import dev.wartung.core.calibration.ReadWith;
 import dev.wartung.core.measure.Band;
+import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.ToolKind;
 import dev.wartung.core.measure.Unit;
@@ -53,7 +54,9 @@ class ToolFormTest {
     private static Measurement torque(double min, double max, double offsetM) {
         return new Measurement(
                 new Ask.About("t", "Torque", false, Message.NONE, Optional.empty(), Optional.empty()),
-                new Band(Quantity.of(min, Unit.NEWTON_METRE), Quantity.of(max, Unit.NEWTON_METRE), Optional.empty()),
+                Dimension.TORQUE,
+                Optional.of(new Band(
+                        Quantity.of(min, Unit.NEWTON_METRE), Quantity.of(max, Unit.NEWTON_METRE), Optional.empty())),
                 Message.words("tighten"),
                 Message.words("slacken"),
                 offsetM);
