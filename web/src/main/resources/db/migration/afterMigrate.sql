@@ -21,7 +21,7 @@ begin
         -- written in a chain, by functions of the owner
         ('service_record', 'r', ''), ('record_head', 'r', ''), ('audit_entry', 'r', ''), ('audit_link', 'r', ''), ('audit_head', 'r', ''), ('signature', 'r', ''), ('review_start', 'r', ''), ('review_wait', 'r', ''), ('flyway_schema_history', 'r', ''),
         -- only ever added to
-        ('job_entry', 'ra', ''), ('photo', 'ra', ''), ('joint_look', 'ra', ''), ('fail_study', 'ra', ''), ('proving_samples', 'ra', ''), ('kept_sheet', 'ra', ''), ('kept_drawing', 'ra', ''), ('stock_move', 'ra', ''), ('former_tag', 'ra', ''),
+        ('job_entry', 'ra', ''), ('photo', 'ra', ''), ('joint_look', 'ra', ''), ('fail_study', 'ra', ''), ('proving_samples', 'ra', ''), ('kept_sheet', 'ra', ''), ('kept_drawing', 'ra', ''), ('type_version', 'ra', ''), ('type_in_force', 'ra', ''), ('stock_move', 'ra', ''), ('former_tag', 'ra', ''),
         ('grease_use', 'ra', ''), ('calibration', 'ra', ''), ('tool_use', 'ra', ''), ('reading', 'ra', ''), ('read_job', 'ra', ''), ('own_family', 'ra', ''), ('demo_site', 'ra', ''),
         ('record_change', 'rac', 'id valve_id job_number kind before_text after_text reason by_id at second_name'), ('old_seal', 'ra', ''), ('line_event', 'ra', ''), ('change_item', 'rat', ''),
         -- changed in what may change
@@ -30,9 +30,9 @@ begin
         ('change_request', 'rac', 'number valve_id study_id was becomes reason asked_by_id asked_at'), ('proving_run', 'rac', 'id valve_id job_number bench_name drive by_id started_at'),
         ('lot', 'rac', 'id item lot'), ('measuring_tool', 'rac', 'id number'), ('lot_file', 'rac', 'lot_id'), ('lead_time', 'rac', 'item'), ('grease_tin', 'rac', 'id'), ('area_rule', 'rac', 'area'),
         ('site_answer', 'ract', 'school'), ('site_tool', 'ract', ''), ('plant_air', 'rac', 'id'), ('plant_time', 'ract', 'id'), ('reading_rule', 'rac', 'id'), ('service_rule', 'rat', ''),
-        ('own_type', 'rac', 'type_id'), ('test_bench', 'ract', 'id'), ('shutdown_window', 'ract', 'id'), ('cycle_count', 'rac', 'valve_id on_day'),
+        ('own_type', 'rac', 'type_id'), ('type_withdrawn', 'ract', 'type_id'), ('test_bench', 'ract', 'id'), ('shutdown_window', 'ract', 'id'), ('cycle_count', 'rac', 'valve_id on_day'),
         -- no evidence: sessions, drafts, exercises
-        ('login_attempt', 'ract', ''), ('api_token', 'ract', ''), ('spring_session', 'ract', ''), ('spring_session_attributes', 'ract', ''), ('long_work', 'ract', ''), ('import_draft', 'ract', ''),
+        ('login_attempt', 'ract', ''), ('api_token', 'ract', ''), ('spring_session', 'ract', ''), ('spring_session_attributes', 'ract', ''), ('long_work', 'ract', ''), ('import_draft', 'ract', ''), ('type_draft', 'ract', 'type_id'), ('list_match', 'ract', ''),
         ('practice_run', 'ract', '')
     ) as t(of_table, may, fixed);
     select string_agg(tablename, ', ') into missing from pg_tables where schemaname = 'public' and tablename not in (select of_table from allowed);

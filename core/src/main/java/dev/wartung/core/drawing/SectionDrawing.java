@@ -195,9 +195,10 @@ public final class SectionDrawing {
             out.append("</g>");
             new CallOutLayout(WIDTH, HEIGHT).write(view.callOuts(), anchors, out);
             if (isOfUsualProportions()) {
-                out.append("<text class=\"usual-proportions\" x=\"8\" y=\"")
-                        .append(HEIGHT - 8)
-                        .append("\">Drawn in usual proportions: not to this type’s sizes.</text>");
+                out.append("<text class=\"usual-proportions\" y=\"")
+                        .append(HEIGHT - 22)
+                        .append(
+                                "\"><tspan x=\"6\">Usual proportions,</tspan><tspan x=\"6\" dy=\"15\">not its own sizes</tspan></text>");
             }
             return out.append("</svg>").toString();
         }

@@ -207,10 +207,10 @@ class ThinSheetTest {
         Map<String, Quantity> usual = UsualProportions.of(thin, LIBRARY.types());
         assertThat(usual.get("seat"))
                 .isEqualTo(LIBRARY.type("kolm-65").orElseThrow().drawing().get("seat"));
-        assertThat(drawing(thin, usual)).contains("usual proportions");
+        assertThat(drawing(thin, usual)).contains("Usual proportions");
         LIBRARY.types().forEach(type -> assertThat(drawing(type, UsualProportions.of(type, LIBRARY.types())))
                 .as(type.id())
-                .doesNotContain("usual proportions"));
+                .doesNotContain("Usual proportions"));
     }
 
     private static String drawing(TypeSheet type, Map<String, Quantity> usual) {

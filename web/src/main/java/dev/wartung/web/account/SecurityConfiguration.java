@@ -137,6 +137,11 @@ class SecurityConfiguration {
                         .hasRole(Role.TECHNICIAN.name())
                         .requestMatchers(HttpMethod.POST, "/register/new", "/register/*/tag")
                         .hasRole(Role.PLANNER.name())
+                        // somebody who had no hand in a type puts it in force
+                        .requestMatchers(HttpMethod.POST, "/types/*/draft/approve")
+                        .hasAnyRole(Role.PLANNER.name(), Role.REVIEWER.name())
+                        .requestMatchers(HttpMethod.POST, "/types", "/types/**")
+                        .hasRole(Role.PLANNER.name())
                         .requestMatchers(HttpMethod.POST, "/benches", "/benches/**")
                         .hasRole(Role.ADMINISTRATOR.name())
                         // an administrator sets up and lets in; working, judging and approving is for others

@@ -124,7 +124,7 @@ class DueController {
         OptionalInt sterilisations = limit("sterilisations", 100_000, typed, troubles);
         String type = typed.getOrDefault("type", "");
         String area = typed.getOrDefault("area", "");
-        if (!type.isEmpty() && sheets.types().stream().noneMatch(t -> t.id().equals(type))) {
+        if (!type.isEmpty() && sheets.offered().stream().noneMatch(t -> t.id().equals(type))) {
             troubles.put("type", "There is no such type.");
         }
         if (!area.isEmpty() && !valves.areas().contains(area)) {
@@ -187,10 +187,10 @@ class DueController {
     private String show(Map<String, String> typed, Map<String, String> troubles, Model model) {
         model.addAttribute("nav", "calendar");
         model.addAttribute("rules", desk.rules());
-        model.addAttribute("types", sheets.types());
+        model.addAttribute("types", sheets.offered());
         model.addAttribute(
                 "typeNames",
-                sheets.types().stream().collect(Collectors.toMap(t -> t.id(), t -> t.maker() + " " + t.name())));
+                sheets.offered().stream().collect(Collectors.toMap(t -> t.id(), t -> t.maker() + " " + t.name())));
         model.addAttribute("areas", valves.areas());
         model.addAttribute("lines", valves.lines());
         model.addAttribute("events", LineEvent.values());

@@ -12,7 +12,7 @@ import org.springframework.stereotype.Component;
 
 /** Whether the valves on record can still be what they are once a sheet is changed. */
 @Component
-class MadeSo {
+public class MadeSo {
 
     private static final int NAMED = 5;
 
@@ -20,6 +20,13 @@ class MadeSo {
 
     MadeSo(Valves valves) {
         this.valves = valves;
+    }
+
+    /** The same in words. */
+    public List<String> said(TypeSheet type, AnatomySheet anatomy) {
+        return problems(type, anatomy).stream()
+                .map(p -> p.column() + " " + p.reason())
+                .toList();
     }
 
     /** @return empty if every valve of the type is one that the new sheets know */

@@ -77,6 +77,9 @@ final class AuditWords {
             Map.entry("site_answer", "way of working"),
             Map.entry("site_tool", "tool the site has"),
             Map.entry("stock_move", "pieces in and out"),
+            Map.entry("type_in_force", "version of a type that came into force"),
+            Map.entry("type_version", "type of the plant's own, approved"),
+            Map.entry("type_withdrawn", "type given to no new valve"),
             Map.entry("tool_use", "use of a measuring tool"));
 
     private final UnitSystem units;

@@ -16,6 +16,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
@@ -29,6 +30,8 @@ public class Sheets {
 
     /** An anatomy with a type of it. */
     public record Pair(AnatomySheet anatomy, TypeSheet type) {}
+
+    private static final String TYPE_SHEET = "type sheet";
 
     /** Read once for the process, on a thread of its own: it takes seconds. */
     private static final CompletableFuture<SheetLibrary> SHIPPED = CompletableFuture.supplyAsync(SheetLibrary::shipped);
@@ -61,11 +64,43 @@ public class Sheets {
 
     /** Every type: those that come with Wartung, then the site's own. */
     public List<TypeSheet> types() {
-        return Stream.concat(
-                        library.types().stream(),
-                        jdbc.queryForList("select yaml from own_type order by type_id", String.class).stream()
-                                .map(this::own))
+        return Stream.concat(library.types().stream(), own().stream()).toList();
+    }
+
+    /** The site's own. */
+    public List<TypeSheet> own() {
+        return jdbc.queryForList("select yaml from own_type order by type_id", String.class).stream()
+                .map(this::own)
                 .toList();
+    }
+
+    /**
+     * The types a new valve can be of. What comes with Wartung is invented: it is for the demo, and for a site that went
+     * by it before; elsewhere it is there to copy from.
+     */
+    public List<TypeSheet> offered() {
+        Set<String> withdrawn = Set.copyOf(jdbc.queryForList("select type_id from type_withdrawn", String.class));
+        return Stream.concat(goesByExamples() ? library.types().stream() : Stream.empty(), own().stream())
+                .filter(t -> !withdrawn.contains(t.id()))
+                .toList();
+    }
+
+    /** Whether the site is the demo, or has valves of the invented types. */
+    public boolean goesByExamples() {
+        return Boolean.TRUE.equals(jdbc.queryForObject(
+                "select exists (select from demo_site) or exists (select from valve where type_id = any (?))",
+                Boolean.class,
+                (Object) library.types().stream().map(TypeSheet::id).toArray(String[]::new)));
+    }
+
+    /** The invented types that come with Wartung. */
+    public List<TypeSheet> examples() {
+        return library.types();
+    }
+
+    /** Reads a type that is not in use, as far as it is known: its jobs are not derived. */
+    public SheetResult<TypeSheet> readUnchecked(String yaml) {
+        return reader.readAgain(TYPE_SHEET, yaml, this::anatomy);
     }
 
     /** Every type there is, whether it can be chosen for a valve or not. */
@@ -83,7 +118,7 @@ public class Sheets {
                 || anatomy(known.type().anatomy())
                         .filter(a -> a == known.family())
                         .isEmpty()) {
-            TypeSheet type = accepted(reader.readAgain("type sheet", yaml, this::anatomy));
+            TypeSheet type = accepted(reader.readAgain(TYPE_SHEET, yaml, this::anatomy));
             ownRead.put(yaml, new OwnType(type, anatomyOf(type)));
             return type;
         }
@@ -110,7 +145,7 @@ public class Sheets {
 
     /** Reads a type sheet of somebody's own, against the families there are. */
     public SheetResult<TypeSheet> readType(String yaml) {
-        return reader.readType("type sheet", yaml, this::anatomy);
+        return reader.readType(TYPE_SHEET, yaml, this::anatomy);
     }
 
     public boolean isShippedFamily(String id) {

@@ -169,7 +169,7 @@ class SiteController {
     private Map<String, Map<String, String>> forced() {
         Map<String, Map<String, String>> forced = new LinkedHashMap<>();
         for (School school : Schools.table().schools()) {
-            sheets.types().forEach(type -> {
+            sheets.offered().forEach(type -> {
                 List<String> answers = type.schools().containsKey(school.id())
                         ? List.of(type.schools().get(school.id()))
                         : type.options().getOrDefault(school.id(), List.of());

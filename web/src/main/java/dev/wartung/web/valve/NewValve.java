@@ -36,7 +36,7 @@ class NewValve {
     /** The type somebody has chosen. */
     Optional<TypeSheet> type(Map<String, String> typed) {
         String id = typed.getOrDefault("type", "");
-        return sheets.types().stream().filter(t -> t.id().equals(id)).findFirst();
+        return sheets.offered().stream().filter(t -> t.id().equals(id)).findFirst();
     }
 
     Narrowed narrowed(TypeSheet type, Map<String, String> typed) {

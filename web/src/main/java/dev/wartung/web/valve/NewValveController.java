@@ -71,7 +71,7 @@ class NewValveController {
         model.addAttribute("troubles", troubles);
         model.addAttribute(
                 "types",
-                sheets.types().stream()
+                sheets.offered().stream()
                         .sorted(Comparator.comparing(TypeSheet::maker).thenComparing(TypeSheet::name))
                         .toList());
         model.addAttribute("places", valves.lines());

@@ -84,7 +84,7 @@ class RegisterController {
                 "driveWords",
                 found.stream().collect(Collectors.toMap(Valve::id, v -> sheets.driveWords(v.typeId(), v.drive()))));
         model.addAttribute("areas", valves.areas());
-        model.addAttribute("types", sheets.types());
+        model.addAttribute("types", sheets.offered());
         model.addAttribute("drives", Drive.values());
         return inBackground != null ? "valves :: results" : "valves";
     }

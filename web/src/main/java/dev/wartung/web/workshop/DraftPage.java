@@ -1,0 +1,223 @@
+package dev.wartung.web.workshop;
+
+import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.drawing.SectionDrawing;
+import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.sheet.SheetResult;
+import dev.wartung.core.simulation.Bench;
+import dev.wartung.core.workshop.NumberField;
+import dev.wartung.core.workshop.NumberFields;
+import dev.wartung.core.workshop.SheetDraft;
+import dev.wartung.core.workshop.WhatWorks;
+import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.workshop.TypeDrafts.Draft;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** What the page of a draft shows: questions with their drawings, numbers, what works already. */
+@Component
+class DraftPage {
+
+    private final Workshop workshop;
+    private final Sheets sheets;
+
+    DraftPage(Workshop workshop, Sheets sheets) {
+        this.workshop = workshop;
+        this.sheets = sheets;
+    }
+
+    /**
+     * One way the type can be made.
+     *
+     * @param svg where it differs from the others in section; empty where it does not show
+     */
+    public record Choice(String value, String words, boolean ticked, String svg) {}
+
+    /** A question of how the type is made. */
+    public record Question(String field, String name, List<Choice> choices, boolean one) {
+
+        public boolean isOpen() {
+            return choices.stream().noneMatch(Choice::ticked);
+        }
+    }
+
+    /** The type as far as it is known; empty where what is known does not fit together. */
+    Optional<TypeSheet> type(SheetDraft sheet) {
+        return workshop.asFarAsKnown(sheet) instanceof SheetResult.Accepted<TypeSheet> accepted
+                ? Optional.of(accepted.sheet())
+                : Optional.empty();
+    }
+
+    /** Why what is known does not fit together. */
+    List<String> clashes(SheetDraft sheet) {
+        return workshop.asFarAsKnown(sheet) instanceof SheetResult.Refused<TypeSheet> refused
+                ? refused.problems().stream()
+                        .map(p -> (p.place() + " " + p.reason()).strip())
+                        .toList()
+                : List.of();
+    }
+
+    List<Question> questions(Draft draft) {
+        SheetDraft sheet = draft.sheet();
+        AnatomySheet family = workshop.family(sheet);
+        List<Question> questions = new ArrayList<>();
+        questions.add(new Question(
+                "drive",
+                "Drive",
+                family.drives().stream()
+                        .map(d -> new Choice(
+                                d.code(),
+                                d.code() + ", " + family.words(d),
+                                sheet.drives().contains(d.code()),
+                                ""))
+                        .toList(),
+                false));
+        List<ValveConfiguration> all = family.configurations();
+        TypeSheet drawn = type(sheet).orElse(null);
+        family.options().forEach((id, option) -> {
+            Map<String, ValveConfiguration> examples = new LinkedHashMap<>();
+            option.choices().values().forEach(value -> all.stream()
+                    .filter(c -> value.equals(c.options().get(id)))
+                    .findFirst()
+                    .ifPresent(c -> examples.put(value, c)));
+            questions.add(new Question(
+                    "option." + id,
+                    option.name(),
+                    option.choices().entrySet().stream()
+                            .map(c -> new Choice(
+                                    c.getValue(),
+                                    c.getKey(),
+                                    sheet.option(id).contains(c.getValue()),
+                                    drawn == null ? "" : thumbnail(family, drawn, examples, c.getValue())))
+                            .toList(),
+                    false));
+        });
+        Workshop.byMaker(family)
+                .forEach(school -> questions.add(new Question(
+                        "school." + school.id(),
+                        school.question(),
+                        school.answers().entrySet().stream()
+                                .map(a -> new Choice(
+                                        a.getKey(), a.getValue(), a.getKey().equals(sheet.school(school.id())), ""))
+                                .toList(),
+                        true)));
+        return questions;
+    }
+
+    /** The section with the parts marked that this value has and another has not; nothing where there is none. */
+    private String thumbnail(
+            AnatomySheet family, TypeSheet type, Map<String, ValveConfiguration> examples, String value) {
+        ValveConfiguration shown = examples.get(value);
+        if (shown == null) {
+            return "";
+        }
+        Set<String> mine = parts(family, shown);
+        Set<String> others = examples.entrySet().stream()
+                .filter(e -> !e.getKey().equals(value))
+                .map(e -> parts(family, e.getValue()))
+                .reduce((a, b) -> {
+                    a.retainAll(b);
+                    return a;
+                })
+                .orElse(Set.of());
+        List<String> marks = mine.stream()
+                .filter(p -> !others.contains(p))
+                .map(p -> p.substring(0, p.indexOf('|')))
+                .toList();
+        return marks.isEmpty() ? "" : svg(family, type, shown, marks, value);
+    }
+
+    private static Set<String> parts(AnatomySheet family, ValveConfiguration valve) {
+        return family.build().resolve(valve.facts()).parts().stream()
+                .map(p -> p.id() + "|" + p.name())
+                .collect(Collectors.toCollection(LinkedHashSet::new));
+    }
+
+    private String svg(
+            AnatomySheet family, TypeSheet type, ValveConfiguration valve, List<String> marks, String title) {
+        return sheets.drawing(new Sheets.Pair(family, type), valve)
+                .svg(
+                        new Bench(family.build(), valve),
+                        new SectionDrawing.View(List.of(), marks, List.of(), Optional.empty()),
+                        title);
+    }
+
+    /** The section as it is ticked so far; the first of the builds that are left. */
+    String section(SheetDraft sheet) {
+        AnatomySheet family = workshop.family(sheet);
+        return type(sheet)
+                .flatMap(type -> family.configurations(type).stream()
+                        .findFirst()
+                        .map(valve -> svg(family, type, valve, List.of(), "Section of " + sheet.word("name"))))
+                .orElse("");
+    }
+
+    /** The family's section, for a choice between families. */
+    String family(AnatomySheet family) {
+        return sheets.types().stream()
+                .filter(t -> t.anatomy().equals(family.id()))
+                .findFirst()
+                .map(t -> svg(family, t, family.configurations(t).get(0), List.of(), family.name()))
+                .orElse("");
+    }
+
+    List<NumberField> fields(SheetDraft sheet) {
+        return type(sheet)
+                .map(type -> NumberFields.of(workshop.family(sheet), type))
+                .orElse(List.of());
+    }
+
+    Map<NumberField.Group, List<NumberRow>> rows(SheetDraft sheet, UnitSystem units) {
+        Map<NumberField.Group, List<NumberRow>> groups = new LinkedHashMap<>();
+        type(sheet)
+                .ifPresent(type -> fields(sheet).forEach(f -> groups.computeIfAbsent(f.group(), g -> new ArrayList<>())
+                        .add(NumberRow.of(f, sheet, type.dn(), units))));
+        return groups;
+    }
+
+    List<WhatWorks.Line> works(SheetDraft sheet) {
+        return type(sheet)
+                .map(type -> WhatWorks.of(workshop.family(sheet), type, place -> sheet.number(place)
+                        .isPresent()))
+                .orElse(List.of());
+    }
+
+    /** Films of grease that the type's parts take. */
+    List<String> films(SheetDraft sheet) {
+        AnatomySheet family = workshop.family(sheet);
+        return family.build().parts().stream()
+                .filter(Part::greased)
+                .map(Part::film)
+                .distinct()
+                .toList();
+    }
+
+    /** Which valves a list can be for: every one, or those with one value of an option. */
+    Map<String, String> only(SheetDraft sheet) {
+        AnatomySheet family = workshop.family(sheet);
+        Map<String, String> only = new LinkedHashMap<>();
+        family.options().forEach((id, option) -> option.choices().forEach((words, value) -> {
+            if (sheet.option(id).contains(value) && sheet.option(id).size() > 1) {
+                only.put(id + "=" + value, option.name() + ": " + words);
+            }
+        }));
+        if (sheet.drives().size() > 1) {
+            sheet.drives()
+                    .forEach(d -> only.put(
+                            "drive=" + d,
+                            "Drive: " + Drive.of(d).map(family::words).orElse(d)));
+        }
+        return only;
+    }
+}

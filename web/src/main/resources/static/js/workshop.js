@@ -1,0 +1,32 @@
+/* The workshop: a number in hand is shown at its part in the section, and a part tapped there answers the line in hand. */
+const section = () => document.querySelector('.shop .seen svg.section');
+const mark = part => section()?.querySelectorAll('[data-part]').forEach(p => p.classList.toggle('marked', p.dataset.part === part && part !== ''));
+let line = null;
+
+document.addEventListener('focusin', e => {
+  const asked = e.target.closest('.number');
+  if (asked) {
+    mark(asked.dataset.part);
+    section()?.querySelectorAll('[data-dimension]').forEach(d => d.classList.toggle('shown', d.dataset.dimension === asked.dataset.dimension));
+  }
+  if (e.target.matches('.which-part')) {
+    line = e.target;
+    section()?.classList.add('picking');
+    mark(line.value);
+  }
+});
+document.addEventListener('change', e => { if (e.target.matches('.which-part')) mark(e.target.value); });
+document.addEventListener('click', e => {
+  const part = e.target.closest('.shop .seen [data-part]');
+  if (!part || !line || !line.isConnected) return;
+  if ([...line.options].some(o => o.value === part.dataset.part)) {
+    line.value = part.dataset.part;
+    line.dispatchEvent(new Event('change', { bubbles: true }));
+    line.focus();
+  }
+});
+
+// a tick that did not arrive is none: what stands on the page is what is kept
+document.addEventListener('htmx:afterRequest', e => {
+  if (!e.detail.successful && e.target.matches?.('input[type=checkbox][data-ticks]')) e.target.checked = !e.target.checked;
+});
