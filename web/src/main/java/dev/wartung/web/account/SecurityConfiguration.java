@@ -135,7 +135,7 @@ class SecurityConfiguration {
                         .hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/benches/*/hold", "/benches/*/let-go")
                         .hasRole(Role.TECHNICIAN.name())
-                        .requestMatchers(HttpMethod.POST, "/register/new", "/register/*/tag")
+                        .requestMatchers(HttpMethod.POST, "/register/new", "/register/list", "/register/*/tag")
                         .hasRole(Role.PLANNER.name())
                         // somebody who had no hand in a type puts it in force
                         .requestMatchers(HttpMethod.POST, "/types/*/draft/approve")

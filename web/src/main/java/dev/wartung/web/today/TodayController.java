@@ -11,6 +11,7 @@ import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.look.Looks;
 import dev.wartung.web.record.Reviews;
+import dev.wartung.web.setup.SetUp;
 import dev.wartung.web.valve.RecordChanges;
 import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
@@ -18,6 +19,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Controller;
@@ -32,6 +34,7 @@ class TodayController {
     private static final int LOOK_AHEAD_DAYS = 14;
     private static final int MOST_DUE = 8;
     private static final int MOST_PLANNED = 40;
+    private static final Set<Role> SETS_UP = EnumSet.of(Role.PLANNER, Role.ADMINISTRATOR);
 
     private final Jobs jobs;
     private final Valves valves;
@@ -40,6 +43,7 @@ class TodayController {
     private final ChangeRequests requests;
     private final Reviews reviews;
     private final CurrentAccount current;
+    private final SetUp setUp;
     private final Clock clock;
 
     TodayController(
@@ -50,7 +54,9 @@ class TodayController {
             ChangeRequests requests,
             Reviews reviews,
             CurrentAccount current,
+            SetUp setUp,
             Clock clock) {
+        this.setUp = setUp;
         this.reviews = reviews;
         this.jobs = jobs;
         this.valves = valves;
@@ -65,6 +71,9 @@ class TodayController {
     String today(
             @SessionAttribute(name = LastLogin.TOLD, required = false) LastLogin.@Nullable Told lastLogin,
             Model model) {
+        if (setUp.isEmpty() && SETS_UP.stream().anyMatch(current.get().roles()::contains)) {
+            return "redirect:/setup";
+        }
         model.addAttribute("lastLogin", lastLogin);
         LocalDate today = LocalDate.now(clock);
         model.addAttribute("nav", "today");

@@ -20,12 +20,12 @@ import java.util.stream.Collectors;
  * @param shown   the build that was said, or the first of those that are left
  * @param left    how many are left: one, once everything is said
  */
-record Narrowed(List<Choice> choices, ValveConfiguration shown, int left) {
+public record Narrowed(List<Choice> choices, ValveConfiguration shown, int left) {
 
     /** The field of the drive. */
-    static final String DRIVE = "drive";
+    public static final String DRIVE = "drive";
     /** Before the id of an option, in the name of its field. */
-    static final String OPTION = "option.";
+    public static final String OPTION = "option.";
 
     /**
      * A question.
@@ -41,7 +41,7 @@ record Narrowed(List<Choice> choices, ValveConfiguration shown, int left) {
      *
      * @param typed by field; what cannot be, as of another type, counts as not said
      */
-    static Narrowed of(AnatomySheet anatomy, TypeSheet type, Map<String, String> typed) {
+    public static Narrowed of(AnatomySheet anatomy, TypeSheet type, Map<String, String> typed) {
         List<ValveConfiguration> left = anatomy.configurations(type);
         List<Choice> choices = new ArrayList<>();
         left = asked(
@@ -94,7 +94,7 @@ record Narrowed(List<Choice> choices, ValveConfiguration shown, int left) {
     }
 
     /** The build, once everything is said. */
-    Optional<ValveConfiguration> one() {
+    public Optional<ValveConfiguration> one() {
         return left == 1 ? Optional.of(shown) : Optional.empty();
     }
 }

@@ -4,18 +4,17 @@ import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.workshop.PartSuggestion;
 import dev.wartung.core.workshop.SheetDraft;
+import dev.wartung.web.exchange.ListMatches;
+import dev.wartung.web.exchange.PastedTable;
 import dev.wartung.web.workshop.PastedList.Column;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.JsonNode;
@@ -33,11 +32,11 @@ class PartsLists {
     private static final int LONGEST = 60;
 
     private final Workshop workshop;
-    private final JdbcTemplate jdbc;
+    private final ListMatches matches;
 
-    PartsLists(Workshop workshop, JdbcTemplate jdbc) {
+    PartsLists(Workshop workshop, ListMatches matches) {
         this.workshop = workshop;
-        this.jdbc = jdbc;
+        this.matches = matches;
     }
 
     /**
@@ -46,7 +45,7 @@ class PartsLists {
      * @param columns what each column is
      * @param parts   which part each line means; empty where nobody has said
      */
-    record Understood(PastedList list, List<Column> columns, List<String> parts) {
+    record Understood(PastedTable list, List<Column> columns, List<String> parts) {
 
         String cell(int row, Column what) {
             int at = columns.indexOf(what);
@@ -61,24 +60,24 @@ class PartsLists {
      */
     Optional<Understood> understand(AnatomySheet family, Map<String, String> typed) {
         return PastedList.read(typed.getOrDefault("text", "")).map(list -> {
-            Map<String, String> known = remembered(COLUMNS);
+            ListMatches.Known known = matches.known(COLUMNS);
             Set<Column> taken = new LinkedHashSet<>();
             List<Column> columns = new ArrayList<>();
             for (int i = 0; i < list.headings().size(); i++) {
                 String heading = list.headings().get(i);
                 Column is = Optional.ofNullable(typed.get("column." + i))
-                        .or(() -> Optional.ofNullable(known.get(key(heading))))
+                        .or(() -> known.of(heading))
                         .flatMap(PartsLists::column)
                         .orElseGet(() -> PastedList.guess(heading));
                 columns.add(is == Column.NOTHING || taken.add(is) ? is : Column.NOTHING);
             }
             Understood soFar = new Understood(list, columns, List.of());
-            Map<String, String> words = remembered(WORDS + family.id());
+            ListMatches.Known words = matches.known(WORDS + family.id());
             List<String> parts = new ArrayList<>();
             for (int row = 0; row < list.rows().size(); row++) {
                 String name = soFar.cell(row, Column.NAME);
                 parts.add(Optional.ofNullable(typed.get("part." + row))
-                        .or(() -> Optional.ofNullable(words.get(key(name))))
+                        .or(() -> words.of(name))
                         .or(() ->
                                 PartSuggestion.of(name, named(family).values()).map(Part::id))
                         .filter(id -> named(family).containsKey(id))
@@ -101,32 +100,6 @@ class PartsLists {
         return family.build().parts().stream()
                 .filter(p -> !p.kind().equals("fixed") && !p.kind().equals("assembly"))
                 .collect(Collectors.toMap(Part::id, p -> p, (a, b) -> a, LinkedHashMap::new));
-    }
-
-    private Map<String, String> remembered(String about) {
-        Map<String, String> known = new HashMap<>();
-        jdbc.query(
-                "select said, means from list_match where about = ?",
-                row -> {
-                    known.put(row.getString(1), row.getString(2));
-                },
-                about);
-        return known;
-    }
-
-    private static String key(String said) {
-        String plain = said.strip().toLowerCase(Locale.ROOT);
-        return plain.length() > 200 ? plain.substring(0, 200) : plain;
-    }
-
-    private void remember(String about, String said, String means) {
-        if (!said.isBlank()) {
-            jdbc.update(
-                    "insert into list_match (about, said, means) values (?, ?, ?) on conflict (about, said) do update set means = excluded.means",
-                    about,
-                    key(said),
-                    means);
-        }
     }
 
     /**
@@ -158,14 +131,14 @@ class PartsLists {
             return troubles;
         }
         for (int i = 0; i < list.columns().size(); i++) {
-            remember(
+            matches.remember(
                     COLUMNS,
                     list.list().headings().get(i),
                     list.columns().get(i).name());
         }
         for (int row = 0; row < list.parts().size(); row++) {
             if (!list.parts().get(row).isEmpty()) {
-                remember(
+                matches.remember(
                         WORDS + family.id(),
                         list.cell(row, Column.NAME),
                         list.parts().get(row));

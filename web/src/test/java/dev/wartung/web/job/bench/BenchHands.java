@@ -115,6 +115,10 @@ public final class BenchHands {
                                 .locator("svg text")
                                 .allTextContents())
                 .split(" ");
+        if (limits.length < 2) {
+            // no limits are known: what was read
+            return "20";
+        }
         return String.format(Locale.ROOT, "%.3f", (Double.parseDouble(limits[0]) + Double.parseDouble(limits[1])) / 2);
     }
 
@@ -159,7 +163,7 @@ public final class BenchHands {
      * Goes on until the step whose sentence begins so, or until all steps are done, each answered and confirmed on the
      * page.
      */
-    void workByHandUntil(String sentence) {
+    public void workByHandUntil(String sentence) {
         for (int i = 0; i < 80 && !step().startsWith(sentence); i++) {
             answer();
             confirm();
