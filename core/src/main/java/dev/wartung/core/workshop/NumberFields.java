@@ -41,11 +41,14 @@ public final class NumberFields {
     private final AnatomySheet anatomy;
     private final TypeSheet type;
     private final Map<String, List<Use>> uses;
+    private final Set<String> usedBySome;
 
     private NumberFields(AnatomySheet anatomy, TypeSheet type) {
         this.anatomy = anatomy;
         this.type = type;
-        this.uses = new NumberUses(anatomy).of(type);
+        NumberUses all = new NumberUses(anatomy);
+        this.uses = all.of(type);
+        this.usedBySome = all.places();
     }
 
     /** In the order of a manual: torques first, sizes of the drawing late. */
@@ -93,7 +96,7 @@ public final class NumberFields {
     /** The uses, once; nothing where no valve of the type has one though some of the family have. */
     private Stream<List<Use>> used(String place) {
         List<Use> here = uses.getOrDefault(place, List.of());
-        return here.isEmpty() && new NumberUses(anatomy).places().contains(place)
+        return here.isEmpty() && usedBySome.contains(place)
                 ? Stream.empty()
                 : madeFor(place) ? Stream.of(here) : Stream.empty();
     }
@@ -214,7 +217,10 @@ public final class NumberFields {
 
     /** Of each part that gets a film of grease, by some valve of the type. */
     private Stream<NumberField> films() {
-        return anatomy.configurations(type).stream()
+        return Alike.oneOfEach(
+                        anatomy.configurations(type),
+                        anatomy.build().parts().stream().filter(Part::greased).map(Part::when))
+                .stream()
                 .flatMap(c -> anatomy.build().resolve(c.facts()).parts().stream())
                 .filter(Part::greased)
                 .collect(Collectors.toMap(Part::id, Part::name, (a, b) -> a, LinkedHashMap::new))

@@ -2,6 +2,7 @@ package dev.wartung.core.workshop;
 
 import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.Condition;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.TypeSheet;
@@ -19,6 +20,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * What can be done with a type as far as it is known, and what is missing for the rest. Worked out from the sheet: nothing
@@ -93,7 +95,8 @@ public final class WhatWorks {
                     Message.of("works.no-valve", "Say what it is made as: no valve can be built of what is ticked."));
         }
         Set<String> works = new LinkedHashSet<>();
-        made.forEach(c -> anatomy.worksFor(c, type).forEach(w -> works.add(w.id())));
+        Alike.oneOfEach(made, anatomy.works().stream().map(w -> w.when()))
+                .forEach(c -> anatomy.worksFor(c, type).forEach(w -> works.add(w.id())));
         return new Line(
                 "Every work, step by step",
                 State.YES,
@@ -146,7 +149,12 @@ public final class WhatWorks {
     private Line kits() {
         Map<String, Set<String>> lacking = new LinkedHashMap<>();
         boolean none = type.kits().isEmpty();
-        made.forEach(c -> {
+        Stream<Condition> asking = Stream.of(
+                        parts(p -> p.kind().equals(Part.PRODUCT_SEAL)),
+                        type.kits().stream().map(k -> k.when()),
+                        type.articles().stream().map(a -> a.when()))
+                .flatMap(c -> c);
+        Alike.oneOfEach(made, asking).forEach(c -> {
             List<String> renewed = anatomy.build().resolve(c.facts()).parts().stream()
                     .filter(p -> p.kind().equals(Part.PRODUCT_SEAL))
                     .map(Part::id)
@@ -174,8 +182,15 @@ public final class WhatWorks {
                                 named(List.copyOf(lacking.keySet()))));
     }
 
+    private Stream<Condition> parts(Predicate<Part> which) {
+        return anatomy.build().parts().stream().filter(which).map(Part::when);
+    }
+
     private Line greases() {
-        Set<String> open = made.stream()
+        List<ValveConfiguration> sorts = Alike.oneOfEach(
+                made,
+                Stream.concat(parts(Part::greased), type.lubricants().stream().map(l -> l.when())));
+        Set<String> open = sorts.stream()
                 .flatMap(c -> anatomy.build().resolve(c.facts()).parts().stream()
                         .filter(Part::greased)
                         .filter(p -> type.lubricant(p.film(), c.facts()).isEmpty())
@@ -204,8 +219,14 @@ public final class WhatWorks {
     /** Air, fail position and the proving run of one drive. */
     private Line drive(Drive drive) {
         String name = drive.code() + ": air, fail position, proving run";
-        List<ValveConfiguration> valves =
-                made.stream().filter(c -> c.drive() == drive).toList();
+        List<ValveConfiguration> valves = Alike.oneOfEach(
+                made.stream().filter(c -> c.drive() == drive).toList(),
+                Stream.concat(
+                        type.actuators().stream().map(a -> a.when()),
+                        type.seat().stream()
+                                .flatMap(seat -> Stream.concat(
+                                        seat.loads().stream().map(l -> l.when()),
+                                        seat.stems().stream().map(l -> l.when())))));
         boolean turns = type.turning().isPresent()
                 || fields.stream().anyMatch(f -> f.place().startsWith("turning/"));
         boolean runs = valves.stream().allMatch(v -> DriveModel.of(type, v).isPresent());

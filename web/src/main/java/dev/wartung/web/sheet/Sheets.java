@@ -98,8 +98,13 @@ public class Sheets {
         return library.types();
     }
 
-    /** Reads a type that is not in use, as far as it is known: its jobs are not derived. */
-    public SheetResult<TypeSheet> readUnchecked(String yaml) {
+    /** Reads a type that is being made, whether it fits its family or not. */
+    public SheetResult<TypeSheet> readAsItIs(String yaml) {
+        return reader.readAsItIs(TYPE_SHEET, yaml);
+    }
+
+    /** Reads a type that is being made, and says what does not fit its family: its jobs are not derived. */
+    public SheetResult<TypeSheet> readUntried(String yaml) {
         return reader.readAgain(TYPE_SHEET, yaml, this::anatomy);
     }
 

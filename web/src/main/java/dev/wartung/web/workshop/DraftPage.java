@@ -59,16 +59,8 @@ class DraftPage {
                 : Optional.empty();
     }
 
-    /** Why what is known does not fit together. */
-    List<String> clashes(SheetDraft sheet) {
-        return workshop.asFarAsKnown(sheet) instanceof SheetResult.Refused<TypeSheet> refused
-                ? refused.problems().stream()
-                        .map(p -> (p.place() + " " + p.reason()).strip())
-                        .toList()
-                : List.of();
-    }
-
-    List<Question> questions(Draft draft) {
+    /** @param drawn with what each answer looks like; that takes a while */
+    List<Question> questions(Draft draft, boolean drawn) {
         SheetDraft sheet = draft.sheet();
         AnatomySheet family = workshop.family(sheet);
         List<Question> questions = new ArrayList<>();
@@ -84,7 +76,7 @@ class DraftPage {
                         .toList(),
                 false));
         List<ValveConfiguration> all = family.configurations();
-        TypeSheet drawn = type(sheet).orElse(null);
+        TypeSheet type = drawn ? type(sheet).orElse(null) : null;
         family.options().forEach((id, option) -> {
             Map<String, ValveConfiguration> examples = new LinkedHashMap<>();
             option.choices().values().forEach(value -> all.stream()
@@ -99,7 +91,7 @@ class DraftPage {
                                     c.getValue(),
                                     c.getKey(),
                                     sheet.option(id).contains(c.getValue()),
-                                    drawn == null ? "" : thumbnail(family, drawn, examples, c.getValue())))
+                                    type == null ? "" : thumbnail(family, type, examples, c.getValue())))
                             .toList(),
                     false));
         });

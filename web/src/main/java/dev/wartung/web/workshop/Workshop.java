@@ -244,6 +244,19 @@ class Workshop {
 
     /** The type as far as it is known: what nobody has said of its build yet is left open. */
     SheetResult<TypeSheet> asFarAsKnown(SheetDraft sheet) {
+        return sheets.readAsItIs(filledIn(sheet));
+    }
+
+    /** What of it does not fit together, under the names of its numbers. */
+    List<String> clashes(SheetDraft sheet) {
+        return sheets.readUntried(filledIn(sheet)) instanceof SheetResult.Refused<TypeSheet> refused
+                ? refused.problems().stream()
+                        .map(p -> said(p.place(), p.reason(), family(sheet)))
+                        .toList()
+                : List.of();
+    }
+
+    private String filledIn(SheetDraft sheet) {
         AnatomySheet family = family(sheet);
         SheetDraft open = sheet.drives().isEmpty()
                 ? sheet.made(family.drives().stream().map(Drive::code).toList())
@@ -258,7 +271,7 @@ class Workshop {
             open = open.settled(
                     school.id(), school.answers().keySet().iterator().next());
         }
-        return sheets.readUnchecked(open.sheet(NumberFields.torques(family)));
+        return open.sheet(NumberFields.torques(family));
     }
 
     /** Questions that only the maker's construction settles, and that no option does. */
@@ -331,10 +344,10 @@ class Workshop {
             troubles.put("approve", "It was changed since it was checked, or the check found something.");
         }
         if (draft.hands().contains(current.get().id())) {
-            troubles.put("approve", "You had a hand in it. Somebody else approves it.");
+            troubles.putIfAbsent("approve", "You had a hand in it. Somebody else approves it.");
         }
         if (!String.valueOf(draft.revision()).equals(typed.getOrDefault("revision", ""))) {
-            troubles.put("approve", "It was changed while you looked at it. Look again at what you approve.");
+            troubles.putIfAbsent("approve", "It was changed while you looked at it. Look again at what you approve.");
         }
         if (!troubles.isEmpty()) {
             return troubles;

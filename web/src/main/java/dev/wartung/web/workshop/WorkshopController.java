@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -83,9 +84,9 @@ class WorkshopController {
         model.addAttribute("troubles", troubles);
         model.addAttribute("svg", page.section(draft.sheet()));
         model.addAttribute("works", page.works(draft.sheet()));
-        model.addAttribute("clashes", page.clashes(draft.sheet()));
+        model.addAttribute("clashes", workshop.clashes(draft.sheet()));
         switch (at) {
-            case "build" -> model.addAttribute("questions", page.questions(draft));
+            case "build" -> model.addAttribute("questions", page.questions(draft, true));
             case "numbers" -> model.addAttribute("groups", page.rows(draft.sheet(), units));
             case "kits" -> kits(draft, family, typed, model);
             default -> check(draft, model);
@@ -171,17 +172,24 @@ class WorkshopController {
         model.addAttribute("before", approved.isEmpty() ? null : approved.get(0));
     }
 
+    /** A tick is kept at once; what it comes to is drawn once nobody ticks any more ({@link #redrawn}). */
     @PostMapping(DRAFT + "/build")
-    String build(
+    ResponseEntity<Void> build(
             @PathVariable String id,
             @RequestParam String field,
             @RequestParam String value,
-            @RequestParam(defaultValue = "") String on,
-            @ModelAttribute("units") UnitSystem units,
-            Model model) {
+            @RequestParam(defaultValue = "") String on) {
         draft(id);
         workshop.build(id, field, value, !on.isEmpty());
-        show(id, "build", Map.of(), Map.of(), units, model);
+        return ResponseEntity.noContent().header("HX-Trigger", "ticked").build();
+    }
+
+    @GetMapping(DRAFT + "/build/redrawn")
+    String redrawn(@PathVariable String id, Model model) {
+        Draft draft = draft(id);
+        model.addAttribute("questions", page.questions(draft, false));
+        model.addAttribute("svg", page.section(draft.sheet()));
+        model.addAttribute("works", page.works(draft.sheet()));
         return "workshop :: redrawn";
     }
 

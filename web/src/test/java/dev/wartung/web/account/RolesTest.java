@@ -87,6 +87,8 @@ class RolesTest {
         table.put("/people", EnumSet.of(Role.ADMINISTRATOR));
         table.put("/site", ARRANGE);
         table.put("/register/", PLANS);
+        table.put("/types/*/draft/approve", EnumSet.of(Role.PLANNER, Role.REVIEWER));
+        table.put("/types", PLANS);
         table.put("/benches/*/chamber", ARRANGE);
         table.put("/benches/*/hold", HANDS);
         table.put("/benches/*/let-go", HANDS);

@@ -1,0 +1,30 @@
+package dev.wartung.core.workshop;
+
+import dev.wartung.core.anatomy.Condition;
+import dev.wartung.core.anatomy.ValveConfiguration;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+
+/** Valves that differ only in what nobody asks about are looked at once: a family has thousands. */
+final class Alike {
+
+    private Alike() {}
+
+    /** One of each sort, by the facts that these conditions ask about. */
+    static List<ValveConfiguration> oneOfEach(Collection<ValveConfiguration> valves, Stream<Condition> asking) {
+        Set<String> asked = asking.flatMap(c -> c.allOf().keySet().stream()).collect(Collectors.toSet());
+        Map<Map<String, String>, ValveConfiguration> sorts = new LinkedHashMap<>();
+        valves.forEach(v -> {
+            Map<String, String> facts = new TreeMap<>(v.facts());
+            facts.keySet().retainAll(asked);
+            sorts.putIfAbsent(facts, v);
+        });
+        return List.copyOf(sorts.values());
+    }
+}

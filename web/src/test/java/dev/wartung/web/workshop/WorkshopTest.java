@@ -1,0 +1,284 @@
+package dev.wartung.web.workshop;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
+import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.content;
+import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.redirectedUrl;
+import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
+
+import com.microsoft.playwright.Page;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.web.account.Account;
+import dev.wartung.web.account.Accounts;
+import dev.wartung.web.account.Role;
+import dev.wartung.web.app.Browser;
+import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.RunningApplication.Address;
+import dev.wartung.web.app.TestSite;
+import dev.wartung.web.sheet.Sheets;
+import java.time.LocalDate;
+import java.util.EnumSet;
+import java.util.Map;
+import org.hamcrest.Matchers;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.test.web.servlet.MockMvc;
+import org.springframework.test.web.servlet.ResultActions;
+import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
+
+/** Types that planners make: what is refused, what two of them do to each other, versions and the day they come. */
+@ExtendWith({RunningApplication.class, Browser.class})
+class WorkshopTest {
+
+    private final MockMvc web;
+    private final Sheets sheets;
+
+    WorkshopTest(MockMvc web, Sheets sheets) {
+        this.web = web;
+        this.sheets = sheets;
+    }
+
+    @BeforeEach
+    void anotherPlanner(Accounts accounts, JdbcTemplate jdbc) {
+        if (accounts.findByUsername("paul").isEmpty()) {
+            accounts.save(new Account("paul", "Paul Planner", TestSite.HASH, EnumSet.of(Role.PLANNER)));
+        }
+        jdbc.update("delete from type_draft");
+    }
+
+    private ResultActions does(String who, Role role, String path, String... fields) throws Exception {
+        MockHttpServletRequestBuilder request =
+                post(path).with(user(who).roles(role.name())).with(csrf());
+        for (int i = 0; i < fields.length; i += 2) {
+            request.param(fields[i], fields[i + 1]);
+        }
+        return web.perform(request);
+    }
+
+    private ResultActions plans(String path, String... fields) throws Exception {
+        return does("pia", Role.PLANNER, path, fields);
+    }
+
+    private ResultActions shown(String path) throws Exception {
+        return web.perform(get(path).with(user("pia").roles(Role.PLANNER.name())));
+    }
+
+    private void number(String id, String place, String value, String was) throws Exception {
+        plans("/types/" + id + "/draft/number", "place", place, "value", value, "was", was)
+                .andExpect(status().isOk());
+    }
+
+    /** A draft made like a shipped type. */
+    private void copied(String from, String name) throws Exception {
+        plans("/types", "maker", "Own", "name", name, "size", "DN 50", "from", "type:" + from)
+                .andExpect(status().is3xxRedirection());
+    }
+
+    @Test
+    @DisplayName("What is missing at the beginning is said beside each field; a name that is taken is refused")
+    void beginning() throws Exception {
+        plans("/types", "maker", "", "name", "Kolm 50", "size", "DN 50", "from", "family:none")
+                .andExpect(status().isOk())
+                .andExpect(content().string(Matchers.containsString("Who makes it")))
+                .andExpect(content().string(Matchers.containsString("There is a type of that name")))
+                .andExpect(content().string(Matchers.containsString("Choose the family by its drawing")))
+                .andExpect(content().string(Matchers.containsString("value=\"Kolm 50\"")));
+        assertThat(Workshop.id("Ventil Å 50 / 2")).isEqualTo("ventil-a-50-2");
+        assertThat(Workshop.id("50")).isEqualTo("type-50");
+    }
+
+    @Test
+    @DisplayName("A copy in the same size has its numbers and kits, in another size only how it is made")
+    void copies() throws Exception {
+        copied("kolm-50", "Same 50");
+        shown("/types/same-50/draft/numbers")
+                .andExpect(content().string(Matchers.containsString("value=\"12 to 14, aim 13\"")));
+        plans("/types", "maker", "Own", "name", "Other 65", "size", "DN 65", "from", "type:kolm-50")
+                .andExpect(redirectedUrl("/types/other-65/draft/build"));
+        shown("/types/other-65/draft/numbers")
+                .andExpect(content().string(Matchers.not(Matchers.containsString("value=\"12 to 14, aim 13\""))))
+                .andExpect(content().string(Matchers.containsString("value=\"5 to 40\"")));
+        shown("/types/other-65/draft/kits")
+                .andExpect(content().string(Matchers.not(Matchers.containsString("K50-PE"))))
+                .andExpect(content().string(Matchers.containsString("Lumo 2 silicone grease")));
+    }
+
+    @Test
+    @DisplayName("Two planners on one number: the second is told what stands there now, and what was typed stays typed")
+    void twoPlanners() throws Exception {
+        copied("kolm-50", "Two 50");
+        does("paul", Role.PLANNER, "/types/two-50/draft/number", "place", "sizes/clamp.nut", "value", "14", "was", "13")
+                .andExpect(content().string(Matchers.containsString("value=\"14\"")));
+        plans("/types/two-50/draft/number", "place", "sizes/clamp.nut", "value", "15", "was", "13")
+                .andExpect(content().string(Matchers.containsString("Somebody else made it “14” meanwhile")))
+                .andExpect(content().string(Matchers.containsString("value=\"15\"")));
+        // another number is nobody's business
+        number("two-50", "sizes/head.nut", "11", "10");
+        shown("/types/two-50/draft/numbers").andExpect(content().string(Matchers.containsString("value=\"14\"")));
+    }
+
+    @Test
+    @DisplayName("Put in force by whoever had no hand in it, and only as it was checked; from another day, on that day")
+    void inForce(JdbcTemplate jdbc, TypeVersions versions) throws Exception {
+        copied("hvile-50", "Force 50");
+        plans("/types/force-50/draft/check").andExpect(status().is3xxRedirection());
+        String revision = revision(jdbc, "force-50");
+        String[] signed = {"revision", revision, "password", TestSite.PASSWORD};
+        plans("/types/force-50/draft/approve", signed)
+                .andExpect(content().string(Matchers.containsString("You had a hand in it")));
+        does("tessa", Role.TECHNICIAN, "/types/force-50/draft/approve", signed).andExpect(status().isForbidden());
+        does("rita", Role.REVIEWER, "/types/force-50/draft/approve", "revision", revision, "password", "wrong one")
+                .andExpect(content().string(Matchers.containsString("not your password")));
+        number("force-50", "sizes/clamp.nut", "11", "10");
+        does("rita", Role.REVIEWER, "/types/force-50/draft/approve", signed)
+                .andExpect(content().string(Matchers.containsString("changed since it was checked")));
+        plans("/types/force-50/draft/check");
+        String tomorrow = LocalDate.now(java.time.Clock.systemUTC()).plusDays(2).toString();
+        does(
+                        "rita",
+                        Role.REVIEWER,
+                        "/types/force-50/draft/approve",
+                        "revision",
+                        revision(jdbc, "force-50"),
+                        "password",
+                        TestSite.PASSWORD,
+                        "from",
+                        tomorrow)
+                .andExpect(redirectedUrl("/types/force-50"));
+        assertThat(sheets.typeText("force-50")).isEmpty();
+        // its day comes; what was approved is never changed, so the table's owner does it
+        jdbc.update("alter table type_version disable trigger type_version_unchanging");
+        jdbc.update("update type_version set from_day = from_day - 3");
+        jdbc.update("alter table type_version enable trigger type_version_unchanging");
+        versions.comeIntoForce();
+        assertThat(sheets.of("force-50").type().sizes().get("clamp.nut").shown())
+                .isEqualTo("11 mm");
+    }
+
+    private static String revision(JdbcTemplate jdbc, String id) {
+        return String.valueOf(
+                jdbc.queryForObject("select revision from type_draft where type_id = ?", Integer.class, id));
+    }
+
+    @Test
+    @DisplayName(
+            "A next version says what differs; the version before stays; a withdrawn type is given to no new valve")
+    void versions(JdbcTemplate jdbc) throws Exception {
+        copied("hvile-50", "Next 50");
+        approved(jdbc, "next-50");
+        plans("/types/next-50/again").andExpect(redirectedUrl("/types/next-50/draft/numbers"));
+        number("next-50", "bands/clamp-torque", "15 ± 1", "10 to 12, aim 11");
+        shown("/types/next-50/draft/check")
+                .andExpect(content().string(Matchers.containsString("Against version 1")))
+                .andExpect(content().string(Matchers.containsString("bands · clamp-torque · max")))
+                .andExpect(content().string(Matchers.containsString("16 N·m")));
+        approved(jdbc, "next-50");
+        TypeSheet type = sheets.of("next-50").type();
+        assertThat(type.version()).isEqualTo(2);
+        assertThat(type.bands().get("clamp-torque").shown()).isEqualTo("14 to 16 N·m");
+        shown("/types/next-50").andExpect(content().string(Matchers.containsString("Version 1")));
+        plans("/types/next-50/withdraw", "reason", "")
+                .andExpect(content().string(Matchers.containsString("Say in a few words why")));
+        plans("/types/next-50/withdraw", "reason", "Not sold any more").andExpect(status().is3xxRedirection());
+        assertThat(sheets.offered()).noneMatch(t -> t.id().equals("next-50"));
+        assertThat(sheets.of("next-50").type().version()).isEqualTo(2);
+        plans("/types/next-50/bring-back");
+        assertThat(sheets.offered()).anyMatch(t -> t.id().equals("next-50"));
+    }
+
+    private void approved(JdbcTemplate jdbc, String id) throws Exception {
+        plans("/types/" + id + "/draft/check");
+        does(
+                        "rita",
+                        Role.REVIEWER,
+                        "/types/" + id + "/draft/approve",
+                        "revision",
+                        revision(jdbc, id),
+                        "password",
+                        TestSite.PASSWORD)
+                .andExpect(redirectedUrl("/types/" + id));
+    }
+
+    @Test
+    @DisplayName("What the check finds is said under the name of the number that causes it")
+    void problems() throws Exception {
+        plans("/types", "maker", "Own", "name", "Wrong 80", "size", "DN 80", "from", "type:fen-80");
+        number("wrong-80", "sizes/housing.bolt", "12", "13");
+        plans("/types/wrong-80/draft/check");
+        shown("/types/wrong-80/draft/check")
+                .andExpect(content()
+                        .string(Matchers.containsString(
+                                "Spanner of the housing bolts: M8 bolts take a spanner of 13 mm, not 12 mm")));
+    }
+
+    @Test
+    @DisplayName("A number that is not understood is told beside its field; quick ticks are all kept")
+    void atThePage(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "pia");
+        Browser.go(page, "/types/new");
+        page.fill("input[name=maker]", "Own");
+        page.fill("input[name=name]", "Page 50");
+        page.fill("input[name=size]", "DN 50");
+        page.check("input[value='family:single-seat']");
+        page.click("button:has-text('Begin it')");
+        Browser.ready(page);
+        page.locator(".questions fieldset")
+                .all()
+                .forEach(q -> q.locator("input").first().check());
+        Browser.settled(page);
+        assertThat(page.locator(".open-word:has-text('not said yet')")).hasCount(0);
+        page.reload();
+        Browser.ready(page);
+        assertThat(page.locator(".open-word:has-text('not said yet')")).hasCount(0);
+        page.click("text=On to the numbers");
+        page.fill("#n-sizes-clamp-nut input[name=value]", "thirteen");
+        page.keyboard().press("Tab");
+        assertThat(page.locator("#n-sizes-clamp-nut .trouble")).containsText("not a number");
+        assertThat(page.locator("#n-sizes-clamp-nut input[name=value]")).hasValue("thirteen");
+        // the part in question is the one that is marked
+        page.focus("#n-bands-body-clamp-torque input[name=value]");
+        assertThat(page.locator("#section [data-part=body-clamp].marked").first())
+                .isVisible();
+        page.fill("#n-bands-body-clamp-torque input[name=value]", "14 to 12");
+        page.keyboard().press("Tab");
+        assertThat(page.locator("#n-bands-body-clamp-torque .trouble")).containsText("above the upper");
+    }
+
+    @Test
+    @DisplayName(
+            "A number is read as it is written anywhere: a range, a middle with what it may be off, per cent, one alone")
+    void stated() {
+        Map<String, String> read = Map.of(
+                "12 to 14", "12 to 14",
+                "12-14 Nm", "12 to 14",
+                "12 … 14, aim 13", "12 to 14, aim 13",
+                "13 ± 1 N·m", "12 to 14, aim 13",
+                "20 ± 10 %", "18 to 22, aim 20",
+                "11", "9.9 to 12.1, aim 11",
+                "100 to 120 lbf·in", "11.3 to 13.6");
+        var field = new dev.wartung.core.workshop.NumberField(
+                "bands/x",
+                "x",
+                dev.wartung.core.workshop.NumberField.Group.LIMITS,
+                dev.wartung.core.workshop.NumberField.Kind.LIMITS,
+                java.util.Optional.of(dev.wartung.core.measure.Dimension.TORQUE),
+                java.util.Optional.empty(),
+                java.util.List.of(),
+                java.util.List.of());
+        read.forEach((typed, shown) -> {
+            StatedNumber number = StatedNumber.read(field, typed, dev.wartung.core.measure.UnitSystem.METRIC);
+            assertThat(number.trouble()).as(typed).isEmpty();
+            assertThat(StatedNumber.shown(number.stated().orElseThrow(), dev.wartung.core.measure.UnitSystem.METRIC))
+                    .as(typed)
+                    .isEqualTo(shown);
+            assertThat(number.assumed().isEmpty()).as(typed).isEqualTo(!typed.equals("11"));
+        });
+    }
+}
