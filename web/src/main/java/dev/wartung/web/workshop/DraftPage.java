@@ -178,6 +178,16 @@ class DraftPage {
         return groups;
     }
 
+    /** Drives whose spring can be worked out from a run: air moves a stem and a spring brings it back. */
+    List<String> measurable(SheetDraft sheet) {
+        return fields(sheet).stream()
+                .map(NumberField::place)
+                .filter(place -> place.startsWith("actuator/") && place.endsWith("/preload"))
+                .map(place -> place.split("/")[1])
+                .filter(code -> Drive.of(code).filter(Drive::pneumatic).isPresent())
+                .toList();
+    }
+
     List<WhatWorks.Line> works(SheetDraft sheet) {
         return type(sheet)
                 .map(type -> WhatWorks.of(workshop.family(sheet), type, place -> sheet.number(place)

@@ -144,11 +144,16 @@ class Workshop {
             return;
         }
         List<TypeVersions.Approved> approved = versions.of(typeId);
-        SheetDraft last = approved.isEmpty()
-                ? SheetDraft.read(sheets.typeJson(typeId))
-                : approved.get(0).content();
+        // what a file brought in since is what is in force, whatever was approved here before it
+        SheetDraft last = approved.stream()
+                .findFirst()
+                .filter(a -> a.fromDay().isAfter(LocalDate.now(clock))
+                        || sheets.typeText(typeId).equals(Optional.of(a.sheet())))
+                .map(TypeVersions.Approved::content)
+                .orElseGet(() -> SheetDraft.read(sheets.typeJson(typeId)));
         int newest = Math.max(
-                last.version(), SheetDraft.read(sheets.typeJson(typeId)).version());
+                approved.isEmpty() ? 1 : approved.get(0).version(),
+                SheetDraft.read(sheets.typeJson(typeId)).version());
         drafts.begin(last.version(newest + 1), current.get().id());
     }
 
@@ -230,6 +235,23 @@ class Workshop {
      * @param from manual, measured or assumed
      */
     record Typed(String value, String was, String from, String note) {}
+
+    /**
+     * Spring and friction of a drive, from one slow run up and down.
+     *
+     * @return what is wrong, by field; empty where they are kept
+     */
+    @Transactional
+    Map<String, String> measured(String typeId, Map<String, String> typed, UnitSystem units) {
+        Map<String, String> troubles = new LinkedHashMap<>();
+        drafts.change(typeId, current.get().id(), sheet -> {
+            MeasuredForm form = new MeasuredForm(sheet, typed, units);
+            Optional<SheetDraft> kept = form.kept();
+            troubles.putAll(form.troubles());
+            return kept.orElse(sheet);
+        });
+        return troubles;
+    }
 
     /** Another list: of parts, kits or greases. */
     @Transactional

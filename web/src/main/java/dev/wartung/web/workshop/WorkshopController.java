@@ -1,6 +1,7 @@
 package dev.wartung.web.workshop;
 
 import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.workshop.NumberField;
 import dev.wartung.web.account.CurrentAccount;
@@ -87,7 +88,13 @@ class WorkshopController {
         model.addAttribute("clashes", workshop.clashes(draft.sheet()));
         switch (at) {
             case "build" -> model.addAttribute("questions", page.questions(draft, true));
-            case "numbers" -> model.addAttribute("groups", page.rows(draft.sheet(), units));
+            case "numbers" -> {
+                model.addAttribute("groups", page.rows(draft.sheet(), units));
+                model.addAttribute("measurable", page.measurable(draft.sheet()));
+                model.addAttribute("readings", MeasuredForm.READINGS);
+                model.addAttribute(
+                        "pressureUnit", units.unit(Dimension.PRESSURE).symbol());
+            }
             case "kits" -> kits(draft, family, typed, model);
             default -> check(draft, model);
         }
@@ -216,6 +223,19 @@ class WorkshopController {
         model.addAttribute("n", trouble.map(why -> row.typed(typed, why)).orElse(row));
         model.addAttribute("works", page.works(draft.sheet()));
         return "workshop :: kept";
+    }
+
+    @PostMapping(DRAFT + "/measured")
+    String measured(
+            @PathVariable String id,
+            @RequestParam Map<String, String> typed,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
+        draft(id);
+        Map<String, String> troubles = workshop.measured(id, typed, units);
+        return troubles.isEmpty()
+                ? "redirect:/types/" + id + "/draft/numbers"
+                : show(id, "numbers", typed, troubles, units, model);
     }
 
     @PostMapping(DRAFT + "/months")

@@ -56,10 +56,7 @@ class Screenshots {
             page.click("text=Log out");
             Browser.login(page, "radair", "window-of-hours");
             shutdown(page);
-            Browser.go(page, "/valves/EZ-709/parts");
-            page.locator("tbody a[href*=trace]").first().click();
-            Browser.ready(page);
-            shoot(page, "trace");
+            type(page);
         }
     }
 
@@ -83,6 +80,31 @@ class Screenshots {
         page.waitForSelector("button:has-text('Plan it again')", new Page.WaitForSelectorOptions().setTimeout(60_000));
         Browser.ready(page);
         shoot(page, "shutdown");
+    }
+
+    /** The type of docs/example-manual.md, as far as its numbers. */
+    private void type(Page page) {
+        Browser.go(page, "/types/new");
+        page.fill("input[name=maker]", "Brattli");
+        page.fill("input[name=name]", "Gjett 50");
+        page.fill("input[name=size]", "DN 50");
+        page.check("input[value='family:check']");
+        page.click("button:has-text('Begin it')");
+        Browser.ready(page);
+        page.locator(".questions fieldset")
+                .all()
+                .forEach(q -> q.locator("input").first().check());
+        page.click("text=On to the numbers");
+        Browser.ready(page);
+        for (String[] number : new String[][] {
+            {"bands-touch-temperature", "5 to 40"}, {"sizes-clamp-nut", "13"}, {"bands-clamp-torque", "11"}
+        }) {
+            page.fill("#n-" + number[0] + " input[name=value]", number[1]);
+            page.keyboard().press("Tab");
+            page.waitForSelector("#n-" + number[0] + ".known");
+        }
+        page.focus("#n-bands-clamp-torque input[name=value]");
+        shoot(page, "type-numbers");
     }
 
     /** A job on a valve of another family, as far as a step worth seeing. */

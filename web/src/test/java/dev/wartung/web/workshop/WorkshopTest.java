@@ -207,6 +207,34 @@ class WorkshopTest {
     }
 
     @Test
+    @DisplayName(
+            "A spring that the manual does not say is worked out from one run, kept as measured, with how far it may be off")
+    void measured() throws Exception {
+        copied("kolm-50", "Spring 50");
+        for (String place : new String[] {"preload", "rate", "friction"}) {
+            String was =
+                    switch (place) {
+                        case "preload" -> "2300";
+                        case "rate" -> "27";
+                        default -> "150";
+                    };
+            number("spring-50", "actuator/NC/" + place, "", was);
+        }
+        String[] run = {
+            "drive", "NC", "first", "3.249", "full", "4.037", "back", "3.639", "home", "2.851", "gauge", "0.05"
+        };
+        String[] wrong = run.clone();
+        wrong[9] = "3.4";
+        plans("/types/spring-50/draft/measured", wrong)
+                .andExpect(content().string(Matchers.containsString("No valve that a spring brings back does this")))
+                .andExpect(content().string(Matchers.containsString("value=\"3.249\"")));
+        plans("/types/spring-50/draft/measured", run).andExpect(status().is3xxRedirection());
+        shown("/types/spring-50/draft/numbers")
+                .andExpect(content().string(Matchers.containsString("one slow run up and down, ± 27 N (k = 2)")))
+                .andExpect(content().string(Matchers.containsString("value=\"2300\"")));
+    }
+
+    @Test
     @DisplayName("What the check finds is said under the name of the number that causes it")
     void problems() throws Exception {
         plans("/types", "maker", "Own", "name", "Wrong 80", "size", "DN 80", "from", "type:fen-80");
