@@ -80,7 +80,17 @@ public final class NumberUses {
     /** @param when when it is met: an undoing whenever what it undoes is */
     private void operation(Operation operation, Condition when) {
         String step = operation.say().stream().findFirst().map(Variant::is).orElse(operation.id());
-        operation.tools().forEach(v -> text(v.is(), How.TOOL, step, List.of(when, operation.when(), v.when())));
+        operation
+                .tools()
+                .forEach(v -> text(
+                        v.is(),
+                        How.TOOL,
+                        operation.say().stream()
+                                .filter(say -> together(say.when(), v.when()))
+                                .findFirst()
+                                .map(Variant::is)
+                                .orElse(step),
+                        List.of(when, operation.when(), v.when())));
         Stream.of(operation.say(), operation.why(), operation.done())
                 .flatMap(List::stream)
                 .forEach(v -> text(v.is(), How.SAID, step, List.of(when, operation.when(), v.when())));
@@ -90,6 +100,14 @@ public final class NumberUses {
         });
         operation.asks().forEach(asked -> anatomy.reading(asked.is())
                 .ifPresent(reading -> reading(reading, List.of(when, operation.when(), asked.when()))));
+    }
+
+    /** Whether both can hold at once. */
+    private static boolean together(Condition one, Condition other) {
+        return one.allOf().entrySet().stream()
+                .allMatch(fact -> Optional.ofNullable(other.allOf().get(fact.getKey()))
+                        .map(values -> values.stream().anyMatch(fact.getValue()::contains))
+                        .orElse(true));
     }
 
     private void reading(Reading reading, List<Condition> when) {

@@ -102,7 +102,7 @@ public final class WhatWorks {
                 State.YES,
                 Message.of(
                         "works.steps",
-                        "{works} works on {valves} builds.",
+                        made.size() == 1 ? "{works} works on one build." : "{works} works on {valves} builds.",
                         "works",
                         works.size(),
                         "valves",

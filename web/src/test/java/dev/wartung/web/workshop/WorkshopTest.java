@@ -262,6 +262,7 @@ class WorkshopTest {
                 .forEach(q -> q.locator("input").first().check());
         Browser.settled(page);
         assertThat(page.locator(".open-word:has-text('not said yet')")).hasCount(0);
+        Browser.settled(page);
         page.reload();
         Browser.ready(page);
         assertThat(page.locator(".open-word:has-text('not said yet')")).hasCount(0);
