@@ -94,6 +94,9 @@ class Screenshots {
         page.locator(".questions fieldset")
                 .all()
                 .forEach(q -> q.locator("input").first().check());
+        // the drawing follows the last tick
+        page.waitForTimeout(1500);
+        Browser.settled(page);
         page.click("text=On to the numbers");
         Browser.ready(page);
         for (String[] number : new String[][] {
