@@ -13,8 +13,9 @@ import org.jspecify.annotations.Nullable;
  * @param at     the part it is shown at; empty where it is one of the whole valve
  * @param is     what kind of number it is, where its place does not tell
  * @param torque of a bolted joint: the band of its torque
+ * @param when   the valves that have it
  */
-public record TypeNumber(String name, Optional<String> at, Optional<Is> is, Optional<String> torque) {
+public record TypeNumber(String name, Optional<String> at, Optional<Is> is, Optional<String> torque, Condition when) {
 
     /** What a number can be. */
     public enum Is {
@@ -44,10 +45,15 @@ public record TypeNumber(String name, Optional<String> at, Optional<Is> is, Opti
     }
 
     public TypeNumber(
-            String name, @Nullable Optional<String> at, @Nullable Optional<Is> is, @Nullable Optional<String> torque) {
+            String name,
+            @Nullable Optional<String> at,
+            @Nullable Optional<Is> is,
+            @Nullable Optional<String> torque,
+            @Nullable Condition when) {
         this.name = name;
         this.at = at == null ? Optional.empty() : at;
         this.is = is == null ? Optional.empty() : is;
         this.torque = torque == null ? Optional.empty() : torque;
+        this.when = when == null ? Condition.ALWAYS : when;
     }
 }

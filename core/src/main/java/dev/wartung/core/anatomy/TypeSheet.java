@@ -116,27 +116,6 @@ public record TypeSheet(
         this.basis = basis == null ? Map.of() : Map.copyOf(basis);
     }
 
-    /**
-     * Where a number comes from that is not the maker's.
-     *
-     * @param note how it was measured, or why it is assumed; may be empty
-     */
-    public record Basis(From from, String note) {
-
-        /** By whom it is known. */
-        public enum From {
-            @JsonProperty("measured")
-            MEASURED,
-            @JsonProperty("assumed")
-            ASSUMED
-        }
-
-        public Basis(From from, @Nullable String note) {
-            this.from = from;
-            this.note = note == null ? "" : note;
-        }
-    }
-
     /** Whether a number, or one of a group of them, is assumed: neither the maker's nor measured. */
     public boolean assumes(String place) {
         return basis.entrySet().stream()

@@ -89,7 +89,15 @@ final class AskedHere {
                                         : Optional.<Message>empty(),
                                 reading.band()
                                         .filter(b -> stage.type().assumes("bands/" + b))
-                                        .map(b -> NotKnown.ASSUMED))
+                                        .map(b -> NotKnown.ASSUMED),
+                                reading.spread()
+                                        .flatMap(Spreading::uneven)
+                                        .filter(size -> size(size).isEmpty())
+                                        .map(size -> NotKnown.EVENNESS),
+                                reading.same()
+                                        .flatMap(Reading.Same::within)
+                                        .filter(size -> size(size).isEmpty())
+                                        .map(size -> NotKnown.SAME))
                         .flatMap(Optional::stream)
                         .filter(note -> !note.isEmpty())
                         .reduce((one, more) -> Message.of("ask.notes", "{one} {more}", "one", one, "more", more))

@@ -19,6 +19,15 @@ final class NotKnown {
     static final Message ASSUMED =
             Message.of("ask.limits-assumed", "These limits are assumed: they are not the maker’s.");
 
+    /** How much places may differ. */
+    static final Message EVENNESS = Message.of(
+            "ask.evenness-not-known",
+            "Its sheet does not know how uneven it may be: each place is judged, their difference is not.");
+
+    /** How far a reading may be off an earlier one. */
+    static final Message SAME = Message.of(
+            "ask.same-not-known", "Its sheet does not know how far it may be off what was read before: compare them.");
+
     private NotKnown() {}
 
     /** A figure of the sheets' texts, by what kind its name says it is. */

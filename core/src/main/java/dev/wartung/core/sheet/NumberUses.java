@@ -179,7 +179,8 @@ public final class NumberUses {
                         Map.Entry::getKey, e -> List.copyOf(e.getValue()), (a, b) -> a, LinkedHashMap::new));
     }
 
-    private boolean canHold(Condition condition, TypeSheet type) {
+    /** Whether some valve of a type can be one for which a condition holds. */
+    public boolean canHold(Condition condition, TypeSheet type) {
         return condition.allOf().entrySet().stream().allMatch(fact -> values(fact.getKey(), type)
                 .map(made -> made.stream().anyMatch(fact.getValue()::contains))
                 .orElse(true));

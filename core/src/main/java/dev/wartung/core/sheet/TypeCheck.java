@@ -1,5 +1,6 @@
 package dev.wartung.core.sheet;
 
+import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
@@ -191,6 +192,7 @@ final class TypeCheck {
                 .flatMap(places -> places)
                 .filter(place -> !known.contains(place) && !known.contains(forAnyDrive(place)))
                 .forEach(place -> text.problem("/" + place, "the family has no use for “" + place + "”"));
+        closure();
         Set<String> films = anatomy.build().parts().stream()
                 .filter(Part::greased)
                 .map(Part::film)
@@ -199,6 +201,26 @@ final class TypeCheck {
             String use = sheet.lubricants().get(i).use();
             if (!films.contains(use)) {
                 text.problem("/lubricants/" + i + "/for", "no part of the family takes “" + use + "”");
+            }
+        }
+    }
+
+    /**
+     * What pressure acts on is known as a whole or not at all: with half of it a change-over valve would be studied as if
+     * it had one seat, an aseptic one as if its stem were bare.
+     */
+    private void closure() {
+        ClosureNumbers.missing(anatomy, sheet)
+                .forEach(place -> text.problem(
+                        "/" + place,
+                        "has to be known, or nothing of the seat: half a closure would be studied as another"));
+        sheet.seat()
+                .filter(seat ->
+                        anatomy.configurations(sheet).stream().anyMatch(c -> !Actuators.isPossible(seat, c.facts())))
+                .ifPresent(seat -> text.problem("/seat/seat-diameter", "the seat has to be wider than the stem in it"));
+        for (int i = 0; i < sheet.actuators().size(); i++) {
+            if (!Actuators.isPossible(sheet.actuators().get(i))) {
+                text.problem("/actuators/" + i, "the piston has to be wider than its rod, and the stroke above zero");
             }
         }
     }

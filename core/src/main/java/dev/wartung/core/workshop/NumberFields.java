@@ -1,6 +1,7 @@
 package dev.wartung.core.workshop;
 
 import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.Condition;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Reading;
@@ -40,15 +41,16 @@ public final class NumberFields {
 
     private final AnatomySheet anatomy;
     private final TypeSheet type;
+    private final NumberUses family;
     private final Map<String, List<Use>> uses;
     private final Set<String> usedBySome;
 
     private NumberFields(AnatomySheet anatomy, TypeSheet type) {
         this.anatomy = anatomy;
         this.type = type;
-        NumberUses all = new NumberUses(anatomy);
-        this.uses = all.of(type);
-        this.usedBySome = all.places();
+        this.family = new NumberUses(anatomy);
+        this.uses = family.of(type);
+        this.usedBySome = family.places();
     }
 
     /** In the order of a manual: torques first, sizes of the drawing late. */
@@ -56,8 +58,17 @@ public final class NumberFields {
         return new NumberFields(anatomy, type).all();
     }
 
-    /** Bands of the torques of bolted joints, by joint. */
-    public static Map<String, String> torques(AnatomySheet anatomy) {
+    /** What a draft of a type needs to become a sheet. */
+    public static SheetDraft.Needs needs(AnatomySheet anatomy, TypeSheet type) {
+        return new SheetDraft.Needs(
+                torques(anatomy),
+                of(anatomy, type).stream()
+                        .map(NumberField::place)
+                        .filter(place -> place.startsWith("seat/") || place.startsWith("upper-seat/"))
+                        .toList());
+    }
+
+    private static Map<String, String> torques(AnatomySheet anatomy) {
         return anatomy.numbers().entrySet().stream()
                 .filter(n -> n.getValue().torque().isPresent())
                 .collect(Collectors.toMap(
@@ -76,7 +87,7 @@ public final class NumberFields {
 
     private static TypeNumber unnamed(String place) {
         String name = place.substring(place.indexOf('/') + 1).replaceAll("[.-]", " ");
-        return new TypeNumber(name, Optional.empty(), Optional.empty(), Optional.empty());
+        return new TypeNumber(name, Optional.empty(), Optional.empty(), Optional.empty(), Condition.ALWAYS);
     }
 
     private Stream<NumberField> fields(String place, TypeNumber number) {
@@ -89,7 +100,7 @@ public final class NumberFields {
             case "masses" -> used(place).map(u -> field(place, number, Group.WEIGHTS, Kind.AMOUNT, Dimension.MASS, u));
             case "actuator" -> actuators(rest, number);
             case "drawing" -> Stream.of(field(place, number, Group.DRAWING, Kind.AMOUNT, Dimension.LENGTH, List.of()));
-            default -> Stream.of(field(place, number, Group.CLOSURE, Kind.AMOUNT, closure(group, rest), List.of()));
+            default -> closure(group, rest, number);
         };
     }
 
@@ -128,6 +139,17 @@ public final class NumberFields {
                 .map(Reading.Measured::dimension)
                 .findFirst()
                 .orElse(Dimension.LENGTH);
+    }
+
+    /** One that only some valves have stands in the sheet with its condition, and in its place here. */
+    private Stream<NumberField> closure(String group, String rest, TypeNumber number) {
+        String place = group + "/" + rest
+                + number.when().allOf().entrySet().stream()
+                        .map(fact -> "/" + fact.getKey() + "=" + fact.getValue().get(0))
+                        .collect(Collectors.joining());
+        return family.canHold(number.when(), type)
+                ? Stream.of(field(place, number, Group.CLOSURE, Kind.AMOUNT, closure(group, rest), List.of()))
+                : Stream.empty();
     }
 
     private static Dimension closure(String group, String rest) {

@@ -1,12 +1,11 @@
 package dev.wartung.core.workshop;
 
-import dev.wartung.core.anatomy.TypeSheet.Basis;
+import dev.wartung.core.anatomy.Basis;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -28,12 +27,9 @@ public final class SheetDraft {
     private static final String OPTIONS = "options";
     private static final String DRIVES = "drives";
     private static final String BANDS = "bands";
+    private static final String WHEN = "when";
+    private static final String IS = "is";
     private static final String TOUCH = "touch-temperature";
-    /** Groups of numbers that say something only together. */
-    private static final Map<String, List<String>> TOGETHER = Map.of(
-            "seat", List.of("seat-diameter", "stem-diameter", "sealing-load"),
-            "upper-seat", List.of("seat-diameter", "stem-diameter", "sealing-load"),
-            "turning", List.of("dry", "lubricated", "product", "run"));
 
     private final ObjectNode sheet;
 
@@ -49,6 +45,17 @@ public final class SheetDraft {
 
         /** Limits, and what is aimed for in them. */
         record Limits(String min, Optional<String> target, String max) implements Stated {}
+    }
+
+    /**
+     * What a family asks of a draft before it is a sheet.
+     *
+     * @param torques bands of the torques of bolted joints, by joint
+     * @param closure places of the numbers that say only together what pressure and seal act on
+     */
+    public record Needs(Map<String, String> torques, List<String> closure) {
+        /** Before the family is asked: what has to be whole is left out. */
+        public static final Needs NOT_ASKED = new Needs(Map.of(), List.of("not asked"));
     }
 
     /** A draft of nothing but its name and family. */
@@ -160,15 +167,30 @@ public final class SheetDraft {
         String[] path = place.split("/");
         JsonNode at = path[0].equals(ACTUATOR) ? usual(path[1]) : sheet.path(path[0]);
         for (int i = path[0].equals(ACTUATOR) ? 2 : 1; i < path.length; i++) {
-            at = at.path(path[i]);
+            at = at.isArray() ? under(at, path[i]).path(IS) : at.path(path[i]);
         }
         return at;
+    }
+
+    /** The entry of a list that holds under a condition, as "sealing=diaphragm". */
+    private static JsonNode under(JsonNode list, String condition) {
+        for (JsonNode entry : list.values()) {
+            if (when(condition).equals(entry.path(WHEN))) {
+                return entry;
+            }
+        }
+        return JsonNodeFactory.instance.missingNode();
+    }
+
+    private static ObjectNode when(String condition) {
+        String[] fact = condition.split("=", 2);
+        return JsonNodeFactory.instance.objectNode().put(fact[0], fact[1]);
     }
 
     /** The actuator that a drive has where nothing is said of a choice. */
     private JsonNode usual(String drive) {
         for (JsonNode actuator : sheet.path(ACTUATORS).values()) {
-            if (strings(actuator.path(DRIVES)).contains(drive) && !actuator.has("when") && !actuator.has("name")) {
+            if (strings(actuator.path(DRIVES)).contains(drive) && !actuator.has(WHEN) && !actuator.has("name")) {
                 return actuator;
             }
         }
@@ -196,11 +218,20 @@ public final class SheetDraft {
         String[] path = place.split("/");
         ObjectNode parent =
                 path[0].equals(ACTUATOR) ? changed.ownActuator(path[1]) : changed.sheet.withObjectProperty(path[0]);
-        for (int i = path[0].equals(ACTUATOR) ? 2 : 1; i < path.length - 1; i++) {
+        for (int i = path[0].equals(ACTUATOR) ? 2 : 1; i < path.length - 1 && !place.contains("="); i++) {
             parent = parent.withObjectProperty(path[i]);
         }
         String last = path[path.length - 1];
-        if (stated instanceof Stated.Limits limits) {
+        if (last.contains("=") && stated instanceof Stated.One one) {
+            ArrayNode list = changed.sheet.withObjectProperty(path[0]).withArrayProperty(path[1]);
+            if (under(list, last) instanceof ObjectNode there) {
+                there.put(IS, one.text());
+            } else {
+                ObjectNode entry = list.addObject();
+                entry.set(WHEN, when(last));
+                entry.put(IS, one.text());
+            }
+        } else if (stated instanceof Stated.Limits limits) {
             ObjectNode band = parent.putObject(last);
             band.put("min", limits.min());
             limits.target().ifPresent(target -> band.put("target", target));
@@ -227,6 +258,13 @@ public final class SheetDraft {
         String[] path = place.split("/");
         if (path[0].equals(ACTUATOR) && find(place).isMissingNode()) {
             return this;
+        }
+        if (place.contains("=") && changed.sheet.path(path[0]).path(path[1]) instanceof ArrayNode list) {
+            for (int i = list.size() - 1; i >= 0; i--) {
+                if (when(path[path.length - 1]).equals(list.get(i).path(WHEN))) {
+                    list.remove(i);
+                }
+            }
         }
         JsonNode parent = path[0].equals(ACTUATOR) && path.length == 3
                 ? changed.ownActuator(path[1])
@@ -283,13 +321,17 @@ public final class SheetDraft {
         if (touch.isObject()) {
             changed.putObject(BANDS).set(TOUCH, touch);
         }
-        return new SheetDraft(changed);
+        SheetDraft plain = new SheetDraft(changed);
+        String touched = BANDS + "/" + TOUCH;
+        return basis(touched)
+                .flatMap(b -> number(touched).map(stated -> plain.known(touched, stated, Optional.of(b))))
+                .orElse(plain);
     }
 
     /** Months between renewals of the product seals; 0 where the sheet does not say, or says several. */
     public int renewedEvery() {
         JsonNode intervals = sheet.path("intervals");
-        return intervals.size() == 1 && !intervals.path(0).has("when")
+        return intervals.size() == 1 && !intervals.path(0).has(WHEN)
                 ? intervals.path(0).path("months").asInt(0)
                 : 0;
     }
@@ -321,77 +363,12 @@ public final class SheetDraft {
 
     /**
      * The sheet as it can be read: what says something only together with what is not known yet is left out, and every
-     * list is there.
-     *
-     * @param torques bands of the torques of bolted joints, by joint
+     * list is there. Half a closure would be studied as another one.
      */
-    public String sheet(Map<String, String> torques) {
-        ObjectNode whole = sheet.deepCopy();
-        TOGETHER.forEach((group, needs) -> {
-            if (!needs.stream().allMatch(whole.path(group)::has)) {
-                whole.remove(group);
-            }
-        });
-        if (whole.path("turning") instanceof ObjectNode turning) {
-            Stream.of("line", "flow")
-                    .filter(adds -> !turning.path(adds).has("torque")
-                            || !turning.path(adds).has("at"))
-                    .forEach(turning::remove);
-        }
-        whole.path(ACTUATORS).values().forEach(a -> {
-            ObjectNode actuator = (ObjectNode) a;
-            leaveOut(actuator, "spring-torque", List.of("closed", "open"));
-            leaveOut(actuator, "air-torque", List.of("closed", "open", "at"));
-        });
-        whole.path("joints").properties().forEach(j -> {
-            if (torques.containsKey(j.getKey()) && j.getValue() instanceof ObjectNode joint) {
-                joint.put("torque", torques.get(j.getKey()));
-            }
-        });
-        without(
-                whole,
-                "joints",
-                j -> !j.has("bolts")
-                        || !j.has("thread")
-                        || !j.has("class")
-                        || !j.has("torque")
-                        || !whole.path(BANDS).has(j.path("torque").asString("")));
-        without(whole, "surfaces", s -> !s.has("inside"));
-        without(whole, OPTIONS, o -> o.isEmpty());
-        Stream.of("sizes", "masses", BANDS, "drawing", OPTIONS)
-                .filter(group -> !whole.has(group))
-                .forEach(whole::putObject);
-        Stream.of("articles", "kits", "lubricants", DRIVES)
-                .filter(list -> !whole.has(list))
-                .forEach(whole::putArray);
-        Set.of("schools", BASIS).stream()
-                .filter(group -> whole.path(group).isEmpty())
-                .forEach(whole::remove);
-        if (whole.path(ACTUATORS).isEmpty()) {
-            whole.remove(ACTUATORS);
-        }
-        return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(whole);
-    }
-
-    private static void leaveOut(ObjectNode in, String group, List<String> needs) {
-        if (!needs.stream().allMatch(in.path(group)::has)) {
-            in.remove(group);
-        }
-    }
-
-    private interface Lacks {
-        boolean something(JsonNode entry);
-    }
-
-    private static void without(ObjectNode whole, String group, Lacks lacks) {
-        if (whole.path(group) instanceof ObjectNode entries) {
-            List<String> gone = new ArrayList<>();
-            entries.properties().forEach(e -> {
-                if (lacks.something(e.getValue())) {
-                    gone.add(e.getKey());
-                }
-            });
-            gone.forEach(entries::remove);
-        }
+    public String sheet(Needs needs) {
+        boolean closureKnown =
+                needs.closure().stream().allMatch(place -> number(place).isPresent());
+        return JSON.writerWithDefaultPrettyPrinter()
+                .writeValueAsString(new WholeSheet(sheet.deepCopy(), needs, closureKnown).made());
     }
 }

@@ -33,6 +33,9 @@ public record UsualRange(Quantity min, Quantity max, String basis) {
             Map.entry(125, 125.0),
             Map.entry(150, 150.0)));
 
+    /** Conversions lose less than that: what stands exactly on a limit is within. */
+    private static final double ROUNDING = 1e-9;
+
     private static final double LEAST_HELD_PA = 2e5;
     private static final double MOST_HELD_PA = 20e5;
 
@@ -49,7 +52,7 @@ public record UsualRange(Quantity min, Quantity max, String basis) {
             case "seat/seat-diameter", "upper-seat/seat-diameter", "drawing/seat" -> lengths(
                     bore * 0.6, bore * 1.15, "a seat lets through about what the pipe does");
             case "seat/stem-diameter", "drawing/stem" -> lengths(
-                    bore * 0.15, bore * 0.6, "a stem takes a sixth to a half of the bore");
+                    bore * 0.08, bore * 0.6, "a stem or shaft takes a twelfth to six tenths of the bore");
             case "actuator/stroke", "drawing/stroke" -> lengths(
                     bore * 0.15, bore * 0.8, "a lift of a quarter of the seat opens all of it");
             case "actuator/piston-diameter", "drawing/piston" -> lengths(
@@ -72,6 +75,6 @@ public record UsualRange(Quantity min, Quantity max, String basis) {
 
     /** Whether a number is outside of it. */
     public boolean isUnusual(Quantity number) {
-        return number.si() < min.si() || number.si() > max.si();
+        return number.si() < min.si() * (1 - ROUNDING) || number.si() > max.si() * (1 + ROUNDING);
     }
 }

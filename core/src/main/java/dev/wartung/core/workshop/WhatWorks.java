@@ -250,6 +250,12 @@ public final class WhatWorks {
                     State.YES,
                     Message.of("works.drive", "Studied, and a proving run is held against its numbers."));
         }
+        if (missing.isEmpty()) {
+            return new Line(
+                    name,
+                    State.NO,
+                    Message.of("works.drive-impossible", "No valve can be of these diameters and strokes."));
+        }
         return new Line(
                 name,
                 runs ? State.PARTLY : State.NO,

@@ -219,4 +219,55 @@ class ThinSheetTest {
         return new SectionDrawing(LIBRARY.drawing(anatomy), anatomy, type, valve, usual)
                 .svg(new Bench(anatomy.build().resolve(valve.facts()), valve), SectionDrawing.View.PLAIN, "x");
     }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"upper-seat", "seat"})
+    @DisplayName("A sheet with half a closure is refused: the other half would be studied as another valve")
+    void halfAClosure(String gone) {
+        ObjectNode sheet = whole("kolm-t-50");
+        sheet.remove(gone);
+        assertThat(READER.readType("mine", JSON.writeValueAsString(sheet), LIBRARY::anatomy)
+                        .toString())
+                .contains("has to be known, or nothing of the seat");
+        ObjectNode aseptic = whole("kolm-50");
+        ((ObjectNode) aseptic.get("seat")).remove("stems");
+        assertThat(READER.readType("mine", JSON.writeValueAsString(aseptic), LIBRARY::anatomy)
+                        .toString())
+                .contains("/seat/stems");
+    }
+
+    private static ObjectNode whole(String id) {
+        return (ObjectNode) JSON.readTree(READER.compose(id, SheetLibrary.typeText(id), name -> Optional.empty()));
+    }
+
+    @Test
+    @DisplayName("What may differ all round, or from what was read before, is said not to be known where it is not")
+    void differences() {
+        ObjectNode sheet = whole("fen-80");
+        ((ObjectNode) sheet.get("sizes")).remove("housing.uneven");
+        assertThat(steps(sheet, "renew-product-seals").stream()
+                        .flatMap(s -> s.asks().stream())
+                        .map(a -> a.note().toString()))
+                .anyMatch(n -> n.contains("how uneven it may be"));
+        ObjectNode limited = whole("terskel-25");
+        ((ObjectNode) limited.get("sizes")).remove("limiter.half-turn");
+        ((ObjectNode) limited.get("options")).putArray("limiter").add("fitted");
+        assertThat(steps(limited, "renew-diaphragm").stream()
+                        .flatMap(s -> s.asks().stream())
+                        .map(a -> a.note().toString()))
+                .anyMatch(n -> n.contains("how far it may be off"));
+    }
+
+    @Test
+    @DisplayName(
+            "A tool is named for the step it is taken at: a clamp's spanner not for the flange bolts of other valves")
+    void ownStep() {
+        TypeSheet type = LIBRARY.type("hvile-50").orElseThrow();
+        assertThat(new NumberUses(LIBRARY.anatomy("check").orElseThrow())
+                        .of(type)
+                        .get("sizes/clamp.nut"))
+                .isNotEmpty()
+                .noneMatch(u -> u.where().contains("flange bolts"))
+                .anyMatch(u -> u.where().contains("clamp"));
+    }
 }
