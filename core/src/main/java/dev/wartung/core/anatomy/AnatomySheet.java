@@ -26,6 +26,8 @@ import org.jspecify.annotations.Nullable;
  * @param schools    questions of practice that its operations depend on, by their ids in the table of schools
  * @param warnings   what must be known when a job is planned
  * @param driveWords what a drive does, in this family's words, by its code
+ * @param numbers    what the numbers of a type sheet are called, by their places in it
+ * @param ways       how its valves stand between pipes
  */
 public record AnatomySheet(
         @JsonProperty("anatomy") String id,
@@ -44,7 +46,8 @@ public record AnatomySheet(
         List<String> schools,
         List<Warning> warnings,
         Map<String, String> driveWords,
-        Map<String, TypeNumber> numbers) {
+        Map<String, TypeNumber> numbers,
+        Ways ways) {
 
     /** What must be known when a job is planned on valves for which the condition holds. */
     public record Warning(Condition when, String text) {
@@ -127,7 +130,8 @@ public record AnatomySheet(
             @Nullable List<String> schools,
             @Nullable List<Warning> warnings,
             @Nullable Map<String, String> driveWords,
-            @Nullable Map<String, TypeNumber> numbers) {
+            @Nullable Map<String, TypeNumber> numbers,
+            @Nullable Ways ways) {
         this.id = id;
         this.version = version;
         this.name = name;
@@ -145,6 +149,7 @@ public record AnatomySheet(
         this.driveWords = driveWords == null ? Map.of() : Map.copyOf(driveWords);
         this.warnings = warnings == null ? List.of() : List.copyOf(warnings);
         this.numbers = numbers == null ? Map.of() : new LinkedHashMap<>(numbers);
+        this.ways = ways == null ? Ways.NOT_SAID : ways;
     }
 
     /**

@@ -59,6 +59,7 @@ final class AnatomyCheck {
         check.works();
         check.identified();
         check.numbers();
+        check.ways();
         check.conditions(text.root(), "");
         if (text.problems().isEmpty()) {
             check.uniqueness();
@@ -123,6 +124,13 @@ final class AnatomyCheck {
         sheet.numbers().forEach((place, number) -> number.torque()
                 .filter(band -> !sheet.numbers().containsKey("bands/" + band))
                 .ifPresent(band -> text.problem("/numbers/" + place, "there is no number “bands/" + band + "”")));
+    }
+
+    private void ways() {
+        Set<String> ends = Set.copyOf(sheet.ways().ends());
+        for (int i = 0; i < sheet.ways().rests().size(); i++) {
+            known(sheet.ways().rests().get(i).joined(), "/ways/rests/" + i + "/joined", ends, "end");
+        }
     }
 
     private void operations() {
