@@ -62,12 +62,15 @@ public final class Actuators {
         return choices;
     }
 
-    /** Empty where one of its numbers is not known: none is taken for zero. */
+    /** Empty where one of its numbers is not known, none being taken for zero, or where they cannot be one actuator's. */
     static Optional<LinearActuator> linear(ActuatorData a, Drive drive) {
         boolean spring = !drive.sprung() || (a.preload().isPresent() && a.rate().isPresent());
         if (!spring
                 || Stream.of(a.pistonDiameter(), a.rodDiameter(), a.stroke(), a.friction())
                         .anyMatch(Optional::isEmpty)) {
+            return Optional.empty();
+        }
+        if (!isPossible(a)) {
             return Optional.empty();
         }
         double piston = Math.PI / 4 * Math.pow(a.pistonDiameter().get().si(), 2);
@@ -80,6 +83,13 @@ public final class Actuators {
                 si(a.friction()),
                 piston - rod,
                 piston));
+    }
+
+    /** Whether what is known of it can be one actuator's: a piston wider than its rod, and a way to go. */
+    public static boolean isPossible(ActuatorData a) {
+        boolean goes = a.stroke().map(s -> s.si() > 0).orElse(true);
+        boolean wider = a.pistonDiameter().isEmpty() || a.pistonDiameter().get().si() > si(a.rodDiameter());
+        return goes && wider;
     }
 
     private static double si(Optional<Quantity> quantity) {
@@ -138,11 +148,17 @@ public final class Actuators {
     }
 
     /**
-     * The closure of a valve with these facts, in numbers; empty where the sheet gives no seat. Of a change-over valve
-     * the lower one.
+     * The closure of a valve with these facts, in numbers; empty where the sheet gives no seat, or one that cannot be. Of
+     * a change-over valve the lower one.
      */
     public static Optional<Closure> closure(TypeSheet type, Map<String, String> facts) {
-        return type.seat().map(seat -> closure(seat, facts));
+        return type.seat().filter(seat -> isPossible(seat, facts)).map(seat -> closure(seat, facts));
+    }
+
+    /** Whether a seat is wider than the stem in it. */
+    public static boolean isPossible(TypeSheet.Seat seat, Map<String, String> facts) {
+        return seat.seatDiameter().si() > seat.stemDiameter(facts).si()
+                && seat.stemDiameter(facts).si() >= 0;
     }
 
     static Closure closure(TypeSheet.Seat seat, Map<String, String> facts) {

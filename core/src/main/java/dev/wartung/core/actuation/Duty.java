@@ -43,6 +43,9 @@ public record Duty(Line line, Air air, Scatter scatter, Allowances allow, Wet we
 
         public static final Scatter NONE = new Scatter(0, 0);
 
+        /** A tenth of the spring, half of the friction. Source: demo values of our plant, as the Lab has them. */
+        public static final Scatter USUAL = new Scatter(0.1, 0.5);
+
         public Scatter {
             if (!(spring >= 0) || spring >= 1 || !(friction >= 0)) {
                 throw new IllegalArgumentException("a scatter of zero or more, the spring's below the whole of it");

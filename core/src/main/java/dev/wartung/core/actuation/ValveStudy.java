@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.stream.Stream;
 
 /**
@@ -56,7 +57,9 @@ public final class ValveStudy {
 
     private static List<String> actuators(TypeSheet type, ValveConfiguration valve) {
         return type.seat().isPresent()
-                ? List.copyOf(Actuators.choices(type, valve).keySet())
+                ? Actuators.closure(type, valve.facts()).isEmpty()
+                        ? List.of()
+                        : List.copyOf(Actuators.choices(type, valve).keySet())
                 : type.turning().isPresent()
                         ? List.copyOf(Actuators.turning(type, valve).keySet())
                         : List.of();
@@ -75,6 +78,39 @@ public final class ValveStudy {
         return new ValveStudy(type, wished, duty).answer();
     }
 
+    /**
+     * Highest line pressure, pascal, up to which a spring alone keeps a valve tight, whatever side it presses from and
+     * with the weakest spring and most friction that are usual; infinite where the line does not hinder it, below zero where it is not
+     * even tight with an empty line. Empty where the sheet does not say enough, and of discs and balls: the line does
+     * not push them open.
+     *
+     * @param valve with a spring that closes: of a change-over valve the seat that is shut without air
+     */
+    public static OptionalDouble heldShutPa(TypeSheet type, ValveConfiguration valve) {
+        if (type.seat().isEmpty() || !valve.drive().sprung()) {
+            return OptionalDouble.empty();
+        }
+        List<String> actuators = actuators(type, valve);
+        if (actuators.isEmpty()) {
+            return OptionalDouble.empty();
+        }
+        Duty duty = new Duty(
+                new Duty.Line(Side.EITHER, 0),
+                new Air(STANDARD_AIR_PA, STANDARD_AIR_PA),
+                Duty.Scatter.USUAL,
+                Duty.Allowances.USUAL,
+                Wet.PRODUCT);
+        return new ValveStudy(type, valve, duty)
+                .seats(actuators.get(0), duty).stream()
+                        .filter(seat -> seat.tasks().contains(Task.SPRING_SEALS))
+                        .mapToDouble(
+                                seat -> seat.highestLinePa(Task.SPRING_SEALS).worst())
+                        .findFirst();
+    }
+
+    /** A spring does not ask for any; a duty has some. */
+    private static final double STANDARD_AIR_PA = 5e5;
+
     private Answer answer() {
         List<Judged> judged = judged(actuators(type, wished).get(0), duty);
         Verdict verdict = worst(judged);
@@ -92,24 +128,27 @@ public final class ValveStudy {
     }
 
     private List<Judged> lifted(String actuator, Duty under) {
+        List<LinearStudy> seats = seats(actuator, under);
+        return seats.size() == 1
+                ? List.of(new LinearJudged(Message.NONE, seats.get(0), false))
+                : List.of(
+                        new LinearJudged(Message.of("study.lower-seat", "Lower seat, stem down"), seats.get(0), false),
+                        new LinearJudged(Message.of("study.upper-seat", "Upper seat, stem up"), seats.get(1), true));
+    }
+
+    /** The seat, or the lower and the upper one of a change-over valve: this one the picture of the other upside down. */
+    private List<LinearStudy> seats(String actuator, Duty under) {
         LinearActuator linear = Optional.ofNullable(
                         Actuators.choices(type, wished).get(actuator))
                 .orElseThrow();
         Closure lower = Actuators.closure(type, wished.facts()).orElseThrow();
-        return type.upperSeat()
-                .<List<Judged>>map(seat -> List.of(
-                        new LinearJudged(
-                                Message.of("study.lower-seat", "Lower seat, stem down"),
-                                new LinearStudy(linear, lower, under),
-                                false),
-                        new LinearJudged(
-                                Message.of("study.upper-seat", "Upper seat, stem up"),
-                                new LinearStudy(
-                                        linear.upsideDown(),
-                                        Actuators.closure(seat, wished.facts()).upsideDown(),
-                                        under),
-                                true)))
-                .orElseGet(() -> List.of(new LinearJudged(Message.NONE, new LinearStudy(linear, lower, under), false)));
+        List<LinearStudy> seats = new ArrayList<>(List.of(new LinearStudy(linear, lower, under)));
+        type.upperSeat()
+                .ifPresent(seat -> seats.add(new LinearStudy(
+                        linear.upsideDown(),
+                        Actuators.closure(seat, wished.facts()).upsideDown(),
+                        under)));
+        return seats;
     }
 
     private Judged turned(String actuator, Duty under) {
@@ -239,6 +278,12 @@ public final class ValveStudy {
                             : Message.of(
                                     "study.weir",
                                     "Pressure lifts the diaphragm from either side of the weir, each time by its half; open, the whole of it."));
+        }
+        if (type.assumes("actuator") || type.assumes("seat") || type.assumes("upper-seat") || type.assumes("turning")) {
+            notes.add(
+                    Message.of(
+                            "study.assumed",
+                            "Numbers of this type’s sheet are assumed: they are neither its maker’s nor measured, and what is worked out from them is no surer."));
         }
         if (wished.drive() == Drive.DA) {
             notes.add(Message.of(

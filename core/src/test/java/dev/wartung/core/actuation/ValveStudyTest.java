@@ -254,4 +254,29 @@ class ValveStudyTest {
         return answer.verdict() == Verdict.WORKS
                 || wished.drive() == Drive.DA && answer.ways().isEmpty();
     }
+
+    @Test
+    @DisplayName(
+            "What a spring alone holds: (2070 − 225 − 1231.5) N / 1885.7 mm² = 3.25 bar, with a harder seal 2.44 bar")
+    void heldShut() {
+        TypeSheet kolm = type("kolm-50");
+        assertThat(ValveStudy.heldShutPa(kolm, new ValveConfiguration(Drive.NC, PROFILED)))
+                .hasValueCloseTo(3.253e5, within(500.0));
+        assertThat(ValveStudy.heldShutPa(
+                        kolm, new ValveConfiguration(Drive.NC, Map.of("plug", "profiled", "elastomer", "FKM"))))
+                .hasValueCloseTo(2.437e5, within(500.0));
+        // a change-over valve at the seat that is shut: (2070 − 225 − 1231.5) N on the whole plug below, on the plug
+        // around its stem above
+        TypeSheet changeOver = type("kolm-t-50");
+        assertThat(ValveStudy.heldShutPa(changeOver, new ValveConfiguration(Drive.NC, PROFILED)))
+                .hasValueCloseTo(3.253e5, within(500.0));
+        assertThat(ValveStudy.heldShutPa(changeOver, new ValveConfiguration(Drive.NO, PROFILED)))
+                .hasValueCloseTo(3.761e5, within(500.0));
+        assertThat(ValveStudy.heldShutPa(kolm, new ValveConfiguration(Drive.NO, PROFILED)))
+                .as("no spring shuts it")
+                .isEmpty();
+        assertThat(ValveStudy.heldShutPa(type("fen-50"), new ValveConfiguration(Drive.NC, Map.of())))
+                .as("the line does not push a disc open")
+                .isEmpty();
+    }
 }
