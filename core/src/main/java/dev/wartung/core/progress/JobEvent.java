@@ -90,13 +90,15 @@ public sealed interface JobEvent {
      * @param second  who agreed, at a step that takes two people
      * @param greased what was laid on, from which tin
      * @param tools   numbers of the measuring tools, by kind
+     * @param locks   what was locked, or unlocked, where the line is drawn
      */
     record Confirmed(
             List<Answer> answers,
             List<CountedIn> lots,
             Optional<String> second,
             List<Greased> greased,
-            Map<ToolKind, String> tools)
+            Map<ToolKind, String> tools,
+            List<Locked> locks)
             implements JobEvent {
 
         public Confirmed {
@@ -104,6 +106,7 @@ public sealed interface JobEvent {
             lots = List.copyOf(lots);
             greased = List.copyOf(greased);
             tools = Map.copyOf(tools);
+            locks = List.copyOf(locks);
         }
 
         @Override

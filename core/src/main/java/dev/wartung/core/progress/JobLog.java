@@ -48,6 +48,20 @@ public record JobLog(ValveConfiguration configuration, Procedure procedure, List
         return inForce().stream().filter(h -> h.event() instanceof Confirmed).reduce((earlier, later) -> later);
     }
 
+    /** What is locked for this job now, in the order it was put on; empty where its line is not drawn. */
+    public List<Locked> locksOn() {
+        List<Locked> on = new ArrayList<>();
+        inForce().stream()
+                .flatMap(h -> h.event() instanceof Confirmed c ? c.locks().stream() : Stream.empty())
+                .forEach(lock -> {
+                    on.removeIf(l -> l.at().equals(lock.at()));
+                    if (lock.done() == Locked.Done.ON) {
+                        on.add(lock);
+                    }
+                });
+        return on;
+    }
+
     /** Ids of the findings that answers of the last confirmation were: they go with it when it is taken back. */
     public Set<UUID> findingsOfLast() {
         return lastConfirmed().map(h -> Set.copyOf(h.findings())).orElse(Set.of());

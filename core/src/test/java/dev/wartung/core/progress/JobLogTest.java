@@ -80,7 +80,8 @@ class JobLogTest {
                 List.of(pieces),
                 Optional.of(second),
                 List.of(new Greased("plug seal", "Lumo 2", "T1", "H1", "", Optional.empty())),
-                Map.of(ToolKind.GAUGE, "G-1"));
+                Map.of(ToolKind.GAUGE, "G-1"),
+                List.of());
     }
 
     private static JobEvent.Found found(String id, Optional<CountedIn> atHand, Optional<Procedure> goesOn) {
@@ -208,6 +209,30 @@ class JobLogTest {
                     .isEqualTo(log(before.toArray(Happened[]::new)).standing());
             assertThat(last.findingsOfLast()).containsExactly(finding.id());
         }
+    }
+
+    private static Confirmed locking(Locked... locks) {
+        return new Confirmed(List.of(), List.of(), Optional.empty(), List.of(), Map.of(), List.of(locks));
+    }
+
+    private static Locked lock(String at) {
+        return new Locked(at, "shut", Locked.Done.ON);
+    }
+
+    @Test
+    @DisplayName("What is locked is what was put on and neither taken off nor left, in the order it was put on last")
+    void locks() {
+        Happened both = at("feel", locking(lock("V-1"), lock("V-2"), lock("V-3")));
+        Happened off = at("open", locking(lock("V-1").takenOff(), lock("V-3").notPut("behind the wall")));
+        Happened again = at("open", locking(lock("V-2"), lock("V-4")));
+        assertThat(log().locksOn()).isEmpty();
+        assertThat(log(both).locksOn()).containsExactly(lock("V-1"), lock("V-2"), lock("V-3"));
+        assertThat(log(both, off).locksOn()).containsExactly(lock("V-2"));
+        assertThat(log(both, again).locksOn()).containsExactly(lock("V-1"), lock("V-3"), lock("V-2"), lock("V-4"));
+        assertThat(log(both, off, at("open", new TakenBack("too early"))).locksOn())
+                .containsExactly(lock("V-1"), lock("V-2"), lock("V-3"));
+        assertThat(lock("V-3").notPut("behind the wall"))
+                .isEqualTo(new Locked("V-3", "behind the wall", Locked.Done.NOT_PUT));
     }
 
     private static List<Happened> some(Random random) {
