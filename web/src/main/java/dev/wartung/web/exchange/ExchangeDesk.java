@@ -131,12 +131,18 @@ class ExchangeDesk implements LongTask, Running.Source {
     /** What a file would do; nothing of it is taken in yet. */
     @Transactional(readOnly = true)
     public Checked check(Kind kind, String content) {
+        return check(kind, content, 2);
+    }
+
+    /** @param firstRow where the first row of a table stands, as whoever made it counts them */
+    @Transactional(readOnly = true)
+    public Checked check(Kind kind, String content, int firstRow) {
         return switch (kind) {
             case SITE -> siteAsIfFamiliesWere(content);
             case TYPE -> type(content);
             case FAMILY -> families.check(content);
             default -> {
-                Table table = Table.read(content, kind.columns());
+                Table table = Table.read(content, kind.columns(), firstRow);
                 if (!table.problems().isEmpty()) {
                     yield new Checked(0, 0, table.problems(), progress -> {});
                 }

@@ -44,7 +44,8 @@ public record Table(List<Row> rows, List<Problem> problems) {
      */
     public record Problem(int row, String column, String reason) {}
 
-    static Table read(String text, List<String> columns) {
+    /** @param firstRow how its rows are counted: where the first one below the heading stands */
+    static Table read(String text, List<String> columns, int firstRow) {
         List<Row> rows = new ArrayList<>();
         List<Problem> problems = new ArrayList<>();
         String plain = text.startsWith("\ufeff") ? text.substring(1) : text;
@@ -58,7 +59,7 @@ public record Table(List<Row> rows, List<Problem> problems) {
         try (CSVParser parser = CSVParser.parse(new StringReader(plain), format)) {
             List<String> names = List.of();
             for (CSVRecord record : parser) {
-                int number = (int) record.getRecordNumber();
+                int number = (int) record.getRecordNumber() + firstRow - 2;
                 if (names.isEmpty()) {
                     names = record.stream()
                             .map(c -> c.strip().toLowerCase(Locale.ROOT))

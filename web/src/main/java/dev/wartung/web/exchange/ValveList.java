@@ -23,6 +23,9 @@ import org.springframework.stereotype.Component;
 class ValveList {
 
     static final int MOST_ROWS = 10_000;
+    private static final String TYPE = "type.";
+    private static final String DRIVE = "drive.";
+    private static final String NOT_SAID = "Not said yet.";
     private static final String COLUMNS = "valve-list column";
     private static final String TYPES = "valve-list type";
     private static final String DRIVES = "valve-list drive";
@@ -74,9 +77,10 @@ class ValveList {
     /**
      * A word of the list and what it means.
      *
+     * @param field its name in the form: of the word, so that an answer is never taken for another word's
      * @param means empty while nobody has said
      */
-    public record Word(String said, String means) {}
+    public record Word(String field, String said, String means) {}
 
     /**
      * What the list leaves open of a type's build: it is one answer for all of its valves.
@@ -93,6 +97,16 @@ class ValveList {
             return columns.contains(Column.valueOf(column));
         }
 
+        /** What has to be answered before it can be tried, by field. */
+        Map<String, String> unanswered() {
+            Map<String, String> troubles = new LinkedHashMap<>();
+            Stream.concat(types.stream(), drives.stream())
+                    .filter(w -> w.means().isEmpty())
+                    .forEach(w -> troubles.put(w.field(), NOT_SAID));
+            open.stream().filter(o -> o.choice().value().isEmpty()).forEach(o -> troubles.put(o.field(), NOT_SAID));
+            return troubles;
+        }
+
         String cell(List<String> row, Column what) {
             int at = columns.indexOf(what);
             return at < 0 ? "" : row.get(at);
@@ -101,35 +115,21 @@ class ValveList {
 
     /** @param typed the text, and what was answered already */
     Optional<Understood> understand(Map<String, String> typed) {
-        return PastedTable.read(typed.getOrDefault("text", ""), MOST_ROWS, h -> Column.guess(h) != Column.NOTHING)
+        ListMatches.Known known = matches.known(COLUMNS);
+        return PastedTable.read(
+                        typed,
+                        MOST_ROWS,
+                        h -> Column.guess(h) != Column.NOTHING || known.of(h).isPresent())
                 .map(list -> understand(list, typed));
     }
 
     private Understood understand(PastedTable list, Map<String, String> typed) {
-        ListMatches.Known headings = matches.known(COLUMNS);
-        Set<Column> taken = new LinkedHashSet<>();
-        List<Column> columns = new ArrayList<>();
-        for (int i = 0; i < list.headings().size(); i++) {
-            String heading = list.headings().get(i);
-            Column is = Optional.ofNullable(typed.get("column." + i))
-                    .or(() -> headings.of(heading))
-                    .flatMap(ValveList::column)
-                    .orElseGet(() -> Column.guess(heading));
-            columns.add(is == Column.NOTHING || taken.add(is) ? is : Column.NOTHING);
-        }
+        List<Column> columns = list.columns(typed, matches.known(COLUMNS), Column.NOTHING, Column::guess);
         Understood soFar = new Understood(list, columns, List.of(), List.of(), List.of());
         List<TypeSheet> offered = sheets.offered();
-        List<Word> types = words(soFar, Column.TYPE, "type.", TYPES, typed, said -> type(said, offered));
-        List<Word> drives = words(soFar, Column.DRIVE, "drive.", DRIVES, typed, ValveList::drive);
+        List<Word> types = words(soFar, Column.TYPE, TYPE, TYPES, typed, said -> type(said, offered));
+        List<Word> drives = words(soFar, Column.DRIVE, DRIVE, DRIVES, typed, ValveList::drive);
         return new Understood(list, columns, types, drives, open(soFar, types, offered, typed));
-    }
-
-    private static Optional<Column> column(String said) {
-        try {
-            return Optional.of(Column.valueOf(said));
-        } catch (IllegalArgumentException e) {
-            return Optional.empty();
-        }
     }
 
     private interface Guess {
@@ -145,17 +145,15 @@ class ValveList {
                 .distinct()
                 .limit(100)
                 .toList();
-        List<Word> words = new ArrayList<>();
-        for (int i = 0; i < said.size(); i++) {
-            String word = said.get(i);
-            words.add(new Word(
-                    word,
-                    Optional.ofNullable(typed.get(field + i))
-                            .or(() -> known.of(word))
-                            .or(() -> guess.of(word))
-                            .orElse("")));
-        }
-        return words;
+        return said.stream()
+                .map(word -> new Word(
+                        field + word,
+                        word,
+                        Optional.ofNullable(typed.get(field + word))
+                                .or(() -> known.of(word))
+                                .or(() -> guess.of(word))
+                                .orElse("")))
+                .toList();
     }
 
     /** The one type that a plant's word can mean: by its name, or by its family and size. */
@@ -223,9 +221,11 @@ class ValveList {
                             ? types.getOrDefault(list.cell(row, Column.TYPE), "")
                             : typed.getOrDefault("all.type", "");
                     String prefix = "build." + type + ".";
-                    String drive = list.has("DRIVE")
+                    String said = list.has("DRIVE")
                             ? drives.getOrDefault(list.cell(row, Column.DRIVE), "")
-                            : typed.getOrDefault(prefix + Narrowed.DRIVE, onlyDrive(type));
+                            : typed.getOrDefault(prefix + Narrowed.DRIVE, "");
+                    // a type that is made with one drive needs no word for it
+                    String drive = said.isEmpty() ? onlyDrive(type) : said;
                     String options = typed.entrySet().stream()
                             .filter(e -> e.getKey().startsWith(prefix + Narrowed.OPTION)
                                     && !e.getValue().isEmpty())
@@ -233,7 +233,7 @@ class ValveList {
                             .collect(Collectors.joining(";"));
                     return List.of(
                             list.cell(row, Column.TAG),
-                            list.cell(row, Column.SERVICE),
+                            said(list, row, Column.SERVICE, typed),
                             said(list, row, Column.AREA, typed),
                             said(list, row, Column.LINE, typed),
                             list.cell(row, Column.PLACE),

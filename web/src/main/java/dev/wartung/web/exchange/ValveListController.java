@@ -55,8 +55,17 @@ class ValveListController {
             model.addAttribute("trouble", "Say which column has the tags.");
             return show(typed, model);
         }
+        if (list.get().list().more()) {
+            model.addAttribute("trouble", "More than " + ValveList.MOST_ROWS + " rows. Paste it in parts.");
+            return show(typed, model);
+        }
+        Map<String, String> unanswered = list.get().unanswered();
+        if (!unanswered.isEmpty()) {
+            model.addAttribute("troubles", unanswered);
+            return show(typed, model);
+        }
         String csv = lists.csv(list.get(), typed);
-        Checked checked = desk.check(Kind.VALVES, csv);
+        Checked checked = desk.check(Kind.VALVES, csv, list.get().list().firstRow());
         List<Problem> problems = checked.problems();
         if (problems.isEmpty() && typed.containsKey("take")) {
             UUID draft = transaction.execute(status -> {

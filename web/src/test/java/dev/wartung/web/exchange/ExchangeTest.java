@@ -269,7 +269,7 @@ class ExchangeTest {
     @DisplayName("Cells that a spreadsheet would run are guarded, and come back as they were")
     void guarded() {
         for (String cell : List.of("=1+1", "+a", "-2", "@x", "plain", "'quoted", "a,b;\"c\"\nd", "")) {
-            Table back = Table.read(Table.write(List.of("a", "b"), List.of(List.of(cell, "x"))), List.of("a", "b"));
+            Table back = Table.read(Table.write(List.of("a", "b"), List.of(List.of(cell, "x"))), List.of("a", "b"), 2);
             assertThat(back.problems()).isEqualTo(List.<Problem>of());
             assertThat(back.rows().get(0).cells().get("a")).isEqualTo(cell);
         }
