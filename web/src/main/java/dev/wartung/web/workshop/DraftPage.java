@@ -7,7 +7,6 @@ import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.drawing.SectionDrawing;
 import dev.wartung.core.measure.UnitSystem;
-import dev.wartung.core.sheet.SheetResult;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.workshop.NumberField;
 import dev.wartung.core.workshop.NumberFields;
@@ -29,11 +28,11 @@ import org.springframework.stereotype.Component;
 @Component
 class DraftPage {
 
-    private final Workshop workshop;
+    private final DraftReading reading;
     private final Sheets sheets;
 
-    DraftPage(Workshop workshop, Sheets sheets) {
-        this.workshop = workshop;
+    DraftPage(DraftReading reading, Sheets sheets) {
+        this.reading = reading;
         this.sheets = sheets;
     }
 
@@ -52,17 +51,10 @@ class DraftPage {
         }
     }
 
-    /** The type as far as it is known; empty where what is known does not fit together. */
-    Optional<TypeSheet> type(SheetDraft sheet) {
-        return workshop.asFarAsKnown(sheet) instanceof SheetResult.Accepted<TypeSheet> accepted
-                ? Optional.of(accepted.sheet())
-                : Optional.empty();
-    }
-
     /** @param drawn with what each answer looks like; that takes a while */
     List<Question> questions(Draft draft, boolean drawn) {
         SheetDraft sheet = draft.sheet();
-        AnatomySheet family = workshop.family(sheet);
+        AnatomySheet family = reading.family(sheet);
         List<Question> questions = new ArrayList<>();
         questions.add(new Question(
                 "drive",
@@ -76,7 +68,7 @@ class DraftPage {
                         .toList(),
                 false));
         List<ValveConfiguration> all = family.configurations();
-        TypeSheet type = drawn ? type(sheet).orElse(null) : null;
+        TypeSheet type = drawn ? reading.type(sheet).orElse(null) : null;
         family.options().forEach((id, option) -> {
             Map<String, ValveConfiguration> examples = new LinkedHashMap<>();
             option.choices().values().forEach(value -> all.stream()
@@ -95,7 +87,7 @@ class DraftPage {
                             .toList(),
                     false));
         });
-        Workshop.byMaker(family)
+        DraftReading.byMaker(family)
                 .forEach(school -> questions.add(new Question(
                         "school." + school.id(),
                         school.question(),
@@ -138,17 +130,22 @@ class DraftPage {
 
     private String svg(
             AnatomySheet family, TypeSheet type, ValveConfiguration valve, List<String> marks, String title) {
-        return sheets.drawing(new Sheets.Pair(family, type), valve)
-                .svg(
-                        new Bench(family.build(), valve),
-                        new SectionDrawing.View(List.of(), marks, List.of(), Optional.empty()),
-                        title);
+        try {
+            return sheets.drawing(new Sheets.Pair(family, type), valve)
+                    .svg(
+                            new Bench(family.build(), valve),
+                            new SectionDrawing.View(List.of(), marks, List.of(), Optional.empty()),
+                            title);
+        } catch (IllegalArgumentException e) {
+            // sizes that no drawing is made for: a bore of nothing, a coil of none
+            return "";
+        }
     }
 
-    /** The section as it is ticked so far; the first of the builds that are left. */
+    /** The section as it is ticked so far; the first of the builds that are left. Empty where there is none to draw. */
     String section(SheetDraft sheet) {
-        AnatomySheet family = workshop.family(sheet);
-        return type(sheet)
+        AnatomySheet family = reading.family(sheet);
+        return reading.type(sheet)
                 .flatMap(type -> family.configurations(type).stream()
                         .findFirst()
                         .map(valve -> svg(family, type, valve, List.of(), "Section of " + sheet.word("name"))))
@@ -165,14 +162,14 @@ class DraftPage {
     }
 
     List<NumberField> fields(SheetDraft sheet) {
-        return type(sheet)
-                .map(type -> NumberFields.of(workshop.family(sheet), type))
+        return reading.type(sheet)
+                .map(type -> NumberFields.of(reading.family(sheet), type))
                 .orElse(List.of());
     }
 
     Map<NumberField.Group, List<NumberRow>> rows(SheetDraft sheet, UnitSystem units) {
         Map<NumberField.Group, List<NumberRow>> groups = new LinkedHashMap<>();
-        type(sheet)
+        reading.type(sheet)
                 .ifPresent(type -> fields(sheet).forEach(f -> groups.computeIfAbsent(f.group(), g -> new ArrayList<>())
                         .add(NumberRow.of(f, sheet, type.dn(), units))));
         return groups;
@@ -189,15 +186,15 @@ class DraftPage {
     }
 
     List<WhatWorks.Line> works(SheetDraft sheet) {
-        return type(sheet)
-                .map(type -> WhatWorks.of(workshop.family(sheet), type, place -> sheet.number(place)
+        return reading.type(sheet)
+                .map(type -> WhatWorks.of(reading.family(sheet), type, place -> sheet.number(place)
                         .isPresent()))
                 .orElse(List.of());
     }
 
     /** Films of grease that the type's parts take. */
     List<String> films(SheetDraft sheet) {
-        AnatomySheet family = workshop.family(sheet);
+        AnatomySheet family = reading.family(sheet);
         return family.build().parts().stream()
                 .filter(Part::greased)
                 .map(Part::film)
@@ -207,7 +204,7 @@ class DraftPage {
 
     /** Which valves a list can be for: every one, or those with one value of an option. */
     Map<String, String> only(SheetDraft sheet) {
-        AnatomySheet family = workshop.family(sheet);
+        AnatomySheet family = reading.family(sheet);
         Map<String, String> only = new LinkedHashMap<>();
         family.options().forEach((id, option) -> option.choices().forEach((words, value) -> {
             if (sheet.option(id).contains(value) && sheet.option(id).size() > 1) {

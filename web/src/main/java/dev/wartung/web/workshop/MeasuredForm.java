@@ -1,7 +1,7 @@
 package dev.wartung.web.workshop;
 
+import dev.wartung.core.anatomy.Basis;
 import dev.wartung.core.anatomy.Drive;
-import dev.wartung.core.anatomy.TypeSheet.Basis;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;

@@ -1,6 +1,6 @@
 package dev.wartung.web.workshop;
 
-import dev.wartung.core.anatomy.TypeSheet.Basis;
+import dev.wartung.core.anatomy.Basis;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.sheet.NumberUses.How;

@@ -51,6 +51,11 @@ class PartsLists {
             int at = columns.indexOf(what);
             return at < 0 ? "" : list.rows().get(row).get(at);
         }
+
+        /** The name of a line's answer in the form: of what the line says, so that it is never taken for another's. */
+        public String field(int row) {
+            return "part." + (list.firstRow() + row) + "." + cell(row, Column.NAME);
+        }
     }
 
     /**
@@ -59,40 +64,30 @@ class PartsLists {
      * @param typed the text, and what was said of columns and lines already
      */
     Optional<Understood> understand(AnatomySheet family, Map<String, String> typed) {
-        return PastedList.read(typed.getOrDefault("text", "")).map(list -> {
-            ListMatches.Known known = matches.known(COLUMNS);
-            Set<Column> taken = new LinkedHashSet<>();
-            List<Column> columns = new ArrayList<>();
-            for (int i = 0; i < list.headings().size(); i++) {
-                String heading = list.headings().get(i);
-                Column is = Optional.ofNullable(typed.get("column." + i))
-                        .or(() -> known.of(heading))
-                        .flatMap(PartsLists::column)
-                        .orElseGet(() -> PastedList.guess(heading));
-                columns.add(is == Column.NOTHING || taken.add(is) ? is : Column.NOTHING);
-            }
-            Understood soFar = new Understood(list, columns, List.of());
-            ListMatches.Known words = matches.known(WORDS + family.id());
-            List<String> parts = new ArrayList<>();
-            for (int row = 0; row < list.rows().size(); row++) {
-                String name = soFar.cell(row, Column.NAME);
-                parts.add(Optional.ofNullable(typed.get("part." + row))
-                        .or(() -> words.of(name))
-                        .or(() ->
-                                PartSuggestion.of(name, named(family).values()).map(Part::id))
-                        .filter(id -> named(family).containsKey(id))
-                        .orElse(""));
-            }
-            return new Understood(list, columns, parts);
-        });
+        ListMatches.Known headings = matches.known(COLUMNS);
+        return PastedTable.read(
+                        typed,
+                        PastedList.MOST_ROWS,
+                        h -> PastedList.guess(h) != Column.NOTHING
+                                || headings.of(h).isPresent())
+                .map(list -> understand(list, family, typed, headings));
     }
 
-    private static Optional<Column> column(String said) {
-        try {
-            return Optional.of(Column.valueOf(said));
-        } catch (IllegalArgumentException e) {
-            return Optional.empty();
+    private Understood understand(
+            PastedTable list, AnatomySheet family, Map<String, String> typed, ListMatches.Known headings) {
+        List<Column> columns = list.columns(typed, headings, Column.NOTHING, PastedList::guess);
+        Understood soFar = new Understood(list, columns, List.of());
+        ListMatches.Known words = matches.known(WORDS + family.id());
+        List<String> parts = new ArrayList<>();
+        for (int row = 0; row < list.rows().size(); row++) {
+            String name = soFar.cell(row, Column.NAME);
+            parts.add(Optional.ofNullable(typed.get(soFar.field(row)))
+                    .or(() -> words.of(name))
+                    .or(() -> PartSuggestion.of(name, named(family).values()).map(Part::id))
+                    .filter(id -> named(family).containsKey(id))
+                    .orElse(""));
         }
+        return new Understood(list, columns, parts);
     }
 
     /** Parts that can be ordered, each once. */
@@ -117,11 +112,21 @@ class PartsLists {
             return troubles;
         }
         Understood list = read.get();
+        if (list.list().more()) {
+            troubles.put(
+                    "text",
+                    "Longer than a parts list is: " + PastedList.MOST_ROWS + " lines at most. Paste the kit's own.");
+        }
+        for (int row = 0; row < list.parts().size(); row++) {
+            if (list.cell(row, Column.NUMBER).length() > LONGEST) {
+                troubles.put("text", "The number of line " + (row + 1) + " is longer than " + LONGEST + " letters.");
+            }
+        }
         if (!list.columns().contains(Column.NUMBER)) {
             troubles.put("text", "Say which column has the part numbers.");
         }
         String kit = typed.getOrDefault("kit", "").strip();
-        if (kit.length() > LONGEST) {
+        if (kit.length() > LONGEST || typed.getOrDefault("kit-name", "").strip().length() > LONGEST) {
             troubles.put("kit", "Keep it under " + LONGEST + " letters.");
         }
         if (list.parts().stream().allMatch(String::isEmpty)) {
@@ -227,7 +232,10 @@ class PartsLists {
 
     /** The grease of a film, for every valve of the type; nothing: not known. */
     @Transactional
-    void grease(String typeId, String film, String name, String registration) {
+    Optional<String> grease(String typeId, String film, String name, String registration) {
+        if (name.strip().length() > LONGEST || registration.strip().length() > LONGEST) {
+            return Optional.of("Keep it under " + LONGEST + " letters.");
+        }
         workshop.lists(typeId, sheet -> {
             ArrayNode greases = sheet.list("lubricants");
             for (int i = greases.size() - 1; i >= 0; i--) {
@@ -243,5 +251,6 @@ class PartsLists {
             }
             return sheet.with("lubricants", greases);
         });
+        return Optional.empty();
     }
 }

@@ -1,15 +1,13 @@
 package dev.wartung.web.workshop;
 
-import dev.wartung.web.exchange.PastedTable;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 
 /** What the columns of a parts list are, by their headings. */
 final class PastedList {
 
-    private static final int MOST_ROWS = 300;
+    static final int MOST_ROWS = 300;
 
     private PastedList() {}
 
@@ -59,11 +57,6 @@ final class PastedList {
                     "denominazione"),
             Column.MATERIAL,
             List.of("material", "compound", "werkstoff", "quality", "matière", "materiale"));
-
-    /** Reads what was pasted; empty where there is no table in it. */
-    static Optional<PastedTable> read(String text) {
-        return PastedTable.read(text, MOST_ROWS, heading -> guess(heading) != Column.NOTHING);
-    }
 
     /** What a heading says its column is. */
     static Column guess(String heading) {

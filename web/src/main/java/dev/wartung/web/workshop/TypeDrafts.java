@@ -68,6 +68,17 @@ class TypeDrafts {
                 .findFirst();
     }
 
+    /**
+     * A draft that nobody else changes before the transaction ends.
+     *
+     * @throws java.util.NoSuchElementException if there is none
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    Draft held(String typeId) {
+        jdbc.queryForList("select 1 from type_draft where type_id = ? for update", typeId);
+        return find(typeId).orElseThrow();
+    }
+
     List<Draft> all() {
         return jdbc.query(
                 "select " + COLUMNS + " from type_draft d join account a on a.id = d.changed_by_id order by d.type_id",

@@ -2,6 +2,7 @@ package dev.wartung.web.workshop;
 
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.workshop.SheetDraft;
 import dev.wartung.web.sheet.Sheets;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -9,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -25,13 +27,21 @@ class TypesController {
     private static final String NEW = "/types/new";
     private static final String ONE = "/types/{id:[a-z][a-z0-9-]*}";
 
+    private final Beginnings beginnings;
     private final Workshop workshop;
     private final TypeDrafts drafts;
     private final TypeVersions versions;
     private final DraftPage page;
     private final Sheets sheets;
 
-    TypesController(Workshop workshop, TypeDrafts drafts, TypeVersions versions, DraftPage page, Sheets sheets) {
+    TypesController(
+            Beginnings beginnings,
+            Workshop workshop,
+            TypeDrafts drafts,
+            TypeVersions versions,
+            DraftPage page,
+            Sheets sheets) {
+        this.beginnings = beginnings;
         this.workshop = workshop;
         this.drafts = drafts;
         this.versions = versions;
@@ -52,9 +62,8 @@ class TypesController {
     }
 
     private List<TypeSheet> inUse() {
-        return java.util.stream.Stream.concat(
-                        sheets.offered().stream(), sheets.own().stream().filter(t -> versions.withdrawn(t.id())
-                                .isPresent()))
+        return Stream.concat(sheets.offered().stream(), sheets.own().stream().filter(t -> versions.withdrawn(t.id())
+                        .isPresent()))
                 .sorted(Comparator.comparing(TypeSheet::maker).thenComparing(TypeSheet::name))
                 .toList();
     }
@@ -71,7 +80,7 @@ class TypesController {
 
     @PostMapping("/types")
     String begin(@RequestParam Map<String, String> typed, Model model) {
-        Workshop.Begun begun = workshop.begin(typed);
+        Beginnings.Begun begun = beginnings.begin(typed);
         return begun.troubles().isEmpty()
                 ? "redirect:/types/" + begun.id() + "/draft/build"
                 : show(typed, begun.troubles(), model);
@@ -110,7 +119,7 @@ class TypesController {
         model.addAttribute("use", versions.use(id));
         model.addAttribute("withdrawn", versions.withdrawn(id).orElse(null));
         model.addAttribute("trouble", trouble);
-        var sheet = dev.wartung.core.workshop.SheetDraft.read(sheets.typeJson(id));
+        SheetDraft sheet = SheetDraft.read(sheets.typeJson(id));
         model.addAttribute("svg", page.section(sheet));
         model.addAttribute("works", page.works(sheet));
         return "type";
@@ -121,7 +130,7 @@ class TypesController {
         if (sheets.isShipped(id) || sheets.typeText(id).isEmpty()) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
-        workshop.again(id);
+        beginnings.again(id);
         return "redirect:/types/" + id + "/draft/numbers";
     }
 

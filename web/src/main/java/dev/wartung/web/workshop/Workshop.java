@@ -1,54 +1,42 @@
 package dev.wartung.web.workshop;
 
 import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.Basis;
 import dev.wartung.core.anatomy.Drive;
-import dev.wartung.core.anatomy.TypeSheet;
-import dev.wartung.core.anatomy.TypeSheet.Basis;
 import dev.wartung.core.measure.UnitSystem;
-import dev.wartung.core.school.School;
-import dev.wartung.core.sheet.Schools;
-import dev.wartung.core.sheet.SheetResult;
 import dev.wartung.core.workshop.NumberField;
-import dev.wartung.core.workshop.NumberFields;
 import dev.wartung.core.workshop.SheetDraft;
 import dev.wartung.core.workshop.SheetDraft.Stated;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Signatures;
 import dev.wartung.web.account.Signatures.Meaning;
 import dev.wartung.web.account.Signatures.Signed;
-import dev.wartung.web.exchange.MadeSo;
 import dev.wartung.web.page.TypedDay;
-import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.workshop.TypeDrafts.Draft;
-import java.text.Normalizer;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
+import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Makes types: begun from a family or another type, built, numbered, checked, approved by somebody else. */
+/** Works on drafts: how a type is built, its numbers and lists, and who puts it in force. */
 @Service
 class Workshop {
 
-    static final String FAMILY = "family:";
-    static final String TYPE = "type:";
-    private static final int LONGEST = 60;
+    private static final int LONGEST_REASON = 400;
     private static final String OPTION = "option.";
     private static final String DRIVE = "drive";
     private static final String SCHOOL = "school.";
 
     private final TypeDrafts drafts;
     private final TypeVersions versions;
-    private final Sheets sheets;
-    private final MadeSo made;
+    private final DraftReading reading;
     private final CurrentAccount current;
     private final Signatures signatures;
     private final Clock clock;
@@ -56,112 +44,23 @@ class Workshop {
     Workshop(
             TypeDrafts drafts,
             TypeVersions versions,
-            Sheets sheets,
-            MadeSo made,
+            DraftReading reading,
             CurrentAccount current,
             Signatures signatures,
             Clock clock) {
         this.drafts = drafts;
         this.versions = versions;
-        this.sheets = sheets;
-        this.made = made;
+        this.reading = reading;
         this.current = current;
         this.signatures = signatures;
         this.clock = clock;
-    }
-
-    /** What came of a beginning: the type's id, or what is wrong with what was typed, by field. */
-    record Begun(String id, Map<String, String> troubles) {}
-
-    /**
-     * Begins a type.
-     *
-     * @param typed maker, name, size, and from what: a family, or a type to copy
-     */
-    @Transactional
-    Begun begin(Map<String, String> typed) {
-        Map<String, String> troubles = new LinkedHashMap<>();
-        String maker = word("maker", "Who makes it, as on the plate.", typed, troubles);
-        String name = word("name", "What its maker calls it, with the size, for instance Holm 50.", typed, troubles);
-        String size = word("size", "As on the plate, for instance DN 50 or 2\".", typed, troubles);
-        String id = id(name);
-        if (!name.isEmpty() && id.isEmpty()) {
-            troubles.put("name", "With a letter in it: it is known by that.");
-        } else if (!id.isEmpty()
-                && (sheets.typeText(id).isPresent() || drafts.find(id).isPresent())) {
-            troubles.put("name", "There is a type of that name. Another name tells them apart.");
-        }
-        Optional<SheetDraft> from = from(typed.getOrDefault("from", ""), id, maker, name, size);
-        if (from.isEmpty()) {
-            troubles.put("from", "Choose the family by its drawing, or a type to copy.");
-        }
-        if (troubles.isEmpty()) {
-            drafts.begin(from.orElseThrow(), current.get().id());
-        }
-        return new Begun(id, troubles);
-    }
-
-    private static String word(String field, String missing, Map<String, String> typed, Map<String, String> troubles) {
-        String text = typed.getOrDefault(field, "").strip();
-        if (text.isEmpty()) {
-            troubles.put(field, missing);
-        } else if (text.length() > LONGEST) {
-            troubles.put(field, "Keep it under " + LONGEST + " letters.");
-        }
-        return text;
-    }
-
-    /** The name in plain small letters: "Ventil Å 50" is known by "ventil-a-50". */
-    static String id(String name) {
-        String plain = Normalizer.normalize(name, Normalizer.Form.NFD)
-                .replaceAll("\\p{M}", "")
-                .toLowerCase(Locale.ROOT)
-                .replaceAll("[^a-z0-9]+", "-")
-                .replaceAll("^-+|-+$", "");
-        return plain.matches("[a-z].*") ? plain : plain.isEmpty() ? "" : "type-" + plain;
-    }
-
-    private Optional<SheetDraft> from(String from, String id, String maker, String name, String size) {
-        Map<String, String> words = Map.of("type", id, "maker", maker, "name", name, "size", size);
-        if (from.startsWith(TYPE)) {
-            String copied = from.substring(TYPE.length());
-            return sheets.typeText(copied).map(text -> {
-                SheetDraft other = SheetDraft.read(sheets.typeJson(copied));
-                SheetDraft same = other.word("size").equals(size) ? other : other.withoutNumbers();
-                return same.with(words).version(1);
-            });
-        }
-        return from.startsWith(FAMILY)
-                ? sheets.anatomy(from.substring(FAMILY.length()))
-                        .map(family -> SheetDraft.begun(id, maker, name, size, family.id()))
-                : Optional.empty();
-    }
-
-    /** Takes up a type of the site's own again, as its next version; the draft there is, if there is one. */
-    @Transactional
-    void again(String typeId) {
-        if (drafts.find(typeId).isPresent()) {
-            return;
-        }
-        List<TypeVersions.Approved> approved = versions.of(typeId);
-        // what a file brought in since is what is in force, whatever was approved here before it
-        SheetDraft last = approved.stream()
-                .findFirst()
-                .filter(a -> a.fromDay().isAfter(LocalDate.now(clock))
-                        || sheets.typeText(typeId).equals(Optional.of(a.sheet())))
-                .map(TypeVersions.Approved::content)
-                .orElseGet(() -> SheetDraft.read(sheets.typeJson(typeId)));
-        int newest = Math.max(
-                approved.isEmpty() ? 1 : approved.get(0).version(),
-                SheetDraft.read(sheets.typeJson(typeId)).version());
-        drafts.begin(last.version(newest + 1), current.get().id());
     }
 
     /** One tick, or one answer, of how the type is made. */
     @Transactional
     void build(String typeId, String field, String value, boolean on) {
         drafts.change(typeId, current.get().id(), sheet -> {
-            AnatomySheet family = family(sheet);
+            AnatomySheet family = reading.family(sheet);
             if (field.equals(DRIVE)) {
                 List<String> drives = family.drives().stream().map(Drive::code).toList();
                 return sheet.made(ticked(drives, sheet.drives(), value, on));
@@ -255,97 +154,8 @@ class Workshop {
 
     /** Another list: of parts, kits or greases. */
     @Transactional
-    void lists(String typeId, java.util.function.UnaryOperator<SheetDraft> change) {
+    void lists(String typeId, UnaryOperator<SheetDraft> change) {
         drafts.change(typeId, current.get().id(), change);
-    }
-
-    AnatomySheet family(SheetDraft sheet) {
-        return sheets.anatomy(sheet.word("anatomy"))
-                .orElseThrow(() -> new IllegalStateException("no family " + sheet.word("anatomy")));
-    }
-
-    /** The type as far as it is known: what nobody has said of its build yet is left open. */
-    SheetResult<TypeSheet> asFarAsKnown(SheetDraft sheet) {
-        return sheets.readAsItIs(filledIn(sheet));
-    }
-
-    /** What of it does not fit together, under the names of its numbers. */
-    List<String> clashes(SheetDraft sheet) {
-        return sheets.readUntried(filledIn(sheet)) instanceof SheetResult.Refused<TypeSheet> refused
-                ? refused.problems().stream()
-                        .map(p -> said(p.place(), p.reason(), family(sheet)))
-                        .toList()
-                : List.of();
-    }
-
-    private String filledIn(SheetDraft sheet) {
-        AnatomySheet family = family(sheet);
-        SheetDraft open = sheet.drives().isEmpty()
-                ? sheet.made(family.drives().stream().map(Drive::code).toList())
-                : sheet;
-        for (Map.Entry<String, AnatomySheet.Option> option : family.options().entrySet()) {
-            if (open.option(option.getKey()).isEmpty()) {
-                open = open.made(
-                        option.getKey(), List.copyOf(option.getValue().choices().values()));
-            }
-        }
-        for (School school : openSchools(family, sheet)) {
-            open = open.settled(
-                    school.id(), school.answers().keySet().iterator().next());
-        }
-        return open.sheet(NumberFields.torques(family));
-    }
-
-    /** Questions that only the maker's construction settles, and that no option does. */
-    static List<School> byMaker(AnatomySheet family) {
-        return family.schools().stream()
-                .flatMap(id -> Schools.table().school(id).stream())
-                .filter(s -> s.byMaker() && !family.options().containsKey(s.id()))
-                .toList();
-    }
-
-    private static List<School> openSchools(AnatomySheet family, SheetDraft sheet) {
-        return byMaker(family).stream()
-                .filter(s -> sheet.school(s.id()).isEmpty())
-                .toList();
-    }
-
-    /** What has to be said before a type can be checked, in words. */
-    List<String> unsaid(SheetDraft sheet) {
-        AnatomySheet family = family(sheet);
-        return Stream.of(
-                        Stream.of("With which drives it is made.")
-                                .filter(s -> sheet.drives().isEmpty()),
-                        family.options().entrySet().stream()
-                                .filter(o -> sheet.option(o.getKey()).isEmpty())
-                                .map(o -> o.getValue().name() + ": what it is made as."),
-                        openSchools(family, sheet).stream().map(School::question))
-                .flatMap(s -> s)
-                .toList();
-    }
-
-    /** Derives and tries every work on every valve the type is made as, and looks at the valves on record. */
-    void check(String typeId) {
-        Draft draft = drafts.find(typeId).orElseThrow();
-        List<String> problems = new ArrayList<>(unsaid(draft.sheet()));
-        if (problems.isEmpty()) {
-            AnatomySheet family = family(draft.sheet());
-            SheetResult<TypeSheet> read = sheets.readType(draft.sheet().sheet(NumberFields.torques(family)));
-            if (read instanceof SheetResult.Refused<TypeSheet> refused) {
-                refused.problems().forEach(p -> problems.add(said(p.place(), p.reason(), family)));
-            } else if (read instanceof SheetResult.Accepted<TypeSheet> accepted) {
-                problems.addAll(made.said(accepted.sheet(), family));
-            }
-        }
-        drafts.checked(typeId, draft.sheet(), problems);
-    }
-
-    /** A problem of the sheet, under the name that its number has on the page. */
-    private static String said(String place, String reason, AnatomySheet family) {
-        String number = place.startsWith("/") ? place.substring(1) : place;
-        return Optional.ofNullable(family.numbers().get(number))
-                .map(n -> n.name() + ": " + reason)
-                .orElseGet(() -> place.isEmpty() ? reason : place + ": " + reason);
     }
 
     /**
@@ -357,7 +167,8 @@ class Workshop {
     @Transactional
     Map<String, String> approve(String typeId, Map<String, String> typed, String password) {
         Map<String, String> troubles = new HashMap<>();
-        Draft draft = drafts.find(typeId).orElseThrow();
+        // nobody changes it while it is signed for
+        Draft draft = drafts.held(typeId);
         LocalDate today = LocalDate.now(clock);
         LocalDate from = typed.getOrDefault("from", "").isBlank()
                 ? today
@@ -387,11 +198,7 @@ class Workshop {
                                 ""))
                 .ifPresent(why -> troubles.put("password", why));
         if (troubles.isEmpty()) {
-            versions.approve(
-                    draft,
-                    draft.sheet().sheet(NumberFields.torques(family(draft.sheet()))),
-                    current.get().id(),
-                    from);
+            versions.approve(draft, reading.sheet(draft.sheet()), current.get().id(), from);
             drafts.drop(typeId);
         }
         return troubles;
@@ -403,8 +210,8 @@ class Workshop {
         if (reason.isBlank()) {
             return Optional.of("Say in a few words why.");
         }
-        if (reason.strip().length() > 400) {
-            return Optional.of("Keep it under 400 letters.");
+        if (reason.strip().length() > LONGEST_REASON) {
+            return Optional.of("Keep it under " + LONGEST_REASON + " letters.");
         }
         versions.withdraw(typeId, current.get().id(), reason.strip());
         return Optional.empty();

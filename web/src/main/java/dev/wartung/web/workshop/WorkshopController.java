@@ -33,6 +33,8 @@ class WorkshopController {
     private static final Set<String> PAGES = Set.of("build", "numbers", "kits", "check");
 
     private final Workshop workshop;
+    private final DraftReading reading;
+    private final DraftCheck check;
     private final PartsLists lists;
     private final TypeDrafts drafts;
     private final TypeVersions versions;
@@ -41,12 +43,16 @@ class WorkshopController {
 
     WorkshopController(
             Workshop workshop,
+            DraftReading reading,
+            DraftCheck check,
             PartsLists lists,
             TypeDrafts drafts,
             TypeVersions versions,
             DraftPage page,
             CurrentAccount current) {
         this.workshop = workshop;
+        this.reading = reading;
+        this.check = check;
         this.lists = lists;
         this.drafts = drafts;
         this.versions = versions;
@@ -75,7 +81,7 @@ class WorkshopController {
             UnitSystem units,
             Model model) {
         Draft draft = draft(id);
-        AnatomySheet family = workshop.family(draft.sheet());
+        AnatomySheet family = reading.family(draft.sheet());
         model.addAttribute("nav", "site");
         model.addAttribute("at", at);
         model.addAttribute("draft", draft);
@@ -85,7 +91,7 @@ class WorkshopController {
         model.addAttribute("troubles", troubles);
         model.addAttribute("svg", page.section(draft.sheet()));
         model.addAttribute("works", page.works(draft.sheet()));
-        model.addAttribute("clashes", workshop.clashes(draft.sheet()));
+        model.addAttribute("clashes", reading.clashes(draft.sheet()));
         switch (at) {
             case "build" -> model.addAttribute("questions", page.questions(draft, true));
             case "numbers" -> {
@@ -167,7 +173,7 @@ class WorkshopController {
     }
 
     private void check(Draft draft, Model model) {
-        model.addAttribute("unsaid", workshop.unsaid(draft.sheet()));
+        model.addAttribute("unsaid", reading.unsaid(draft.sheet()));
         model.addAttribute("mine", draft.hands().contains(current.get().id()));
         model.addAttribute("use", versions.use(draft.typeId()));
         List<TypeVersions.Approved> approved = versions.of(draft.typeId());
@@ -218,7 +224,7 @@ class WorkshopController {
         Optional<String> trouble = workshop.number(field, id, typed, units);
         Draft draft = draft(id);
         NumberRow row = NumberRow.of(
-                field, draft.sheet(), page.type(draft.sheet()).orElseThrow().dn(), units);
+                field, draft.sheet(), reading.type(draft.sheet()).orElseThrow().dn(), units);
         model.addAttribute("draft", draft);
         model.addAttribute("n", trouble.map(why -> row.typed(typed, why)).orElse(row));
         model.addAttribute("works", page.works(draft.sheet()));
@@ -261,7 +267,7 @@ class WorkshopController {
         if (!typed.containsKey("take")) {
             return show(id, "kits", typed, Map.of(), units, model);
         }
-        Map<String, String> troubles = lists.takeIn(id, workshop.family(draft.sheet()), typed);
+        Map<String, String> troubles = lists.takeIn(id, reading.family(draft.sheet()), typed);
         return troubles.isEmpty()
                 ? "redirect:/types/" + id + "/draft/kits"
                 : show(id, "kits", typed, troubles, units, model);
@@ -279,16 +285,20 @@ class WorkshopController {
             @PathVariable String id,
             @RequestParam String film,
             @RequestParam(defaultValue = "") String name,
-            @RequestParam(defaultValue = "") String registration) {
+            @RequestParam(defaultValue = "") String registration,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
         draft(id);
-        lists.grease(id, film, name, registration);
-        return "redirect:/types/" + id + "/draft/kits";
+        Optional<String> trouble = lists.grease(id, film, name, registration);
+        return trouble.isEmpty()
+                ? "redirect:/types/" + id + "/draft/kits"
+                : show(id, "kits", Map.of(), Map.of("grease." + film, trouble.get()), units, model);
     }
 
     @PostMapping(DRAFT + "/check")
     String check(@PathVariable String id) {
         draft(id);
-        workshop.check(id);
+        check.check(id);
         return "redirect:/types/" + id + "/draft/check";
     }
 

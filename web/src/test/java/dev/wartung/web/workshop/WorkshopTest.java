@@ -12,6 +12,9 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 
 import com.microsoft.playwright.Page;
 import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.workshop.NumberField;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.account.Role;
@@ -20,9 +23,12 @@ import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.app.TestSite;
 import dev.wartung.web.sheet.Sheets;
+import java.time.Clock;
 import java.time.LocalDate;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.hamcrest.Matchers;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
@@ -90,8 +96,8 @@ class WorkshopTest {
                 .andExpect(content().string(Matchers.containsString("There is a type of that name")))
                 .andExpect(content().string(Matchers.containsString("Choose the family by its drawing")))
                 .andExpect(content().string(Matchers.containsString("value=\"Kolm 50\"")));
-        assertThat(Workshop.id("Ventil Å 50 / 2")).isEqualTo("ventil-a-50-2");
-        assertThat(Workshop.id("50")).isEqualTo("type-50");
+        assertThat(Beginnings.id("Ventil Å 50 / 2")).isEqualTo("ventil-a-50-2");
+        assertThat(Beginnings.id("50")).isEqualTo("type-50");
     }
 
     @Test
@@ -140,7 +146,7 @@ class WorkshopTest {
         does("rita", Role.REVIEWER, "/types/force-50/draft/approve", signed)
                 .andExpect(content().string(Matchers.containsString("changed since it was checked")));
         plans("/types/force-50/draft/check");
-        String tomorrow = LocalDate.now(java.time.Clock.systemUTC()).plusDays(2).toString();
+        String tomorrow = LocalDate.now(Clock.systemUTC()).plusDays(2).toString();
         does(
                         "rita",
                         Role.REVIEWER,
@@ -247,6 +253,30 @@ class WorkshopTest {
     }
 
     @Test
+    @DisplayName("Numbers that cannot be are told at the check, no page of the draft breaks over them, nobody signs it")
+    void impossible(JdbcTemplate jdbc) throws Exception {
+        copied("kolm-50", "Never 50");
+        number("never-50", "seat/stem-diameter", "90", "18");
+        for (String page : List.of("build", "numbers", "kits")) {
+            shown("/types/never-50/draft/" + page).andExpect(status().isOk());
+        }
+        plans("/types/never-50/draft/check").andExpect(status().is3xxRedirection());
+        shown("/types/never-50/draft/check")
+                .andExpect(status().isOk())
+                .andExpect(content().string(Matchers.containsString("Seat, across: the seat has to be wider")));
+        does(
+                        "rita",
+                        Role.REVIEWER,
+                        "/types/never-50/draft/approve",
+                        "revision",
+                        revision(jdbc, "never-50"),
+                        "password",
+                        TestSite.PASSWORD)
+                .andExpect(status().isOk());
+        assertThat(sheets.offered()).noneMatch(t -> t.id().equals("never-50"));
+    }
+
+    @Test
     @DisplayName("A number that is not understood is told beside its field; quick ticks are all kept")
     void atThePage(Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "pia");
@@ -292,19 +322,19 @@ class WorkshopTest {
                 "20 ± 10 %", "18 to 22, aim 20",
                 "11", "9.9 to 12.1, aim 11",
                 "100 to 120 lbf·in", "11.3 to 13.6");
-        var field = new dev.wartung.core.workshop.NumberField(
+        var field = new NumberField(
                 "bands/x",
                 "x",
-                dev.wartung.core.workshop.NumberField.Group.LIMITS,
-                dev.wartung.core.workshop.NumberField.Kind.LIMITS,
-                java.util.Optional.of(dev.wartung.core.measure.Dimension.TORQUE),
-                java.util.Optional.empty(),
-                java.util.List.of(),
-                java.util.List.of());
+                NumberField.Group.LIMITS,
+                NumberField.Kind.LIMITS,
+                Optional.of(Dimension.TORQUE),
+                Optional.empty(),
+                List.of(),
+                List.of());
         read.forEach((typed, shown) -> {
-            StatedNumber number = StatedNumber.read(field, typed, dev.wartung.core.measure.UnitSystem.METRIC);
+            StatedNumber number = StatedNumber.read(field, typed, UnitSystem.METRIC);
             assertThat(number.trouble()).as(typed).isEmpty();
-            assertThat(StatedNumber.shown(number.stated().orElseThrow(), dev.wartung.core.measure.UnitSystem.METRIC))
+            assertThat(StatedNumber.shown(number.stated().orElseThrow(), UnitSystem.METRIC))
                     .as(typed)
                     .isEqualTo(shown);
             assertThat(number.assumed().isEmpty()).as(typed).isEqualTo(!typed.equals("11"));
