@@ -135,7 +135,14 @@ class SecurityConfiguration {
                         .hasAnyRole(Role.PLANNER.name(), Role.ADMINISTRATOR.name())
                         .requestMatchers(HttpMethod.POST, "/benches/*/hold", "/benches/*/let-go")
                         .hasRole(Role.TECHNICIAN.name())
-                        .requestMatchers(HttpMethod.POST, "/register/new", "/register/list", "/register/*/tag")
+                        .requestMatchers(
+                                HttpMethod.POST,
+                                "/register/new",
+                                "/register/list",
+                                "/register/*/tag",
+                                "/lines",
+                                "/lines/**",
+                                "/notes/**")
                         .hasRole(Role.PLANNER.name())
                         // somebody who had no hand in a type puts it in force
                         .requestMatchers(HttpMethod.POST, "/types/*/draft/approve")

@@ -62,6 +62,8 @@ final class AuditWords {
             Map.entry("grease_tin", "tin of grease"),
             Map.entry("grease_use", "grease used"),
             Map.entry("joint_look", "look at a joint"),
+            Map.entry("bench_note", "note from the bench"),
+            Map.entry("line_drawing", "line as it runs"),
             Map.entry("line_event", "cleaning or sterilisation of a line"),
             Map.entry("log-in", "password"),
             Map.entry("old_seal", "old seal"),

@@ -87,6 +87,8 @@ class RolesTest {
         table.put("/people", EnumSet.of(Role.ADMINISTRATOR));
         table.put("/site", ARRANGE);
         table.put("/register/", PLANS);
+        table.put("/lines", PLANS);
+        table.put("/notes/", PLANS);
         table.put("/types/*/draft/approve", EnumSet.of(Role.PLANNER, Role.REVIEWER));
         table.put("/types", PLANS);
         table.put("/benches/*/chamber", ARRANGE);

@@ -11,6 +11,8 @@ import dev.wartung.web.job.findings.OldSealRecord;
 import dev.wartung.web.job.findings.OldSealsDesk;
 import dev.wartung.web.job.look.Looks;
 import dev.wartung.web.job.planning.PlanningDesk;
+import dev.wartung.web.line.DrawnLine;
+import dev.wartung.web.line.LineDrawings;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.FittedPart;
 import dev.wartung.web.valve.FittedParts;
@@ -40,6 +42,7 @@ class ValveController {
     private final FittedParts fittedParts;
     private final Jobs jobs;
     private final Looks looks;
+    private final LineDrawings lines;
     private final RecordChanges changes;
     private final OldSealsDesk oldSeals;
     private final PlanningDesk planning;
@@ -53,6 +56,7 @@ class ValveController {
             FittedParts fittedParts,
             Jobs jobs,
             Looks looks,
+            LineDrawings lines,
             RecordChanges changes,
             OldSealsDesk oldSeals,
             PlanningDesk planning,
@@ -64,6 +68,7 @@ class ValveController {
         this.fittedParts = fittedParts;
         this.jobs = jobs;
         this.looks = looks;
+        this.lines = lines;
         this.changes = changes;
         this.oldSeals = oldSeals;
         this.planning = planning;
@@ -100,6 +105,14 @@ class ValveController {
         model.addAttribute(
                 "ages",
                 fitted.values().stream().collect(Collectors.toMap(FittedPart::part, f -> drawing.age(f.fittedOn()))));
+        // nothing is worked out from a line that nobody has walked along
+        model.addAttribute(
+                "drawnLine",
+                lines.of(valve.area(), valve.line())
+                        .filter(d -> d.walked().isPresent())
+                        .filter(d -> d.drawing().valve(valve.tag()).isPresent())
+                        .map(DrawnLine::id)
+                        .orElse(null));
         model.addAttribute("former", renaming.of(valve));
         model.addAttribute("changes", changes.findByValveIdOrderByAtDesc(valve.id()));
         List<OldSealRecord> seals = oldSeals.of(valve);

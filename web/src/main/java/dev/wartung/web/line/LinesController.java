@@ -1,8 +1,12 @@
-package dev.wartung.web.valve;
+package dev.wartung.web.line;
 
+import dev.wartung.web.valve.LinesMap;
+import dev.wartung.web.valve.Valve;
+import dev.wartung.web.valve.Valves;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import org.springframework.data.domain.Sort;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -18,10 +22,12 @@ class LinesController {
     private static final long MOST = 1500;
 
     private final Valves valves;
+    private final LineDrawings drawings;
     private final Clock clock;
 
-    LinesController(Valves valves, Clock clock) {
+    LinesController(Valves valves, LineDrawings drawings, Clock clock) {
         this.valves = valves;
+        this.drawings = drawings;
         this.clock = clock;
     }
 
@@ -36,6 +42,11 @@ class LinesController {
         model.addAttribute("areas", large ? areas : List.of());
         model.addAttribute("area", shown);
         model.addAttribute("map", LinesMap.of(on, LocalDate.now(clock)));
+        Map<List<String>, Long> drawn = drawings.drawn();
+        model.addAttribute("drawn", drawn);
+        model.addAttribute(
+                "undrawn",
+                drawings.lines().stream().filter(l -> !drawn.containsKey(l)).toList());
         model.addAttribute("states", LinesMap.State.values());
         return "lines";
     }
