@@ -34,6 +34,17 @@ final class EarlierEvents {
         return whole;
     }
 
+    /** Lines were not drawn then, and what was locked was not said one by one. */
+    static JsonNode withoutLocks(JsonNode body) {
+        ((ObjectNode) body).putArray("locks");
+        return body;
+    }
+
+    static JsonNode withoutLocks(JsonNode body, String field) {
+        withoutLocks(body.path(field));
+        return body;
+    }
+
     static JsonNode confirmed(JsonNode body) {
         ObjectNode event = object(body);
         absent(event, "greased", NODES.arrayNode());

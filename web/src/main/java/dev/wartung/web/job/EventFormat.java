@@ -37,8 +37,14 @@ final class EventFormat {
         type("REPORTED", JobEvent.Reported.class, List.of(EarlierEvents.textAs("text")));
         type("STARTED", JobEvent.Begun.class, List.of(EarlierEvents::nothing));
         type("CANCELLED", JobEvent.Cancelled.class, List.of(EarlierEvents::nothing));
-        type("CONFIRMED", JobEvent.Confirmed.class, List.of(EarlierEvents::confirmed, WrittenOut::confirmed));
-        type("FAILED_READING", JobEvent.ReadingFailed.class, List.of(EarlierEvents::failed, WrittenOut::failed));
+        type(
+                "CONFIRMED",
+                JobEvent.Confirmed.class,
+                List.of(EarlierEvents::confirmed, WrittenOut::confirmed, EarlierEvents::withoutLocks));
+        type(
+                "FAILED_READING",
+                JobEvent.ReadingFailed.class,
+                List.of(EarlierEvents::failed, WrittenOut::failed, body -> EarlierEvents.withoutLocks(body, "tried")));
         type("TAKEN_BACK", JobEvent.TakenBack.class, List.of(EarlierEvents.textAs("reason")));
         type("PROBLEM", JobEvent.Noted.class, List.of(EarlierEvents.textAs("note")));
         type("FINDING", JobEvent.Found.class, List.of(EarlierEvents::found, WrittenOut::withProcedure));

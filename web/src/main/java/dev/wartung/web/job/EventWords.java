@@ -4,9 +4,11 @@ import dev.wartung.core.inspection.Finding;
 import dev.wartung.core.message.EarlierText;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.progress.JobEvent;
+import dev.wartung.core.progress.Locked.Done;
 import dev.wartung.core.sealing.OldSeal;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 
 /**
  * What an event says in words: the reason, note or remark it was made with; empty where it says nothing more than that
@@ -39,7 +41,22 @@ public final class EventWords implements JobEvent.Cases<Message> {
 
     @Override
     public Message confirmed(JobEvent.Confirmed event) {
-        return Message.NONE;
+        return Message.joined(
+                "; ",
+                Stream.of(
+                                locks(event, Done.ON, "event.locked", "Locked: {locks}"),
+                                locks(event, Done.NOT_PUT, "event.not-locked", "Not locked: {locks}"),
+                                locks(event, Done.OFF, "event.locks-off", "Locks off: {locks}"))
+                        .filter(m -> !m.isEmpty())
+                        .toList());
+    }
+
+    private static Message locks(JobEvent.Confirmed event, Done done, String id, String english) {
+        List<String> locks = event.locks().stream()
+                .filter(l -> l.done() == done)
+                .map(l -> done == Done.NOT_PUT ? l.at() + ", because " + l.how() : l.at())
+                .toList();
+        return locks.isEmpty() ? Message.NONE : Message.of(id, english, "locks", String.join(", ", locks));
     }
 
     /** The readings that failed, and why. */

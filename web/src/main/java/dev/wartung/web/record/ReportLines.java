@@ -3,6 +3,7 @@ package dev.wartung.web.record;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.JobEvent;
+import dev.wartung.core.progress.Locked;
 import dev.wartung.web.job.EventWords;
 import dev.wartung.web.job.JobEntry;
 import dev.wartung.web.job.JobView;
@@ -66,7 +67,16 @@ final class ReportLines implements JobEvent.Cases<Line> {
         Message done = event.second()
                 .map(s -> Message.of("report.agreed", "{done}, agreed: {second}", "done", end, "second", s))
                 .orElse(end);
-        return new Line(at, who, step(), done, step.filter(Step::secondPerson).isPresent());
+        if (!event.locks().isEmpty()) {
+            done = Message.joined("; ", List.of(done, EventWords.of(event)));
+        }
+        boolean otherwise = event.locks().stream().anyMatch(l -> l.done() == Locked.Done.NOT_PUT);
+        return new Line(
+                at,
+                who,
+                step(),
+                done,
+                otherwise || step.filter(Step::secondPerson).isPresent());
     }
 
     @Override

@@ -288,6 +288,15 @@ class BenchController {
         return answer(number, desk.problem(number, entryId, note), Map.of("note", note), model);
     }
 
+    @PostMapping("/note")
+    String note(
+            @PathVariable int number,
+            @RequestParam UUID entryId,
+            @RequestParam Map<String, String> typed,
+            Model model) {
+        return answer(number, desk.note(number, entryId, typed), typed, model);
+    }
+
     @PostMapping("/take-back")
     String takeBack(
             @PathVariable int number,

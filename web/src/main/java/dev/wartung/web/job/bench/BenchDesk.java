@@ -10,6 +10,7 @@ import dev.wartung.core.progress.Confirmation;
 import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.progress.Greased;
 import dev.wartung.core.progress.JobEvent;
+import dev.wartung.core.progress.Locked;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Signatures;
@@ -17,9 +18,12 @@ import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.LogBook;
+import dev.wartung.web.job.NoSuchJob;
 import dev.wartung.web.job.Outcome;
+import dev.wartung.web.job.UsualTimes;
 import dev.wartung.web.job.findings.FindingsDesk;
 import dev.wartung.web.job.planning.PlanningDesk;
+import dev.wartung.web.note.BenchNotes;
 import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.stores.Stores;
 import dev.wartung.web.tool.Toolbox;
@@ -51,6 +55,9 @@ public class BenchDesk {
     private final Stores stores;
     private final Toolbox toolbox;
     private final ToolsAtHand atHand;
+    private final LocksAtHand locks;
+    private final OtherLocks otherLocks;
+    private final BenchNotes notes;
     private final Signatures signatures;
     private final CurrentAccount current;
     private final Clock clock;
@@ -65,6 +72,9 @@ public class BenchDesk {
             Stores stores,
             Toolbox toolbox,
             ToolsAtHand atHand,
+            LocksAtHand locks,
+            OtherLocks otherLocks,
+            BenchNotes notes,
             Signatures signatures,
             CurrentAccount current,
             Clock clock) {
@@ -77,6 +87,9 @@ public class BenchDesk {
         this.stores = stores;
         this.toolbox = toolbox;
         this.atHand = atHand;
+        this.locks = locks;
+        this.otherLocks = otherLocks;
+        this.notes = notes;
         this.signatures = signatures;
         this.current = current;
         this.clock = clock;
@@ -97,6 +110,12 @@ public class BenchDesk {
             if (another || job.valve().state() == ValveState.ON_BENCH) {
                 return Outcome.refused(
                         "Another job on " + job.valve().tag() + " is on the bench. Finish that one first.");
+            }
+            List<Integer> lockOf = otherLocks.on(job.valve(), number);
+            if (!lockOf.isEmpty()) {
+                return Outcome.refused(job.valve().tag() + " is a lock of job "
+                        + lockOf.stream().map(String::valueOf).collect(Collectors.joining(", "))
+                        + ": it keeps that line shut. It is not touched before that lock is off.");
             }
             if (planning.isOutdated(job)) {
                 return Outcome.refused(
@@ -154,6 +173,7 @@ public class BenchDesk {
                         .ifPresent(why -> troubles.put(StepFields.KIT_NUMBER, why));
             }
             troubles.putAll(tools.troubles());
+            List<Locked> locked = LocksAtHand.done(locks.at(view, step.get()), typed, troubles);
             if (!troubles.isEmpty()) {
                 return new Outcome(
                         "", troubles, "", form.open().stream().map(Answer::ask).toList());
@@ -164,7 +184,8 @@ public class BenchDesk {
                     form.secondPerson(),
                     form.greased(),
                     tools.chosen().entrySet().stream().collect(Collectors.toMap(Map.Entry::getKey, e -> e.getValue()
-                            .number())));
+                            .number())),
+                    locked);
             tools.chosen()
                     .forEach((kind, tool) -> toolbox.used(
                             tool.id(), view.job().valve().id(), number, stepId, ToolForm.readings(step.get(), kind)));
@@ -224,6 +245,32 @@ public class BenchDesk {
                             new JobEvent.Noted(note.strip()));
                     return Outcome.done("Noted. It stays on the record.");
                 }));
+    }
+
+    /** Leaves a note at the current step, for whoever stands there next. */
+    @Transactional
+    public Outcome note(int number, UUID entryId, Map<String, String> typed) {
+        JobView view = jobs.view(number).orElseThrow(() -> new NoSuchJob(number));
+        Optional<Step> step = view.progress().current();
+        Optional<BenchNotes.Place> place = BenchNotes.Place.of(typed.getOrDefault("note.place", ""));
+        if (step.isEmpty() || place.isEmpty()) {
+            return step.isEmpty()
+                    ? Outcome.refused("No step is due to leave a note at.")
+                    : Outcome.refused(Map.of("note.words", "Choose where it counts."));
+        }
+        return notes.leave(
+                        entryId,
+                        new BenchNotes.Left(
+                                number,
+                                view.job().valve(),
+                                view.sheets().anatomy().id(),
+                                UsualTimes.operation(step.get().id()),
+                                step.get().say().toString(),
+                                typed.getOrDefault("note.words", ""),
+                                place.get(),
+                                typed.containsKey("note.caution")))
+                .map(why -> Outcome.refused(Map.of("note.words", why)))
+                .orElseGet(() -> Outcome.done("Left. It stands here once a planner keeps it."));
     }
 
     /** Takes the last confirmation back. */

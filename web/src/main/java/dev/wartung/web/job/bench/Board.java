@@ -18,6 +18,8 @@ import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Outcome;
 import dev.wartung.web.job.closing.ClosingDesk;
 import dev.wartung.web.job.findings.FindingsDesk;
+import dev.wartung.web.note.BenchNote;
+import dev.wartung.web.note.BenchNotes;
 import dev.wartung.web.stores.GreaseLine;
 import dev.wartung.web.stores.GreaseTin;
 import dev.wartung.web.stores.Lot;
@@ -56,6 +58,8 @@ import java.util.stream.Collectors;
  * @param readWith    what each reading is taken with, by its id, where that is chosen and known
  * @param usual       how long the step takes, and how long it takes here
  * @param tins        that are on site, to choose one in hand
+ * @param locks       what is locked or unlocked at the step, lock by lock
+ * @param notes       what was left at the step, and kept
  * @param takeFirst   at the step that counts in: by item, the lot in the stores that expires first
  */
 @RecordBuilder
@@ -87,6 +91,8 @@ public record Board(
         String usual,
         List<GreaseTin> tins,
         Map<String, Lot> takeFirst,
+        LocksAtHand.AtStep locks,
+        List<BenchNote> notes,
         UnitSystem units) {
 
     /** A phase on the strip: done, now or to come. */
@@ -195,6 +201,11 @@ public record Board(
 
     /** A fact of the configuration with the values it can have. */
     public record Fact(String id, String name, String value, Map<String, String> values) {}
+
+    /** Where a note can count. */
+    public List<BenchNotes.Place> notePlaces() {
+        return List.of(BenchNotes.Place.values());
+    }
 
     /** Whether the step takes a second person, or a failed reading on the board needs one to stand. */
     public boolean needsSecond() {

@@ -31,6 +31,7 @@ import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Outcome;
 import dev.wartung.web.job.UsualTimes;
 import dev.wartung.web.job.closing.ClosingDesk;
+import dev.wartung.web.note.BenchNotes;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.stores.Lot;
@@ -54,6 +55,8 @@ class Boards {
     private final ClosingDesk closing;
     private final Stores stores;
     private final ToolsAtHand atHand;
+    private final LocksAtHand locks;
+    private final BenchNotes notes;
     private final UsualTimes times;
     private final Clock clock;
     private final CurrentAccount current;
@@ -64,6 +67,8 @@ class Boards {
             ClosingDesk closing,
             Stores stores,
             ToolsAtHand atHand,
+            LocksAtHand locks,
+            BenchNotes notes,
             UsualTimes times,
             CurrentAccount current,
             Clock clock) {
@@ -72,6 +77,8 @@ class Boards {
         this.closing = closing;
         this.stores = stores;
         this.atHand = atHand;
+        this.locks = locks;
+        this.notes = notes;
         this.times = times;
         this.clock = clock;
         this.current = current;
@@ -137,6 +144,12 @@ class Boards {
                 .takeFirst(step.filter(s -> s.kitCount() && lookedAt.isEmpty())
                         .map(s -> takeFirst(view))
                         .orElse(Map.of()))
+                .locks(step.filter(s -> lookedAt.isEmpty())
+                        .map(s -> locks.at(view, s))
+                        .orElse(LocksAtHand.AtStep.NONE))
+                .notes(step.map(s -> notes.at(
+                                view.job().valve(), view.sheets().anatomy().id(), UsualTimes.operation(s.id())))
+                        .orElse(List.of()))
                 .units(units)
                 .build();
     }

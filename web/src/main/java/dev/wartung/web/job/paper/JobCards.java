@@ -6,11 +6,15 @@ import dev.wartung.core.procedure.Step;
 import dev.wartung.web.document.Documents;
 import dev.wartung.web.document.QrCode;
 import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.UsualTimes;
+import dev.wartung.web.job.bench.LocksAtHand;
 import dev.wartung.web.job.planning.PlanningDesk;
+import dev.wartung.web.note.BenchNotes;
 import dev.wartung.web.page.Wordings;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 
 /** Job cards to print, for where no screen may go. */
@@ -30,7 +34,12 @@ public class JobCards {
     private final Documents documents;
     private final Wordings wordings;
 
-    JobCards(PlanningDesk planning, Documents documents, Wordings wordings) {
+    private final LocksAtHand locks;
+    private final BenchNotes notes;
+
+    JobCards(PlanningDesk planning, Documents documents, Wordings wordings, LocksAtHand locks, BenchNotes notes) {
+        this.notes = notes;
+        this.locks = locks;
         this.planning = planning;
         this.documents = documents;
         this.wordings = wordings;
@@ -57,6 +66,17 @@ public class JobCards {
                         units,
                         "wording",
                         wordings.in(units),
+                        "locks",
+                        view.progress().procedure().steps().stream()
+                                .collect(Collectors.toMap(Step::id, s -> locks.onPaper(view, s))),
+                        "notes",
+                        view.progress().procedure().steps().stream()
+                                .collect(Collectors.toMap(
+                                        Step::id,
+                                        s -> notes.at(
+                                                view.job().valve(),
+                                                view.sheets().anatomy().id(),
+                                                UsualTimes.operation(s.id())))),
                         "qr",
                         QrCode.svg(base + "/jobs/" + view.job().number(), CODE_SIZE)));
     }

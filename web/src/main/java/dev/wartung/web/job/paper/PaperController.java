@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -84,6 +85,8 @@ class PaperController {
         model.addAttribute("job", view.job());
         model.addAttribute("steps", steps);
         model.addAttribute("tools", tools);
+        model.addAttribute("locks", steps.stream().collect(Collectors.toMap(Step::id, s -> desk.locks(view, s)
+                .each())));
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);
         model.addAttribute("trouble", trouble);

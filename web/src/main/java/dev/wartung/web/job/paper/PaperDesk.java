@@ -7,6 +7,7 @@ import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.NoSuchJob;
 import dev.wartung.web.job.Outcome;
 import dev.wartung.web.job.bench.BenchDesk;
+import dev.wartung.web.job.bench.LocksAtHand;
 import dev.wartung.web.job.bench.StepFields;
 import dev.wartung.web.job.bench.ToolForm;
 import java.nio.charset.StandardCharsets;
@@ -34,8 +35,10 @@ class PaperDesk {
 
     private final Jobs jobs;
     private final BenchDesk bench;
+    private final LocksAtHand locks;
 
-    PaperDesk(Jobs jobs, BenchDesk bench) {
+    PaperDesk(Jobs jobs, BenchDesk bench, LocksAtHand locks) {
+        this.locks = locks;
         this.jobs = jobs;
         this.bench = bench;
     }
@@ -50,6 +53,11 @@ class PaperDesk {
 
     List<ToolForm.Line> tools(Step step, Map<String, String> typed) {
         return bench.tools(step, ofStep(step.id(), typed));
+    }
+
+    /** What a step locks or unlocks. */
+    LocksAtHand.AtStep locks(JobView view, Step step) {
+        return locks.onPaper(view, step);
     }
 
     @Transactional

@@ -185,7 +185,8 @@ public class PastJobs {
                             lots,
                             Optional.empty(),
                             bench.greased(step, valve, past.tin(), past::second),
-                            Map.of()),
+                            Map.of(),
+                            List.of()),
                     step.minutes() * past.pace().getOrDefault(step.operation(), 1.0));
         }
         if (past.steps() < steps.size()) {

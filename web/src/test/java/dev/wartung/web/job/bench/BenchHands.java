@@ -76,6 +76,7 @@ public final class BenchHands {
             Locator known = pick.locator("input[value='" + SEEN.getOrDefault(name, "") + "']");
             (known.count() > 0 ? known : pick.locator("input").first()).check();
         }
+        page.locator(".locks input[type=checkbox]").all().forEach(Locator::check);
         page.locator(".read-with select").all().stream()
                 .filter(s -> s.inputValue().isEmpty())
                 .forEach(s -> s.selectOption(new SelectOption().setIndex(1)));

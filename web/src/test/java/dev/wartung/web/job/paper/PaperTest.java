@@ -7,13 +7,19 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
+import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.TessaAtWork;
+import dev.wartung.web.app.TestSite;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.bench.GoodAnswers;
+import dev.wartung.web.line.LineDrawings;
+import dev.wartung.web.valve.Valve;
+import dev.wartung.web.valve.Valves;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -24,6 +30,7 @@ import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
 
@@ -126,6 +133,41 @@ class PaperTest {
         assertThat(sent(job, id, card(job, 3))).contains("Tick the steps");
         assertThat(jobs.view(job).orElseThrow().progress().confirmed()).hasSize(3);
         assertThat(sent(job, UUID.randomUUID(), card(job, steps))).isEqualTo("/jobs/" + job);
+        assertThat(jobs.view(job).orElseThrow().progress().current()).isEmpty();
+    }
+
+    @Test
+    @DisplayName("On a line that is drawn the card names each lock, and each is ticked where it is entered, on and off")
+    void locks(LineDrawings lines, Valves valves) throws Exception {
+        for (String tag : List.of("LP-1", "LP-2")) {
+            Valve valve = TestSite.valve(tag, Drive.NC);
+            valve.isAt("on paper", "Paper hall", "P1", 1);
+            valves.save(valve);
+        }
+        TessaAtWork.actAs("tessa");
+        try {
+            long line = lines.begin("Paper hall", "P1");
+            lines.change(line, 1, l -> l.called("f1", "Tank P").called("f4", "Filler P"));
+            assertThat(lines.walked(line, 2)).isTrue();
+        } finally {
+            SecurityContextHolder.clearContext();
+        }
+        int job = planned("LP-2");
+        int steps = jobs.view(job).orElseThrow().progress().procedure().steps().size();
+        Map<String, String> card = card(job, steps);
+        card.put("step.lock-line.lock.LP-1", "yes");
+        assertThat(sent(job, UUID.randomUUID(), card)).contains("Not taken off yet.");
+        card.put("step.unlock-line.lock.LP-1", "yes");
+        byte[] pdf = web.perform(
+                        get("/jobs/" + job + "/card.pdf").with(user("tessa").roles("TECHNICIAN")))
+                .andReturn()
+                .getResponse()
+                .getContentAsByteArray();
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            assertThat(new PDFTextStripper().getText(document).replaceAll("\\s+", " "))
+                    .contains("LP-1 Air off, let out and locked", "LP-1 own lock off", "Filler P is not held back");
+        }
+        assertThat(sent(job, UUID.randomUUID(), card)).isEqualTo("/jobs/" + job);
         assertThat(jobs.view(job).orElseThrow().progress().current()).isEmpty();
     }
 }
