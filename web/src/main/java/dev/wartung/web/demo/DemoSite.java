@@ -63,6 +63,8 @@ class DemoSite {
     private final GreaseStore store;
     private final DemoStores stores;
     private final DemoShutdown shutdown;
+    private final DemoLines lines;
+    private final DemoNotes notes;
     private final PasswordEncoder encoder;
     private final EntityManager entities;
     private final JdbcTemplate jdbc;
@@ -81,6 +83,8 @@ class DemoSite {
             GreaseStore store,
             DemoStores stores,
             DemoShutdown shutdown,
+            DemoLines lines,
+            DemoNotes notes,
             PasswordEncoder encoder,
             EntityManager entities,
             JdbcTemplate jdbc,
@@ -97,6 +101,8 @@ class DemoSite {
         this.store = store;
         this.stores = stores;
         this.shutdown = shutdown;
+        this.lines = lines;
+        this.notes = notes;
         this.encoder = encoder;
         this.entities = entities;
         this.jdbc = jdbc;
@@ -143,6 +149,8 @@ class DemoSite {
         shutdown.plan(planner);
         as("radair", stores::fill);
         as("radair", shutdown::window);
+        lines.draw(planner);
+        notes.leave(varga, planner);
         LOG.info("The demo site is loaded: {} valves", all.size());
     }
 
