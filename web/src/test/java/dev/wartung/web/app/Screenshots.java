@@ -33,7 +33,7 @@ class Screenshots {
             Browser.login(page, "ivarga", "oat-and-spanner");
             shoot(page, "today");
             view(page, "/valves?area=Culture+hall", "valves");
-            view(page, "/lines", "lines");
+            view(page, "/lines/1?open=MX-104", "line");
             view(page, "/valves/CU-212", "valve");
             view(page, "/valves/MX-112/plan?work=renew-bush", "plan");
             view(page, "/valves/MX-103/fault?symptom=leak-seat&q.pressure=no", "fault");
