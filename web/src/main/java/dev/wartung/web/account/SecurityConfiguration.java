@@ -140,6 +140,7 @@ class SecurityConfiguration {
                                 "/register/new",
                                 "/register/list",
                                 "/register/*/tag",
+                                "/register/*/stand/**",
                                 "/lines",
                                 "/lines/**",
                                 "/notes/**")

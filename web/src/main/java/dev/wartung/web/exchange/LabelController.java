@@ -47,7 +47,8 @@ class LabelController {
             @RequestParam(defaultValue = "") String line) {
         List<Label> labels = valves.findAll(Sort.by("area", "line", "place", "tag")).stream()
                 .filter(v -> tag.isEmpty()
-                        ? (area.isEmpty() || v.area().equals(area))
+                        ? v.state().inUse()
+                                && (area.isEmpty() || v.area().equals(area))
                                 && (line.isEmpty() || v.line().equals(line))
                         : tag.contains(v.tag()))
                 .limit(MOST)

@@ -273,6 +273,13 @@ public class LineDrawings {
         return valves.findAllById(beside);
     }
 
+    /** A valve stands elsewhere than it is drawn, maybe: whoever goes by a drawing with it walks along that line first. */
+    public void doubt(Valve valve) {
+        jdbc.update(
+                "update line_drawing set walked_by_id = null, walked_at = null where walked_at is not null and content @> jsonb_build_object('fittings', jsonb_build_array(jsonb_build_object('valve', ?::bigint)))",
+                valve.id());
+    }
+
     /**
      * What to lock before a valve is opened; empty where its line is not drawn with it, or nobody has walked along it
      * since it was.

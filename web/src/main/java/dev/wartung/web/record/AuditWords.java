@@ -73,7 +73,7 @@ final class AuditWords {
             Map.entry("proving_run", "proving run"),
             Map.entry("reading_rule", "how readings are held to their limits"),
             Map.entry("recheck", "re-check"),
-            Map.entry("record_change", "correction of a valve's record"),
+            Map.entry("record_change", "change of a valve's record"),
             Map.entry("service_rule", "interval"),
             Map.entry("shutdown_window", "shutdown"),
             Map.entry("site_answer", "way of working"),

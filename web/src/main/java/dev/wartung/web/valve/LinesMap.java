@@ -34,7 +34,8 @@ public record LinesMap(List<Area> areas, int width, int height) {
         IN_SERVICE("in service"),
         DUE("due within two weeks, or overdue"),
         ON_BENCH("on the bench"),
-        BLOCKED("blocked: out of service");
+        BLOCKED("blocked: out of service"),
+        RETIRED("retired");
 
         private final String words;
 
@@ -89,6 +90,7 @@ public record LinesMap(List<Area> areas, int width, int height) {
         return switch (valve.state()) {
             case OUT_OF_SERVICE -> State.BLOCKED;
             case ON_BENCH -> State.ON_BENCH;
+            case RETIRED, DECOMMISSIONED -> State.RETIRED;
             case IN_SERVICE -> valve.nextDue()
                             .filter(d -> d.isBefore(today.plusDays(DUE_DAYS)))
                             .isPresent()

@@ -3,6 +3,7 @@ package dev.wartung.web.valve;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.text.Tag;
+import dev.wartung.core.text.TagRow;
 import dev.wartung.web.page.TypedDay;
 import dev.wartung.web.sheet.Sheets;
 import java.time.Clock;
@@ -61,18 +62,21 @@ class NewValve {
     }
 
     /**
-     * Adds a valve.
+     * Adds a valve, or a row of like ones: all of them or none.
      *
-     * @param typed tag, service, area, line, type, drive and options; place in its line and day it is next due, if said
+     * @param typed tag or a row of tags, service, area, line, type, drive and options; place in its line and day it is next due, if said
      * @return what is wrong with what was typed, by field; empty where it is added
      */
     @Transactional
     Map<String, String> add(Map<String, String> typed) {
         Map<String, String> troubles = new LinkedHashMap<>();
-        String tag = Tag.plain(typed.getOrDefault("tag", ""));
-        Tag.trouble(tag).ifPresent(why -> troubles.put("tag", why));
-        if (troubles.isEmpty() && renaming.find(tag).isPresent()) {
-            troubles.put("tag", "There is, or was, a valve called “" + tag + "”.");
+        TagRow row = TagRow.read(Tag.plain(typed.getOrDefault("tag", "")));
+        row.trouble().ifPresent(why -> troubles.put("tag", why));
+        for (String tag : row.tags()) {
+            Tag.trouble(tag).ifPresent(why -> troubles.put("tag", why));
+            if (troubles.isEmpty() && renaming.find(tag).isPresent()) {
+                troubles.put("tag", "There is, or was, a valve called “" + tag + "”.");
+            }
         }
         text("service", "What it does, for instance “tank 4 outlet”.", LONGEST_SERVICE, typed, troubles);
         text("area", "Where it is: the hall or department.", LONGEST_PLACE, typed, troubles);
@@ -95,16 +99,18 @@ class NewValve {
                     .forEach(c -> troubles.put(c.field(), "Not said yet."));
         }
         if (troubles.isEmpty() && type.isPresent() && build.isPresent()) {
-            valves.saveAndFlush(new Valve(
-                    tag,
-                    typed.getOrDefault("service", "").strip(),
-                    typed.getOrDefault("area", "").strip(),
-                    typed.getOrDefault("line", "").strip(),
-                    type.get().id(),
-                    type.get().maker() + " " + type.get().name(),
-                    build.get(),
-                    due.orElse(null),
-                    place.isEmpty() ? 0 : Integer.parseInt(place)));
+            for (int i = 0; i < row.tags().size(); i++) {
+                valves.saveAndFlush(new Valve(
+                        row.tags().get(i),
+                        typed.getOrDefault("service", "").strip(),
+                        typed.getOrDefault("area", "").strip(),
+                        typed.getOrDefault("line", "").strip(),
+                        type.get().id(),
+                        type.get().maker() + " " + type.get().name(),
+                        build.get(),
+                        due.orElse(null),
+                        place.isEmpty() ? 0 : Integer.parseInt(place) + i));
+            }
         }
         return troubles;
     }

@@ -2,9 +2,11 @@ package dev.wartung.web.valve;
 
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.text.Tag;
+import dev.wartung.core.text.TagRow;
 import dev.wartung.web.sheet.Sheets;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
@@ -13,6 +15,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.util.UriComponentsBuilder;
 
 /** A valve more in the register: what it is, with its drawing, and where. */
 @Controller
@@ -55,10 +58,19 @@ class NewValveController {
     String add(@RequestParam Map<String, String> typed, Model model) {
         Map<String, String> troubles = desk.add(typed);
         if (troubles.isEmpty()) {
-            return "redirect:"
-                    + renaming.find(Tag.plain(typed.getOrDefault("tag", "")))
-                            .orElseThrow()
-                            .path();
+            List<String> tags =
+                    TagRow.read(Tag.plain(typed.getOrDefault("tag", ""))).tags();
+            return tags.size() > 1
+                    ? "redirect:"
+                            + UriComponentsBuilder.fromPath("/valves")
+                                    .queryParam("area", "{area}")
+                                    .queryParam("q", "{q}")
+                                    .encode()
+                                    .buildAndExpand(
+                                            typed.getOrDefault("area", "").strip(),
+                                            typed.getOrDefault("service", "").strip())
+                                    .toUriString()
+                    : "redirect:" + renaming.find(tags.get(0)).orElseThrow().path();
         }
         show(typed, troubles, model);
         return "new-valve";

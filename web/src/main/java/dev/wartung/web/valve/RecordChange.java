@@ -25,7 +25,11 @@ public class RecordChange {
         /** the record was wrong: nobody changed the valve */
         CORRECTED("record corrected"),
         /** the valve was changed, and proven as what it is now */
-        CONVERTED("valve converted");
+        CONVERTED("valve converted"),
+        MOVED("valve moved"),
+        RETIRED("valve retired"),
+        BROUGHT_BACK("valve brought back"),
+        DECOMMISSIONED("valve decommissioned");
 
         private final String words;
 
@@ -45,7 +49,7 @@ public class RecordChange {
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Valve valve;
 
-    private int jobNumber;
+    private @Nullable Integer jobNumber;
 
     @Enumerated(EnumType.STRING)
     private Kind kind;
@@ -70,8 +74,12 @@ public class RecordChange {
     @SuppressWarnings("NullAway.Init")
     protected RecordChange() {}
 
-    /** What changed, in words, with where it happened. */
-    public record What(int jobNumber, Kind kind, String before, String after, String reason) {}
+    /**
+     * What changed, in words.
+     *
+     * @param jobNumber the job it happened in; null where a planner changed it without one
+     */
+    public record What(@Nullable Integer jobNumber, Kind kind, String before, String after, String reason) {}
 
     @SuppressWarnings("NullAway.Init")
     public RecordChange(Valve valve, What what, Account by, @Nullable String secondName, Instant at) {
@@ -108,8 +116,9 @@ public class RecordChange {
         return valve;
     }
 
-    public int jobNumber() {
-        return jobNumber;
+    /** The job it happened in; empty where a planner changed it without one. */
+    public Optional<Integer> jobNumber() {
+        return Optional.ofNullable(jobNumber);
     }
 
     public Kind kind() {

@@ -5,6 +5,7 @@ import dev.wartung.core.text.Tag;
 import dev.wartung.web.sheet.Sheets;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -68,6 +69,7 @@ class RegisterController {
                     case "quarter" -> Optional.of(today.plusMonths(3));
                     default -> Optional.empty();
                 };
+        boolean gone = "retired".equals(search.due());
         String like =
                 "%" + EscapeCharacter.DEFAULT.escape(Tag.plain(search.text()).toLowerCase(Locale.ROOT)) + "%";
         Page<Valve> found = valves.search(
@@ -76,6 +78,11 @@ class RegisterController {
                 blankToNull(search.type()),
                 Drive.of(search.drive() == null ? "" : search.drive()).orElse(null),
                 dueBefore.orElse(null),
+                // who asks for a tag is shown it, whatever became of the valve
+                Arrays.stream(ValveState.values())
+                        .filter(s ->
+                                gone ? !s.inUse() : s.inUse() || (!search.text().isEmpty() && dueBefore.isEmpty()))
+                        .toList(),
                 PageRequest.of(search.pageNumber(), PAGE, Sort.by("tag")));
         model.addAttribute("nav", "valves");
         model.addAttribute("today", today);

@@ -4,7 +4,11 @@ package dev.wartung.web.valve;
 public enum ValveState {
     IN_SERVICE("in service"),
     ON_BENCH("on the bench"),
-    OUT_OF_SERVICE("out of service");
+    OUT_OF_SERVICE("out of service"),
+    /** it stands unused and may come back */
+    RETIRED("retired"),
+    /** it was taken out of the plant for good */
+    DECOMMISSIONED("decommissioned");
 
     private final String words;
 
@@ -14,5 +18,10 @@ public enum ValveState {
 
     public String words() {
         return words;
+    }
+
+    /** Whether the plant has use for it: nothing is due on another, and no job is planned on it. */
+    public boolean inUse() {
+        return this != RETIRED && this != DECOMMISSIONED;
     }
 }

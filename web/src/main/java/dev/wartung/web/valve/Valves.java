@@ -27,6 +27,7 @@ public interface Valves extends JpaRepository<Valve, Long> {
      * @param type      exactly, or null for any
      * @param drive     exactly, or null for any
      * @param dueBefore due on or before this day; any when null
+     * @param states    in one of these
      */
     @Query(
             """
@@ -35,13 +36,15 @@ public interface Valves extends JpaRepository<Valve, Long> {
               and (:area is null or v.area = :area)
               and (:type is null or v.typeId = :type)
               and (:drive is null or v.drive = :drive)
-              and (cast(:dueBefore as date) is null or v.nextDue <= :dueBefore)""")
+              and (cast(:dueBefore as date) is null or v.nextDue <= :dueBefore)
+              and v.state in :states""")
     Page<Valve> search(
             String like,
             @Nullable String area,
             @Nullable String type,
             @Nullable Drive drive,
             @Nullable LocalDate dueBefore,
+            Collection<ValveState> states,
             Pageable page);
 
     @Query("select distinct v.area from Valve v order by v.area")
@@ -63,7 +66,9 @@ public interface Valves extends JpaRepository<Valve, Long> {
     @Query("select distinct v.area, v.line from Valve v order by v.area, v.line")
     List<Object[]> lines();
 
-    @Query("select v from Valve v where v.nextDue between :from and :to order by v.nextDue, v.tag")
+    /** Those the plant has use for. */
+    @Query(
+            "select v from Valve v where v.nextDue between :from and :to and v.state in (IN_SERVICE, ON_BENCH, OUT_OF_SERVICE) order by v.nextDue, v.tag")
     List<Valve> dueBetween(LocalDate from, LocalDate to);
 
     List<Valve> findByStateOrderByTag(ValveState state);

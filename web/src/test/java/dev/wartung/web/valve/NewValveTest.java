@@ -102,6 +102,17 @@ class NewValveTest {
         assertThat(page.locator("h1")).hasText("OWN/2");
         assertThat(valves.findByTagIgnoreCase("OWN/2").orElseThrow().configuration())
                 .isEqualTo(added.configuration());
+        page.click("text=Add one like it");
+        page.fill("input[name=tag]", "OWN/1..OWN/5");
+        page.fill("input[name=place]", "7");
+        page.click("text=Add it");
+        assertThat(page.locator("label:has(input[name=tag]) .trouble")).containsText("There is, or was");
+        assertThat(valves.findByTagIgnoreCase("OWN/3")).isEmpty();
+        page.fill("input[name=tag]", "OWN/3..OWN/5");
+        page.click("text=Add it");
+        assertThat(page.locator("#results tbody tr")).hasCount(5);
+        assertThat(valves.findByTagIgnoreCase("OWN/5").orElseThrow().place()).isEqualTo(9);
+        page.click("a.tag:has-text('OWN/2')");
         page.click("text=Plan a job");
         assertThat(page.locator("h1")).containsText("OWN/2");
     }

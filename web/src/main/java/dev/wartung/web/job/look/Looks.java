@@ -29,12 +29,16 @@ public class Looks {
 
     /** Those that are due by a day and not done. */
     public List<Recheck> openBy(LocalDate day) {
-        return rows.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(day);
+        return inUse(rows.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(day));
     }
 
     /** Open ones with a day from here to there. */
     public List<Recheck> openBetween(LocalDate from, LocalDate to) {
-        return rows.openBetween(from, to);
+        return inUse(rows.openBetween(from, to));
+    }
+
+    private static List<Recheck> inUse(List<Recheck> looks) {
+        return looks.stream().filter(r -> r.valve().state().inUse()).toList();
     }
 
     /** Open ones on a line's valves that an event makes due. */

@@ -118,7 +118,11 @@ public class PlanningDesk {
                 .map(Work::of);
     }
 
+    /** Nothing is worked on what the plant has no use for. */
     private Stream<WorkKind> all(Valve valve) {
+        if (!valve.state().inUse()) {
+            return Stream.empty();
+        }
         Sheets.Pair pair = sheets.of(valve.typeId());
         return pair.anatomy().worksFor(valve.configuration(), pair.type()).stream();
     }
