@@ -82,7 +82,8 @@ document.addEventListener('submit', e => { const form = e.target.closest('form[d
 /* A second tap before the answer is there sends nothing: what plans, buys or takes in would do so twice. */
 document.addEventListener('submit', e => {
   const form = e.target;
-  if (form.dataset.sent || form.classList.contains('htmx-request')) {
+  // a drawing that follows is another request of the same form, and no reason to hold it back
+  if (form.dataset.sent || (form.hasAttribute('hx-post') && form.classList.contains('htmx-request'))) {
     e.preventDefault();
     e.stopImmediatePropagation();
   } else if (form.method === 'post' && !form.hasAttribute('hx-post')) {
@@ -162,6 +163,13 @@ document.addEventListener('htmx:afterRequest', e => {
   // accepted: what was typed is on the server now, so the browser's copy goes
   const form = e.target.closest?.('form[data-keep]');
   if (form && e.detail.requestConfig.verb === 'post') keep.forget(form);
+});
+// where the next answer was given before this one was answered, what comes back knows nothing of it: the next is on its way
+document.addEventListener('htmx:beforeSwap', e => {
+  const form = e.detail.requestConfig?.elt;
+  if (!form?.matches?.('form[data-latest]')) return;
+  const sent = e.detail.requestConfig.formData;
+  if (sent && [...new FormData(form)].some(([name, value]) => sent.get(name) !== value)) e.detail.shouldSwap = false;
 });
 document.addEventListener('htmx:afterSwap', () => prepare(document));
 document.addEventListener('htmx:oobAfterSwap', () => prepare(document));

@@ -15,6 +15,7 @@ import dev.wartung.web.app.RunningApplication.Address;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -115,6 +116,26 @@ class NewValveTest {
         page.click("a.tag:has-text('OWN/2')");
         page.click("text=Plan a job");
         assertThat(page.locator("h1")).containsText("OWN/2");
+    }
+
+    @Test
+    @DisplayName("An answer given before the drawing has followed the one before it is not lost")
+    void quickly(Address at, Browser browser) throws Exception {
+        Page page = browser.loggedIn(at.base(), "pia");
+        Browser.go(page, "/register/new?type=kolm-50");
+        AtomicBoolean slow = new AtomicBoolean(true);
+        page.route("**/register/new?*", route -> {
+            if (slow.getAndSet(false)) {
+                page.waitForTimeout(700);
+            }
+            route.resume();
+        });
+        page.evaluate(
+                "() => { const say = (name, value) => { const s = document.querySelector(`select[name='${name}']`); s.value = value; s.dispatchEvent(new Event('change', {bubbles: true})); }; say('drive', 'NC'); setTimeout(() => say('option.elastomer', 'EPDM'), 100); }");
+        page.waitForTimeout(100);
+        Browser.settled(page);
+        assertThat(page.locator("select[name='option.elastomer']")).hasValue("EPDM");
+        assertThat(page.locator("select[name=drive]")).hasValue("NC");
     }
 
     private static Locator unanswered(Page page) {
