@@ -30,7 +30,7 @@ begin
         ('change_request', 'rac', 'number valve_id study_id was becomes reason asked_by_id asked_at'), ('proving_run', 'rac', 'id valve_id job_number bench_name drive by_id started_at'),
         ('lot', 'rac', 'id item lot'), ('measuring_tool', 'rac', 'id number'), ('lot_file', 'rac', 'lot_id'), ('lead_time', 'rac', 'item'), ('grease_tin', 'rac', 'id'), ('area_rule', 'rac', 'area'),
         ('site_answer', 'ract', 'school'), ('site_tool', 'ract', ''), ('plant_air', 'rac', 'id'), ('plant_time', 'ract', 'id'), ('reading_rule', 'rac', 'id'), ('service_rule', 'rat', ''),
-        ('line_drawing', 'rac', 'id area line'), ('bench_note', 'rac', 'id entry_id job_number operation at_step valve_id area line type_id family words by_id at'), ('own_type', 'rac', 'type_id'), ('type_withdrawn', 'ract', 'type_id'), ('test_bench', 'ract', 'id'), ('shutdown_window', 'ract', 'id'), ('cycle_count', 'rac', 'valve_id on_day'),
+        ('line_use', 'ract', 'id'), ('line_drawing', 'rac', 'id area line'), ('bench_note', 'rac', 'id entry_id job_number operation at_step valve_id area line type_id family words by_id at'), ('own_type', 'rac', 'type_id'), ('type_withdrawn', 'ract', 'type_id'), ('test_bench', 'ract', 'id'), ('shutdown_window', 'ract', 'id'), ('cycle_count', 'rac', 'valve_id on_day'),
         -- no evidence: sessions, drafts, exercises
         ('login_attempt', 'ract', ''), ('api_token', 'ract', ''), ('spring_session', 'ract', ''), ('spring_session_attributes', 'ract', ''), ('long_work', 'ract', ''), ('import_draft', 'ract', ''), ('type_draft', 'ract', 'type_id'), ('list_match', 'ract', ''),
         ('practice_run', 'ract', '')
@@ -48,7 +48,7 @@ begin
                            where attrelid = one.of_table::regclass and attnum > 0 and not attisdropped and attname <> all (string_to_array(one.fixed, ' '))), one.of_table, app);
         end if;
     end loop;
-    execute format('grant execute on function begin_record(), add_record(int, varchar, text, boolean, text, char), note_try(text, text, text, text), add_signature(text, text, text, text, text, text) to %I', app);
+    execute format('grant execute on function begin_record(), add_record(int, varchar, text, boolean, text, char), note_try(text, text, text, text), add_signature(text, text, text, text, text, text), line_is_called(text, text, text, text) to %I', app);
     -- to verify: what the trail would say of a row
     execute format('grant execute on function audited(jsonb), audit_row(jsonb, text[]), audit_name(jsonb) to %I', app);
 end $$;

@@ -1,5 +1,6 @@
 package dev.wartung.core.sheet;
 
+import dev.wartung.core.exposure.ExposureMatrix;
 import dev.wartung.core.fault.FaultFinder;
 import dev.wartung.core.inspection.Inspection;
 import dev.wartung.core.lubrication.LubricationMatrix;
@@ -9,6 +10,7 @@ import dev.wartung.core.sealing.Autopsy;
 public final class Knowledge {
 
     private static final LubricationMatrix LUBRICATION = read("lubrication", LubricationMatrix.class);
+    private static final ExposureMatrix EXPOSURE = read("exposure", ExposureMatrix.class);
     private static final Autopsy OLD_SEALS = read("old-seals", Autopsy.class);
     private static final Inspection INSPECTION = read("inspection", Inspection.class);
     private static final FaultFinder FAULTS = read("faults", FaultFinder.class);
@@ -17,6 +19,10 @@ public final class Knowledge {
 
     public static LubricationMatrix lubrication() {
         return LUBRICATION;
+    }
+
+    public static ExposureMatrix exposure() {
+        return EXPOSURE;
     }
 
     public static Autopsy oldSeals() {

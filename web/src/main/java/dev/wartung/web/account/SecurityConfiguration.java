@@ -137,6 +137,8 @@ class SecurityConfiguration {
                         .hasRole(Role.TECHNICIAN.name())
                         .requestMatchers(
                                 HttpMethod.POST,
+                                "/areas",
+                                "/areas/**",
                                 "/register/new",
                                 "/register/list",
                                 "/register/*/tag",

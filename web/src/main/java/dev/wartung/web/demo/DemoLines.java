@@ -1,44 +1,55 @@
 package dev.wartung.web.demo;
 
+import dev.wartung.core.exposure.LineUse;
 import dev.wartung.core.line.Fitting;
 import dev.wartung.core.line.FittingKind;
 import dev.wartung.core.line.LineDrawing;
 import dev.wartung.core.line.LineEnd;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.area.Lines;
 import dev.wartung.web.line.LineDrawings;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** The twelve lines of the demo site as they run, from somewhere to somewhere, each walked along. */
 @Component
 class DemoLines {
 
-    /** A line's two ends, and what its fittings are numbered by. */
-    private record Line(String area, String name, String number, String from, FittingKind to, String into) {}
+    /** A line's two ends, what its fittings are numbered by, and what runs in it. */
+    private record Line(
+            String area, String name, String number, String from, FittingKind to, String into, String medium) {}
+
+    /** Caustic in the plant's cleaning, and the enzyme suite's steam; kelvin. */
+    private static final double CLEANED_K = 78 + 273.15;
+
+    private static final double STEAMED_K = 122 + 273.15;
 
     private static final List<Line> LINES = List.of(
-            new Line("Mixing", "Oat slurry", "1", "Oat silo", FittingKind.OUTLET, "Mill"),
-            new Line("Mixing", "Oat base", "2", "Decanter", FittingKind.TANK, "Buffer tank 1"),
-            new Line("Mixing", "Ginger syrup", "3", "Sugar store", FittingKind.TANK, "Syrup tank"),
-            new Line("Culture hall", "Culture 1", "4", "Buffer tank 1", FittingKind.TANK, "Culture tank 1"),
-            new Line("Culture hall", "Culture 2", "5", "Buffer tank 1", FittingKind.TANK, "Culture tank 2"),
-            new Line("Culture hall", "Ferment", "6", "Syrup tank", FittingKind.TANK, "Ferment tank"),
-            new Line("Filling", "Cup filler A", "7", "Culture tank 1", FittingKind.OUTLET, "Cup filler A"),
-            new Line("Filling", "Cup filler B", "8", "Culture tank 2", FittingKind.OUTLET, "Cup filler B"),
-            new Line("Filling", "Bottle filler", "9", "Ferment tank", FittingKind.OUTLET, "Bottle filler"),
-            new Line("Enzyme suite", "Seed train", "10", "Seed vessel", FittingKind.TANK, "Main vessel"),
-            new Line("Enzyme suite", "Harvest", "11", "Main vessel", FittingKind.OUTLET, "Filter skid"),
-            new Line("Enzyme suite", "Buffer prep", "12", "Water loop", FittingKind.TANK, "Buffer vessel"));
+            new Line("Mixing", "Oat slurry", "1", "Oat silo", FittingKind.OUTLET, "Mill", "watery"),
+            new Line("Mixing", "Oat base", "2", "Decanter", FittingKind.TANK, "Buffer tank 1", "watery"),
+            new Line("Mixing", "Ginger syrup", "3", "Sugar store", FittingKind.TANK, "Syrup tank", "aroma"),
+            new Line("Culture hall", "Culture 1", "4", "Buffer tank 1", FittingKind.TANK, "Culture tank 1", "sour"),
+            new Line("Culture hall", "Culture 2", "5", "Buffer tank 1", FittingKind.TANK, "Culture tank 2", "sour"),
+            new Line("Culture hall", "Ferment", "6", "Syrup tank", FittingKind.TANK, "Ferment tank", "sour"),
+            new Line("Filling", "Cup filler A", "7", "Culture tank 1", FittingKind.OUTLET, "Cup filler A", "sour"),
+            new Line("Filling", "Cup filler B", "8", "Culture tank 2", FittingKind.OUTLET, "Cup filler B", "sour"),
+            new Line("Filling", "Bottle filler", "9", "Ferment tank", FittingKind.OUTLET, "Bottle filler", "sour"),
+            new Line("Enzyme suite", "Seed train", "10", "Seed vessel", FittingKind.TANK, "Main vessel", "watery"),
+            new Line("Enzyme suite", "Harvest", "11", "Main vessel", FittingKind.OUTLET, "Filter skid", "watery"),
+            new Line("Enzyme suite", "Buffer prep", "12", "Water loop", FittingKind.TANK, "Buffer vessel", "watery"));
 
     private final LineDrawings drawings;
     private final Valves valves;
     private final CurrentAccount current;
+    private final Lines plantLines;
 
-    DemoLines(LineDrawings drawings, Valves valves, CurrentAccount current) {
+    DemoLines(LineDrawings drawings, Valves valves, Lines plantLines, CurrentAccount current) {
+        this.plantLines = plantLines;
         this.drawings = drawings;
         this.valves = valves;
         this.current = current;
@@ -52,6 +63,15 @@ class DemoLines {
                     if (!drawings.walked(drawn, 1)) {
                         throw new IllegalStateException(line.name() + " is not drawn as a line can run");
                     }
+                    plantLines.keep(
+                            line.area(),
+                            line.name(),
+                            Integer.parseInt(line.number()),
+                            new LineUse(
+                                    Optional.of(line.medium()),
+                                    Optional.of(CLEANED_K),
+                                    Optional.of(STEAMED_K)
+                                            .filter(k -> line.area().equals("Enzyme suite"))));
                 }));
     }
 

@@ -64,6 +64,7 @@ final class AuditWords {
             Map.entry("joint_look", "look at a joint"),
             Map.entry("bench_note", "note from the bench"),
             Map.entry("line_drawing", "line as it runs"),
+            Map.entry("line_use", "what a line is used for"),
             Map.entry("line_event", "cleaning or sterilisation of a line"),
             Map.entry("log-in", "password"),
             Map.entry("old_seal", "old seal"),

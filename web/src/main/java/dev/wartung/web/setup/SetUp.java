@@ -62,9 +62,17 @@ public class SetUp {
                 "Valves",
                 valves == 0 ? "/register/list" : "/valves",
                 of(valves, "valve", "valves") + " in " + of(lines, "line", "lines"),
-                "One by one, or the list you have, pasted. Areas and lines come with them.",
+                "One by one, or the list you have, pasted; the lines they name come with them.",
                 valves > 0,
                 true));
+        int said = count("select count(*) from line_use where num_nonnulls(medium, cleaning_k, steam_k) > 0");
+        parts.add(new Part(
+                "Areas and lines",
+                "/areas",
+                of(lines, "line", "lines") + (said == 0 ? "" : ", " + said + " with what runs in them"),
+                "Their names and order; what runs in them and how hot: which seals and greases stand it.",
+                said > 0,
+                false));
         int tins = count("select count(*) from grease_tin");
         int lots = count("select count(*) from lot");
         parts.add(new Part(

@@ -8,6 +8,8 @@ import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.message.Wording;
 import dev.wartung.core.sheet.Knowledge;
+import dev.wartung.web.area.Lines;
+import dev.wartung.web.valve.Valve;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
@@ -34,23 +36,29 @@ public class GreaseStore {
 
     private final GreaseTins tins;
     private final AreaRules rules;
+    private final Lines lines;
     private final Clock clock;
 
-    GreaseStore(GreaseTins tins, AreaRules rules, Clock clock) {
+    GreaseStore(GreaseTins tins, AreaRules rules, Lines lines, Clock clock) {
+        this.lines = lines;
         this.tins = tins;
         this.rules = rules;
         this.clock = clock;
     }
 
-    /** What may be taken in an area, and by what it is judged there. */
+    /**
+     * What may be taken at a valve, and by what it is judged there: what its area asks for, and the heat of its line
+     * where that is said, else of its area.
+     */
     @Transactional(readOnly = true)
-    public GreaseShelf shelf(String area) {
-        Optional<AreaRule> rule = rules.findById(area);
+    public GreaseShelf shelf(Valve valve) {
+        Optional<AreaRule> rule = rules.findById(valve.area());
+        Optional<Double> hottestK = lines.use(valve.area(), valve.line()).hottestK();
         return new GreaseShelf(
                 Knowledge.lubrication(),
                 onSite().stream().map(GreaseTin::tin).toList(),
                 rule.map(AreaRule::claims).orElse(Set.of()),
-                rule.map(AreaRule::hottestK).orElse(HOT_CLEANING_K));
+                hottestK.or(() -> rule.map(AreaRule::hottestK)).orElse(HOT_CLEANING_K));
     }
 
     @Transactional(readOnly = true)

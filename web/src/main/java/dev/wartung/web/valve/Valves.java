@@ -62,8 +62,10 @@ public interface Valves extends JpaRepository<Valve, Long> {
 
     List<Valve> findByAreaAndLine(String area, String line);
 
-    /** Area and line of every isolation group, in the order of the register. */
-    @Query("select distinct v.area, v.line from Valve v order by v.area, v.line")
+    /** Area and line of every isolation group, of those in which no valve is on record yet too. */
+    @Query(
+            value = "select area, line from valve union select area, line from line_use order by 1, 2",
+            nativeQuery = true)
     List<Object[]> lines();
 
     /** Those the plant has use for. */

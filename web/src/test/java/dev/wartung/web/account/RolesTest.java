@@ -86,6 +86,7 @@ class RolesTest {
         table.put("/records/", EnumSet.of(Role.TECHNICIAN, Role.REVIEWER));
         table.put("/people", EnumSet.of(Role.ADMINISTRATOR));
         table.put("/site", ARRANGE);
+        table.put("/areas", PLANS);
         table.put("/register/", PLANS);
         table.put("/lines", PLANS);
         table.put("/notes/", PLANS);

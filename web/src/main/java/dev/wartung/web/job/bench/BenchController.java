@@ -147,8 +147,8 @@ class BenchController {
     String grease(
             @PathVariable int number, @PathVariable String step, @RequestParam Map<String, String> typed, Model model) {
         JobView view = view(number);
-        GreaseForm form = new GreaseForm(
-                step(view, step), greases.shelf(view.job().valve().area()), typed);
+        GreaseForm form =
+                new GreaseForm(step(view, step), greases.shelf(view.job().valve()), typed);
         model.addAttribute("unknown", form.unknown());
         model.addAttribute("suits", form.judged().orElse(null));
         return "bench-step :: tin";

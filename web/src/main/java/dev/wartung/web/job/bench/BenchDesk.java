@@ -160,7 +160,7 @@ public class BenchDesk {
                     step.get(),
                     tools::readWith,
                     view.supplies(),
-                    greases.shelf(view.job().valve().area()),
+                    greases.shelf(view.job().valve()),
                     typed,
                     current.get().units(),
                     current::second,
@@ -217,7 +217,7 @@ public class BenchDesk {
      */
     public List<Greased> greased(
             Step step, Valve valve, Map<String, String> typed, Supplier<Optional<Account>> second) {
-        return new GreaseForm(step, greases.shelf(valve.area()), typed).greased(new HashMap<>(), second);
+        return new GreaseForm(step, greases.shelf(valve), typed).greased(new HashMap<>(), second);
     }
 
     /** Books what was counted in out of the stores: the kit once, what is not in it piece by piece. */

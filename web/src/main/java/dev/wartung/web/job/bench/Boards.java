@@ -131,9 +131,7 @@ class Boards {
                 .failed(failed(step, typed, outcome, units, ask -> readWith(tools, ask)))
                 .mine(view.job().holder().filter(current::is).isPresent())
                 .hindrances(now.isEmpty() ? closing.hindrances(view) : List.of())
-                .films(step.map(s -> new GreaseForm(
-                                        s, greases.shelf(view.job().valve().area()), typed)
-                                .lines())
+                .films(step.map(s -> new GreaseForm(s, greases.shelf(view.job().valve()), typed).lines())
                         .orElse(List.of()))
                 .tools(tools.map(ToolForm::lines).orElse(List.of()))
                 .readWith(readWith(tools, step))

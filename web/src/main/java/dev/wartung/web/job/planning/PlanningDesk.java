@@ -7,6 +7,8 @@ import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.exposure.LineUse;
+import dev.wartung.core.exposure.WettedSeals;
 import dev.wartung.core.fault.Cure;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
@@ -22,7 +24,9 @@ import dev.wartung.core.procedure.Work;
 import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.school.Practice;
 import dev.wartung.core.school.SchoolTable.SpecialTool;
+import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.Account;
+import dev.wartung.web.area.Lines;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
@@ -60,9 +64,11 @@ public class PlanningDesk {
     private final Sheets sheets;
     private final Site site;
     private final GreaseStore greases;
+    private final Lines lines;
     private final Clock clock;
 
-    PlanningDesk(Jobs jobs, LogBook log, Sheets sheets, Site site, GreaseStore greases, Clock clock) {
+    PlanningDesk(Jobs jobs, LogBook log, Sheets sheets, Site site, GreaseStore greases, Lines lines, Clock clock) {
+        this.lines = lines;
         this.jobs = jobs;
         this.log = log;
         this.sheets = sheets;
@@ -220,7 +226,7 @@ public class PlanningDesk {
 
     /** The greases of a procedure, each with the tin chosen for it where the valve is. */
     public List<GreaseLine> greases(Valve valve, Procedure procedure) {
-        return GreaseLine.of(procedure.films(), greases.shelf(valve.area()));
+        return GreaseLine.of(procedure.films(), greases.shelf(valve));
     }
 
     /** Derives the job from where the valve stands now. */
@@ -247,7 +253,10 @@ public class PlanningDesk {
                 procedure,
                 Supplies.of(pair.type(), pair.anatomy().build().resolve(then.facts()), then, procedure.renews()),
                 carried,
-                warnings(pair, now, left),
+                Stream.concat(
+                                warnings(pair, now, left).stream(),
+                                inItsLine ? harmed(pair, valve, then).stream() : Stream.empty())
+                        .toList(),
                 practice.table().toBorrow(procedure.tools(), practice.site()));
     }
 
@@ -347,6 +356,23 @@ public class PlanningDesk {
                         "what",
                         h))));
         return warnings;
+    }
+
+    /** That the line does harm to what the valve is sealed with, once the work is done. */
+    private List<Message> harmed(Sheets.Pair pair, Valve valve, ValveConfiguration then) {
+        LineUse use = lines.use(valve.area(), valve.line());
+        return WettedSeals.judge(WettedSeals.of(pair.anatomy(), pair.type(), then), use, Knowledge.exposure()).stream()
+                .filter(j -> j.suitability().harms())
+                .map(j -> Message.of(
+                        "plan.line-harms",
+                        "{parts}, {polymer}, in this line: {why} Ask before the same goes in again.",
+                        "parts",
+                        String.join(", ", j.names()),
+                        "polymer",
+                        j.polymer().symbol(),
+                        "why",
+                        j.suitability().inWords()))
+                .toList();
     }
 
     /** That moving the valve on a drained line takes more air than there always is. */

@@ -2,10 +2,12 @@ package dev.wartung.web.job.valvepage;
 
 import dev.wartung.core.actuation.ValveStudy;
 import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.lubrication.Suitability.Level;
 import dev.wartung.core.sealing.Autopsy;
 import dev.wartung.core.sealing.Autopsy.Appearance;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.area.Lines;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.findings.OldSealRecord;
 import dev.wartung.web.job.findings.OldSealsDesk;
@@ -43,6 +45,7 @@ class ValveController {
     private final Jobs jobs;
     private final Looks looks;
     private final LineDrawings lines;
+    private final Lines plantLines;
     private final RecordChanges changes;
     private final OldSealsDesk oldSeals;
     private final PlanningDesk planning;
@@ -57,6 +60,7 @@ class ValveController {
             Jobs jobs,
             Looks looks,
             LineDrawings lines,
+            Lines plantLines,
             RecordChanges changes,
             OldSealsDesk oldSeals,
             PlanningDesk planning,
@@ -69,6 +73,7 @@ class ValveController {
         this.jobs = jobs;
         this.looks = looks;
         this.lines = lines;
+        this.plantLines = plantLines;
         this.changes = changes;
         this.oldSeals = oldSeals;
         this.planning = planning;
@@ -105,6 +110,12 @@ class ValveController {
         model.addAttribute(
                 "ages",
                 fitted.values().stream().collect(Collectors.toMap(FittedPart::part, f -> drawing.age(f.fittedOn()))));
+        model.addAttribute("lineUse", Knowledge.exposure().words(plantLines.use(valve.area(), valve.line())));
+        model.addAttribute(
+                "sealsInLine",
+                plantLines.judged(valve).stream()
+                        .filter(j -> j.suitability().level() != Level.SUITS)
+                        .toList());
         // nothing is worked out from a line that nobody has walked along
         model.addAttribute(
                 "drawnLine",
