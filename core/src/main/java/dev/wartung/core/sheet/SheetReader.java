@@ -16,6 +16,7 @@ import java.io.UncheckedIOException;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.DoubleConsumer;
 import java.util.function.Function;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
@@ -91,11 +92,17 @@ public final class SheetReader {
     /** @param anatomies finds the family a type sheet names */
     public SheetResult<TypeSheet> readType(
             String file, String yaml, Function<String, Optional<AnatomySheet>> anatomies) {
+        return readType(file, yaml, anatomies, share -> {});
+    }
+
+    /** @param done is told how much of the jobs is tried, from 0 to 1 */
+    public SheetResult<TypeSheet> readType(
+            String file, String yaml, Function<String, Optional<AnatomySheet>> anatomies, DoubleConsumer done) {
         return read(
                 new SheetText(file, yaml),
                 typeSchema,
                 TypeSheet.class,
-                (sheet, text) -> TypeCheck.check(sheet, text, anatomies));
+                (sheet, text) -> TypeCheck.check(sheet, text, anatomies, done));
     }
 
     /**

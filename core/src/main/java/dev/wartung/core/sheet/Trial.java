@@ -16,6 +16,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.DoubleConsumer;
 import java.util.stream.Collectors;
 
 /** Tries a type out: every work on every valve it is made as is derived, and carried out on the simulated bench. */
@@ -40,10 +41,16 @@ final class Trial {
      * @param plants the ways of working it is tried in
      */
     List<String> problems(List<SiteChoices> plants) {
+        return problems(plants, share -> {});
+    }
+
+    /** @param done is told, after each valve, how much is done, from 0 to 1 */
+    List<String> problems(List<SiteChoices> plants, DoubleConsumer done) {
         List<ValveConfiguration> made = anatomy.configurations(type);
         if (made.isEmpty()) {
             return List.of("leaves no valve that can exist");
         }
+        int tried = 0;
         for (SiteChoices plant : plants) {
             Derivation derivation = new Derivation(anatomy, type, new Practice(Schools.table(), plant));
             for (ValveConfiguration configuration : made) {
@@ -51,6 +58,8 @@ final class Trial {
                 if (found.size() >= MOST_TOLD) {
                     return told();
                 }
+                tried++;
+                done.accept((double) tried / made.size() / plants.size());
             }
         }
         return told();

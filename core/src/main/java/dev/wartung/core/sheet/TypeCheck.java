@@ -14,6 +14,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.DoubleConsumer;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -35,14 +36,19 @@ final class TypeCheck {
         this.text = text;
     }
 
-    /** Checks everything. */
-    static void check(TypeSheet sheet, SheetText text, Function<String, Optional<AnatomySheet>> anatomies) {
+    /**
+     * Checks everything.
+     *
+     * @param done is told how much is, from 0 to 1
+     */
+    static void check(
+            TypeSheet sheet, SheetText text, Function<String, Optional<AnatomySheet>> anatomies, DoubleConsumer done) {
         checkNames(sheet, text, anatomies);
         if (text.problems().isEmpty()) {
             anatomies.apply(sheet.anatomy()).ifPresent(anatomy -> {
                 TypeCheck check = new TypeCheck(sheet, anatomy, text);
                 check.strangers();
-                check.derivations();
+                check.derivations(done);
             });
         }
     }
@@ -235,7 +241,7 @@ final class TypeCheck {
         return dot > 0 && Drive.of(place.substring(dot + 1)).isPresent() ? place.substring(0, dot) : place;
     }
 
-    private void derivations() {
-        new Trial(anatomy, sheet).problems(List.of(SiteChoices.NONE)).forEach(reason -> text.problem("", reason));
+    private void derivations(DoubleConsumer done) {
+        new Trial(anatomy, sheet).problems(List.of(SiteChoices.NONE), done).forEach(reason -> text.problem("", reason));
     }
 }

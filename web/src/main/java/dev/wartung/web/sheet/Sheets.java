@@ -19,6 +19,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.DoubleConsumer;
 import java.util.stream.Stream;
 import org.apache.commons.codec.digest.DigestUtils;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -151,6 +152,11 @@ public class Sheets {
     /** Reads a type sheet of somebody's own, against the families there are. */
     public SheetResult<TypeSheet> readType(String yaml) {
         return reader.readType(TYPE_SHEET, yaml, this::anatomy);
+    }
+
+    /** @param done is told how much of its jobs is tried, from 0 to 1 */
+    public SheetResult<TypeSheet> readType(String yaml, DoubleConsumer done) {
+        return reader.readType(TYPE_SHEET, yaml, this::anatomy, done);
     }
 
     public boolean isShippedFamily(String id) {

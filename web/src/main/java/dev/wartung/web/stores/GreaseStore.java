@@ -46,6 +46,16 @@ public class GreaseStore {
         this.clock = clock;
     }
 
+    /** What may be taken where no area asks for more than usual. */
+    @Transactional(readOnly = true)
+    public GreaseShelf shelf() {
+        return new GreaseShelf(Knowledge.lubrication(), tinsOnSite(), Set.of(), HOT_CLEANING_K);
+    }
+
+    private List<GreaseShelf.Tin> tinsOnSite() {
+        return onSite().stream().map(GreaseTin::tin).toList();
+    }
+
     /**
      * What may be taken at a valve, and by what it is judged there: what its area asks for, and the heat of its line
      * where that is said, else of its area.
@@ -56,7 +66,7 @@ public class GreaseStore {
         Optional<Double> hottestK = lines.use(valve.area(), valve.line()).hottestK();
         return new GreaseShelf(
                 Knowledge.lubrication(),
-                onSite().stream().map(GreaseTin::tin).toList(),
+                tinsOnSite(),
                 rule.map(AreaRule::claims).orElse(Set.of()),
                 hottestK.or(() -> rule.map(AreaRule::hottestK)).orElse(HOT_CLEANING_K));
     }

@@ -24,7 +24,7 @@ import org.springframework.transaction.annotation.Transactional;
 class TypeDrafts {
 
     private static final String COLUMNS =
-            "d.type_id, d.content, d.revision, d.hands, a.name, d.changed_at, d.checked, d.checked_at, d.problems";
+            "d.type_id, d.content, d.revision, d.hands, a.name, d.changed_at, d.checked, d.checked_at, d.problems, d.checking";
 
     private final JdbcTemplate jdbc;
     private final Clock clock;
@@ -41,6 +41,7 @@ class TypeDrafts {
      * @param changedBy whoever did last
      * @param checkedAt when this very content was checked; empty where it was not
      * @param problems  what was found then
+     * @param checking  how much of a check that is under way is done, from 0 to 1; empty where none is
      */
     record Draft(
             String typeId,
@@ -50,7 +51,8 @@ class TypeDrafts {
             String changedBy,
             Instant changedAt,
             Optional<Instant> checkedAt,
-            List<String> problems) {
+            List<String> problems,
+            Optional<Double> checking) {
 
         public boolean isSound() {
             return checkedAt.isPresent() && problems.isEmpty();
@@ -97,7 +99,8 @@ class TypeDrafts {
                 row.getString(5),
                 row.getTimestamp(6).toInstant(),
                 checked ? Optional.of(row.getTimestamp(8).toInstant()) : Optional.empty(),
-                checked ? row.getString(9).lines().toList() : List.of());
+                checked ? row.getString(9).lines().toList() : List.of(),
+                Optional.ofNullable((Double) row.getObject(10)));
     }
 
     /** @return whether it was not there yet */
@@ -137,11 +140,16 @@ class TypeDrafts {
     /** Keeps what a check found; of a content that is no more it says nothing. */
     void checked(String typeId, SheetDraft what, List<String> problems) {
         jdbc.update(
-                "update type_draft set checked = ?, checked_at = ?, problems = ? where type_id = ?",
+                "update type_draft set checked = ?, checked_at = ?, problems = ?, checking = null where type_id = ?",
                 DigestUtils.sha256Hex(what.json()),
                 Timestamp.from(clock.instant()),
                 String.join("\n", problems),
                 typeId);
+    }
+
+    /** @param share how much of its check is done, from 0 to 1; empty where none is under way */
+    void checking(String typeId, Optional<Double> share) {
+        jdbc.update("update type_draft set checking = ? where type_id = ?", share.orElse(null), typeId);
     }
 
     boolean drop(String typeId) {

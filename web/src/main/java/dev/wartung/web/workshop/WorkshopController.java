@@ -30,11 +30,12 @@ import tools.jackson.databind.JsonNode;
 class WorkshopController {
 
     private static final String DRAFT = "/types/{id:[a-z][a-z0-9-]*}/draft";
-    private static final Set<String> PAGES = Set.of("build", "numbers", "kits", "check");
+    private static final Set<String> PAGES = Set.of("build", "numbers", "kits", "steps", "check");
 
     private final Workshop workshop;
     private final DraftReading reading;
     private final DraftCheck check;
+    private final DraftSteps steps;
     private final PartsLists lists;
     private final TypeDrafts drafts;
     private final TypeVersions versions;
@@ -45,6 +46,7 @@ class WorkshopController {
             Workshop workshop,
             DraftReading reading,
             DraftCheck check,
+            DraftSteps steps,
             PartsLists lists,
             TypeDrafts drafts,
             TypeVersions versions,
@@ -53,6 +55,7 @@ class WorkshopController {
         this.workshop = workshop;
         this.reading = reading;
         this.check = check;
+        this.steps = steps;
         this.lists = lists;
         this.drafts = drafts;
         this.versions = versions;
@@ -66,11 +69,15 @@ class WorkshopController {
 
     @GetMapping(DRAFT + "/{at:[a-z]+}")
     String show(
-            @PathVariable String id, @PathVariable String at, @ModelAttribute("units") UnitSystem units, Model model) {
+            @PathVariable String id,
+            @PathVariable String at,
+            @RequestParam Map<String, String> asked,
+            @ModelAttribute("units") UnitSystem units,
+            Model model) {
         if (!PAGES.contains(at)) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
-        return show(id, at, Map.of(), Map.of(), units, model);
+        return show(id, at, asked, Map.of(), units, model);
     }
 
     private String show(
@@ -102,6 +109,8 @@ class WorkshopController {
                         "pressureUnit", units.unit(Dimension.PRESSURE).symbol());
             }
             case "kits" -> kits(draft, family, typed, model);
+            case "steps" -> model.addAttribute(
+                    "steps", steps.shown(draft.sheet(), typed).orElse(null));
             default -> check(draft, model);
         }
         return "workshop";
@@ -175,7 +184,7 @@ class WorkshopController {
     private void check(Draft draft, Model model) {
         model.addAttribute("unsaid", reading.unsaid(draft.sheet()));
         model.addAttribute("mine", draft.hands().contains(current.get().id()));
-        model.addAttribute("use", versions.use(draft.typeId()));
+        model.addAttribute("jobs", steps.derived(draft.sheet(), draft.typeId()));
         List<TypeVersions.Approved> approved = versions.of(draft.typeId());
         model.addAttribute(
                 "changes",
@@ -298,7 +307,7 @@ class WorkshopController {
     @PostMapping(DRAFT + "/check")
     String check(@PathVariable String id) {
         draft(id);
-        check.check(id);
+        check.begin(id);
         return "redirect:/types/" + id + "/draft/check";
     }
 

@@ -23,6 +23,8 @@ import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.app.TestSite;
 import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.valve.Valve;
+import dev.wartung.web.valve.Valves;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.EnumSet;
@@ -45,9 +47,11 @@ class WorkshopTest {
 
     private final MockMvc web;
     private final Sheets sheets;
+    private final TypeDrafts drafts;
 
-    WorkshopTest(MockMvc web, Sheets sheets) {
+    WorkshopTest(MockMvc web, Sheets sheets, TypeDrafts drafts) {
         this.web = web;
+        this.drafts = drafts;
         this.sheets = sheets;
     }
 
@@ -134,7 +138,7 @@ class WorkshopTest {
     @DisplayName("Put in force by whoever had no hand in it, and only as it was checked; from another day, on that day")
     void inForce(JdbcTemplate jdbc, TypeVersions versions) throws Exception {
         copied("hvile-50", "Force 50");
-        plans("/types/force-50/draft/check").andExpect(status().is3xxRedirection());
+        checked("force-50");
         String revision = revision(jdbc, "force-50");
         String[] signed = {"revision", revision, "password", TestSite.PASSWORD};
         plans("/types/force-50/draft/approve", signed)
@@ -145,7 +149,7 @@ class WorkshopTest {
         number("force-50", "sizes/clamp.nut", "11", "10");
         does("rita", Role.REVIEWER, "/types/force-50/draft/approve", signed)
                 .andExpect(content().string(Matchers.containsString("changed since it was checked")));
-        plans("/types/force-50/draft/check");
+        checked("force-50");
         String tomorrow = LocalDate.now(Clock.systemUTC()).plusDays(2).toString();
         does(
                         "rita",
@@ -166,6 +170,15 @@ class WorkshopTest {
         versions.comeIntoForce();
         assertThat(sheets.of("force-50").type().sizes().get("clamp.nut").shown())
                 .isEqualTo("11 mm");
+    }
+
+    /** Checks a draft, in the background as it goes, and waits for what is found. */
+    private void checked(String id) throws Exception {
+        plans("/types/" + id + "/draft/check").andExpect(status().is3xxRedirection());
+        for (int i = 0; drafts.find(id).orElseThrow().checking().isPresent(); i++) {
+            assertThat(i).as("the check of " + id + " does not end").isLessThan(1200);
+            Thread.sleep(50);
+        }
     }
 
     private static String revision(JdbcTemplate jdbc, String id) {
@@ -199,8 +212,39 @@ class WorkshopTest {
         assertThat(sheets.offered()).anyMatch(t -> t.id().equals("next-50"));
     }
 
+    @Test
+    @DisplayName(
+            "The steps of a draft are read before it is in force; planned jobs it changes are listed with what changes in them")
+    void steps(JdbcTemplate jdbc, Valves valves) throws Exception {
+        copied("hvile-50", "Steps 50");
+        number("steps-50", "sizes/clamp.nut", "17", "10");
+        shown("/types/steps-50/draft/steps?work=inspect")
+                .andExpect(content().string(Matchers.containsString("Spanner 17 mm")))
+                .andExpect(content().string(Matchers.containsString("undo both clamps")));
+        approved(jdbc, "steps-50");
+        Sheets.Pair pair = sheets.of("steps-50");
+        valves.save(new Valve(
+                "ST-1",
+                "check",
+                "Test area",
+                "Test line",
+                "steps-50",
+                "Own Steps 50",
+                pair.anatomy().configurations(pair.type()).get(0),
+                null,
+                0));
+        plans("/valves/ST-1/plan", "work", "inspect", "due", "31 Dec 2026").andExpect(status().is3xxRedirection());
+        plans("/types/steps-50/again");
+        shown("/types/steps-50/draft/check")
+                .andExpect(content().string(Matchers.containsString("nothing changes in it")));
+        number("steps-50", "sizes/clamp.nut", "19", "17");
+        shown("/types/steps-50/draft/check")
+                .andExpect(content().string(Matchers.containsString("ST-1")))
+                .andExpect(content().string(Matchers.containsString("read otherwise or are new")));
+    }
+
     private void approved(JdbcTemplate jdbc, String id) throws Exception {
-        plans("/types/" + id + "/draft/check");
+        checked(id);
         does(
                         "rita",
                         Role.REVIEWER,
@@ -245,7 +289,7 @@ class WorkshopTest {
     void problems() throws Exception {
         plans("/types", "maker", "Own", "name", "Wrong 80", "size", "DN 80", "from", "type:fen-80");
         number("wrong-80", "sizes/housing.bolt", "12", "13");
-        plans("/types/wrong-80/draft/check");
+        checked("wrong-80");
         shown("/types/wrong-80/draft/check")
                 .andExpect(content()
                         .string(Matchers.containsString(
@@ -260,7 +304,7 @@ class WorkshopTest {
         for (String page : List.of("build", "numbers", "kits")) {
             shown("/types/never-50/draft/" + page).andExpect(status().isOk());
         }
-        plans("/types/never-50/draft/check").andExpect(status().is3xxRedirection());
+        checked("never-50");
         shown("/types/never-50/draft/check")
                 .andExpect(status().isOk())
                 .andExpect(content().string(Matchers.containsString("Seat, across: the seat has to be wider")));

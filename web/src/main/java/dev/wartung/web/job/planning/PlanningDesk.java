@@ -183,12 +183,18 @@ public class PlanningDesk {
 
     /** The computed figures worth knowing before the valve is touched. */
     public Map<String, Message> figures(Valve valve) {
-        Figures all = Figures.of(sheets.of(valve.typeId()).type(), build(valve), valve.configuration());
+        return figures(sheets.of(valve.typeId()), valve.configuration());
+    }
+
+    /** Those of a valve of no tag. */
+    public Map<String, Message> figures(Sheets.Pair pair, ValveConfiguration valve) {
+        Build build = pair.anatomy().build().resolve(valve.facts());
+        Figures all = Figures.of(pair.type(), build, valve);
         Map<String, Message> shown = new LinkedHashMap<>();
         if (valve.drive().sprung()) {
             boolean opens = valve.drive() != Drive.NO;
-            shown.put("Spring, " + ends(valve, 0), all.shown("spring.closed"));
-            shown.put("Spring, " + ends(valve, 1), all.shown("spring.open"));
+            shown.put("Spring, " + build.positions().get(0), all.shown("spring.closed"));
+            shown.put("Spring, " + build.positions().get(1), all.shown("spring.open"));
             shown.put("Given off over the travel", all.shown("energy.stroke"));
             shown.put(opens ? "Least air to open" : "Least air to close", all.shown(opens ? "air.open" : "air.close"));
         }
@@ -206,10 +212,6 @@ public class PlanningDesk {
         return sheets.driveWords(valve.typeId(), valve.drive());
     }
 
-    private String ends(Valve valve, int end) {
-        return sheets.of(valve.typeId()).anatomy().build().positions().get(end);
-    }
-
     /** Derives jobs as work is done at this plant. */
     public Derivation derivation(Sheets.Pair pair) {
         return new Derivation(pair.anatomy(), pair.type(), site.practice());
@@ -222,6 +224,11 @@ public class PlanningDesk {
      */
     public Procedure derive(Sheets.Pair pair, ValveConfiguration configuration, Work work) {
         return derivation(pair).derive(work, configuration);
+    }
+
+    /** The greases of a procedure, each with the tin on site that an area without rules of its own takes. */
+    public List<GreaseLine> greases(Procedure procedure) {
+        return GreaseLine.of(procedure.films(), greases.shelf());
     }
 
     /** The greases of a procedure, each with the tin chosen for it where the valve is. */
