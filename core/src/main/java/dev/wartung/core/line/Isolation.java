@@ -1,8 +1,10 @@
 package dev.wartung.core.line;
 
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * What to lock before a joint of a line is opened, worked out from how the line is drawn and how its valves stand
@@ -23,6 +25,33 @@ public record Isolation(
         sides = List.copyOf(sides);
         still = List.copyOf(still);
         emptied = Set.copyOf(emptied);
+    }
+
+    /**
+     * The part of the line that whoever locks has to find their way in: what is opened, what empties with it, the
+     * locks, what shows whether a second one holds, and the next thing behind each.
+     *
+     * @param opened ids of what is opened
+     */
+    public LineDrawing around(LineDrawing line, Set<String> opened) {
+        Set<String> shown = new HashSet<>(opened);
+        line.fittings().stream()
+                .map(Fitting::id)
+                .filter(id -> emptied.stream().anyMatch(e -> e.equals(id) || e.startsWith(id + ".")))
+                .forEach(shown::add);
+        Set<String> locked = locks.stream().map(l -> l.at().id()).collect(Collectors.toSet());
+        shown.addAll(locked);
+        locks.forEach(l -> l.tells().forEach(t -> shown.add(t.id())));
+        Set<String> edges = new HashSet<>(shown);
+        for (Pipe pipe : line.pipes()) {
+            String from = pipe.from().fitting();
+            String to = pipe.to().fitting();
+            if (locked.contains(from) || locked.contains(to)) {
+                edges.add(from);
+                edges.add(to);
+            }
+        }
+        return line.part(edges);
     }
 
     /** What is locked. */

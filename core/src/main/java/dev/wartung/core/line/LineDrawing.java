@@ -36,6 +36,15 @@ public record LineDrawing(List<Fitting> fittings, List<Pipe> pipes) {
                 .findFirst();
     }
 
+    /** The part of it with these fittings only, and the pipes between them. */
+    public LineDrawing part(Set<String> ids) {
+        return new LineDrawing(
+                fittings.stream().filter(f -> ids.contains(f.id())).toList(),
+                pipes.stream()
+                        .filter(p -> ids.contains(p.from().fitting()) && ids.contains(p.to().fitting()))
+                        .toList());
+    }
+
     /** An id that no fitting has. */
     public String freeId() {
         Set<String> taken = fittings.stream().map(Fitting::id).collect(Collectors.toSet());

@@ -92,6 +92,10 @@ class IsolatingTest {
                 .extracting(s -> s.place().name() + " to " + s.lost().get(0).name())
                 .containsExactly("T1 to T2", "T2 to T1");
         assertThat(isolation.emptied()).contains("V3.outlet", "V4.inlet").doesNotContain("V4.outlet", "T1");
+        has(FittingKind.TANK, "far").row("T2", "far");
+        assertThat(isolation.around(line, Set.of("V2")).fittings())
+                .extracting(Fitting::name)
+                .containsExactlyInAnyOrder("T1", "V1", "P1", "J1", "V2", "b", "D1", "V3", "V4", "T2");
     }
 
     @Test
@@ -164,6 +168,14 @@ class IsolatingTest {
                     held += comes ? 0 : 1;
                 }
             }
+            LineDrawing around = isolation.around(made.line, Set.of(opened));
+            assertThat(around.fittings())
+                    .as("seed %d", seed)
+                    .extracting(Fitting::id)
+                    .contains(opened)
+                    .containsAll(
+                            isolation.locks().stream().map(l -> l.at().id()).toList());
+            assertThat(made.line.pipes()).containsAll(around.pipes());
             if (said.isEmpty() && made.standings.values().stream().noneMatch(v -> v.barriers() == 2)) {
                 // and none is locked for nothing; behind a mix-proof valve the nearest seat is locked all the same
                 worth.keySet().forEach(lock -> {

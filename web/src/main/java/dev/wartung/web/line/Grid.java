@@ -13,25 +13,28 @@ final class Grid {
     private static final int STEP = 92;
     private static final int ROW = 96;
     private static final int EDGE = 56;
-    private static final int ACROSS = 12;
+    static final int WHOLE_PAGE = 12;
     /** How far a pipe stands off at the end of one band and at the beginning of the next. */
     private static final int OFF = 36;
     /** A pipe between two rows runs upright between two signs, clear of what is written below them. */
     private static final int BETWEEN = STEP / 2;
 
     private final LinePicture picture;
+    /** Signs beside one another, at most. */
+    private final int across;
     /** Of each band, where its uppermost row stands, and which that is. */
     private final List<int[]> bands = new ArrayList<>();
 
     private final int height;
 
-    Grid(LinePicture picture) {
+    Grid(LinePicture picture, int across) {
+        this.across = across;
         this.picture = picture;
         int top = EDGE - 10;
-        for (int band = 0; band * ACROSS < picture.columns(); band++) {
+        for (int band = 0; band * across < picture.columns(); band++) {
             int here = band;
             int[] rows = picture.spots().values().stream()
-                    .filter(s -> s.column() / ACROSS == here)
+                    .filter(s -> s.column() / across == here)
                     .mapToInt(Spot::row)
                     .sorted()
                     .toArray();
@@ -44,7 +47,7 @@ final class Grid {
     }
 
     int width() {
-        return 2 * EDGE + STEP * (Math.min(ACROSS, picture.columns()) - 1);
+        return 2 * EDGE + STEP * (Math.min(across, picture.columns()) - 1);
     }
 
     int height() {
@@ -55,12 +58,12 @@ final class Grid {
         return picture.spots().getOrDefault(fitting, new Spot(0, 0));
     }
 
-    private static int band(Spot spot) {
-        return spot.column() / ACROSS;
+    private int band(Spot spot) {
+        return spot.column() / across;
     }
 
     int x(String fitting) {
-        return EDGE + STEP * (spot(fitting).column() % ACROSS);
+        return EDGE + STEP * (spot(fitting).column() % across);
     }
 
     int y(String fitting) {
@@ -79,7 +82,7 @@ final class Grid {
             boolean forth = spot(from).column() < spot(to).column();
             int lower = Math.max(band(spot(from)), band(spot(to)));
             int between = bands.get(lower)[0] - ROW / 2 + 2;
-            int right = EDGE + STEP * (ACROSS - 1) + OFF;
+            int right = EDGE + STEP * (across - 1) + OFF;
             int left = EDGE - OFF;
             return begin + "H" + (forth ? right : left) + "V" + between + "H" + (forth ? left : right) + end;
         }

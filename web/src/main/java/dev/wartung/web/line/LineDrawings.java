@@ -284,12 +284,24 @@ public class LineDrawings {
      * What to lock before a valve is opened; empty where its line is not drawn with it, or nobody has walked along it
      * since it was.
      */
-    public Optional<LockList> locks(Valve valve) {
+    public Optional<AtValve> locks(Valve valve) {
         return of(valve.area(), valve.line())
                 .filter(d -> d.walked().isPresent())
                 .filter(d -> d.drawing().valve(valve.tag()).isPresent())
                 // a valve of another type since then has other ends
                 .filter(d -> problems(d.drawing()).isEmpty())
-                .map(d -> list(d, isolation(d.drawing(), List.of(valve.tag()))));
+                .map(d -> {
+                    Isolation isolation = isolation(d.drawing(), List.of(valve.tag()));
+                    return new AtValve(
+                            list(d, isolation),
+                            LineView.around(d.drawing(), standings(d.drawing()), isolation, Set.of(valve.tag())));
+                });
     }
+
+    /**
+     * What to lock before a valve is opened.
+     *
+     * @param around the part of the line in which it is
+     */
+    public record AtValve(LockList list, LineView around) {}
 }

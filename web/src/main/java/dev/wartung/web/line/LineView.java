@@ -35,9 +35,34 @@ public record LineView(List<Sign> signs, List<Run> runs, int width, int height) 
      */
     public record Run(int at, String path, boolean emptied) {}
 
+    /** Signs beside one another where a step stands beside the picture. */
+    static final int BESIDE_A_STEP = 5;
+
     static LineView of(
             LineDrawing line, Map<String, Standing> standings, Optional<Isolation> isolation, Set<String> opened) {
-        Grid grid = new Grid(LinePicture.of(line));
+        return of(line, standings, isolation, opened, Grid.WHOLE_PAGE);
+    }
+
+    /**
+     * The part of a line in which something is locked, in a narrow picture.
+     *
+     * @param opened tags of what is opened
+     */
+    static LineView around(LineDrawing line, Map<String, Standing> standings, Isolation isolation, Set<String> opened) {
+        Set<String> ids = opened.stream()
+                .flatMap(tag -> line.valve(tag).stream())
+                .map(Fitting::id)
+                .collect(Collectors.toSet());
+        return of(isolation.around(line, ids), standings, Optional.of(isolation), opened, BESIDE_A_STEP);
+    }
+
+    private static LineView of(
+            LineDrawing line,
+            Map<String, Standing> standings,
+            Optional<Isolation> isolation,
+            Set<String> opened,
+            int across) {
+        Grid grid = new Grid(LinePicture.of(line), across);
         Set<String> locked = isolation.stream()
                 .flatMap(i -> i.locks().stream())
                 .map(l -> l.at().id())

@@ -78,7 +78,7 @@ class GridTest {
         for (int seed = 0; seed < 200; seed++) {
             GridTest test = new GridTest();
             test.made(new SplittableRandom(seed));
-            Grid grid = new Grid(LinePicture.of(test.line));
+            Grid grid = new Grid(LinePicture.of(test.line), seed % 2 == 0 ? Grid.WHOLE_PAGE : LineView.BESIDE_A_STEP);
             for (Pipe pipe : test.line.pipes()) {
                 List<int[]> corners = corners(grid.path(pipe));
                 assertThat(corners.get(0)).containsExactly(at(grid, pipe.from()));

@@ -132,7 +132,7 @@ class LineTest {
                 .contains("Drain LH-2, outlet at drain D1.")
                 .contains("Nothing drains LH-2, inlet");
         assertThat(lines.locks(valves.findByTagIgnoreCase("LH-2").orElseThrow()))
-                .map(l -> l.locks().stream().map(LockList.Line::name).toList())
+                .map(l -> l.list().locks().stream().map(LockList.Line::name).toList())
                 .contains(List.of("LH-1", "LH-4"));
         assertThat(change(id, "put", "kind", "cleaning", "name", "CIP", "where", "end." + id(id, "branch")))
                 .isEmpty();

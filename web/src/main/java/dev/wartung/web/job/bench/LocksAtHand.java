@@ -7,6 +7,7 @@ import dev.wartung.core.progress.Locked;
 import dev.wartung.core.progress.Locked.Done;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.line.LineDrawings;
+import dev.wartung.web.line.LineView;
 import dev.wartung.web.line.LockList;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -35,11 +36,12 @@ public class LocksAtHand {
      * Locks of a step.
      *
      * @param list what follows from the line's drawing, at the step that locks; empty where nobody has drawn and walked it
+     * @param line the part of the line in which they are; empty where there is no list
      * @param each in the order they are put on, or taken off
      */
-    public record AtStep(Optional<LockList> list, List<Each> each) {
+    public record AtStep(Optional<LockList> list, Optional<LineView> line, List<Each> each) {
 
-        static final AtStep NONE = new AtStep(Optional.empty(), List.of());
+        static final AtStep NONE = new AtStep(Optional.empty(), Optional.empty(), List.of());
     }
 
     /**
@@ -74,11 +76,13 @@ public class LocksAtHand {
 
     AtStep at(JobView view, Step step) {
         if (does(step, Verb.LOCK)) {
-            Optional<LockList> list = lines.locks(view.job().valve());
+            Optional<LineDrawings.AtValve> drawn = lines.locks(view.job().valve());
+            Optional<LockList> list = drawn.map(LineDrawings.AtValve::list);
             Map<String, List<Integer>> shared =
                     others.beside(view.job().valve(), view.job().number());
             return new AtStep(
                     list,
+                    drawn.map(LineDrawings.AtValve::around),
                     list.map(LockList::locks).orElse(List.of()).stream()
                             .map(l -> new Each(
                                     new Locked(l.name(), l.act(), Done.ON),
@@ -95,6 +99,7 @@ public class LocksAtHand {
                     ? Map.of()
                     : others.beside(view.job().valve(), view.job().number());
             return new AtStep(
+                    Optional.empty(),
                     Optional.empty(),
                     off.stream()
                             .map(l -> Each.off(l, shared.getOrDefault(l.at(), List.of())))
@@ -115,6 +120,7 @@ public class LocksAtHand {
                 .toList());
         Collections.reverse(on);
         return new AtStep(
+                Optional.empty(),
                 Optional.empty(),
                 on.stream().map(l -> Each.off(l.lock(), l.shared())).toList());
     }
