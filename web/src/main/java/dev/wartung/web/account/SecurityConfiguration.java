@@ -141,6 +141,7 @@ class SecurityConfiguration {
                                 "/areas/**",
                                 "/register/new",
                                 "/register/list",
+                                "/register/list/file",
                                 "/register/*/tag",
                                 "/register/*/stand/**",
                                 "/lines",

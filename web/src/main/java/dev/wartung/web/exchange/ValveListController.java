@@ -1,9 +1,11 @@
 package dev.wartung.web.exchange;
 
 import dev.wartung.web.exchange.Table.Problem;
+import dev.wartung.web.exchange.UploadedText.Unreadable;
 import dev.wartung.web.exchange.ValveList.Column;
 import dev.wartung.web.exchange.ValveList.Understood;
 import dev.wartung.web.sheet.Sheets;
+import java.io.IOException;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -14,6 +16,7 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 
 /** A plant's own list of valves, pasted: understood, tried, taken in as a whole. */
 @Controller
@@ -38,6 +41,22 @@ class ValveListController {
     @GetMapping(LIST)
     String ask(Model model) {
         return show(Map.of(), model);
+    }
+
+    /** A file that has the list: it is read as if it had been pasted. */
+    @PostMapping(LIST + "/file")
+    String file(@RequestParam Optional<MultipartFile> file, Model model) throws IOException {
+        try {
+            return show(
+                    Map.of(
+                            "text",
+                            Spreadsheet.text(
+                                    file.isPresent() ? file.get().getBytes() : new byte[0], ValveList.MOST_ROWS)),
+                    model);
+        } catch (Unreadable e) {
+            model.addAttribute("fileTrouble", e.getMessage());
+            return show(Map.of(), model);
+        }
     }
 
     /** Reads it, tries it, or takes it in, by the button that was pressed. */
