@@ -2,12 +2,17 @@ package dev.wartung.web.line;
 
 import dev.wartung.core.line.FittingKind;
 import dev.wartung.core.line.Isolation;
+import dev.wartung.core.line.LineDrawing;
+import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -46,13 +51,24 @@ class LineController {
         return show(known(id), new LinkedHashSet<>(open), Map.of(), Map.of(), model);
     }
 
-    @PostMapping(ONE + "/{what:put|join|call|take-out}")
+    @PostMapping(ONE + "/{what:put|join|call|take-out|bring}")
     String change(
             @PathVariable long id, @PathVariable String what, @RequestParam Map<String, String> typed, Model model) {
         Map<String, String> troubles = edit.change(known(id), what, typed);
         return troubles.isEmpty()
                 ? "redirect:/lines/" + id + "#change"
                 : show(known(id), Set.of(), typed, troubles, model);
+    }
+
+    /** The drawing as a file, to be brought to this line again or to another. */
+    @GetMapping(ONE + "/drawing.{as:csv|json}")
+    ResponseEntity<byte[]> file(@PathVariable long id, @PathVariable String as) {
+        LineDrawing drawing = known(id).drawing();
+        boolean csv = as.equals("csv");
+        return ResponseEntity.ok()
+                .contentType(csv ? new MediaType("text", "csv", StandardCharsets.UTF_8) : MediaType.APPLICATION_JSON)
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"line-" + id + "." + as + "\"")
+                .body((csv ? LineFile.csv(drawing) : LineFile.json(drawing)).getBytes(StandardCharsets.UTF_8));
     }
 
     /** @param revision of the drawing that was in hand */

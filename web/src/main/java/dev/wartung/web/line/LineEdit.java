@@ -21,7 +21,7 @@ import org.springframework.stereotype.Service;
 @Service
 class LineEdit {
 
-    private static final int LONGEST = 60;
+    static final int LONGEST = 60;
     private static final String CHANGED =
             "Somebody else has changed this line just now. Look at it as it is, and do yours again.";
     private static final String NAME = "name";
@@ -84,12 +84,22 @@ class LineEdit {
                     case "join" -> join(line.drawing(), typed, troubles);
                     case "call" -> call(line.drawing(), typed, troubles);
                     case "take-out" -> takeOut(line.drawing(), typed, troubles);
+                    case "bring" -> bring(typed, troubles);
                     default -> Optional.empty();
                 };
         if (troubles.isEmpty() && change.isPresent() && !lines.change(line.id(), line.revision(), change.get())) {
             troubles.put(what, CHANGED);
         }
         return troubles;
+    }
+
+    private Optional<UnaryOperator<LineDrawing>> bring(Map<String, String> typed, Map<String, String> troubles) {
+        LineFile.Read read = LineFile.read(typed.getOrDefault("text", ""), tag -> valves.findByTagIgnoreCase(tag)
+                .isPresent());
+        if (read.drawing().isEmpty()) {
+            troubles.put("text", String.join(" ", read.problems()));
+        }
+        return read.drawing().map(brought -> before -> brought);
     }
 
     private Optional<UnaryOperator<LineDrawing>> put(

@@ -211,4 +211,26 @@ class LineTest {
                 .extracting(f -> f.kind().code())
                 .contains("vent", "branch");
     }
+
+    @Test
+    @DisplayName(
+            "A drawing is taken out as a file and brought again, with what was edited in it; a bad one changes nothing")
+    void file() throws Exception {
+        long id = begun();
+        String csv = web.perform(
+                        get("/lines/" + id + "/drawing.csv").with(user("pia").roles("PLANNER")))
+                .andReturn()
+                .getResponse()
+                .getContentAsString(StandardCharsets.UTF_8);
+        assertThat(csv).startsWith(LineFile.HEADINGS).contains("valve,LH-2,inlet");
+        int before = line(id).drawing().fittings().size();
+        assertThat(change(id, "bring", "text", csv + "valve,LH-9,outlet,drain,D9,\n"))
+                .contains("No valve is called “LH-9”")
+                .contains("drain,D9");
+        assertThat(line(id).drawing().fittings()).hasSize(before);
+        assertThat(change(id, "bring", "text", csv + "tank,Return 9,,drain,D9,\n"))
+                .isEmpty();
+        assertThat(line(id).drawing().fittings()).extracting(Fitting::name).contains("Return 9", "D9", "LH-2");
+        assertThat(line(id).walked()).isEmpty();
+    }
 }
