@@ -16,7 +16,9 @@ create function line_is_called(was_area text, was_line text, now_area text, now_
 declare
     of_table text;
 begin
-    foreach of_table in array array['valve', 'line_use', 'line_drawing', 'bench_note', 'line_event'] loop
+    -- whoever has one of them in hand is told that it has changed
+    update valve set area = now_area, line = coalesce(now_line, line), version = version + 1 where area = was_area and (was_line is null or line = was_line);
+    foreach of_table in array array['line_use', 'line_drawing', 'bench_note', 'line_event'] loop
         execute format('update %I set area = $3, line = coalesce($4, line) where area = $1 and ($2 is null or line = $2)', of_table) using was_area, was_line, now_area, now_line;
     end loop;
     if was_line is null then

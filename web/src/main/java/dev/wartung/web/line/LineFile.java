@@ -34,6 +34,7 @@ final class LineFile {
 
     private static final int CELLS = 6;
     private static final int MOST_TOLD = 20;
+    private static final int MOST_PIPES = 4 * LineDrawings.MOST_FITTINGS;
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private LineFile() {}
@@ -111,6 +112,9 @@ final class LineFile {
         try {
             JsonNode root = JSON.readTree(text);
             for (JsonNode f : root.path("fittings")) {
+                if (enough(drawing, problems)) {
+                    return drawing;
+                }
                 String id = f.path("id").asString("");
                 Optional<FittingKind> kind = FittingKind.of(f.path("kind").asString(""));
                 if (id.isEmpty() || kind.isEmpty() || drawing.fitting(id).isPresent()) {
@@ -122,6 +126,9 @@ final class LineFile {
                 }
             }
             for (JsonNode p : root.path("pipes")) {
+                if (enough(drawing, problems)) {
+                    return drawing;
+                }
                 LineEnd from = end(p.path("from"));
                 LineEnd to = end(p.path("to"));
                 if (drawing.fitting(from.fitting()).isEmpty()
@@ -135,6 +142,16 @@ final class LineFile {
             problems.add("It is no JSON that can be read.");
         }
         return drawing;
+    }
+
+    /** A file may go on for ever; what is wrong with it is known by then. */
+    private static boolean enough(LineDrawing drawing, List<String> problems) {
+        if (drawing.pipes().size() > MOST_PIPES) {
+            problems.add("A line has " + MOST_PIPES + " pipes at most.");
+        }
+        return drawing.fittings().size() > LineDrawings.MOST_FITTINGS
+                || drawing.pipes().size() > MOST_PIPES
+                || problems.size() > MOST_TOLD;
     }
 
     private static LineEnd end(JsonNode end) {
@@ -153,6 +170,9 @@ final class LineFile {
                 .get();
         try (CSVParser rows = CSVParser.parse(new StringReader(text.strip()), format)) {
             for (CSVRecord row : rows) {
+                if (enough(drawing, problems)) {
+                    return drawing;
+                }
                 if (row.getRecordNumber() == 1 && row.get(0).equals(HEADINGS.substring(0, HEADINGS.indexOf(',')))) {
                     continue;
                 }

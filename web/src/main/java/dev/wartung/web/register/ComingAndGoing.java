@@ -1,6 +1,7 @@
 package dev.wartung.web.register;
 
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.due.DueDesk;
 import dev.wartung.web.line.LineDrawings;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.stores.Items;
@@ -37,6 +38,7 @@ class ComingAndGoing {
     private final Sheets sheets;
     private final Items items;
     private final Stores stores;
+    private final DueDesk due;
     private final JdbcTemplate jdbc;
     private final CurrentAccount current;
     private final Clock clock;
@@ -48,6 +50,7 @@ class ComingAndGoing {
             Sheets sheets,
             Items items,
             Stores stores,
+            DueDesk due,
             JdbcTemplate jdbc,
             CurrentAccount current,
             Clock clock) {
@@ -57,6 +60,7 @@ class ComingAndGoing {
         this.sheets = sheets;
         this.items = items;
         this.stores = stores;
+        this.due = due;
         this.jdbc = jdbc;
         this.current = current;
         this.clock = clock;
@@ -97,6 +101,7 @@ class ComingAndGoing {
             valve.isAt(service, area, line, along);
             valves.save(valve);
             note(valve, Kind.MOVED, before, after, reason);
+            due.recompute(List.of(valve));
             if (elsewhere) {
                 drawings.doubt(valve);
             }
@@ -154,6 +159,7 @@ class ComingAndGoing {
             note(valve, Kind.BROUGHT_BACK, valve.state().words(), ValveState.OUT_OF_SERVICE.words(), reason);
             valve.becomes(ValveState.OUT_OF_SERVICE);
             valves.save(valve);
+            due.recompute(List.of(valve));
         }
         return troubles;
     }

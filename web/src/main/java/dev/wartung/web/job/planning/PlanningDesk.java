@@ -1,18 +1,11 @@
 package dev.wartung.web.job.planning;
 
-import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Part;
-import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
-import dev.wartung.core.exposure.LineUse;
-import dev.wartung.core.exposure.WettedSeals;
 import dev.wartung.core.fault.Cure;
-import dev.wartung.core.measure.Dimension;
-import dev.wartung.core.measure.Quantity;
-import dev.wartung.core.message.Argument;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Figures;
@@ -24,9 +17,7 @@ import dev.wartung.core.procedure.Work;
 import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.school.Practice;
 import dev.wartung.core.school.SchoolTable.SpecialTool;
-import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.account.Account;
-import dev.wartung.web.area.Lines;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
@@ -41,7 +32,6 @@ import dev.wartung.web.valve.ValveState;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -64,11 +54,12 @@ public class PlanningDesk {
     private final Sheets sheets;
     private final Site site;
     private final GreaseStore greases;
-    private final Lines lines;
+    private final PlanWarnings warnings;
     private final Clock clock;
 
-    PlanningDesk(Jobs jobs, LogBook log, Sheets sheets, Site site, GreaseStore greases, Lines lines, Clock clock) {
-        this.lines = lines;
+    PlanningDesk(
+            Jobs jobs, LogBook log, Sheets sheets, Site site, GreaseStore greases, PlanWarnings warnings, Clock clock) {
+        this.warnings = warnings;
         this.jobs = jobs;
         this.log = log;
         this.sheets = sheets;
@@ -261,8 +252,8 @@ public class PlanningDesk {
                 Supplies.of(pair.type(), pair.anatomy().build().resolve(then.facts()), then, procedure.renews()),
                 carried,
                 Stream.concat(
-                                warnings(pair, now, left).stream(),
-                                inItsLine ? harmed(pair, valve, then).stream() : Stream.empty())
+                                warnings.of(pair, now, left).stream(),
+                                inItsLine ? warnings.harmed(pair, valve, then).stream() : Stream.empty())
                         .toList(),
                 practice.table().toBorrow(procedure.tools(), practice.site()));
     }
@@ -336,68 +327,15 @@ public class PlanningDesk {
 
     /** What must be known before a job that was planned is begun: what is said at planning, and what stays live. */
     public List<Message> warnings(JobView view) {
-        List<Message> warnings = warnings(view.sheets(), view.configuration(), Optional.empty());
+        List<Message> said = warnings.of(view.sheets(), view.configuration(), Optional.empty());
         view.sheets()
                 .anatomy()
                 .work(view.job().work())
                 .map(WorkKind::live)
                 .filter(l -> !l.isEmpty())
-                .ifPresent(l ->
-                        warnings.add(Message.of("plan.line-stays", "The line stays as it is. {which}", "which", l)));
-        return warnings;
-    }
-
-    private List<Message> warnings(Sheets.Pair pair, ValveConfiguration now, Optional<JobView> left) {
-        List<Message> warnings = new ArrayList<>();
-        pair.anatomy()
-                .warningsFor(now)
-                .forEach(w -> warnings.add(new Message(pair.anatomy().id() + "/warning", w, Map.of())));
-        site.air().flatMap(air -> muchAir(pair.type(), now, air.lowestPa())).ifPresent(warnings::add);
-        left.ifPresent(v -> v.judgement()
-                .hindrances()
-                .forEach(h -> warnings.add(Message.of(
-                        "plan.left-open",
-                        "Left open by job {job}: {what}",
-                        "job",
-                        v.job().number(),
-                        "what",
-                        h))));
-        return warnings;
-    }
-
-    /** That the line does harm to what the valve is sealed with, once the work is done. */
-    private List<Message> harmed(Sheets.Pair pair, Valve valve, ValveConfiguration then) {
-        LineUse use = lines.use(valve.area(), valve.line());
-        return WettedSeals.judge(WettedSeals.of(pair.anatomy(), pair.type(), then), use, Knowledge.exposure()).stream()
-                .filter(j -> j.suitability().harms())
-                .map(j -> Message.of(
-                        "plan.line-harms",
-                        "{parts}, {polymer}, in this line: {why} Ask before the same goes in again.",
-                        "parts",
-                        String.join(", ", j.names()),
-                        "polymer",
-                        j.polymer().symbol(),
-                        "why",
-                        j.suitability().inWords()))
-                .toList();
-    }
-
-    /** That moving the valve on a drained line takes more air than there always is. */
-    private static Optional<Message> muchAir(TypeSheet type, ValveConfiguration now, double guaranteedPa) {
-        boolean closes = now.drive() == Drive.NO;
-        return Actuators.of(type, now)
-                .flatMap(actuator -> Actuators.closure(type, now.facts())
-                        .map(closure -> closes ? actuator.airToClosePa(closure) : actuator.airToOpenPa()))
-                .filter(takes -> takes > guaranteedPa)
-                .map(takes -> Message.of(
-                        "plan.much-air",
-                        closes
-                                ? "By its sheet it takes {air} to close with the line drained; the plant guarantees {guaranteed}. Have a regulator with more at hand, and tell the process owner."
-                                : "By its sheet it takes {air} to open with the line drained; the plant guarantees {guaranteed}. Have a regulator with more at hand, and tell the process owner.",
-                        "air",
-                        new Argument.AtLeast(new Quantity(takes, Dimension.PRESSURE)),
-                        "guaranteed",
-                        new Argument.AtMost(new Quantity(guaranteedPa, Dimension.PRESSURE))));
+                .ifPresent(
+                        l -> said.add(Message.of("plan.line-stays", "The line stays as it is. {which}", "which", l)));
+        return said;
     }
 
     private List<Step> leftBehind(Valve valve) {
