@@ -12,6 +12,7 @@ import dev.wartung.core.progress.Progress;
 import dev.wartung.core.progress.Standing;
 import dev.wartung.web.sheet.Sheets;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -33,8 +34,16 @@ class JobFiles {
     private final Sheets sheets;
     private final JobPapers papers;
     /** By job: entries are only ever added, so what was worked out holds as long as the last one is the same. */
-    private final Cache<Long, Worked> worked =
+    private final Cache<Key, Worked> worked =
             Caffeine.newBuilder().maximumSize(KEPT).expireAfterAccess(UNUSED).build();
+
+    /** A database that is put back to an earlier day gives numbers anew. */
+    private record Key(Long job, Instant planned) {
+
+        static Key of(Job job) {
+            return new Key(job.id(), job.plannedAt());
+        }
+    }
 
     JobFiles(JobEntries entries, Sheets sheets, JobPapers papers) {
         this.entries = entries;
@@ -69,10 +78,10 @@ class JobFiles {
                 ? Optional.empty()
                 : Optional.of(all.get(all.size() - 1).getId());
         Sheets.Pair pair = sheets.asKept(job.anatomyDigest(), job.typeDigest());
-        Worked known = worked.getIfPresent(job.id());
+        Worked known = worked.getIfPresent(Key.of(job));
         if (known == null || !known.after().equals(last)) {
             known = work(job, pair, all, last);
-            worked.put(job.id(), known);
+            worked.put(Key.of(job), known);
         }
         return new JobView(
                 job,
