@@ -7,6 +7,7 @@ import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.sheet.Knowledge;
+import dev.wartung.web.page.TypedWords;
 import java.util.Map;
 import java.util.Optional;
 
@@ -25,12 +26,7 @@ final class LinesForm {
      * @param troubles takes, under the field's name, why there is none
      */
     static Optional<String> name(String field, Map<String, String> typed, Map<String, String> troubles) {
-        String name = typed.getOrDefault(field, "").strip();
-        if (name.isEmpty()) {
-            troubles.put(field, "Its name.");
-        } else if (name.length() > LONGEST) {
-            troubles.put(field, "Keep it under " + LONGEST + " letters.");
-        }
+        String name = TypedWords.read(field, typed, "Its name.", LONGEST, troubles);
         return troubles.containsKey(field) ? Optional.empty() : Optional.of(name);
     }
 

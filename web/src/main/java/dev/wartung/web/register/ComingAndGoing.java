@@ -3,6 +3,7 @@ package dev.wartung.web.register;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.due.DueDesk;
 import dev.wartung.web.line.LineDrawings;
+import dev.wartung.web.page.TypedWords;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.stores.Items;
 import dev.wartung.web.stores.Lot;
@@ -10,6 +11,7 @@ import dev.wartung.web.stores.Stores;
 import dev.wartung.web.valve.RecordChange;
 import dev.wartung.web.valve.RecordChange.Kind;
 import dev.wartung.web.valve.RecordChanges;
+import dev.wartung.web.valve.Stand;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
@@ -29,8 +31,6 @@ import org.springframework.transaction.annotation.Transactional;
 class ComingAndGoing {
 
     private static final int LONGEST_REASON = 400;
-    private static final int LONGEST_SERVICE = 200;
-    private static final int LONGEST_PLACE = 60;
 
     private final Valves valves;
     private final RecordChanges changes;
@@ -76,20 +76,11 @@ class ComingAndGoing {
     @Transactional
     Map<String, String> move(Valve valve, Map<String, String> typed) {
         Map<String, String> troubles = new LinkedHashMap<>();
-        String service =
-                text("service", "What it does, for instance “tank 4 outlet”.", LONGEST_SERVICE, typed, troubles);
-        String area = text("area", "Where it is: the hall or department.", LONGEST_PLACE, typed, troubles);
-        String line = text("line", "The line it is in: what is locked together.", LONGEST_PLACE, typed, troubles);
-        String place = typed.getOrDefault("place", "").strip();
-        if (!place.matches("\\d{0,4}")) {
-            troubles.put("place", "Which one it is along its line, as a whole number.");
-        }
-        String reason = text("reason", "Say in a few words why.", LONGEST_REASON, typed, troubles);
-        int along = place.isEmpty() || troubles.containsKey("place") ? 0 : Integer.parseInt(place);
-        String before = where(valve.service(), valve.area(), valve.line(), valve.place());
-        String after = where(service, area, line, along);
-        boolean elsewhere = !valve.area().equals(area) || !valve.line().equals(line);
-        if (troubles.isEmpty() && before.equals(after)) {
+        Stand next = Stand.read(typed, troubles);
+        String reason = reason(typed, troubles);
+        Stand before = Stand.of(valve);
+        boolean elsewhere = !before.area().equals(next.area()) || !before.line().equals(next.line());
+        if (troubles.isEmpty() && before.equals(next)) {
             troubles.put("service", "It stands so already.");
         } else if (troubles.isEmpty() && elsewhere) {
             running(valve)
@@ -98,9 +89,9 @@ class ComingAndGoing {
                             "Job " + n + " is under way on it: what it has locked is in the line it stands in."));
         }
         if (troubles.isEmpty()) {
-            valve.isAt(service, area, line, along);
+            valve.isAt(next.service(), next.area(), next.line(), next.place());
             valves.save(valve);
-            note(valve, Kind.MOVED, before, after, reason);
+            note(valve, Kind.MOVED, before.words(), next.words(), reason);
             due.recompute(List.of(valve));
             if (elsewhere) {
                 drawings.doubt(valve);
@@ -119,7 +110,7 @@ class ComingAndGoing {
     @Transactional
     Map<String, String> retire(Valve valve, boolean forGood, Map<String, String> typed) {
         Map<String, String> troubles = new LinkedHashMap<>();
-        String reason = text("reason", "Say in a few words why.", LONGEST_REASON, typed, troubles);
+        String reason = reason(typed, troubles);
         ValveState next = forGood ? ValveState.DECOMMISSIONED : ValveState.RETIRED;
         if (valve.state() == next) {
             troubles.put("reason", "It is " + next.words() + " already.");
@@ -151,7 +142,7 @@ class ComingAndGoing {
     @Transactional
     Map<String, String> bringBack(Valve valve, Map<String, String> typed) {
         Map<String, String> troubles = new LinkedHashMap<>();
-        String reason = text("reason", "Say in a few words why.", LONGEST_REASON, typed, troubles);
+        String reason = reason(typed, troubles);
         if (valve.state().inUse()) {
             troubles.put("reason", "It is in use already.");
         }
@@ -213,18 +204,7 @@ class ComingAndGoing {
                 valve, new RecordChange.What(null, kind, before, after, reason), current.get(), null, clock.instant()));
     }
 
-    private static String where(String service, String area, String line, int place) {
-        return service + ", " + area + ", " + line + (place == 0 ? "" : ", place " + place);
-    }
-
-    private static String text(
-            String field, String missing, int longest, Map<String, String> typed, Map<String, String> troubles) {
-        String text = typed.getOrDefault(field, "").strip();
-        if (text.isEmpty()) {
-            troubles.put(field, missing);
-        } else if (text.length() > longest) {
-            troubles.put(field, "Keep it under " + longest + " letters.");
-        }
-        return text;
+    private static String reason(Map<String, String> typed, Map<String, String> troubles) {
+        return TypedWords.read("reason", typed, "Say in a few words why.", LONGEST_REASON, troubles);
     }
 }

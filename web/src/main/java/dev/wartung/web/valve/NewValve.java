@@ -19,9 +19,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class NewValve {
 
-    private static final int LONGEST_SERVICE = 200;
-    private static final int LONGEST_PLACE = 60;
-
     private final Valves valves;
     private final Renaming renaming;
     private final Sheets sheets;
@@ -78,13 +75,7 @@ class NewValve {
                 troubles.put("tag", "There is, or was, a valve called “" + tag + "”.");
             }
         }
-        text("service", "What it does, for instance “tank 4 outlet”.", LONGEST_SERVICE, typed, troubles);
-        text("area", "Where it is: the hall or department.", LONGEST_PLACE, typed, troubles);
-        text("line", "The line it is in: what is locked together.", LONGEST_PLACE, typed, troubles);
-        String place = typed.getOrDefault("place", "").strip();
-        if (!place.matches("\\d{0,4}")) {
-            troubles.put("place", "Which one it is along its line, as a whole number.");
-        }
+        Stand stand = Stand.read(typed, troubles);
         Optional<LocalDate> due = typed.getOrDefault("due", "").isBlank()
                 ? Optional.empty()
                 : TypedDay.coming("due", typed, LocalDate.now(clock), troubles);
@@ -102,26 +93,16 @@ class NewValve {
             for (int i = 0; i < row.tags().size(); i++) {
                 valves.saveAndFlush(new Valve(
                         row.tags().get(i),
-                        typed.getOrDefault("service", "").strip(),
-                        typed.getOrDefault("area", "").strip(),
-                        typed.getOrDefault("line", "").strip(),
+                        stand.service(),
+                        stand.area(),
+                        stand.line(),
                         type.get().id(),
                         type.get().maker() + " " + type.get().name(),
                         build.get(),
                         due.orElse(null),
-                        place.isEmpty() ? 0 : Integer.parseInt(place) + i));
+                        stand.place() == 0 ? 0 : stand.place() + i));
             }
         }
         return troubles;
-    }
-
-    private static void text(
-            String field, String missing, int longest, Map<String, String> typed, Map<String, String> troubles) {
-        String text = typed.getOrDefault(field, "").strip();
-        if (text.isEmpty()) {
-            troubles.put(field, missing);
-        } else if (text.length() > longest) {
-            troubles.put(field, "Keep it under " + longest + " letters.");
-        }
     }
 }

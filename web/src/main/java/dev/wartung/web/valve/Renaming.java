@@ -2,6 +2,7 @@ package dev.wartung.web.valve;
 
 import dev.wartung.core.text.Tag;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.page.TypedWords;
 import java.time.Clock;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -55,7 +56,6 @@ public class Renaming {
     public Map<String, String> rename(Valve valve, Map<String, String> typed) {
         Map<String, String> troubles = new LinkedHashMap<>();
         String tag = Tag.plain(typed.getOrDefault("tag", ""));
-        String reason = typed.getOrDefault("reason", "").strip();
         Tag.trouble(tag).ifPresent(why -> troubles.put("tag", why));
         if (troubles.isEmpty() && tag.equals(valve.tag())) {
             troubles.put("tag", "It is called that already.");
@@ -63,11 +63,7 @@ public class Renaming {
                 && find(tag).filter(other -> !other.id().equals(valve.id())).isPresent()) {
             troubles.put("tag", "Another valve is, or was, called “" + tag + "”.");
         }
-        if (reason.isEmpty()) {
-            troubles.put("reason", "Say in a few words why.");
-        } else if (reason.length() > LONGEST) {
-            troubles.put("reason", "Keep it under " + LONGEST + " letters.");
-        }
+        String reason = TypedWords.read("reason", typed, "Say in a few words why.", LONGEST, troubles);
         if (troubles.isEmpty()) {
             former.save(new FormerTag(valve, valve.tag(), clock.instant(), current.get(), reason));
             valve.isCalled(tag);
