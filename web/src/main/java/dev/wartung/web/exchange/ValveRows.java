@@ -7,6 +7,7 @@ import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.text.Tag;
 import dev.wartung.web.exchange.Table.Problem;
 import dev.wartung.web.exchange.Table.Row;
+import dev.wartung.web.line.LineDrawings;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.FormerTags;
 import dev.wartung.web.valve.Valve;
@@ -39,9 +40,11 @@ class ValveRows {
     private final Valves valves;
     private final FormerTags former;
     private final Sheets sheets;
+    private final LineDrawings drawings;
     private final EntityManager entities;
 
-    ValveRows(Valves valves, FormerTags former, Sheets sheets, EntityManager entities) {
+    ValveRows(Valves valves, FormerTags former, Sheets sheets, LineDrawings drawings, EntityManager entities) {
+        this.drawings = drawings;
         this.valves = valves;
         this.former = former;
         this.sheets = sheets;
@@ -197,6 +200,10 @@ class ValveRows {
             String service = u.row().cell("service");
             if (u.there().isPresent()) {
                 Valve valve = entities.find(Valve.class, u.there().get().id());
+                if (!valve.area().equals(u.row().cell("area"))
+                        || !valve.line().equals(u.row().cell("line"))) {
+                    drawings.doubt(valve);
+                }
                 valve.isAt(service, u.row().cell("area"), u.row().cell("line"), u.place());
                 u.due().ifPresent(valve::isNextDue);
             } else {

@@ -213,6 +213,27 @@ class ExchangeTest {
     }
 
     @Test
+    @DisplayName(
+            "A drawing with a valve that an import moves has to be walked along again; another service changes nothing of it")
+    void moved() throws Exception {
+        jdbc.update(
+                "insert into line_drawing (area, line, content, changed_by_id, changed_at, walked_by_id, walked_at) select v.area, v.line, jsonb_build_object('fittings', jsonb_build_array(jsonb_build_object('id', 'a', 'kind', 'valve', 'valve', v.id)), 'pipes', jsonb_build_array()), a.id, now(), a.id, now() from account a, valve v where a.username = 'pia' and v.tag = 'TS-010'");
+        String row = out("/exchange/valves.csv")
+                .lines()
+                .filter(l -> l.startsWith("TS-010,"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(takenIn("valves", VALVE + row.replace("Test service", "Other service")))
+                .isEqualTo("DONE");
+        assertThat(count("select count(*) from line_drawing where walked_at is not null"))
+                .isOne();
+        assertThat(takenIn("valves", VALVE + row.replace("Test line", "Other line")))
+                .isEqualTo("DONE");
+        assertThat(count("select count(*) from line_drawing where walked_at is not null"))
+                .isZero();
+    }
+
+    @Test
     @DisplayName("An import whose application ended under way is taken in by the next one; the third time it is left")
     void brokenOff() throws Exception {
         Imports imports = new Imports(web, jdbc);
