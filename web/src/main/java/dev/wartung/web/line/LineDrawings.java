@@ -285,17 +285,30 @@ public class LineDrawings {
      * since it was.
      */
     public Optional<AtValve> locks(Valve valve) {
-        return of(valve.area(), valve.line())
+        return worked(valve.area(), valve.line(), List.of(valve)).map(d -> {
+            Isolation isolation = isolation(d.drawing(), List.of(valve.tag()));
+            return new AtValve(
+                    list(d, isolation),
+                    LineView.around(d.drawing(), standings(d.drawing()), isolation, Set.of(valve.tag())));
+        });
+    }
+
+    /** What to lock while several valves of a line are open at once; empty where the line is not drawn with all of them. */
+    public Optional<LockList> together(String area, String line, Collection<Valve> opened) {
+        return worked(area, line, opened)
+                .map(d -> list(
+                        d,
+                        isolation(d.drawing(), opened.stream().map(Valve::tag).toList())));
+    }
+
+    /** A line from which locks are worked out: drawn with these valves, and walked along since. */
+    private Optional<DrawnLine> worked(String area, String line, Collection<Valve> with) {
+        return of(area, line)
                 .filter(d -> d.walked().isPresent())
-                .filter(d -> d.drawing().valve(valve.tag()).isPresent())
+                .filter(d ->
+                        with.stream().allMatch(v -> d.drawing().valve(v.tag()).isPresent()))
                 // a valve of another type since then has other ends
-                .filter(d -> problems(d.drawing()).isEmpty())
-                .map(d -> {
-                    Isolation isolation = isolation(d.drawing(), List.of(valve.tag()));
-                    return new AtValve(
-                            list(d, isolation),
-                            LineView.around(d.drawing(), standings(d.drawing()), isolation, Set.of(valve.tag())));
-                });
+                .filter(d -> problems(d.drawing()).isEmpty());
     }
 
     /**

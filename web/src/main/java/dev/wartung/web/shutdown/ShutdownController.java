@@ -34,9 +34,11 @@ class ShutdownController {
             "Somebody else changed this shutdown since you opened it. This is how it is now; nothing of yours was kept.";
 
     private final ShutdownDesk desk;
+    private final PlanLocks locks;
     private final Clock clock;
 
-    ShutdownController(ShutdownDesk desk, Clock clock) {
+    ShutdownController(ShutdownDesk desk, PlanLocks locks, Clock clock) {
+        this.locks = locks;
         this.desk = desk;
         this.clock = clock;
     }
@@ -200,6 +202,12 @@ class ShutdownController {
                 "summary",
                 plan.map(p -> PlanSummary.of(problem.orElseThrow(), p, window.bound()))
                         .orElse(null));
+        model.addAttribute(
+                "locks",
+                // not while it changes twice a second
+                plan.filter(p -> !window.running())
+                        .map(p -> locks.of(problem.orElseThrow(), p))
+                        .orElse(List.of()));
         model.addAttribute(
                 "chart",
                 plan.map(p -> PlanChart.of(problem.orElseThrow(), p, pins, setup, window.begins(), clock.getZone()))
