@@ -30,3 +30,8 @@ document.addEventListener('click', e => {
 document.addEventListener('htmx:afterRequest', e => {
   if (!e.detail.successful && e.target.matches?.('input[type=checkbox][data-ticks]')) e.target.checked = !e.target.checked;
 });
+// what was typed before the page's scripts were there has not been sent
+document.addEventListener('DOMContentLoaded', () => setTimeout(() => document.querySelectorAll('.number :is(input, select)').forEach(field => {
+  const before = field.matches('select') ? [...field.options].find(o => o.defaultSelected)?.value ?? field.options[0]?.value : field.defaultValue;
+  if (field.type !== 'hidden' && field.value !== before && field !== document.activeElement) field.dispatchEvent(new Event('change', { bubbles: true }));
+})));

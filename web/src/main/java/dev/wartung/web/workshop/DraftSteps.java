@@ -25,7 +25,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** What a draft comes to at the bench: its steps as the technician will see them, and the planned jobs they change. */
@@ -115,6 +117,55 @@ class DraftSteps {
                 Supplies.of(pair.type(), pair.anatomy().build().resolve(then.facts()), then, procedure.renews()),
                 planning.figures(pair, valve),
                 planning.greases(procedure));
+    }
+
+    /**
+     * Parts that a work renews and no kit has.
+     *
+     * @param fetched with a number of their own
+     * @param unknown of which no number is known: they cannot be ordered
+     */
+    record Lacking(String work, List<String> fetched, List<String> unknown) {}
+
+    /** What no kit has, for each work that renews such a part; looked at on one build for every kit there is. */
+    List<Lacking> lacking(SheetDraft sheet) {
+        AnatomySheet family = reading.family(sheet);
+        TypeSheet type = reading.type(sheet).orElse(null);
+        if (type == null) {
+            return List.of();
+        }
+        Map<List<String>, ValveConfiguration> each = new LinkedHashMap<>();
+        family.configurations(type)
+                .forEach(c -> each.putIfAbsent(
+                        type.kits().stream()
+                                .filter(k -> k.when().holds(c.facts()))
+                                .map(TypeSheet.Kit::id)
+                                .toList(),
+                        c));
+        Map<String, Set<String>> fetched = new LinkedHashMap<>();
+        Map<String, Set<String>> unknown = new LinkedHashMap<>();
+        Sheets.Pair pair = new Sheets.Pair(family, type);
+        for (ValveConfiguration valve : each.values()) {
+            Work.possible(family, type, valve).forEach(work -> {
+                try {
+                    read(pair, valve, work)
+                            .supplies()
+                            .notInKit()
+                            .forEach(piece -> (piece.article().isEmpty() ? unknown : fetched)
+                                    .computeIfAbsent(work.kind().name(), w -> new TreeSet<>())
+                                    .add(piece.name()));
+                } catch (IllegalStateException | IllegalArgumentException e) {
+                    // what cannot be derived is told by the check
+                }
+            });
+        }
+        return Stream.concat(unknown.keySet().stream(), fetched.keySet().stream())
+                .distinct()
+                .map(work -> new Lacking(
+                        work,
+                        List.copyOf(fetched.getOrDefault(work, Set.of())),
+                        List.copyOf(unknown.getOrDefault(work, Set.of()))))
+                .toList();
     }
 
     /**

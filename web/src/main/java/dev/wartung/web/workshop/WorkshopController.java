@@ -123,6 +123,7 @@ class WorkshopController {
         model.addAttribute("only", page.only(draft.sheet()));
         model.addAttribute("articles", entries(draft, "articles", family));
         model.addAttribute("packed", entries(draft, "kits", family));
+        model.addAttribute("lacking", steps.lacking(draft.sheet()));
         model.addAttribute("films", page.films(draft.sheet()));
         Map<String, Grease> greases = new HashMap<>();
         draft.sheet()

@@ -11,6 +11,7 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.UnitSystem;
@@ -31,6 +32,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicReference;
 import org.hamcrest.Matchers;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
@@ -221,6 +223,16 @@ class WorkshopTest {
         shown("/types/steps-50/draft/steps?work=inspect")
                 .andExpect(content().string(Matchers.containsString("Spanner 17 mm")))
                 .andExpect(content().string(Matchers.containsString("undo both clamps")));
+        // its clamps' seals come in the kit; what is renewed besides has a number, or has none
+        shown("/types/steps-50/draft/kits")
+                .andExpect(content().string(Matchers.not(Matchers.containsString("What no kit has"))));
+        plans("/types/steps-50/draft/list/remove", "list", "kits", "index", "0");
+        plans("/types/steps-50/draft/list/remove", "list", "kits", "index", "0");
+        plans("/types/steps-50/draft/list/remove", "list", "kits", "index", "0");
+        plans("/types/steps-50/draft/list/remove", "list", "articles", "index", "0");
+        shown("/types/steps-50/draft/kits")
+                .andExpect(content().string(Matchers.containsString("What no kit has, work by work")))
+                .andExpect(content().string(Matchers.containsString("Guide seal")));
         approved(jdbc, "steps-50");
         Sheets.Pair pair = sheets.of("steps-50");
         valves.save(new Valve(
@@ -352,6 +364,21 @@ class WorkshopTest {
         page.fill("#n-bands-body-clamp-torque input[name=value]", "14 to 12");
         page.keyboard().press("Tab");
         assertThat(page.locator("#n-bands-body-clamp-torque .trouble")).containsText("above the upper");
+    }
+
+    @Test
+    @DisplayName("What is typed before the page's scripts are there is sent once they are")
+    void early(Address at, Browser browser) throws Exception {
+        copied("hvile-50", "Early 50");
+        Page page = browser.loggedIn(at.base(), "pia");
+        AtomicReference<Route> held = new AtomicReference<>();
+        page.route("**/htmx.min.js", held::set);
+        // not waiting: what is typed is typed before the page is complete
+        page.evaluate("to => { setTimeout(() => { location.href = to; }); }", "/types/early-50/draft/numbers");
+        page.fill("#n-sizes-clamp-nut input[name=value]", "thirteen");
+        page.keyboard().press("Tab");
+        held.get().resume();
+        assertThat(page.locator("#n-sizes-clamp-nut .trouble")).containsText("not a number");
     }
 
     @Test
