@@ -4,10 +4,12 @@ import static org.springframework.security.test.web.servlet.setup.SecurityMockMv
 
 import dev.wartung.web.WartungApplication;
 import jakarta.servlet.Filter;
+import org.apache.tomcat.util.threads.ThreadPoolExecutor;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
+import org.springframework.boot.tomcat.TomcatWebServer;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -31,15 +33,31 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
     }
 
     @Override
-    public void beforeAll(ExtensionContext test) {
+    public void beforeAll(ExtensionContext test) throws InterruptedException {
         if (context == null) {
             tables = Tables.of(database());
             tables.empty();
             context = WartungApplication.toRun().run("--server.port=0", "--spring.datasource.url=" + tables.url());
         } else {
+            idle();
             tables.empty();
         }
         TestSite.load(context);
+    }
+
+    /** What the class before has asked for and not waited for is answered, while the tables are there. */
+    private static void idle() throws InterruptedException {
+        if (context instanceof WebServerApplicationContext served
+                && served.getWebServer() instanceof TomcatWebServer server
+                && server.getTomcat().getConnector().getProtocolHandler().getExecutor()
+                        instanceof ThreadPoolExecutor hands) {
+            // a connection that was closed just now may still be on its way to a hand
+            int calm = 0;
+            for (int i = 0; i < 400 && calm < 4; i++) {
+                calm = hands.getActiveCount() == 0 ? calm + 1 : 0;
+                Thread.sleep(25);
+            }
+        }
     }
 
     /** The owner's hands in the database of this run. */
