@@ -90,6 +90,36 @@ class ExposureTest {
         }
     }
 
+    @Test
+    @DisplayName(
+            "What is said of a line is read back, its hottest by liquid or steam; why a material does not stand it is said with both temperatures")
+    void words() {
+        assertThat(MATRIX.words(use("cream", "85", "122")))
+                .isEqualTo("milk, cream: fat in water; cleaned up to 85 °C; steam up to 122 °C");
+        assertThat(MATRIX.words(use("-", "85", "-"))).isEqualTo("cleaned up to 85 °C");
+        assertThat(MATRIX.words(LineUse.UNSAID)).isEmpty();
+        assertThat(LineUse.UNSAID.isUnsaid()).isTrue();
+        assertThat(use("fat", "-", "-").isUnsaid()).isFalse();
+        assertThat(use("-", "85", "122").hottestK()).contains(122 + 273.15);
+        assertThat(use("-", "130", "122").hottestK()).contains(130 + 273.15);
+        assertThat(use("-", "85", "-").hottestK()).contains(85 + 273.15);
+        assertThat(use("-", "-", "122").hottestK()).contains(122 + 273.15);
+        assertThat(use("fat", "-", "-").hottestK()).isEmpty();
+        assertThat(MATRIX.judge(Polymer.EPDM, use("-", "140", "-")).inWords())
+                .isEqualTo("The liquid here has 140 °C; the usual EPDM stands 130 °C.");
+        assertThat(MATRIX.judge(Polymer.NBR, use("-", "-", "100")).inWords()).isEqualTo("NBR stands no steam.");
+        List<Seal> single = seals("kolm-50", Map.of("elastomer", "EPDM", "plug", "profiled", "sealing", "lip"));
+        assertThat(WettedSeals.judge(single, use("fat", "60", "-"), MATRIX))
+                .extracting(Judged::words)
+                .startsWith("does not stand it")
+                .endsWith("stands it")
+                .doesNotContain("with care");
+        assertThat(WettedSeals.judge(single, use("cream", "60", "-"), MATRIX)
+                        .get(0)
+                        .words())
+                .isEqualTo("with care");
+    }
+
     private static ValveConfiguration build(String type, Map<String, String> options) {
         TypeSheet sheet = LIBRARY.type(type).orElseThrow();
         return anatomy(sheet).configurations(sheet).stream()

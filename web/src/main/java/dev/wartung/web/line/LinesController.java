@@ -1,10 +1,13 @@
 package dev.wartung.web.line;
 
+import dev.wartung.web.area.Lines;
 import dev.wartung.web.valve.LinesMap;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.springframework.data.domain.Sort;
@@ -23,9 +26,11 @@ class LinesController {
 
     private final Valves valves;
     private final LineDrawings drawings;
+    private final Lines lines;
     private final Clock clock;
 
-    LinesController(Valves valves, LineDrawings drawings, Clock clock) {
+    LinesController(Valves valves, LineDrawings drawings, Lines lines, Clock clock) {
+        this.lines = lines;
         this.valves = valves;
         this.drawings = drawings;
         this.clock = clock;
@@ -37,7 +42,7 @@ class LinesController {
         List<String> areas = valves.areas();
         boolean large = valves.count() > MOST;
         String shown = areas.contains(area) ? area : large ? areas.get(0) : "";
-        List<Valve> on = shown.isEmpty() ? valves.findAll(ORDER) : valves.findByArea(shown, ORDER);
+        List<Valve> on = inPlantOrder(shown.isEmpty() ? valves.findAll(ORDER) : valves.findByArea(shown, ORDER));
         model.addAttribute("nav", "valves");
         model.addAttribute("areas", large ? areas : List.of());
         model.addAttribute("area", shown);
@@ -49,5 +54,14 @@ class LinesController {
                 drawings.lines().stream().filter(l -> !drawn.containsKey(l)).toList());
         model.addAttribute("states", LinesMap.State.values());
         return "lines";
+    }
+
+    /** Lines as they come along the plant, where it has said so; valves of a line stay as they are. */
+    private List<Valve> inPlantOrder(List<Valve> on) {
+        Map<List<String>, Integer> order = new HashMap<>();
+        lines.all().forEach(l -> order.put(List.of(l.area(), l.name()), order.size()));
+        return on.stream()
+                .sorted(Comparator.comparing(v -> order.getOrDefault(List.of(v.area(), v.line()), order.size())))
+                .toList();
     }
 }

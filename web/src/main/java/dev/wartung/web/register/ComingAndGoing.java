@@ -2,6 +2,7 @@ package dev.wartung.web.register;
 
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.due.DueDesk;
+import dev.wartung.web.job.bench.OtherLocks;
 import dev.wartung.web.line.LineDrawings;
 import dev.wartung.web.page.TypedWords;
 import dev.wartung.web.sheet.Sheets;
@@ -39,6 +40,7 @@ class ComingAndGoing {
     private final Items items;
     private final Stores stores;
     private final DueDesk due;
+    private final OtherLocks others;
     private final JdbcTemplate jdbc;
     private final CurrentAccount current;
     private final Clock clock;
@@ -51,6 +53,7 @@ class ComingAndGoing {
             Items items,
             Stores stores,
             DueDesk due,
+            OtherLocks others,
             JdbcTemplate jdbc,
             CurrentAccount current,
             Clock clock) {
@@ -61,6 +64,7 @@ class ComingAndGoing {
         this.items = items;
         this.stores = stores;
         this.due = due;
+        this.others = others;
         this.jdbc = jdbc;
         this.current = current;
         this.clock = clock;
@@ -87,6 +91,7 @@ class ComingAndGoing {
                     .ifPresent(n -> troubles.put(
                             "line",
                             "Job " + n + " is under way on it: what it has locked is in the line it stands in."));
+            lock(valve).ifPresent(why -> troubles.put("line", why));
         }
         if (troubles.isEmpty()) {
             valve.isAt(next.service(), next.area(), next.line(), next.place());
@@ -115,7 +120,7 @@ class ComingAndGoing {
         if (valve.state() == next) {
             troubles.put("reason", "It is " + next.words() + " already.");
         }
-        Optional<String> held = held(valve);
+        Optional<String> held = held(valve).or(() -> lock(valve));
         held.ifPresent(why -> troubles.put("reason", why));
         if (troubles.isEmpty()) {
             note(
@@ -189,6 +194,13 @@ class ComingAndGoing {
         own.addAll(items.of(List.of(sheets.of(valve.typeId()).type())).keySet());
         own.removeAll(used);
         return stores.inStock().stream().filter(l -> own.contains(l.item())).toList();
+    }
+
+    /** That it holds a line shut for somebody: it stays as it is until that lock is off. */
+    private Optional<String> lock(Valve valve) {
+        return others.on(valve).stream()
+                .findFirst()
+                .map(n -> "It is locked for job " + n + ": it stays as it is until that lock is off.");
     }
 
     private Optional<Integer> running(Valve valve) {

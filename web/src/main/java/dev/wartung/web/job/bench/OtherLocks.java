@@ -15,7 +15,9 @@ import org.springframework.stereotype.Component;
 
 /** Locks that other jobs have on the lines a valve stands in: nobody takes off somebody else's, or opens what is one. */
 @Component
-class OtherLocks {
+public class OtherLocks {
+
+    private static final int NO_JOB = 0;
 
     private final LineDrawings lines;
     private final Jobs jobs;
@@ -37,9 +39,9 @@ class OtherLocks {
                         .filter(j -> j.state() == JobState.RUNNING)
                         .toList())
                 .stream();
-        // a job that was stopped has left its valve open behind its locks
+        // a job that was stopped has left its valve open behind its locks, whether the plant has use for it or not
         Stream<JobView> stopped = drawn.stream()
-                .filter(v -> v.state() == ValveState.OUT_OF_SERVICE)
+                .filter(v -> v.state() != ValveState.IN_SERVICE && v.state() != ValveState.ON_BENCH)
                 .flatMap(v -> jobs.ended(v).limit(1))
                 .filter(ended -> ended.job().state() == JobState.STOPPED);
         Map<String, List<Integer>> others = new TreeMap<>();
@@ -51,8 +53,13 @@ class OtherLocks {
         return others;
     }
 
-    /** Numbers of the jobs that a valve itself is a lock of. */
+    /** Numbers of the jobs that a valve itself is a lock of, but for one. */
     List<Integer> on(Valve valve, int job) {
         return beside(valve, job).getOrDefault(valve.tag(), List.of());
+    }
+
+    /** Numbers of the jobs that a valve itself is a lock of. */
+    public List<Integer> on(Valve valve) {
+        return on(valve, NO_JOB);
     }
 }

@@ -1,6 +1,9 @@
 package dev.wartung.web.job.bench;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.line.Fitting;
@@ -21,6 +24,7 @@ import dev.wartung.web.job.closing.ClosingDesk;
 import dev.wartung.web.job.planning.PlanningDesk;
 import dev.wartung.web.line.LineDrawings;
 import dev.wartung.web.valve.Valve;
+import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
 import java.time.LocalDate;
 import java.util.List;
@@ -31,6 +35,7 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.test.web.servlet.MockMvc;
 
 /** Locks are put on and taken off one by one where the line is drawn; two jobs on one line know of each other's. */
 @ExtendWith({RunningApplication.class, TessaAtWork.class})
@@ -196,5 +201,43 @@ class LocksTest {
         assertThat(locks.at(view(after), current(after)).each())
                 .extracting(l -> l.lock().at() + l.shared())
                 .containsExactlyInAnyOrder("LM-1[" + job + "]", "LM-4[]");
+        Valve left = valves.findByTagIgnoreCase("LM-2").orElseThrow();
+        left.becomes(ValveState.RETIRED);
+        valves.save(left);
+        assertThat(locks.at(view(after), current(after)).each())
+                .as("retired, it lies open all the same")
+                .extracting(l -> l.lock().at() + l.shared())
+                .contains("LM-1[" + job + "]");
+    }
+
+    @Test
+    @DisplayName(
+            "A valve that holds a line shut for somebody is neither retired, taken out nor moved before that lock is off")
+    void staysAsItIs(MockMvc web) throws Exception {
+        drawn("LN-");
+        int job = begun("LN-2");
+        upTo(job, "lock-line");
+        confirm(job, everyLock(job));
+        for (String what : List.of("retire", "decommission", "move")) {
+            assertThat(sent(web, "LN-1", what)).as(what).contains("It is locked for job " + job);
+        }
+        assertThat(valves.findByTagIgnoreCase("LN-1").orElseThrow().state()).isEqualTo(ValveState.IN_SERVICE);
+        upTo(job, "unlock-line");
+        confirm(job, everyLock(job));
+        assertThat(sent(web, "LN-1", "decommission")).isEmpty();
+    }
+
+    private String sent(MockMvc web, String tag, String what) throws Exception {
+        return web.perform(post("/register/"
+                                + valves.findByTagIgnoreCase(tag).orElseThrow().id() + "/stand/" + what)
+                        .with(user("pia").roles("PLANNER"))
+                        .with(csrf())
+                        .param("reason", "no use")
+                        .param("service", "locks")
+                        .param("area", "Lock hall")
+                        .param("line", "another"))
+                .andReturn()
+                .getResponse()
+                .getContentAsString();
     }
 }
