@@ -35,6 +35,8 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.test.web.servlet.MockMvc;
 
 /** Locks are put on and taken off one by one where the line is drawn; two jobs on one line know of each other's. */
@@ -228,7 +230,9 @@ class LocksTest {
     }
 
     private String sent(MockMvc web, String tag, String what) throws Exception {
-        return web.perform(post("/register/"
+        // whoever works here is logged in by hand, and a request of its own ends that
+        SecurityContext tessa = SecurityContextHolder.getContext();
+        String page = web.perform(post("/register/"
                                 + valves.findByTagIgnoreCase(tag).orElseThrow().id() + "/stand/" + what)
                         .with(user("pia").roles("PLANNER"))
                         .with(csrf())
@@ -239,5 +243,7 @@ class LocksTest {
                 .andReturn()
                 .getResponse()
                 .getContentAsString();
+        SecurityContextHolder.setContext(tessa);
+        return page;
     }
 }
