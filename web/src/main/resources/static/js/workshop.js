@@ -1,14 +1,30 @@
 /* The workshop: a number in hand is shown at its part in the section, and a part tapped there answers the line in hand. */
 const section = () => document.querySelector('.shop .seen svg.section');
-const mark = part => section()?.querySelectorAll('[data-part]').forEach(p => p.classList.toggle('marked', p.dataset.part === part && part !== ''));
+const mark = part => section()?.querySelectorAll('[data-part], [data-carrier]').forEach(p =>
+  p.classList.toggle('marked', part !== '' && (p.dataset.part === part || p.dataset.carrier === part)));
+// what a number measures, with what is typed for it
+const measure = asked => section()?.querySelectorAll('[data-dimension]').forEach(d => {
+  const shown = d.dataset.dimension.split(' ').includes(asked.dataset.dimension);
+  d.classList.toggle('shown', shown);
+  if (shown) d.querySelector('text').textContent = `${asked.elements.value.value.trim() || '?'} ${asked.dataset.unit}`.trim();
+});
+const show = asked => {
+  const measured = section()?.querySelector(`[data-dimension~="${asked.dataset.dimension}"]`);
+  // a distance says where it is by itself: the part beneath it stays plain
+  mark(measured && !measured.classList.contains('force') ? '' : asked.dataset.part);
+  measure(asked);
+};
 let line = null;
 
+document.addEventListener('input', e => { const asked = e.target.closest('.number'); if (asked) measure(asked); });
+// a section drawn again shows what the hand is at
+document.addEventListener('htmx:oobAfterSwap', e => {
+  const asked = document.activeElement?.closest('.number');
+  if (asked && e.target.id === 'section') show(asked);
+});
 document.addEventListener('focusin', e => {
   const asked = e.target.closest('.number');
-  if (asked) {
-    mark(asked.dataset.part);
-    section()?.querySelectorAll('[data-dimension]').forEach(d => d.classList.toggle('shown', d.dataset.dimension === asked.dataset.dimension));
-  }
+  if (asked) show(asked);
   if (e.target.matches('.which-part')) {
     line = e.target;
     section()?.classList.add('picking');

@@ -46,7 +46,7 @@ import org.xml.sax.SAXException;
  * A family's section drawing: an SVG whose numbers are expressions of a type sheet's drawing sizes. Expressions stand
  * in braces in
  * attributes; {@code w:include} puts another drawing in, {@code w:let} names intermediate ones, {@code w:spring} draws
- * a coil and {@code w:anchor} marks where a call-out points.
+ * a coil, {@code w:anchor} marks where a call-out points and {@code w:dimension} where a number of the type is seen.
  * Thread-safe.
  */
 public final class DrawingTemplate {
@@ -59,7 +59,7 @@ public final class DrawingTemplate {
     private static final Set<String> SHAPES =
             Set.of("svg", "g", "path", "rect", "circle", "ellipse", "line", "polyline", "polygon");
 
-    private static final Set<String> INSTRUCTIONS = Set.of("let", "spring", "anchor");
+    private static final Set<String> INSTRUCTIONS = Set.of("let", "spring", "anchor", "dimension");
     private static final Set<String> ATTRIBUTES = Set.of(
             "class",
             "d",
@@ -119,6 +119,14 @@ public final class DrawingTemplate {
         return root.everything()
                 .flatMap(w -> Stream.of("data-part", "data-aid").map(w::attribute))
                 .filter(id -> !id.isEmpty())
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /** The numbers that have a dimension line in it, as a family names them: {@code drawing/bore}. */
+    public Set<String> dimensions() {
+        return root.everything()
+                .filter(w -> w.own() && w.tag().equals("dimension"))
+                .flatMap(w -> Stream.of(w.attribute("of").split(" ")))
                 .collect(Collectors.toCollection(TreeSet::new));
     }
 
@@ -244,7 +252,7 @@ public final class DrawingTemplate {
     /**
      * An element of the drawing with plain numbers.
      *
-     * @param tag        SVG element name, or "anchor"
+     * @param tag        SVG element name, "anchor" or "dimension"
      * @param attributes by name, in the order written
      */
     record Shape(String tag, Map<String, String> attributes, List<Shape> children) {

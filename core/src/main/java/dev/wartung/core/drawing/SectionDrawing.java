@@ -83,12 +83,21 @@ public final class SectionDrawing {
      * @param title read out in place of the picture
      */
     public String svg(Bench bench, View view, String title) {
+        return rendering(bench, view, false).svg(title);
+    }
+
+    /** The same with where the type's numbers are seen on it, each a group with {@code data-dimension}. */
+    public String dimensioned(Bench bench, View view, String title) {
+        return rendering(bench, view, true).svg(title);
+    }
+
+    private Rendering rendering(Bench bench, View view, boolean dimensioned) {
         return new Rendering(
-                        bench,
-                        view,
-                        template.draw(sizes(
-                                bench.energies().position(), bench.energies().driverPosition())))
-                .svg(title);
+                bench,
+                view,
+                dimensioned,
+                template.draw(
+                        sizes(bench.energies().position(), bench.energies().driverPosition())));
     }
 
     /**
@@ -131,19 +140,24 @@ public final class SectionDrawing {
 
         private final Bench bench;
         private final View view;
+        /** shown where its numbers are asked, and whole assemblies are pointed at too */
+        private final boolean dimensioned;
+
         private final Shape drawing;
         private final double scale;
         private final double originX;
         private final double originY;
         private final StringBuilder out = new StringBuilder(20_000);
         private final Map<String, double[]> anchors = new HashMap<>();
+        private final List<DimensionLine> dimensions = new ArrayList<>();
         private final Deque<String> offCarriers = new ArrayDeque<>();
         private double shiftX;
         private double shiftY;
 
-        Rendering(Bench bench, View view, Shape drawing) {
+        Rendering(Bench bench, View view, boolean dimensioned, Shape drawing) {
             this.bench = bench;
             this.view = view;
+            this.dimensioned = dimensioned;
             this.drawing = drawing;
             double top = Math.min(drawing.number("data-top"), drawing.number("data-top") + liftedOff(drawing));
             double right = Math.max(drawing.number("data-right"), farthestRight(drawing));
@@ -194,6 +208,9 @@ public final class SectionDrawing {
             drawing.children().forEach(this::emit);
             out.append("</g>");
             new CallOutLayout(WIDTH, HEIGHT).write(view.callOuts(), anchors, out);
+            if (dimensioned) {
+                dimensions.forEach(d -> d.write(originX, originY, scale, out));
+            }
             if (isOfUsualProportions()) {
                 out.append("<text class=\"usual-proportions\" y=\"")
                         .append(HEIGHT - 22)
@@ -226,6 +243,10 @@ public final class SectionDrawing {
                 });
                 return;
             }
+            if (shape.tag().equals("dimension")) {
+                dimensions.add(DimensionLine.of(shape, shiftX, shiftY));
+                return;
+            }
             boolean off = isOff(shape);
             double x = off ? shape.number("data-off-x") : 0;
             double y = off ? shape.number("data-off-y") : 0;
@@ -235,7 +256,9 @@ public final class SectionDrawing {
             classes(shape)
                     .ifPresent(c -> out.append(" class=\"").append(Xml.text(c)).append('"'));
             shape.attributes().forEach((key, value) -> {
-                if (key.equals("data-part") || (!key.startsWith("data-") && !key.equals("class"))) {
+                if (key.equals("data-part")
+                        || (dimensioned && key.equals("data-carrier"))
+                        || (!key.startsWith("data-") && !key.equals("class"))) {
                     out.append(' ')
                             .append(key)
                             .append("=\"")

@@ -118,6 +118,13 @@ public final class FamilyReader {
         try {
             DrawingTemplate drawing = new DrawingTemplate(anatomy.drawing(), svg, SheetLibrary::drawingPart);
             drawing.strangers().forEach(stranger -> problems.add(new SheetProblem(DRAWING, 0, "", stranger)));
+            Set<String> used = new NumberUses(anatomy).places();
+            drawing.dimensions().stream()
+                    .filter(number -> !anatomy.numbers().containsKey(number)
+                            && !used.contains(number)
+                            && !number.startsWith("drawing/"))
+                    .forEach(number -> problems.add(new SheetProblem(
+                            DRAWING, 0, "", "measures “" + number + "”, which is no number of the family")));
             Set<String> parts = new TreeSet<>();
             anatomy.build().parts().stream()
                     .filter(p -> !p.kind().equals(ASSEMBLY))

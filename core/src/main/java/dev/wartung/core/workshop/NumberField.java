@@ -66,4 +66,9 @@ public record NumberField(
         choices = List.copyOf(choices);
         uses = List.copyOf(uses);
     }
+
+    /** Where a drawing has its dimension: as a family names it, one for all drives and for every valve that has it. */
+    public String dimension() {
+        return place.replaceFirst("^actuator/[^/]+/", "actuator/").replaceFirst("/[^/]*=.*", "");
+    }
 }

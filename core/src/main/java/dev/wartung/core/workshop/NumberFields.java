@@ -95,7 +95,11 @@ public final class NumberFields {
         String rest = place.substring(group.length() + 1);
         return switch (group) {
             case "bands" -> used(place).map(u -> field(place, number, Group.LIMITS, Kind.LIMITS, limits(rest), u));
-            case "joints" -> used(place).flatMap(u -> joint(place, number));
+                // its bolts are asked where their torque is
+            case "joints" -> used(number.torque()
+                            .map(torque -> "bands/" + torque)
+                            .orElse(place))
+                    .flatMap(u -> joint(place, number));
             case "sizes" -> used(place).map(u -> field(place, number, Group.TOOLS, Kind.AMOUNT, dimension(number), u));
             case "masses" -> used(place).map(u -> field(place, number, Group.WEIGHTS, Kind.AMOUNT, Dimension.MASS, u));
             case "actuator" -> actuators(rest, number);

@@ -80,6 +80,7 @@ class FamilyReaderTest {
                 "<circle |<circle style='x' |an attribute “style”",
                 "<circle |<circle id='x' |an attribute “id”",
                 "data-part=\"ring\"|data-with=\"ring\"|has no place (data-part) for “ring”",
+                "<circle |<w:dimension xmlns:w='urn:wartung:drawing' of='sizes/none'/><circle |measures “sizes/none”",
                 "{bore/2}|{boring/2}|“boring/2” cannot be worked out",
                 "</svg>|</sgv>|sampling.svg",
                 "cx=\"7\"|cx=\"{1/0}\"|cannot be worked out"

@@ -119,7 +119,7 @@ class DraftPage {
                 .filter(p -> !others.contains(p))
                 .map(p -> p.substring(0, p.indexOf('|')))
                 .toList();
-        return marks.isEmpty() ? "" : svg(family, type, shown, marks, value);
+        return marks.isEmpty() ? "" : svg(family, type, shown, marks, value, SectionDrawing::svg);
     }
 
     private static Set<String> parts(AnatomySheet family, ValveConfiguration valve) {
@@ -128,14 +128,24 @@ class DraftPage {
                 .collect(Collectors.toCollection(LinkedHashSet::new));
     }
 
+    /** A section as it is drawn: plain, or with its dimensions. */
+    private interface Drawn {
+        String of(SectionDrawing drawing, Bench bench, SectionDrawing.View view, String title);
+    }
+
     private String svg(
-            AnatomySheet family, TypeSheet type, ValveConfiguration valve, List<String> marks, String title) {
+            AnatomySheet family,
+            TypeSheet type,
+            ValveConfiguration valve,
+            List<String> marks,
+            String title,
+            Drawn drawn) {
         try {
-            return sheets.drawing(new Sheets.Pair(family, type), valve)
-                    .svg(
-                            new Bench(family.build(), valve),
-                            new SectionDrawing.View(List.of(), marks, List.of(), Optional.empty()),
-                            title);
+            return drawn.of(
+                    sheets.drawing(new Sheets.Pair(family, type), valve),
+                    new Bench(family.build(), valve),
+                    new SectionDrawing.View(List.of(), marks, List.of(), Optional.empty()),
+                    title);
         } catch (IllegalArgumentException e) {
             // sizes that no drawing is made for: a bore of nothing, a coil of none
             return "";
@@ -148,7 +158,13 @@ class DraftPage {
         return reading.type(sheet)
                 .flatMap(type -> family.configurations(type).stream()
                         .findFirst()
-                        .map(valve -> svg(family, type, valve, List.of(), "Section of " + sheet.word("name"))))
+                        .map(valve -> svg(
+                                family,
+                                type,
+                                valve,
+                                List.of(),
+                                "Section of " + sheet.word("name"),
+                                SectionDrawing::dimensioned)))
                 .orElse("");
     }
 
@@ -157,7 +173,8 @@ class DraftPage {
         return sheets.types().stream()
                 .filter(t -> t.anatomy().equals(family.id()))
                 .findFirst()
-                .map(t -> svg(family, t, family.configurations(t).get(0), List.of(), family.name()))
+                .map(t ->
+                        svg(family, t, family.configurations(t).get(0), List.of(), family.name(), SectionDrawing::svg))
                 .orElse("");
     }
 

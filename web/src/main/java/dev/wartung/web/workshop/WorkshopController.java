@@ -238,6 +238,7 @@ class WorkshopController {
         model.addAttribute("draft", draft);
         model.addAttribute("n", trouble.map(why -> row.typed(typed, why)).orElse(row));
         model.addAttribute("works", page.works(draft.sheet()));
+        model.addAttribute("svg", page.section(draft.sheet()));
         return "workshop :: kept";
     }
 

@@ -268,7 +268,8 @@ class BackupTest {
             Ran restored = wartung(home, "restore", file.toString(), "--yes", "--unsigned", "a test");
             assertThat(restored.exit()).as(restored.out()).isZero();
             Ran looked = wartung(home, "qualify", pack.toString());
-            assertThat(looked.out()).contains("passed  Q-01", "passed  Q-06", "passed  Q-08", "26 requirements");
+            assertThat(looked.out())
+                    .contains("passed  Q-01", "passed  Q-06", "passed  Q-08", requirements() + " requirements");
             assertThat(looked.exit()).as(looked.out()).isZero();
             assertThat(pack.resolve("qualification.pdf")).isNotEmptyFile();
             assertThat(wartung(home, "qualify", "--check", pack.toString()).out())
@@ -287,5 +288,11 @@ class BackupTest {
         } finally {
             assertThat(wartung(home, "reset", "--yes").exit()).isZero();
         }
+    }
+
+    private static long requirements() throws IOException {
+        return Files.readAllLines(Path.of("../docs/requirements.md")).stream()
+                .filter(line -> line.startsWith("| R-"))
+                .count();
     }
 }

@@ -364,6 +364,16 @@ class WorkshopTest {
         page.fill("#n-bands-body-clamp-torque input[name=value]", "14 to 12");
         page.keyboard().press("Tab");
         assertThat(page.locator("#n-bands-body-clamp-torque .trouble")).containsText("above the upper");
+        // a size has its dimension line, with what is typed; kept, the section is drawn with it and shows it still
+        page.locator("summary:has-text('Sizes of the section')").click();
+        page.fill("#n-drawing-bore input[name=value]", "38");
+        assertThat(page.locator("#section .dimension.shown")).hasCount(1);
+        assertThat(page.locator("#section .dimension.shown text")).hasText("38 mm");
+        assertThat(page.locator("#section .marked")).hasCount(0);
+        String before = page.locator("#section .dimension.shown .tip").getAttribute("d");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("#section .dimension.shown .tip")).not().hasAttribute("d", before);
+        assertThat(page.locator("#section .dimension.shown text")).hasText("38 mm");
     }
 
     @Test
