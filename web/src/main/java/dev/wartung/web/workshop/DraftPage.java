@@ -192,14 +192,17 @@ class DraftPage {
         return groups;
     }
 
-    /** Drives whose spring can be worked out from a run: air moves a stem and a spring brings it back. */
-    List<String> measurable(SheetDraft sheet) {
-        return fields(sheet).stream()
-                .map(NumberField::place)
-                .filter(place -> place.startsWith("actuator/") && place.endsWith("/preload"))
-                .map(place -> place.split("/")[1])
-                .filter(code -> Drive.of(code).filter(Drive::pneumatic).isPresent())
-                .toList();
+    /** Ways of measuring what the manual may not say, each with what it can be found of. */
+    Map<MeasuringWay, Map<String, String>> measurable(SheetDraft sheet) {
+        List<NumberField> fields = fields(sheet);
+        Map<MeasuringWay, Map<String, String>> ways = new LinkedHashMap<>();
+        for (MeasuringWay way : MeasuringWay.values()) {
+            Map<String, String> targets = way.targets(fields);
+            if (!targets.isEmpty()) {
+                ways.put(way, targets);
+            }
+        }
+        return ways;
     }
 
     List<WhatWorks.Line> works(SheetDraft sheet) {

@@ -21,6 +21,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -136,15 +137,19 @@ class Workshop {
     record Typed(String value, String was, String from, String note) {}
 
     /**
-     * Spring and friction of a drive, from one slow run up and down.
+     * Numbers that were measured.
      *
      * @return what is wrong, by field; empty where they are kept
      */
     @Transactional
-    Map<String, String> measured(String typeId, Map<String, String> typed, UnitSystem units) {
+    Map<String, String> measured(
+            String typeId,
+            Function<SheetDraft, List<NumberField>> fields,
+            Map<String, String> typed,
+            UnitSystem units) {
         Map<String, String> troubles = new LinkedHashMap<>();
         drafts.change(typeId, current.get().id(), sheet -> {
-            MeasuredForm form = new MeasuredForm(sheet, typed, units);
+            MeasuredForm form = new MeasuredForm(sheet, fields.apply(sheet), typed, units);
             Optional<SheetDraft> kept = form.kept();
             troubles.putAll(form.troubles());
             return kept.orElse(sheet);

@@ -1,7 +1,6 @@
 package dev.wartung.web.workshop;
 
 import dev.wartung.core.anatomy.AnatomySheet;
-import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.workshop.NumberField;
 import dev.wartung.web.account.CurrentAccount;
@@ -104,9 +103,7 @@ class WorkshopController {
             case "numbers" -> {
                 model.addAttribute("groups", page.rows(draft.sheet(), units));
                 model.addAttribute("measurable", page.measurable(draft.sheet()));
-                model.addAttribute("readings", MeasuredForm.READINGS);
-                model.addAttribute(
-                        "pressureUnit", units.unit(Dimension.PRESSURE).symbol());
+                model.addAttribute("way", troubles.isEmpty() ? null : MeasuredForm.way(typed));
             }
             case "kits" -> kits(draft, family, typed, model);
             case "steps" -> model.addAttribute(
@@ -249,7 +246,7 @@ class WorkshopController {
             @ModelAttribute("units") UnitSystem units,
             Model model) {
         draft(id);
-        Map<String, String> troubles = workshop.measured(id, typed, units);
+        Map<String, String> troubles = workshop.measured(id, page::fields, typed, units);
         return troubles.isEmpty()
                 ? "redirect:/types/" + id + "/draft/numbers"
                 : show(id, "numbers", typed, troubles, units, model);
