@@ -21,7 +21,7 @@ begin
         -- written in a chain, by functions of the owner
         ('service_record', 'r', ''), ('record_head', 'r', ''), ('audit_entry', 'r', ''), ('audit_link', 'r', ''), ('audit_head', 'r', ''), ('signature', 'r', ''), ('review_start', 'r', ''), ('review_wait', 'r', ''), ('flyway_schema_history', 'r', ''),
         -- only ever added to
-        ('job_entry', 'ra', ''), ('photo', 'ra', ''), ('joint_look', 'ra', ''), ('fail_study', 'ra', ''), ('proving_samples', 'ra', ''), ('kept_sheet', 'ra', ''), ('kept_drawing', 'ra', ''), ('type_version', 'ra', ''), ('type_in_force', 'ra', ''), ('stock_move', 'ra', ''), ('former_tag', 'ra', ''),
+        ('job_entry', 'ra', ''), ('photo', 'ra', ''), ('valve_photo', 'ra', ''), ('bench_note_photo', 'ra', ''), ('joint_look', 'ra', ''), ('fail_study', 'ra', ''), ('proving_samples', 'ra', ''), ('kept_sheet', 'ra', ''), ('kept_drawing', 'ra', ''), ('type_version', 'ra', ''), ('type_in_force', 'ra', ''), ('stock_move', 'ra', ''), ('former_tag', 'ra', ''),
         ('grease_use', 'ra', ''), ('calibration', 'ra', ''), ('tool_use', 'ra', ''), ('reading', 'ra', ''), ('read_job', 'ra', ''), ('own_family', 'ra', ''), ('demo_site', 'ra', ''),
         ('record_change', 'rac', 'id valve_id job_number kind before_text after_text reason by_id at second_name'), ('old_seal', 'ra', ''), ('line_event', 'ra', ''), ('change_item', 'rat', ''),
         -- changed in what may change

@@ -15,10 +15,10 @@ const lost = (text, link) => {
 };
 const found = () => { document.getElementById('lost').hidden = true; };
 
-/* Typed text is kept in this browser under the form's name until the form has been accepted. Passwords never are. */
+/* Typed text is kept in this browser under the form's name until the form has been accepted. Passwords never are, and a chosen file cannot be. */
 const keep = {
   key: form => 'kept:' + form.dataset.keep,
-  fields: form => [...form.elements].filter(f => f.name && (f.type !== 'hidden' || f.name.startsWith('reading.')) && f.type !== 'password' && f.type !== 'submit'),
+  fields: form => [...form.elements].filter(f => f.name && (f.type !== 'hidden' || f.name.startsWith('reading.')) && f.type !== 'password' && f.type !== 'file' && f.type !== 'submit'),
   save(form) {
     const values = keep.fields(form).filter(f => (f.type !== 'checkbox' && f.type !== 'radio') || f.checked).map(f => [f.name, f.value]);
     sessionStorage.setItem(keep.key(form), JSON.stringify(values));

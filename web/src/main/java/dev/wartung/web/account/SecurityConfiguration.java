@@ -123,7 +123,12 @@ class SecurityConfiguration {
                                 "/error",
                                 "/calendar/*.ics")
                         .permitAll()
-                        .requestMatchers(HttpMethod.POST, "/valves/*/plan", "/valves/*/fault", "/jobs/*/cancel")
+                        .requestMatchers(
+                                HttpMethod.POST,
+                                "/valves/*/plan",
+                                "/valves/*/fault",
+                                "/valves/*/photos",
+                                "/jobs/*/cancel")
                         .hasAnyRole(Role.TECHNICIAN.name(), Role.PLANNER.name())
                         .requestMatchers(
                                 HttpMethod.POST,

@@ -2,10 +2,12 @@ package dev.wartung.web.demo;
 
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.document.Shot;
 import dev.wartung.web.note.BenchNotes;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import java.nio.charset.StandardCharsets;
+import java.util.Map;
 import java.util.UUID;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
@@ -55,11 +57,11 @@ class DemoNotes {
     private void note(String tag, String operation, String step, String words, BenchNotes.Place place) {
         Valve valve = valves.findByTagIgnoreCase(tag).orElseThrow();
         Integer job = jdbc.queryForObject("select min(number) from job", Integer.class);
-        notes.leave(
-                        UUID.nameUUIDFromBytes(words.getBytes(StandardCharsets.UTF_8)),
-                        new BenchNotes.Left(job == null ? 0 : job, valve, "", operation, step, words, place, false))
-                .ifPresent(why -> {
-                    throw new IllegalStateException(why);
-                });
+        Map<String, String> troubles = notes.leave(
+                UUID.nameUUIDFromBytes(words.getBytes(StandardCharsets.UTF_8)),
+                new BenchNotes.Left(job == null ? 0 : job, valve, "", operation, step, words, place, false, Shot.NONE));
+        if (!troubles.isEmpty()) {
+            throw new IllegalStateException(troubles.toString());
+        }
     }
 }

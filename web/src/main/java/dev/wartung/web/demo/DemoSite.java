@@ -65,6 +65,7 @@ class DemoSite {
     private final DemoShutdown shutdown;
     private final DemoLines lines;
     private final DemoNotes notes;
+    private final DemoPhotos photos;
     private final PasswordEncoder encoder;
     private final EntityManager entities;
     private final JdbcTemplate jdbc;
@@ -85,6 +86,7 @@ class DemoSite {
             DemoShutdown shutdown,
             DemoLines lines,
             DemoNotes notes,
+            DemoPhotos photos,
             PasswordEncoder encoder,
             EntityManager entities,
             JdbcTemplate jdbc,
@@ -103,6 +105,7 @@ class DemoSite {
         this.shutdown = shutdown;
         this.lines = lines;
         this.notes = notes;
+        this.photos = photos;
         this.encoder = encoder;
         this.entities = entities;
         this.jdbc = jdbc;
@@ -151,6 +154,7 @@ class DemoSite {
         as("radair", shutdown::window);
         lines.draw(planner);
         notes.leave(varga, planner);
+        photos.take(varga);
         LOG.info("The demo site is loaded: {} valves", all.size());
     }
 

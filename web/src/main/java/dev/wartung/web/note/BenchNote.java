@@ -11,6 +11,7 @@ import java.util.Optional;
  * @param where   where it counts, in words
  * @param caution whether it warns
  * @param kept    whether it is shown at that step; empty while no planner has said
+ * @param photo   whether there is one with it
  */
 public record BenchNote(
         long id,
@@ -21,4 +22,5 @@ public record BenchNote(
         boolean caution,
         String by,
         Instant at,
-        Optional<Boolean> kept) {}
+        Optional<Boolean> kept,
+        boolean photo) {}

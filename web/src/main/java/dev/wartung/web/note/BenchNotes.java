@@ -1,6 +1,7 @@
 package dev.wartung.web.note;
 
 import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.document.Shot;
 import dev.wartung.web.valve.Valve;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -8,6 +9,7 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -20,7 +22,7 @@ public class BenchNotes {
 
     private static final int LONGEST = 400;
     private static final String SELECT =
-            "select n.id, n.job_number, n.at_step, n.words, n.caution, a.name, n.at, n.kept, v.tag, n.line, coalesce((select max(t.type_name) from valve t where t.type_id = n.type_id), n.type_id), n.family from bench_note n join account a on a.id = n.by_id left join valve v on v.id = n.valve_id ";
+            "select n.id, n.job_number, n.at_step, n.words, n.caution, a.name, n.at, n.kept, v.tag, n.line, coalesce((select max(t.type_name) from valve t where t.type_id = n.type_id), n.type_id), n.family, exists (select from bench_note_photo p where p.note_id = n.id) from bench_note n join account a on a.id = n.by_id left join valve v on v.id = n.valve_id ";
 
     private final JdbcTemplate jdbc;
     private final CurrentAccount current;
@@ -59,6 +61,7 @@ public class BenchNotes {
      *
      * @param operation what is done at the step, by its id in the family
      * @param step      the step as it is read
+     * @param shot      a photo with it, or none
      */
     public record Left(
             int job,
@@ -68,21 +71,25 @@ public class BenchNotes {
             String step,
             String words,
             Place place,
-            boolean caution) {}
+            boolean caution,
+            Shot shot) {}
 
     /**
      * Leaves a note; sent twice, once.
      *
-     * @return what is wrong with its words; empty where it is left
+     * @return what is wrong, by field; empty where it is left
      */
     @Transactional
-    public Optional<String> leave(UUID entryId, Left left) {
+    public Map<String, String> leave(UUID entryId, Left left) {
         String words = left.words().strip();
         if (words.isEmpty()) {
-            return Optional.of("Write what whoever stands here next should know.");
+            return Map.of("note.words", "Write what whoever stands here next should know.");
         }
         if (words.length() > LONGEST) {
-            return Optional.of("Keep it under " + LONGEST + " letters.");
+            return Map.of("note.words", "Keep it under " + LONGEST + " letters.");
+        }
+        if (left.shot().trouble().isPresent()) {
+            return Map.of("note.photo", left.shot().trouble().get());
         }
         boolean line = left.place() == Place.LINE;
         jdbc.update(
@@ -100,7 +107,22 @@ public class BenchNotes {
                 left.caution(),
                 current.get().id(),
                 Timestamp.from(clock.instant()));
-        return Optional.empty();
+        left.shot()
+                .photo()
+                .ifPresent(photo -> jdbc.update(
+                        "insert into bench_note_photo (note_id, width, height, jpeg) select id, ?, ?, ? from bench_note where entry_id = ? on conflict (note_id) do nothing",
+                        photo.width(),
+                        photo.height(),
+                        photo.jpeg(),
+                        entryId));
+        return Map.of();
+    }
+
+    /** The photo of a note, JPEG; empty if there is none. */
+    @Transactional(readOnly = true)
+    Optional<byte[]> photo(long id) {
+        return jdbc.queryForList("select jpeg from bench_note_photo where note_id = ?", byte[].class, id).stream()
+                .findFirst();
     }
 
     /** Kept notes of an operation on a valve, cautions first. */
@@ -153,7 +175,8 @@ public class BenchNotes {
                 row.getBoolean(5),
                 row.getString(6),
                 row.getTimestamp(7).toInstant(),
-                row.getObject(8) == null ? Optional.empty() : Optional.of(kept));
+                row.getObject(8) == null ? Optional.empty() : Optional.of(kept),
+                row.getBoolean(13));
     }
 
     private static Optional<String> text(ResultSet row, int column) {

@@ -1,5 +1,7 @@
 package dev.wartung.web.note;
 
+import dev.wartung.web.page.Pictures;
+import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -21,6 +23,12 @@ class BenchNotesController {
         model.addAttribute("nav", "site");
         model.addAttribute("notes", notes.all());
         return "notes";
+    }
+
+    /** For whoever is logged in. */
+    @GetMapping("/notes/{id:\\d{1,12}}/photo")
+    ResponseEntity<byte[]> photo(@PathVariable long id) {
+        return Pictures.jpeg(notes.photo(id));
     }
 
     @PostMapping("/notes/{id:\\d{1,12}}/{what:keep|drop}")

@@ -71,6 +71,7 @@ class RolesTest {
         table.put("/jobs/", HANDS);
         table.put("/valves/*/plan", WORK);
         table.put("/valves/*/fault", WORK);
+        table.put("/valves/*/photos", WORK);
         table.put("/valves/*/change", WORK);
         table.put("/valves/*/study", ALL);
         table.put("/valves/*/settling", HANDS);

@@ -10,6 +10,7 @@ import dev.wartung.core.procedure.Ask.AtPlaces;
 import dev.wartung.core.procedure.Ask.Measurement;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.web.account.Signing;
+import dev.wartung.web.document.Shot;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
@@ -34,6 +35,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.server.ResponseStatusException;
 
 /** The bench: working through a job. Every action answers with the board as it stands after it. */
@@ -293,8 +295,9 @@ class BenchController {
             @PathVariable int number,
             @RequestParam UUID entryId,
             @RequestParam Map<String, String> typed,
+            @RequestParam(name = "note.photo") Optional<MultipartFile> photo,
             Model model) {
-        return answer(number, desk.note(number, entryId, typed), typed, model);
+        return answer(number, desk.note(number, entryId, typed, Shot.of(photo.orElse(null))), typed, model);
     }
 
     @PostMapping("/take-back")

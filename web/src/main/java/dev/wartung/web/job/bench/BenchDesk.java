@@ -14,6 +14,7 @@ import dev.wartung.core.progress.Locked;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Signatures;
+import dev.wartung.web.document.Shot;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
@@ -249,7 +250,7 @@ public class BenchDesk {
 
     /** Leaves a note at the current step, for whoever stands there next. */
     @Transactional
-    public Outcome note(int number, UUID entryId, Map<String, String> typed) {
+    public Outcome note(int number, UUID entryId, Map<String, String> typed, Shot shot) {
         JobView view = jobs.view(number).orElseThrow(() -> new NoSuchJob(number));
         Optional<Step> step = view.progress().current();
         Optional<BenchNotes.Place> place = BenchNotes.Place.of(typed.getOrDefault("note.place", ""));
@@ -258,19 +259,21 @@ public class BenchDesk {
                     ? Outcome.refused("No step is due to leave a note at.")
                     : Outcome.refused(Map.of("note.words", "Choose where it counts."));
         }
-        return notes.leave(
-                        entryId,
-                        new BenchNotes.Left(
-                                number,
-                                view.job().valve(),
-                                view.sheets().anatomy().id(),
-                                UsualTimes.operation(step.get().id()),
-                                step.get().say().toString(),
-                                typed.getOrDefault("note.words", ""),
-                                place.get(),
-                                typed.containsKey("note.caution")))
-                .map(why -> Outcome.refused(Map.of("note.words", why)))
-                .orElseGet(() -> Outcome.done("Left. It stands here once a planner keeps it."));
+        Map<String, String> troubles = notes.leave(
+                entryId,
+                new BenchNotes.Left(
+                        number,
+                        view.job().valve(),
+                        view.sheets().anatomy().id(),
+                        UsualTimes.operation(step.get().id()),
+                        step.get().say().toString(),
+                        typed.getOrDefault("note.words", ""),
+                        place.get(),
+                        typed.containsKey("note.caution"),
+                        shot));
+        return troubles.isEmpty()
+                ? Outcome.done("Left. It stands here once a planner keeps it.")
+                : Outcome.refused(troubles);
     }
 
     /** Takes the last confirmation back. */

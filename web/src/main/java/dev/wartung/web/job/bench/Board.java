@@ -20,6 +20,7 @@ import dev.wartung.web.job.closing.ClosingDesk;
 import dev.wartung.web.job.findings.FindingsDesk;
 import dev.wartung.web.note.BenchNote;
 import dev.wartung.web.note.BenchNotes;
+import dev.wartung.web.photo.ValvePhoto;
 import dev.wartung.web.stores.GreaseLine;
 import dev.wartung.web.stores.GreaseTin;
 import dev.wartung.web.stores.Lot;
@@ -60,6 +61,8 @@ import java.util.stream.Collectors;
  * @param tins        that are on site, to choose one in hand
  * @param locks       what is locked or unlocked at the step, lock by lock
  * @param notes       what was left at the step, and kept
+ * @param identifies  whether the valve is told from its tag and type plate at the step
+ * @param photos      of the valve, where it is
  * @param takeFirst   at the step that counts in: by item, the lot in the stores that expires first
  */
 @RecordBuilder
@@ -93,6 +96,8 @@ public record Board(
         Map<String, Lot> takeFirst,
         LocksAtHand.AtStep locks,
         List<BenchNote> notes,
+        boolean identifies,
+        List<ValvePhoto> photos,
         UnitSystem units) {
 
     /** A phase on the strip: done, now or to come. */

@@ -32,6 +32,7 @@ import dev.wartung.web.job.Outcome;
 import dev.wartung.web.job.UsualTimes;
 import dev.wartung.web.job.closing.ClosingDesk;
 import dev.wartung.web.note.BenchNotes;
+import dev.wartung.web.photo.ValvePhotos;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.stores.Lot;
@@ -52,11 +53,15 @@ class Boards {
 
     private final Sheets sheets;
     private final GreaseStore greases;
+    /** What a family calls the reading by which a valve is told from its tag and plate. */
+    private static final String IDENTITY = "identity";
+
     private final ClosingDesk closing;
     private final Stores stores;
     private final ToolsAtHand atHand;
     private final LocksAtHand locks;
     private final BenchNotes notes;
+    private final ValvePhotos photos;
     private final UsualTimes times;
     private final Clock clock;
     private final CurrentAccount current;
@@ -69,6 +74,7 @@ class Boards {
             ToolsAtHand atHand,
             LocksAtHand locks,
             BenchNotes notes,
+            ValvePhotos photos,
             UsualTimes times,
             CurrentAccount current,
             Clock clock) {
@@ -79,6 +85,7 @@ class Boards {
         this.atHand = atHand;
         this.locks = locks;
         this.notes = notes;
+        this.photos = photos;
         this.times = times;
         this.clock = clock;
         this.current = current;
@@ -97,6 +104,7 @@ class Boards {
                         id -> path.stream().filter(s -> s.id().equals(id)).findFirst())
                 .filter(s -> progress.isConfirmed(s.id()));
         Optional<Step> step = lookedAt.or(() -> now);
+        boolean identifies = step.stream().flatMap(s -> s.asks().stream()).anyMatch(a -> a.id().equals(IDENTITY));
         int index = step.map(path::indexOf).orElse(path.size());
         Progress shown = lookedAt.isPresent() ? before(view, lookedAt.get()) : progress;
         Optional<ToolForm> tools =
@@ -148,6 +156,8 @@ class Boards {
                 .notes(step.map(s -> notes.at(
                                 view.job().valve(), view.sheets().anatomy().id(), UsualTimes.operation(s.id())))
                         .orElse(List.of()))
+                .identifies(identifies)
+                .photos(identifies ? photos.of(view.job().valve()) : List.of())
                 .units(units)
                 .build();
     }

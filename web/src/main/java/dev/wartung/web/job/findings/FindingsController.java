@@ -16,6 +16,7 @@ import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.NoSuchJob;
 import dev.wartung.web.job.Outcome;
+import dev.wartung.web.page.Pictures;
 import dev.wartung.web.sheet.Sheets;
 import java.io.IOException;
 import java.util.LinkedHashMap;
@@ -25,9 +26,6 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.CacheControl;
-import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -37,7 +35,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
-import org.springframework.web.server.ResponseStatusException;
 
 /** Looking and judging in a job: findings on parts, what old seals tell, and what is open because of them. */
 @Controller
@@ -136,12 +133,7 @@ class FindingsController {
     /** A photo as it was kept. It never changes, so a browser may keep it; only for whoever is logged in. */
     @GetMapping("/photos/{id}")
     ResponseEntity<byte[]> photo(@PathVariable UUID id) {
-        return desk.photo(id)
-                .map(jpeg -> ResponseEntity.ok()
-                        .contentType(MediaType.IMAGE_JPEG)
-                        .cacheControl(CacheControl.noCache().cachePrivate())
-                        .body(jpeg))
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return Pictures.jpeg(desk.photo(id));
     }
 
     /** The valve now; what can be looked at is named. */

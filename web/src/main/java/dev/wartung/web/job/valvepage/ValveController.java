@@ -15,6 +15,7 @@ import dev.wartung.web.job.look.Looks;
 import dev.wartung.web.job.planning.PlanningDesk;
 import dev.wartung.web.line.DrawnLine;
 import dev.wartung.web.line.LineDrawings;
+import dev.wartung.web.photo.ValvePhotos;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.FittedPart;
 import dev.wartung.web.valve.FittedParts;
@@ -51,6 +52,7 @@ class ValveController {
     private final PlanningDesk planning;
     private final Sheets sheets;
     private final ValveDrawing drawing;
+    private final ValvePhotos photos;
     private final CurrentAccount current;
     private final Clock clock;
 
@@ -66,6 +68,7 @@ class ValveController {
             PlanningDesk planning,
             Sheets sheets,
             ValveDrawing drawing,
+            ValvePhotos photos,
             CurrentAccount current,
             Clock clock) {
         this.renaming = renaming;
@@ -79,6 +82,7 @@ class ValveController {
         this.planning = planning;
         this.sheets = sheets;
         this.drawing = drawing;
+        this.photos = photos;
         this.current = current;
         this.clock = clock;
     }
@@ -140,6 +144,7 @@ class ValveController {
                         .collect(Collectors.toMap(Appearance::id, Appearance::name)));
         model.addAttribute("jobs", jobs.ofValve(valve));
         model.addAttribute("rechecks", looks.openAt(valve));
+        model.addAttribute("photos", photos.of(valve));
         return "valve";
     }
 
