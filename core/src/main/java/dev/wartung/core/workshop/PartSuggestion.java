@@ -10,9 +10,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
-/** Which part of a valve a line of somebody's parts list means, by its words. */
+/** Which part of a valve a line of somebody's parts list means, by its words and by the size of its ring. */
 public final class PartSuggestion {
 
     private static final String RING = "ring";
@@ -45,26 +47,80 @@ public final class PartSuggestion {
             Map.entry("feder", "spring"),
             Map.entry("kolben", "piston"));
 
+    /** Words that say nothing by themselves: every valve has several of them. */
+    private static final Set<String> EVERY = Set.of(RING, "seal");
+
     private static final double NO_RING = 0.4;
     private static final double LEAST = 0.3;
     private static final double CLEARLY = 0.08;
+    /** As much alike as what is called by its own name: a size that says another part then is a doubt. */
+    private static final double WELL_NAMED = 0.7;
+
+    private static final Pattern O_RING = Pattern.compile("(?i)\\bo-?\\s?ring|\\bOR\\b");
+    /** A list says 18 where a sheet says 17.96. */
+    private static final double SIZE_WITHIN = 0.04;
+
+    private static final Pattern SIZE = Pattern.compile(
+            "(?<![\\dx×*.,])(\\d+(?:[.,]\\d+)?)\\s*(?:mm)?\\s*[x×*]\\s*(\\d+(?:[.,]\\d+)?)(?!\\s*[x×*\\d])");
 
     private PartSuggestion() {}
 
     /**
+     * A ring as a type's sheet says it.
+     *
+     * @param inside across, millimetre, above 0
+     * @param cord   across, millimetre, above 0
+     */
+    public record Ring(double inside, double cord) {
+
+        private boolean is(Ring other) {
+            return close(inside, other.inside) && close(cord, other.cord);
+        }
+
+        private static boolean close(double one, double other) {
+            return Math.abs(one - other) <= SIZE_WITHIN * Math.max(one, other);
+        }
+    }
+
+    /**
      * The part that is meant; empty where none is, or where two might be.
      *
-     * @param line what the list calls it
+     * @param name  what the list calls it
+     * @param line  all that the list says of it, for its size: “18 x 3”
      * @param parts of the family, whatever it is built as
+     * @param rings what is known of the sizes of rings, by part
      */
-    public static Optional<Part> of(String line, Collection<Part> parts) {
-        Set<String> words = words(line);
+    public static Optional<Part> of(String name, String line, Collection<Part> parts, Map<String, Ring> rings) {
+        Set<String> words = words(name);
         List<Scored> scored = parts.stream().collect(Collectors.toMap(Part::id, p -> p, (a, b) -> a)).values().stream()
+                // an O-ring is none of metal, whatever that is called
+                .filter(p -> !O_RING.matcher(name).find() || p.kind().contains("seal"))
                 .map(p -> new Scored(p, alike(words, words(p.name()))))
                 .sorted(Comparator.comparingDouble(Scored::by).reversed())
                 .toList();
+        Optional<Ring> size = size(line);
+        List<Scored> fitting = scored.stream()
+                .filter(s -> size.isPresent()
+                        && Optional.ofNullable(rings.get(s.part().id()))
+                                .filter(size.get()::is)
+                                .isPresent())
+                .toList();
+        if (fitting.isEmpty()) {
+            return clearest(
+                    scored.stream()
+                            .filter(s -> size.isEmpty()
+                                    || !rings.containsKey(s.part().id()))
+                            .toList(),
+                    LEAST);
+        }
+        boolean calledAnother =
+                !fitting.contains(scored.get(0)) && scored.get(0).by() >= WELL_NAMED;
+        return calledAnother ? Optional.empty() : clearest(fitting, 0);
+    }
+
+    private static Optional<Part> clearest(List<Scored> scored, double least) {
         return scored.isEmpty()
-                        || scored.get(0).by() < LEAST
+                        || scored.get(0).by() < least
                         || (scored.size() > 1
                                 && scored.get(0).by() - scored.get(1).by() < CLEARLY)
                 ? Optional.empty()
@@ -73,12 +129,27 @@ public final class PartSuggestion {
 
     private record Scored(Part part, double by) {}
 
+    /** Inside and cord, whichever is written first: a cord is the less of both. */
+    private static Optional<Ring> size(String line) {
+        Matcher found = SIZE.matcher(line.toLowerCase(Locale.ROOT));
+        if (!found.find()) {
+            return Optional.empty();
+        }
+        double one = Double.parseDouble(found.group(1).replace(',', '.'));
+        double other = Double.parseDouble(found.group(2).replace(',', '.'));
+        return Optional.of(new Ring(Math.max(one, other), Math.min(one, other)));
+    }
+
     /** Share of the words that both have, of all that either has. */
     private static double alike(Set<String> one, Set<String> other) {
         if (one.isEmpty() || other.isEmpty()) {
             return 0;
         }
-        long common = one.stream().filter(other::contains).count();
+        List<String> both = one.stream().filter(other::contains).toList();
+        if (EVERY.containsAll(both) && !EVERY.containsAll(other)) {
+            return 0;
+        }
+        int common = both.size();
         double share = (double) common / (one.size() + other.size() - common);
         // a ring is no lip seal, whatever it lies behind
         return one.contains(RING) == other.contains(RING) ? share : share * NO_RING;

@@ -2,8 +2,13 @@ package dev.wartung.web.workshop;
 
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
 import dev.wartung.core.workshop.PartSuggestion;
+import dev.wartung.core.workshop.PartSuggestion.Ring;
 import dev.wartung.core.workshop.SheetDraft;
+import dev.wartung.core.workshop.SheetDraft.Stated;
 import dev.wartung.web.exchange.ListMatches;
 import dev.wartung.web.exchange.PastedTable;
 import dev.wartung.web.workshop.PastedList.Column;
@@ -63,31 +68,60 @@ class PartsLists {
      *
      * @param typed the text, and what was said of columns and lines already
      */
-    Optional<Understood> understand(AnatomySheet family, Map<String, String> typed) {
+    Optional<Understood> understand(AnatomySheet family, SheetDraft sheet, Map<String, String> typed) {
         ListMatches.Known headings = matches.known(COLUMNS);
         return PastedTable.read(
                         typed,
                         PastedList.MOST_ROWS,
                         h -> PastedList.guess(h) != Column.NOTHING
                                 || headings.of(h).isPresent())
-                .map(list -> understand(list, family, typed, headings));
+                .map(list -> understand(list, family, sheet, typed, headings));
     }
 
     private Understood understand(
-            PastedTable list, AnatomySheet family, Map<String, String> typed, ListMatches.Known headings) {
+            PastedTable list,
+            AnatomySheet family,
+            SheetDraft sheet,
+            Map<String, String> typed,
+            ListMatches.Known headings) {
         List<Column> columns = list.columns(typed, headings, Column.NOTHING, PastedList::guess);
         Understood soFar = new Understood(list, columns, List.of());
         ListMatches.Known words = matches.known(WORDS + family.id());
+        Map<String, Ring> rings = rings(family, sheet);
         List<String> parts = new ArrayList<>();
         for (int row = 0; row < list.rows().size(); row++) {
             String name = soFar.cell(row, Column.NAME);
+            // a size may stand in a column of its own
+            String line = name + " " + String.join(" ; ", list.rows().get(row));
             parts.add(Optional.ofNullable(typed.get(soFar.field(row)))
                     .or(() -> words.of(name))
-                    .or(() -> PartSuggestion.of(name, named(family).values()).map(Part::id))
+                    .or(() -> PartSuggestion.of(name, line, named(family).values(), rings)
+                            .map(Part::id))
                     .filter(id -> named(family).containsKey(id))
                     .orElse(""));
         }
         return new Understood(list, columns, parts);
+    }
+
+    /** Sizes of rings that were filled in. */
+    private static Map<String, Ring> rings(AnatomySheet family, SheetDraft sheet) {
+        Map<String, Ring> rings = new LinkedHashMap<>();
+        for (String part : named(family).keySet()) {
+            Optional<Double> inside = millimetres(sheet, "surfaces/" + part + "/inside");
+            Optional<Double> cord = millimetres(sheet, "surfaces/" + part + "/cord");
+            if (inside.isPresent() && cord.isPresent()) {
+                rings.put(part, new Ring(inside.get(), cord.get()));
+            }
+        }
+        return rings;
+    }
+
+    private static Optional<Double> millimetres(SheetDraft sheet, String place) {
+        return sheet.number(place)
+                .filter(Stated.One.class::isInstance)
+                .flatMap(s -> Quantity.stated(((Stated.One) s).text()))
+                .filter(q -> q.dimension() == Dimension.LENGTH)
+                .map(q -> q.in(Unit.MILLIMETRE));
     }
 
     /** Parts that can be ordered, each once. */
@@ -104,9 +138,9 @@ class PartsLists {
      * @return what is wrong, by field; empty where it is in
      */
     @Transactional
-    Map<String, String> takeIn(String typeId, AnatomySheet family, Map<String, String> typed) {
+    Map<String, String> takeIn(String typeId, AnatomySheet family, SheetDraft sheet, Map<String, String> typed) {
         Map<String, String> troubles = new LinkedHashMap<>();
-        Optional<Understood> read = understand(family, typed);
+        Optional<Understood> read = understand(family, sheet, typed);
         if (read.isEmpty()) {
             troubles.put("text", "Paste the lines of the list, with a column for the number and one for what it is.");
             return troubles;
@@ -151,8 +185,8 @@ class PartsLists {
         }
         workshop.lists(
                 typeId,
-                sheet -> with(
-                        sheet, list, kit, typed.getOrDefault("kit-name", "").strip(), typed.getOrDefault("only", "")));
+                before -> with(
+                        before, list, kit, typed.getOrDefault("kit-name", "").strip(), typed.getOrDefault("only", "")));
         return troubles;
     }
 

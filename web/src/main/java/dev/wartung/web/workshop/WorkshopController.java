@@ -114,7 +114,8 @@ class WorkshopController {
     }
 
     private void kits(Draft draft, AnatomySheet family, Map<String, String> typed, Model model) {
-        model.addAttribute("understood", lists.understand(family, typed).orElse(null));
+        model.addAttribute(
+                "understood", lists.understand(family, draft.sheet(), typed).orElse(null));
         model.addAttribute("columns", PastedList.Column.values());
         model.addAttribute("parts", PartsLists.named(family).values());
         model.addAttribute("only", page.only(draft.sheet()));
@@ -275,7 +276,7 @@ class WorkshopController {
         if (!typed.containsKey("take")) {
             return show(id, "kits", typed, Map.of(), units, model);
         }
-        Map<String, String> troubles = lists.takeIn(id, reading.family(draft.sheet()), typed);
+        Map<String, String> troubles = lists.takeIn(id, reading.family(draft.sheet()), draft.sheet(), typed);
         return troubles.isEmpty()
                 ? "redirect:/types/" + id + "/draft/kits"
                 : show(id, "kits", typed, troubles, units, model);
