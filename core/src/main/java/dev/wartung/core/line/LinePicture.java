@@ -72,16 +72,9 @@ public record LinePicture(Map<String, Spot> spots, int columns, int rows, int ma
             List<String> main = longest();
             pulled(main);
             main.forEach(id -> put(id, 0, columns.getOrDefault(id, 0)));
-            boolean found = true;
-            while (found) {
-                found = false;
-                for (Fitting fitting : line.fittings()) {
-                    Optional<Spot> neighbour = neighbour(fitting.id());
-                    if (!spots.containsKey(fitting.id()) && neighbour.isPresent()) {
-                        beside(fitting, neighbour.get());
-                        found = true;
-                    }
-                }
+            // what hangs straight on the longest way first: its pipe would run through anything that stood there before
+            while (placed(true) || placed(false)) {
+                // once more: what hangs on what was placed is placed next
             }
             line.fittings().stream()
                     .filter(f -> !spots.containsKey(f.id()))
@@ -94,6 +87,22 @@ public record LinePicture(Map<String, Spot> spots, int columns, int rows, int ma
                     1 + moved.values().stream().mapToInt(Spot::column).max().orElse(0),
                     1 + moved.values().stream().mapToInt(Spot::row).max().orElse(0),
                     -top);
+        }
+
+        /** Places what is joined to something that has its place. */
+        private boolean placed(boolean straight) {
+            boolean found = false;
+            for (Fitting fitting : line.fittings()) {
+                Optional<Spot> neighbour = neighbour(fitting.id());
+                if (!spots.containsKey(fitting.id())
+                        && neighbour
+                                .filter(n -> !straight || n.column() == columns.getOrDefault(fitting.id(), 0))
+                                .isPresent()) {
+                    beside(fitting, neighbour.get());
+                    found = true;
+                }
+            }
+            return found;
         }
 
         private boolean pushed() {

@@ -70,6 +70,21 @@ class LinePictureTest {
     }
 
     @Test
+    @DisplayName("No pipe that hangs straight on a branch runs through what stands beside it, whatever was drawn first")
+    void straight() {
+        row("A", "B", "b1", "C");
+        row("B", "T1");
+        row("b1", "d1");
+        Spot branch = spot("b1");
+        Spot drain = spot("d1");
+        assertThat(drain.column()).isEqualTo(branch.column());
+        assertThat(LinePicture.of(line).spots().values().stream()
+                        .filter(s -> s.column() == branch.column() && s.row() > branch.row() && s.row() < drain.row()))
+                .isEmpty();
+        assertThat(spot("T1").row()).as("the tank goes further out").isGreaterThan(drain.row());
+    }
+
+    @Test
     @DisplayName("A line that runs in a circle is drawn all the same")
     void circle() {
         row("A", "b1", "B", "b2", "C", "b1");

@@ -30,6 +30,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -72,6 +73,15 @@ public class LineDrawings {
                 .findFirst();
     }
 
+    /**
+     * Every line that is drawn.
+     *
+     * @param tags of the valves of the site, by their numbers; a valve that is not among them is left without its tag
+     */
+    List<DrawnLine> all(Map<Long, String> tags) {
+        return jdbc.query(SELECT + " order by d.id", (row, i) -> read(row, id -> tags.getOrDefault(id, "")));
+    }
+
     /** Which lines are drawn: their numbers, by area and line. */
     Map<List<String>, Long> drawn() {
         Map<List<String>, Long> drawn = new HashMap<>();
@@ -89,15 +99,18 @@ public class LineDrawings {
     }
 
     private DrawnLine read(ResultSet row) throws SQLException {
-        Timestamp walked = row.getTimestamp(9);
-        String content = row.getString(4);
-        Map<Long, String> tags = valves.findAllById(LineFormat.valves(content)).stream()
+        Map<Long, String> tags = valves.findAllById(LineFormat.valves(row.getString(4))).stream()
                 .collect(Collectors.toMap(Valve::id, Valve::tag));
+        return read(row, id -> Optional.ofNullable(tags.get(id)).orElseThrow());
+    }
+
+    private static DrawnLine read(ResultSet row, Function<Long, String> tags) throws SQLException {
+        Timestamp walked = row.getTimestamp(9);
         return new DrawnLine(
                 row.getLong(1),
                 row.getString(2),
                 row.getString(3),
-                LineFormat.read(content, id -> Optional.ofNullable(tags.get(id)).orElseThrow()),
+                LineFormat.read(row.getString(4), tags),
                 row.getInt(5),
                 row.getString(6),
                 row.getTimestamp(7).toInstant(),

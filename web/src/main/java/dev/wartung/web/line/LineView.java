@@ -105,7 +105,7 @@ public record LineView(List<Sign> signs, List<Run> runs, int width, int height) 
     }
 
     /** Signs as flow sheets have them. */
-    private static String path(Fitting fitting, Optional<Standing> standing) {
+    static String path(Fitting fitting, Optional<Standing> standing) {
         return switch (fitting.kind()) {
             case TANK -> "M-14-16h28v24a14 7 0 0 1-28 0z";
             case SUPPLY, OUTLET -> "M-15-8h18l12 8l-12 8h-18z";

@@ -10,6 +10,8 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.data.domain.Sort;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -46,12 +48,13 @@ class LinesController {
         model.addAttribute("nav", "valves");
         model.addAttribute("areas", large ? areas : List.of());
         model.addAttribute("area", shown);
-        model.addAttribute("map", LinesMap.of(on, LocalDate.now(clock)));
-        Map<List<String>, Long> drawn = drawings.drawn();
-        model.addAttribute("drawn", drawn);
+        List<DrawnLine> lines = drawings.all(on.stream().collect(Collectors.toMap(Valve::id, Valve::tag)));
+        model.addAttribute("map", PlantMap.of(on, lines, LocalDate.now(clock)));
+        Set<List<String>> drawn =
+                lines.stream().map(l -> List.of(l.area(), l.line())).collect(Collectors.toSet());
         model.addAttribute(
                 "undrawn",
-                drawings.lines().stream().filter(l -> !drawn.containsKey(l)).toList());
+                drawings.lines().stream().filter(l -> !drawn.contains(l)).toList());
         model.addAttribute("states", LinesMap.State.values());
         return "lines";
     }
@@ -59,7 +62,7 @@ class LinesController {
     /** Lines as they come along the plant, where it has said so; valves of a line stay as they are. */
     private List<Valve> inPlantOrder(List<Valve> on) {
         Map<List<String>, Integer> order = new HashMap<>();
-        lines.all().forEach(l -> order.put(List.of(l.area(), l.name()), order.size()));
+        this.lines.all().forEach(l -> order.put(List.of(l.area(), l.name()), order.size()));
         return on.stream()
                 .sorted(Comparator.comparing(v -> order.getOrDefault(List.of(v.area(), v.line()), order.size())))
                 .toList();

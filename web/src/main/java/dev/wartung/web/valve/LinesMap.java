@@ -69,12 +69,7 @@ public record LinesMap(List<Area> areas, int width, int height) {
                         && valves.get(i).area().equals(area)
                         && valves.get(i).line().equals(line)) {
                     Valve valve = valves.get(i++);
-                    marks.add(new Mark(
-                            valve.tag(),
-                            valve.service(),
-                            LEFT + 40 + STEP * marks.size(),
-                            y + 18,
-                            state(valve, today)));
+                    marks.add(mark(valve, LEFT + 40 + STEP * marks.size(), y + 18, today));
                 }
                 lines.add(new Line(line, y + 18, LEFT + STEP * marks.size() + 20, marks));
                 widest = Math.max(widest, LEFT + STEP * marks.size() + 30);
@@ -84,6 +79,11 @@ public record LinesMap(List<Area> areas, int width, int height) {
             y += GAP;
         }
         return new LinesMap(areas, widest, y);
+    }
+
+    /** A valve's mark at a place of a map. */
+    public static Mark mark(Valve valve, int x, int y, LocalDate today) {
+        return new Mark(valve.tag(), valve.service(), x, y, state(valve, today));
     }
 
     private static State state(Valve valve, LocalDate today) {
