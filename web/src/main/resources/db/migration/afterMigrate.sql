@@ -27,7 +27,7 @@ begin
         -- changed in what may change
         ('job', 'rac', 'id number valve_id title planned_by_id planned_at'), ('valve', 'rac', 'id'), ('account', 'rac', 'id username'), ('account_role', 'rat', ''),
         ('fitted_part', 'rac', 'id valve_id part article material lot fitted_on job_number'), ('recheck', 'rac', 'id valve_id job_number name'),
-        ('change_request', 'rac', 'number valve_id study_id was becomes reason asked_by_id asked_at'), ('proving_run', 'rac', 'id valve_id job_number bench_name drive by_id started_at'),
+        ('change_request', 'rac', 'number valve_id study_id was becomes reason asked_by_id asked_at'), ('proving_run', 'rac', 'id valve_id job_number bench_name drive by_id started_at measures'),
         ('lot', 'rac', 'id item lot'), ('measuring_tool', 'rac', 'id number'), ('lot_file', 'rac', 'lot_id'), ('lead_time', 'rac', 'item'), ('grease_tin', 'rac', 'id'), ('area_rule', 'rac', 'area'),
         ('site_answer', 'ract', 'school'), ('site_tool', 'ract', ''), ('plant_air', 'rac', 'id'), ('plant_time', 'ract', 'id'), ('reading_rule', 'rac', 'id'), ('service_rule', 'rat', ''),
         ('line_use', 'ract', 'id'), ('line_drawing', 'rac', 'id area line'), ('bench_note', 'rac', 'id entry_id job_number operation at_step valve_id area line type_id family words by_id at'), ('own_type', 'rac', 'type_id'), ('type_withdrawn', 'ract', 'type_id'), ('test_bench', 'ract', 'id'), ('shutdown_window', 'ract', 'id'), ('cycle_count', 'rac', 'valve_id on_day'),

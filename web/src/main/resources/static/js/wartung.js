@@ -34,8 +34,15 @@ const keep = {
     }
   },
   forget: form => sessionStorage.removeItem(keep.key(form)),
-  /* A form sent as a page of its own was accepted when the page that follows says so, under the form's name. */
-  forgetAccepted() {
+  /* A form sent as a page of its own was accepted when the page that follows has no trouble with it. A login that has
+     expired and an error answer nothing. */
+  sent: form => sessionStorage.setItem('sent', JSON.stringify({ key: keep.key(form), from: location.pathname })),
+  forgetAnswered() {
+    const sent = JSON.parse(sessionStorage.getItem('sent') || 'null');
+    sessionStorage.removeItem('sent');
+    const here = performance.getEntriesByType('navigation')[0]?.type === 'navigate' && document.referrer;
+    const troubled = () => [...document.querySelectorAll('form[data-keep]')].some(form => keep.key(form) === sent.key && [...form.querySelectorAll('.trouble')].some(t => t.textContent.trim()));
+    if (sent && here && new URL(here).pathname === sent.from && !document.querySelector('[data-not-accepted]') && !troubled()) sessionStorage.removeItem(sent.key);
     document.querySelectorAll('[data-accepted]').forEach(page => sessionStorage.removeItem('kept:' + page.dataset.accepted));
   },
 };
@@ -77,7 +84,7 @@ document.addEventListener('input', e => {
 });
 
 document.addEventListener('input', e => { const form = e.target.form; if (form?.dataset.keep) keep.save(form); });
-document.addEventListener('submit', e => { const form = e.target.closest('form[data-keep]:not([hx-post])'); if (form) keep.save(form); });
+document.addEventListener('submit', e => { const form = e.target.closest('form[data-keep]:not([hx-post])'); if (form) { keep.save(form); keep.sent(form); } });
 
 /* A second tap before the answer is there sends nothing: what plans, buys or takes in would do so twice. */
 document.addEventListener('submit', e => {
@@ -205,7 +212,7 @@ document.addEventListener('htmx:responseError', e => {
 });
 
 window.addEventListener('load', () => {
-  keep.forgetAccepted();
+  keep.forgetAnswered();
   prepare(document);
   const back = sessionStorage.getItem('after-login');
   if (back && location.pathname === '/') {

@@ -71,7 +71,9 @@ final class SimulatedBench {
         for (int i = 0; i < PARTS; i++) {
             double seconds = SAMPLE_S / PARTS;
             double target = airLost ? 0 : targetPa;
-            supplyPa = rampPaPerS > 0 && target > supplyPa ? Math.min(target, supplyPa + rampPaPerS * seconds) : target;
+            double most = rampPaPerS * seconds;
+            supplyPa =
+                    rampPaPerS > 0 && !airLost ? Math.max(supplyPa - most, Math.min(supplyPa + most, target)) : target;
             Pilot held = override ? Pilot.OPENING : pilot;
             bringLine(seconds);
             valve.ifPresent(v -> v.pass(seconds, supplyPa, held, linePa));

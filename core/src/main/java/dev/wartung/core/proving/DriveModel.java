@@ -70,6 +70,11 @@ public record DriveModel(
         }
     }
 
+    /** Of a valve whose numbers nobody knows: only which way its air moves it. */
+    public static DriveModel unknown(Drive drive) {
+        return new DriveModel(drive, 0, 0, 0, 0, 1, 1, LineSide.NONE);
+    }
+
     /** Of a valve by its sheet; empty where air does not move it or the sheet gives too few numbers. */
     public static Optional<DriveModel> of(TypeSheet type, ValveConfiguration valve) {
         Drive drive = valve.drive();

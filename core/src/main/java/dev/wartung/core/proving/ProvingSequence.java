@@ -31,7 +31,8 @@ public final class ProvingSequence {
         LIFT_UPPER,
         LIFT_LOWER,
         SHUT,
-        LINE;
+        LINE,
+        LOWER;
 
         public int mark() {
             return ordinal();
@@ -90,8 +91,20 @@ public final class ProvingSequence {
      * @param mostPa  air the ramp goes up to at most, pascal: the plant's usual
      * @param holdPa  line pressure the closed valve has to hold, pascal; 0: not tried
      * @param decayPa pressure on the closed seat for the leak test; 0: none
+     * @param measures only one slow run up and down, to find spring and friction by; nothing else is tried
      */
-    public record Plan(double mostPa, double holdPa, double decayPa) {}
+    public record Plan(double mostPa, double holdPa, double decayPa, boolean measures) {
+
+        /** A proving run. */
+        public Plan(double mostPa, double holdPa, double decayPa) {
+            this(mostPa, holdPa, decayPa, false);
+        }
+
+        /** One slow run up and down. */
+        public static Plan measuring(double mostPa) {
+            return new Plan(mostPa, 0, 0, true);
+        }
+    }
 
     private static final double RAMP_PA_PER_S = 4e4;
     private static final double SHUT_IN_S = 0.9;
@@ -170,7 +183,16 @@ public final class ProvingSequence {
                     end(Outcome.STUCK);
                 }
             }
-            case HOLD -> after(spent >= SHUT_IN_S, Phase.AWAY);
+            case HOLD -> after(spent >= SHUT_IN_S, plan.measures() ? Phase.LOWER : Phase.AWAY);
+            case LOWER -> {
+                boolean late = spent > plan.mostPa() / RAMP_PA_PER_S + LONGEST_STEP_S;
+                if (late && sample.airPa() > VENTED_PA) {
+                    end(Outcome.HELD_ON);
+                } else if (late && !rests(sample)) {
+                    end(Outcome.STUCK);
+                }
+                after(rests(sample) && (late || sample.airPa() <= VENTED_PA), Phase.DONE);
+            }
             case AWAY -> {
                 boolean stays =
                         (spent > STEADY_S && sample.airPa() > first.airPa() * (1 - FALLS_BY)) || spent > LONGEST_STEP_S;
@@ -218,6 +240,10 @@ public final class ProvingSequence {
         return model.airOpens() ? sample.travel() >= MOVED_AWAY : sample.travel() <= 1 - MOVED_AWAY;
     }
 
+    private boolean rests(Sample sample) {
+        return model.airOpens() ? sample.travel() <= 1 - MOVED_AWAY : sample.travel() >= MOVED_AWAY;
+    }
+
     private void enter(Phase next) {
         phase = next;
         entered = Optional.empty();
@@ -231,6 +257,7 @@ public final class ProvingSequence {
         return switch (phase) {
             case RAMP, HOLD -> Command.air(most, RAMP_PA_PER_S, there, phase);
             case FAST -> Command.air(most, 0, there, phase);
+            case LOWER -> Command.air(0, RAMP_PA_PER_S, there, phase);
             case AWAY, BACK -> Command.air(most, 0, back, phase);
             case LIFT_UPPER -> new Command(most, 0, shut(), 0, 0, Lift.UPPER, phase.mark());
             case LIFT_LOWER -> new Command(most, 0, shut(), 0, 0, Lift.LOWER, phase.mark());

@@ -56,9 +56,8 @@ public record Rehearsal(List<Sample> trace, Outcome outcome) {
             }
             boolean lost = seconds > at.airLostAfter();
             double target = lost ? 0 : command.targetPa();
-            supply = command.paPerS() > 0 && target > supply
-                    ? Math.min(target, supply + command.paPerS() * STEP_S)
-                    : target;
+            double most = command.paPerS() * STEP_S;
+            supply = command.paPerS() > 0 && !lost ? Math.max(supply - most, Math.min(supply + most, target)) : target;
             line = lineSide(command, line, at.seatLossPaPerS());
             valve.pass(STEP_S, supply, command.pilot(), line);
             if (i % STEPS_A_SAMPLE == 0) {

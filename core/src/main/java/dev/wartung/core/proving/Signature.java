@@ -25,6 +25,7 @@ import org.jspecify.annotations.Nullable;
  * @param upperSeat  how far the upper seat of two lifted alone, millimetres
  * @param lowerSeat  the same of the lower seat
  * @param seat       the seat's leak test; empty where there was none, and in what was kept before it was
+ * @param slow       one slow run up and down; empty where it was none, and in what was kept before there were
  */
 public record Signature(
         Optional<Double> firstPa,
@@ -38,7 +39,8 @@ public record Signature(
         Optional<Boolean> lifted,
         Optional<SeatLift> upperSeat,
         Optional<SeatLift> lowerSeat,
-        Optional<SeatTest> seat) {
+        Optional<SeatTest> seat,
+        Optional<SlowRun> slow) {
 
     public Signature(
             Optional<Double> firstPa,
@@ -52,7 +54,8 @@ public record Signature(
             Optional<Boolean> lifted,
             Optional<SeatLift> upperSeat,
             Optional<SeatLift> lowerSeat,
-            @Nullable Optional<SeatTest> seat) {
+            @Nullable Optional<SeatTest> seat,
+            @Nullable Optional<SlowRun> slow) {
         this.firstPa = firstPa;
         this.fullPa = fullPa;
         this.awayS = awayS;
@@ -65,6 +68,7 @@ public record Signature(
         this.upperSeat = upperSeat;
         this.lowerSeat = lowerSeat;
         this.seat = Objects.requireNonNullElse(seat, Optional.empty());
+        this.slow = Objects.requireNonNullElse(slow, Optional.empty());
     }
 
     public static final String CLOSED = "closed";
@@ -105,12 +109,14 @@ public record Signature(
                 held(trace).map(s -> s.travel() > MOVED),
                 lift(in(trace, Phase.LIFT_UPPER), Sample::upperMm, Sample::lowerMm),
                 lift(in(trace, Phase.LIFT_LOWER), Sample::lowerMm, Sample::upperMm),
-                seat(decay));
+                seat(decay),
+                SlowRun.of(trace, model.airOpens()));
     }
 
     /** Nothing of it is known. */
     public static Signature unread() {
         return new Signature(
+                Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
@@ -187,7 +193,8 @@ public record Signature(
                 lifted,
                 upperSeat,
                 lowerSeat,
-                Optional.of(test));
+                Optional.of(test),
+                slow);
     }
 
     /** Both ends of the straight line through the watched pressures, least squares. */

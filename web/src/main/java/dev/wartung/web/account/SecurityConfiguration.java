@@ -201,7 +201,7 @@ class SecurityConfiguration {
                                 "/jobs/**",
                                 "/valves/*/settling",
                                 "/valves/*/prove",
-                                "/valves/*/prove/by-hand",
+                                "/valves/*/prove/**",
                                 "/proving/*/stop")
                         .hasRole(Role.TECHNICIAN.name())
                         .requestMatchers("/people", "/people/**")

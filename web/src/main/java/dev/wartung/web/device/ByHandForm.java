@@ -122,7 +122,8 @@ final class ByHandForm {
                 held.map(p -> "yes".equals(typed.get("lifted"))),
                 upper,
                 lower,
-                seatTest));
+                seatTest,
+                Optional.empty()));
     }
 
     /** How far a seat lifted alone, and how far the other moved with it: both or neither. */

@@ -1,5 +1,7 @@
 package dev.wartung.web.device;
 
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.proving.DriveModel;
 import dev.wartung.core.proving.Sample;
@@ -12,6 +14,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -68,6 +71,20 @@ class ProvingController {
                 .orElseGet(() -> show(valve, Optional.ofNullable(job), typed, troubles, model));
     }
 
+    @PostMapping("/valves/{tag}/prove/measure")
+    String measure(
+            @PathVariable String tag,
+            @RequestParam(defaultValue = "0") Long bench,
+            @RequestParam(defaultValue = "none") String fault,
+            @RequestParam Map<String, String> typed,
+            Model model) {
+        Valve valve = byTag(tag);
+        Map<String, String> troubles = new LinkedHashMap<>();
+        return desk.measure(valve, bench, fault, typed, troubles)
+                .map(run -> "redirect:/proving/" + run.id())
+                .orElseGet(() -> show(valve, Optional.empty(), typed, troubles, model));
+    }
+
     @PostMapping("/valves/{tag}/prove/by-hand")
     String byHand(
             @PathVariable String tag,
@@ -113,6 +130,18 @@ class ProvingController {
     private String run(long id, UnitSystem units, Model model, String view) {
         desk.sweep();
         ProvingRun run = byId(id);
+        model.addAttribute(
+                "slow",
+                run.running()
+                        ? null
+                        : book.signature(run)
+                                .slow()
+                                .filter(found -> run.measures())
+                                .map(found -> Stream.of(
+                                                found.firstPa(), found.fullPa(), found.firstBackPa(), found.homePa())
+                                        .map(pa -> new Quantity(pa, Dimension.PRESSURE))
+                                        .toList())
+                                .orElse(null));
         List<Sample> trace = book.trace(run);
         Optional<ProvingRun> own = book.baseline(run);
         model.addAttribute("nav", "valves");
@@ -133,7 +162,8 @@ class ProvingController {
             Valve valve, Optional<Integer> job, Map<String, String> typed, Map<String, String> troubles, Model model) {
         desk.sweep();
         Optional<DriveModel> drive = book.model(valve, desk.as(valve, job));
-        if (drive.isEmpty()) {
+        boolean measurable = book.isMeasurable(valve, desk.as(valve, job).drive());
+        if (drive.isEmpty() && !measurable) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
         model.addAttribute("nav", "valves");
@@ -148,9 +178,13 @@ class ProvingController {
         model.addAttribute("now", clock.instant());
         model.addAttribute("looks", desk.looks(all));
         model.addAttribute("faults", ProvingDesk.FAULTS);
-        model.addAttribute("byHandFields", ByHandForm.fields(drive.get()));
-        model.addAttribute("lineLifts", drive.get().line().belowM2() > 0);
-        model.addAttribute("seatsLift", drive.get().line().liftMm() > 0);
+        model.addAttribute("known", drive.isPresent());
+        // within a job the run is part of its record, and what is measured is for the sheet
+        model.addAttribute("measurable", measurable && job.isEmpty());
+        model.addAttribute("byHandFields", drive.map(ByHandForm::fields).orElse(List.of()));
+        model.addAttribute(
+                "lineLifts", drive.filter(d -> d.line().belowM2() > 0).isPresent());
+        model.addAttribute("seatsLift", drive.filter(d -> d.line().liftMm() > 0).isPresent());
         model.addAttribute("runs", runs.findByValveIdOrderByStartedAtDesc(valve.id()));
         model.addAttribute("typed", typed);
         model.addAttribute("troubles", troubles);

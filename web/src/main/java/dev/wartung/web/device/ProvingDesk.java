@@ -152,7 +152,8 @@ class ProvingDesk implements Running.Source {
     public List<Running> running() {
         return runs.findByEndedAtIsNull().stream()
                 .map(r -> new Running(
-                        "Proving " + r.valve().tag()
+                        (r.measures() ? "Measuring " : "Proving ")
+                                + r.valve().tag()
                                 + r.benchName().map(b -> " at " + b).orElse(""),
                         "/proving/" + r.id(),
                         r.by().name(),
@@ -181,16 +182,10 @@ class ProvingDesk implements Running.Source {
             Map<String, String> typed,
             UnitSystem units,
             Map<String, String> troubles) {
-        sweep();
-        Optional<TestBench> bench = benches.findById(benchId);
         ValveConfiguration as = as(valve, job);
         Optional<DriveModel> model = book.model(valve, as);
-        if (bench.isEmpty() || model.isEmpty()) {
-            troubles.put(
-                    "bench",
-                    bench.isEmpty()
-                            ? "Choose a bench."
-                            : "The type sheet gives too few numbers to prove this valve against.");
+        if (model.isEmpty()) {
+            troubles.put("bench", "The type sheet gives too few numbers to prove this valve against.");
             return Optional.empty();
         }
         double line = model.get().line().belowM2() == 0
@@ -198,6 +193,78 @@ class ProvingDesk implements Running.Source {
                 : ByHandForm.readUpTo(MOST_LINE_PA, typed, "hold", Dimension.PRESSURE, units, troubles)
                         .orElse(0.0);
         if (troubles.containsKey("hold")) {
+            return Optional.empty();
+        }
+        Optional<TestBench> bench = ready(valve, job, benchId, typed, troubles);
+        if (bench.isEmpty()) {
+            return Optional.empty();
+        }
+        double air = air();
+        Optional<Hold> hold = line > 0 ? Optional.of(new Hold(line, air)) : Optional.empty();
+        ProvingRun run = book.begin(
+                valve,
+                as,
+                running(valve, job).map(v -> v.job().number()),
+                Optional.of(bench.get().name()),
+                hold,
+                current.get());
+        drive(
+                run,
+                bench.get(),
+                model.get(),
+                new Plan(air, line, line > 0 ? Math.min(line, MOST_DECAY_PA) : DECAY_PA),
+                fault);
+        return Optional.of(run);
+    }
+
+    /**
+     * Begins a run that goes once slowly up and down, to find spring and friction by.
+     *
+     * @return the run, or troubles by field put into {@code troubles}
+     */
+    Optional<ProvingRun> measure(
+            Valve valve, Long benchId, String fault, Map<String, String> typed, Map<String, String> troubles) {
+        ValveConfiguration as = valve.configuration();
+        if (!book.isMeasurable(valve, as.drive())) {
+            troubles.put("job", "Only a valve that air moves and a spring brings back can be measured so.");
+            return Optional.empty();
+        }
+        Optional<TestBench> bench = ready(valve, Optional.empty(), benchId, typed, troubles);
+        if (bench.isEmpty()) {
+            return Optional.empty();
+        }
+        // a real bench is driven by which way the air moves the valve; a stand-in has to have something on it
+        Optional<DriveModel> model = book.model(valve, as)
+                .or(() -> bench.get().standIn() ? book.madeUp(valve, as) : Optional.of(DriveModel.unknown(as.drive())));
+        if (model.isEmpty()) {
+            troubles.put("bench", "The stand-in has no valve of this kind to put on. Choose a real bench.");
+            return Optional.empty();
+        }
+        ProvingRun run = book.beginMeasuring(valve, as, bench.get().name(), current.get());
+        drive(run, bench.get(), model.get(), Plan.measuring(air()), fault);
+        return Optional.of(run);
+    }
+
+    private double air() {
+        return Math.max(AIR_PA, site.air().map(Air::nominalPa).orElse(AIR_PA));
+    }
+
+    private void drive(ProvingRun run, TestBench bench, DriveModel model, Plan plan, String fault) {
+        driver.drive(new RunDriver.Task(
+                run.id(),
+                bench,
+                model,
+                plan,
+                new RunDriver.Suffers(fault(fault), fault.equals("lost"), fault.equals("override"))));
+    }
+
+    /** The bench, if a run may begin at it now and whoever asks stands there; else why not is told. */
+    private Optional<TestBench> ready(
+            Valve valve, Optional<Integer> job, Long benchId, Map<String, String> typed, Map<String, String> troubles) {
+        sweep();
+        Optional<TestBench> bench = benches.findById(benchId);
+        if (bench.isEmpty()) {
+            troubles.put("bench", "Choose a bench.");
             return Optional.empty();
         }
         if (runs.findByEndedAtIsNull().stream()
@@ -216,25 +283,7 @@ class ProvingDesk implements Running.Source {
                     RunDriver.MOST_AT_ONCE + " valves are being proven already. Wait until one of them is done.");
             return Optional.empty();
         }
-        if (isOthers(valve, job, troubles) || !stands(bench.get(), typed, troubles)) {
-            return Optional.empty();
-        }
-        double air = Math.max(AIR_PA, site.air().map(Air::nominalPa).orElse(AIR_PA));
-        Optional<Hold> hold = line > 0 ? Optional.of(new Hold(line, air)) : Optional.empty();
-        ProvingRun run = book.begin(
-                valve,
-                as,
-                running(valve, job).map(v -> v.job().number()),
-                Optional.of(bench.get().name()),
-                hold,
-                current.get());
-        driver.drive(new RunDriver.Task(
-                run.id(),
-                bench.get(),
-                model.get(),
-                new Plan(air, line, line > 0 ? Math.min(line, MOST_DECAY_PA) : DECAY_PA),
-                new RunDriver.Suffers(fault(fault), fault.equals("lost"), fault.equals("override"))));
-        return Optional.of(run);
+        return isOthers(valve, job, troubles) || !stands(bench.get(), typed, troubles) ? Optional.empty() : bench;
     }
 
     /** Whether somebody else holds the job a run would be part of; then that is told. */

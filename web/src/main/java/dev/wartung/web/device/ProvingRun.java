@@ -68,6 +68,7 @@ public class ProvingRun {
     private @Nullable Double holdPa;
     private @Nullable Double holdAirPa;
     private String note = "";
+    private boolean measures;
 
     @Version
     private int version;
@@ -98,6 +99,15 @@ public class ProvingRun {
 
     Optional<Hold> hold() {
         return holdPa == null || holdAirPa == null ? Optional.empty() : Optional.of(new Hold(holdPa, holdAirPa));
+    }
+
+    /** It goes only slowly up and down, and proves nothing. */
+    void shallMeasure() {
+        measures = true;
+    }
+
+    public boolean measures() {
+        return measures;
     }
 
     void heard(int lost, Instant at) {

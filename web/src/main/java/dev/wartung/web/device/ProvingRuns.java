@@ -14,6 +14,8 @@ public interface ProvingRuns extends JpaRepository<ProvingRun, Long> {
 
     List<ProvingRun> findByJobNumberOrderByStartedAt(int jobNumber);
 
+    List<ProvingRun> findByMeasuresTrueAndValveTypeIdOrderByStartedAtDesc(String typeId);
+
     List<ProvingRun> findByEndedAtIsNull();
 
     /** Asks whichever instance drives a run to end it. Beside the entity: its driver writes that one all the time. */

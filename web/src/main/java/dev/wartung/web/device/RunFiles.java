@@ -11,6 +11,7 @@ import dev.wartung.core.proving.ProvingSequence.Outcome;
 import dev.wartung.core.proving.Sample;
 import dev.wartung.core.proving.SeatTest.Chamber;
 import dev.wartung.core.proving.Signature;
+import dev.wartung.core.proving.SlowRun;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.Valve;
@@ -66,6 +67,27 @@ public class RunFiles {
     /** What a drive does on this valve, in its family's words. */
     String driveWords(Valve valve, Drive drive) {
         return sheets.driveWords(valve.typeId(), drive);
+    }
+
+    /** Whether spring and friction of a valve can be found by a slow run: a spring brings it back that air moves. */
+    boolean isMeasurable(Valve valve, Drive drive) {
+        return drive.sprung()
+                && drive.pneumatic()
+                && sheets.of(valve.typeId()).anatomy().numbers().containsKey("actuator/preload");
+    }
+
+    /**
+     * What a stand-in has on it for a valve whose numbers nobody knows: the example of its family that is nearest in
+     * size.
+     */
+    Optional<DriveModel> madeUp(Valve valve, ValveConfiguration as) {
+        TypeSheet type = sheets.of(valve.typeId()).type();
+        return sheets.examples().stream()
+                .filter(t -> t.anatomy().equals(type.anatomy()))
+                .sorted(Comparator.comparing(
+                        t -> Math.abs(t.dn().orElse(0) - type.dn().orElse(0))))
+                .flatMap(t -> DriveModel.of(t, as).stream())
+                .findFirst();
     }
 
     /** The forces of a valve by its sheet; empty where air does not move it or the sheet gives too few numbers. */
@@ -132,6 +154,31 @@ public class RunFiles {
         });
     }
 
+    /** A run that measures: what it shows is read when it has ended. */
+    @Transactional
+    ProvingRun beginMeasuring(Valve valve, ValveConfiguration as, String bench, Account by) {
+        ProvingRun run = new ProvingRun(valve, Optional.empty(), as.drive(), Optional.of(bench), by, clock.instant());
+        run.shallMeasure();
+        return runs.save(run);
+    }
+
+    /**
+     * What a slow run on a valve of a type found.
+     *
+     * @param run the run
+     */
+    public record Found(long run, String tag, Drive drive, Instant at, SlowRun found) {}
+
+    /** Slow runs on valves of a type, the newest first. */
+    @Transactional(readOnly = true)
+    public List<Found> slowRuns(String typeId) {
+        return runs.findByMeasuresTrueAndValveTypeIdOrderByStartedAtDesc(typeId).stream()
+                .filter(r -> !r.running())
+                .flatMap(r -> signature(r).slow().stream()
+                        .map(found -> new Found(r.id(), r.valve().tag(), r.drive(), r.startedAt(), found)))
+                .toList();
+    }
+
     /** Proven by hand, with what was read. */
     @Transactional
     ProvingRun byHand(
@@ -148,7 +195,7 @@ public class RunFiles {
     }
 
     private void end(ProvingRun run, DriveModel model, Outcome how, Signature found, String why) {
-        Optional<Proof> proof = how == Outcome.COMPLETE || how == Outcome.STUCK
+        Optional<Proof> proof = !run.measures() && (how == Outcome.COMPLETE || how == Outcome.STUCK)
                 ? Optional.of(Proof.of(found, against(run, model)))
                 : Optional.empty();
         run.ended(
@@ -158,7 +205,7 @@ public class RunFiles {
                 proof.map(Proof::stands),
                 why,
                 clock.instant());
-        if (how == Outcome.COMPLETE) {
+        if (how == Outcome.COMPLETE && !run.measures()) {
             watches.forEach(w -> w.proven(run));
         }
     }
@@ -198,7 +245,9 @@ public class RunFiles {
     @Transactional(readOnly = true)
     public List<Measured> measured(Valve valve) {
         return runs.findByValveIdOrderByStartedAtDesc(valve.id()).stream()
-                .filter(r -> r.outcome().equals(Optional.of(Outcome.COMPLETE)) && r.drive() == valve.drive())
+                .filter(r -> !r.measures()
+                        && r.outcome().equals(Optional.of(Outcome.COMPLETE))
+                        && r.drive() == valve.drive())
                 .map(r -> new Measured(r.startedAt(), r.jobNumber(), signature(r)))
                 .sorted(Comparator.comparing(Measured::at))
                 .toList();

@@ -7,6 +7,7 @@ import dev.wartung.core.line.Isolation.Lock;
 import dev.wartung.core.line.LineDrawing;
 import dev.wartung.core.measure.Quantity;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -60,8 +61,7 @@ public record LockList(long line, List<Line> locks, List<String> unheld, List<St
             if (side.drains().isEmpty() && side.vents().isEmpty()) {
                 then.add("Nothing drains " + of + ": what stands there comes out at the joint you open.");
             } else {
-                then.add("Drain " + of + (side.drains().isEmpty() ? "" : " at " + names(side.drains()))
-                        + (side.vents().isEmpty() ? "" : ", vented at " + names(side.vents())) + ".");
+                then.add(drained(of, side.drains(), side.vents()));
             }
             side.joint().ifPresent(j -> then.add("The pipe at " + of + " gives way at " + named(j) + "."));
         });
@@ -105,6 +105,28 @@ public record LockList(long line, List<Line> locks, List<String> unheld, List<St
                                         .toList()))
                         .filter(s -> !s.endsWith(" and "))
                         .toList());
+    }
+
+    /**
+     * The drains from the furthest on, so that the last, beside what is opened, shows whether more comes; then the vents:
+     * opened before the pressure is gone, they spray. No drawing knows which lies lower.
+     *
+     * @param drains the nearest first
+     */
+    private static String drained(String of, List<Fitting> drains, List<Fitting> vents) {
+        List<Fitting> furthest = new ArrayList<>(drains);
+        Collections.reverse(furthest);
+        String first = furthest.isEmpty()
+                ? "Drain " + of + " where you open it"
+                : furthest.size() == 1
+                        ? "Drain " + of + " at " + names(furthest)
+                        : "Drain " + of + ": "
+                                + furthest.stream().map(LockList::named).collect(Collectors.joining(", then ")) + "; "
+                                + named(furthest.get(furthest.size() - 1))
+                                + ", next to what you open, shows whether more comes";
+        return first
+                + (vents.isEmpty() ? "" : ". Then vent it at " + names(vents) + ", so that it runs empty")
+                + (furthest.isEmpty() ? "." : ". Leave open what you have opened.");
     }
 
     private static boolean isProduct(Fitting fitting) {

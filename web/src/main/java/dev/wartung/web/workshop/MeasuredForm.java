@@ -6,6 +6,7 @@ import dev.wartung.core.bolting.BoltSize;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.workshop.MeasuredDrive;
 import dev.wartung.core.workshop.MeasuredDrive.Cylinder;
@@ -18,10 +19,12 @@ import dev.wartung.core.workshop.MeasuredTorque;
 import dev.wartung.core.workshop.NumberField;
 import dev.wartung.core.workshop.SheetDraft;
 import dev.wartung.core.workshop.SheetDraft.Stated;
+import dev.wartung.web.device.RunFiles;
 import dev.wartung.web.workshop.MeasuringWay.Read;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -66,6 +69,28 @@ final class MeasuredForm {
                 .filter(w -> w.name().equals(typed.get("way")))
                 .findFirst()
                 .orElse(MeasuringWay.RUN);
+    }
+
+    /** What a slow run at a bench showed, as if it had been typed. How well its gauge reads is for whoever takes it. */
+    static Map<String, String> typed(RunFiles.Found run, UnitSystem units) {
+        return Map.of(
+                "way",
+                MeasuringWay.RUN.name(),
+                TARGET,
+                run.drive().code(),
+                "first",
+                inUnit(run.found().firstPa(), units),
+                "full",
+                inUnit(run.found().fullPa(), units),
+                "back",
+                inUnit(run.found().firstBackPa(), units),
+                "home",
+                inUnit(run.found().homePa(), units));
+    }
+
+    private static String inUnit(double pa, UnitSystem units) {
+        Unit unit = units.unit(Dimension.PRESSURE);
+        return String.format(Locale.ROOT, "%.3f", new Quantity(pa, Dimension.PRESSURE).in(unit));
     }
 
     Map<String, String> troubles() {

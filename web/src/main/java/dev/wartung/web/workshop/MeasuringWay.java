@@ -84,7 +84,7 @@ public enum MeasuringWay {
             "Which",
             List.of(
                     Read.of("crests", "Across the crests", Dimension.LENGTH),
-                    Read.count("turns", "Turns measured together"),
+                    Read.plain("turns", "Turns measured together"),
                     Read.of("reach", "They reach", Dimension.LENGTH),
                     Read.of("caliper", "How far the caliper may be off (k = 2)", Dimension.LENGTH))) {
         @Override
@@ -110,7 +110,7 @@ public enum MeasuringWay {
                     Read.again("ao", "Air on, open end: against the air", Dimension.TORQUE),
                     Read.again("aob", "let back", Dimension.TORQUE),
                     Read.again("at", "The air was at", Dimension.PRESSURE),
-                    Read.share("wrench", "How far the wrench may be off (k = 2), %"))) {
+                    Read.plain("wrench", "How far the wrench may be off (k = 2), %"))) {
         @Override
         Map<String, String> targets(List<NumberField> fields) {
             return drives(fields, "air-torque/closed", false);
@@ -145,11 +145,7 @@ public enum MeasuringWay {
             return new Read(id, label, Optional.of(measures), true);
         }
 
-        static Read count(String id, String label) {
-            return new Read(id, label, Optional.empty(), false);
-        }
-
-        static Read share(String id, String label) {
+        static Read plain(String id, String label) {
             return new Read(id, label, Optional.empty(), false);
         }
     }

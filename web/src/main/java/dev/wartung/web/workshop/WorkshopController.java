@@ -5,6 +5,7 @@ import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.workshop.NumberField;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Signing;
+import dev.wartung.web.device.RunFiles;
 import dev.wartung.web.workshop.TypeDrafts.Draft;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -35,6 +36,7 @@ class WorkshopController {
     private final DraftReading reading;
     private final DraftCheck check;
     private final DraftSteps steps;
+    private final RunFiles runs;
     private final PartsLists lists;
     private final TypeDrafts drafts;
     private final TypeVersions versions;
@@ -46,6 +48,7 @@ class WorkshopController {
             DraftReading reading,
             DraftCheck check,
             DraftSteps steps,
+            RunFiles runs,
             PartsLists lists,
             TypeDrafts drafts,
             TypeVersions versions,
@@ -55,6 +58,7 @@ class WorkshopController {
         this.reading = reading;
         this.check = check;
         this.steps = steps;
+        this.runs = runs;
         this.lists = lists;
         this.drafts = drafts;
         this.versions = versions;
@@ -76,7 +80,12 @@ class WorkshopController {
         if (!PAGES.contains(at)) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
-        return show(id, at, asked, Map.of(), units, model);
+        Map<String, String> typed = new HashMap<>(asked);
+        runs.slowRuns(id).stream()
+                .filter(r -> String.valueOf(r.run()).equals(asked.get("run")))
+                .findFirst()
+                .ifPresent(r -> typed.putAll(MeasuredForm.typed(r, units)));
+        return show(id, at, typed, Map.of(), units, model);
     }
 
     private String show(
@@ -103,7 +112,8 @@ class WorkshopController {
             case "numbers" -> {
                 model.addAttribute("groups", page.rows(draft.sheet(), units));
                 model.addAttribute("measurable", page.measurable(draft.sheet()));
-                model.addAttribute("way", troubles.isEmpty() ? null : MeasuredForm.way(typed));
+                model.addAttribute("way", typed.containsKey("way") ? MeasuredForm.way(typed) : null);
+                model.addAttribute("slowRuns", runs.slowRuns(draft.typeId()));
             }
             case "kits" -> kits(draft, family, typed, model);
             case "steps" -> model.addAttribute(
@@ -249,7 +259,7 @@ class WorkshopController {
         draft(id);
         Map<String, String> troubles = workshop.measured(id, page::fields, typed, units);
         return troubles.isEmpty()
-                ? "redirect:/types/" + id + "/draft/numbers"
+                ? "redirect:/types/" + id + "/draft/numbers?measured"
                 : show(id, "numbers", typed, troubles, units, model);
     }
 

@@ -129,7 +129,7 @@ class LineTest {
                 // (2070 − 225 − 1231.5) N on 1885.7 mm²
                 .contains("its spring keeps it shut, up to 3.25 bar in the line (computed)")
                 .doesNotContain("<b class=\"num\">LH-3</b>")
-                .contains("Drain LH-2, outlet at drain D1.")
+                .contains("Drain LH-2, outlet at drain D1. Leave open what you have opened.")
                 .contains("Nothing drains LH-2, inlet");
         assertThat(lines.locks(valves.findByTagIgnoreCase("LH-2").orElseThrow()))
                 .map(l -> l.list().locks().stream().map(LockList.Line::name).toList())

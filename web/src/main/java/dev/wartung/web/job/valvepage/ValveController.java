@@ -134,6 +134,11 @@ class ValveController {
         model.addAttribute(
                 "studied",
                 valve.drive().pneumatic() && !ValveStudy.drives(pair.type()).isEmpty());
+        model.addAttribute(
+                "measurable",
+                valve.drive().pneumatic()
+                        && valve.drive().sprung()
+                        && pair.anatomy().numbers().containsKey("actuator/preload"));
         model.addAttribute("settles", pair.type().joints().values().stream().anyMatch(j -> j.pattern()
                 .isPresent()));
         model.addAttribute("oldSeals", seals);
