@@ -118,13 +118,13 @@ public enum MeasuringWay {
     };
 
     private final String title;
-    private final String caution;
+    private final String how;
     private final String asks;
     private final List<Read> reads;
 
-    MeasuringWay(String title, String caution, String asks, List<Read> reads) {
+    MeasuringWay(String title, String how, String asks, List<Read> reads) {
         this.title = title;
-        this.caution = caution;
+        this.how = how;
         this.asks = asks;
         this.reads = reads;
     }
@@ -157,8 +157,8 @@ public enum MeasuringWay {
         return title;
     }
 
-    public String caution() {
-        return caution;
+    public String how() {
+        return how;
     }
 
     public String asks() {
