@@ -38,6 +38,11 @@ public record UsualRange(Quantity min, Quantity max, String basis) {
 
     private static final double LEAST_HELD_PA = 2e5;
     private static final double MOST_HELD_PA = 20e5;
+    /** On a small seat its seal takes more than the line. */
+    private static final double MOST_ON_SEAL_N_PER_M = 12_000;
+
+    private static final double LEAST_CRACKING_PA = 2e3;
+    private static final double MOST_CRACKING_PA = 5e4;
 
     /** Empty where nothing is usual, or the size is not a nominal diameter. */
     public static Optional<UsualRange> of(String place, OptionalInt dn) {
@@ -57,15 +62,32 @@ public record UsualRange(Quantity min, Quantity max, String basis) {
                     bore * 0.15, bore * 0.8, "a lift of a quarter of the seat opens all of it");
             case "actuator/piston-diameter", "drawing/piston" -> lengths(
                     bore, bore * 5, "a piston is one to five times the bore");
-            case "actuator/preload" -> {
-                double seatM2 = Math.PI / 4 * Math.pow(bore / 1000, 2);
-                yield Optional.of(new UsualRange(
-                        new Quantity(LEAST_HELD_PA * seatM2, Dimension.FORCE),
-                        new Quantity(MOST_HELD_PA * seatM2, Dimension.FORCE),
-                        "what 2 to 20 bar push on a seat of this size"));
-            }
+                // a check valve's own spring only brings its plug home: the flow has to open it
+                // a check valve's own spring only brings its plug home: the flow has to open it
+            case "actuator/preload" -> place.startsWith("actuator/flow/")
+                    ? force(
+                            LEAST_CRACKING_PA,
+                            MOST_CRACKING_PA,
+                            0,
+                            bore,
+                            "what 0.02 to 0.5 bar push on a seat of this size")
+                    : force(
+                            LEAST_HELD_PA,
+                            MOST_HELD_PA,
+                            MOST_ON_SEAL_N_PER_M,
+                            bore,
+                            "what 2 to 20 bar push on a seat of this size, and up to 12 N/mm on its seal");
             default -> Optional.empty();
         };
+    }
+
+    private static Optional<UsualRange> force(
+            double minPa, double maxPa, double mostNPerM, double boreMm, String basis) {
+        double seatM2 = Math.PI / 4 * Math.pow(boreMm / 1000, 2);
+        return Optional.of(new UsualRange(
+                new Quantity(minPa * seatM2, Dimension.FORCE),
+                new Quantity(maxPa * seatM2 + mostNPerM * Math.PI * boreMm / 1000, Dimension.FORCE),
+                basis));
     }
 
     private static Optional<UsualRange> lengths(double minMm, double maxMm, String basis) {

@@ -3,11 +3,14 @@ package dev.wartung.core.workshop;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.sheet.SheetLibrary;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -45,12 +48,17 @@ class UsualRangeTest {
     @ParameterizedTest
     @CsvSource({
         // 2 bar on 1963 mm² and ten times that; 2 bar on 531 mm²
-        "50, 392.7, 3927",
-        "25, 106.2, 1062"
+        // with 12 N/mm on 157 mm, on 82 mm
+        "NC, 50, 392.7, 5812",
+        "NO, 25, 106.2, 2042",
+        // 0.02 and 0.5 bar on 1963 mm², on 5153 mm²
+        "flow, 50, 3.93, 98.2",
+        "flow, 80, 10.3, 257.7"
     })
-    void spring(int dn, double least, double most) {
-        UsualRange usual =
-                UsualRange.of("actuator/NC/preload", OptionalInt.of(dn)).orElseThrow();
+    @DisplayName("A spring that closes against a line holds bars; a check valve's is opened by a fraction of one")
+    void spring(String drive, int dn, double least, double most) {
+        UsualRange usual = UsualRange.of("actuator/" + drive + "/preload", OptionalInt.of(dn))
+                .orElseThrow();
         assertThat(usual.min().si()).isCloseTo(least, within(0.1));
         assertThat(usual.max().si()).isCloseTo(most, within(1.0));
     }
@@ -65,6 +73,20 @@ class UsualRangeTest {
                 .forEach((name, size) -> UsualRange.of("drawing/" + name, type.dn())
                         .filter(u -> u.isUnusual(size))
                         .ifPresent(u -> unusual.add(type.id() + " " + name + " " + size.shown()))));
+        SheetLibrary.shipped().types().forEach(type -> type.actuators()
+                .forEach(a -> a.drives().forEach(drive -> {
+                    check(type, drive, "preload", a.preload(), unusual);
+                    check(type, drive, "stroke", a.stroke(), unusual);
+                    check(type, drive, "piston-diameter", a.pistonDiameter(), unusual);
+                })));
         assertThat(unusual).isEmpty();
+    }
+
+    private static void check(
+            TypeSheet type, Drive drive, String number, Optional<Quantity> stated, List<String> unusual) {
+        stated.filter(q -> UsualRange.of("actuator/" + drive.code() + "/" + number, type.dn())
+                        .filter(u -> u.isUnusual(q))
+                        .isPresent())
+                .ifPresent(q -> unusual.add(type.id() + " " + drive.code() + " " + number + " " + q.shown()));
     }
 }
