@@ -48,7 +48,7 @@ class ValvePhotosController {
     }
 
     /** Never changes, so a browser may keep it; only for whoever is logged in. */
-    @GetMapping("/valves/photos/{id}")
+    @GetMapping("/valve-photos/{id}")
     ResponseEntity<byte[]> picture(@PathVariable UUID id) {
         return Pictures.jpeg(photos.picture(id));
     }

@@ -100,11 +100,11 @@ class ValvePhotosTest {
                 .andExpect(content().string(containsString(newest("VP-1", "PLATE"))))
                 .andExpect(content().string(containsString("In place of VP-1")))
                 .andExpect(content().string(not(containsString(first))));
-        web.perform(get("/valves/photos/" + first).with(TESSA))
+        web.perform(get("/valve-photos/" + first).with(TESSA))
                 .andExpect(status().isOk())
                 .andExpect(content().contentType("image/jpeg"));
-        web.perform(get("/valves/photos/" + UUID.randomUUID()).with(TESSA)).andExpect(status().isNotFound());
-        web.perform(get("/valves/photos/" + first)).andExpect(status().is3xxRedirection());
+        web.perform(get("/valve-photos/" + UUID.randomUUID()).with(TESSA)).andExpect(status().isNotFound());
+        web.perform(get("/valve-photos/" + first)).andExpect(status().is3xxRedirection());
         assertThatThrownBy(() -> jdbc.update("delete from valve_photo")).isInstanceOf(DataAccessException.class);
     }
 
@@ -144,6 +144,12 @@ class ValvePhotosTest {
         // the section is loaded anew and shows it still
         Browser.go(page, "/jobs/" + job);
         PlaywrightAssertions.assertThat(page.locator("#valve-photos img")).hasAttribute("alt", "Type plate of VP-3");
+        // plate and place together leave everything of the step in view
+        sends("VP-3", UUID.randomUUID(), "PLACE", png(60), TESSA);
+        Browser.go(page, "/jobs/" + job);
+        PlaywrightAssertions.assertThat(page.locator("#valve-photos img")).hasCount(2);
+        assertThat((int) page.evaluate("() => { const e = document.querySelector('.step'); return e.scrollHeight - e.clientHeight; }"))
+                .isLessThanOrEqualTo(1);
         page.locator("button[data-opens=more]").click();
         page.locator("button[data-opens=leave-note]").click();
         page.fill("#note-words", "The plate is under the clamp");
