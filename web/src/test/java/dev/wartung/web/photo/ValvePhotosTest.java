@@ -148,7 +148,8 @@ class ValvePhotosTest {
         sends("VP-3", UUID.randomUUID(), "PLACE", png(60), TESSA);
         Browser.go(page, "/jobs/" + job);
         PlaywrightAssertions.assertThat(page.locator("#valve-photos img")).hasCount(2);
-        assertThat((int) page.evaluate("() => { const e = document.querySelector('.step'); return e.scrollHeight - e.clientHeight; }"))
+        assertThat((int) page.evaluate(
+                        "() => { const e = document.querySelector('.step'); return e.scrollHeight - e.clientHeight; }"))
                 .isLessThanOrEqualTo(1);
         page.locator("button[data-opens=more]").click();
         page.locator("button[data-opens=leave-note]").click();
