@@ -80,7 +80,16 @@ public final class NumberFields {
         Map<String, TypeNumber> numbers = new LinkedHashMap<>(anatomy.numbers());
         // a family that names none is asked for what it uses, under the names it uses
         uses.keySet().forEach(place -> numbers.putIfAbsent(place, unnamed(place)));
-        return Stream.concat(numbers.entrySet().stream().flatMap(n -> fields(n.getKey(), n.getValue())), films())
+        Set<String> absent = absent();
+        return Stream.concat(
+                        numbers.entrySet().stream()
+                                // what is lifted, turned or sealed by a part that is never there is not asked
+                                .filter(n -> n.getValue()
+                                        .at()
+                                        .filter(absent::contains)
+                                        .isEmpty())
+                                .flatMap(n -> fields(n.getKey(), n.getValue())),
+                        films())
                 .sorted(Comparator.comparing(NumberField::group))
                 .toList();
     }
@@ -106,6 +115,15 @@ public final class NumberFields {
             case "drawing" -> Stream.of(field(place, number, Group.DRAWING, Kind.AMOUNT, Dimension.LENGTH, List.of()));
             default -> closure(group, rest, number);
         };
+    }
+
+    /** Parts of the family that no valve of the type has. */
+    private Set<String> absent() {
+        Set<String> absent = anatomy.build().parts().stream().map(Part::id).collect(Collectors.toSet());
+        anatomy.build().parts().stream()
+                .filter(p -> family.canHold(p.when(), type))
+                .forEach(p -> absent.remove(p.id()));
+        return absent;
     }
 
     /** The uses, once; nothing where no valve of the type has one though some of the family have. */

@@ -60,7 +60,8 @@ final class WholeSheet {
                         || !j.has("class")
                         || !j.has("torque")
                         || !whole.path(BANDS).has(j.path("torque").asString("")));
-        without("surfaces", s -> !s.has("inside"));
+        // a ring has a cord, a bore a width
+        without("surfaces", s -> !s.has("inside") || s.has("cord") == s.has("width"));
         without(OPTIONS, o -> o.isEmpty());
         Stream.of("sizes", "masses", BANDS, "drawing", OPTIONS)
                 .filter(group -> !whole.has(group))

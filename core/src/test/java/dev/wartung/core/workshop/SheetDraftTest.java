@@ -21,6 +21,7 @@ import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** A sheet in the making: what it keeps, what it comes to, and what works of it. */
 class SheetDraftTest {
@@ -60,6 +61,32 @@ class SheetDraftTest {
         assertThat(changed.notKnown("actuator/manual/stroke").number("actuator/manual/stroke"))
                 .isEmpty();
         assertThat(draft.number("actuator/manual/stroke")).contains(one("13 mm"));
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {"kolm-50", "tvinn-50", "kolm-t-50", "terskel-25", "fen-50", "fen-l-100", "kule-50", "hvile-50"})
+    @DisplayName("Whatever single number of a type is known, or not, the draft can be read")
+    void anyNumber(String shipped) {
+        SheetDraft all = draft(shipped);
+        SheetDraft none = all.withoutNumbers();
+        List<NumberField> fields = NumberFields.of(family(all), type(all));
+        SheetDraft.Needs needs = NumberFields.needs(family(all), type(all));
+        for (NumberField field : fields) {
+            Optional<Stated> stated = all.number(field.place());
+            if (stated.isPresent()) {
+                assertThat(READER.readAsItIs(
+                                "all but", all.notKnown(field.place()).sheet(needs)))
+                        .as("without " + field.place())
+                        .isInstanceOf(SheetResult.Accepted.class);
+                assertThat(READER.readAsItIs(
+                                "only",
+                                none.known(field.place(), stated.get(), Optional.empty())
+                                        .sheet(needs)))
+                        .as("with " + field.place() + " alone")
+                        .isInstanceOf(SheetResult.Accepted.class);
+            }
+        }
     }
 
     @Test

@@ -21,6 +21,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Service;
@@ -111,6 +112,7 @@ class Workshop {
             return Optional.of(number.trouble());
         }
         List<String> meanwhile = new ArrayList<>();
+        AtomicBoolean unreadable = new AtomicBoolean();
         drafts.change(typeId, current.get().id(), sheet -> {
             String now = sheet.number(field.place())
                     .map(s -> StatedNumber.shown(s, units))
@@ -121,8 +123,17 @@ class Workshop {
             }
             Optional<Stated> stated = now.equals(typed.value().strip()) ? sheet.number(field.place()) : number.stated();
             Optional<Basis> basis = StatedNumber.basis(typed.from(), typed.note(), number.assumed());
-            return stated.map(s -> sheet.known(field.place(), s, basis)).orElseGet(() -> sheet.notKnown(field.place()));
+            SheetDraft changed = stated.map(s -> sheet.known(field.place(), s, basis))
+                    .orElseGet(() -> sheet.notKnown(field.place()));
+            if (reading.type(changed).isEmpty() && reading.type(sheet).isPresent()) {
+                unreadable.set(true);
+                return sheet;
+            }
+            return changed;
         });
+        if (unreadable.get()) {
+            return Optional.of("No type can have that together with the rest. Look at it again.");
+        }
         return meanwhile.stream()
                 .findFirst()
                 .map(now -> "Somebody else made it “" + now + "” meanwhile. Type yours again to put it in its place.");

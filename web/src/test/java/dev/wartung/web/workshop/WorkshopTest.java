@@ -22,6 +22,8 @@ import dev.wartung.web.app.TestSite;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.EnumSet;
@@ -29,6 +31,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.hamcrest.Matchers;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
@@ -243,6 +247,39 @@ class WorkshopTest extends WorkshopForms {
                 .andExpect(content()
                         .string(Matchers.containsString(
                                 "Spanner of the housing bolts: M8 bolts take a spanner of 13 mm, not 12 mm")));
+    }
+
+    @Test
+    @DisplayName("Half a ring, nothing at all and less than nothing: no number makes the draft unreadable")
+    void everyNumber() throws Exception {
+        plans("/types", "maker", "Own", "name", "Every 50", "size", "DN 50", "from", "family:single-seat");
+        String before =
+                shown("/types/every-50/draft/numbers").andReturn().getResponse().getContentAsString();
+        int asked = before.split("class=\"number", -1).length;
+        Matcher places = Pattern.compile("draft/number\\?place=([^\"]+)").matcher(before);
+        while (places.find()) {
+            String place = URLDecoder.decode(places.group(1), StandardCharsets.UTF_8);
+            for (String value : new String[] {"-3", "0", "7"}) {
+                number("every-50", place, value, place.isEmpty() ? "" : was("every-50", place));
+            }
+        }
+        shown("/types/every-50/draft/numbers")
+                .andExpect(content().string(Matchers.not(Matchers.containsString("Nothing to draw"))));
+        assertThat(shown("/types/every-50/draft/numbers")
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString()
+                        .split("class=\"number", -1))
+                .hasSize(asked);
+    }
+
+    private String was(String id, String place) {
+        return drafts.find(id)
+                .orElseThrow()
+                .sheet()
+                .number(place)
+                .map(s -> StatedNumber.shown(s, UnitSystem.METRIC))
+                .orElse("");
     }
 
     @Test
