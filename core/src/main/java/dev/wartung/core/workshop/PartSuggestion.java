@@ -13,6 +13,7 @@ import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Which part of a valve a line of somebody's parts list means, by its words and by the size of its ring. */
 public final class PartSuggestion {
@@ -45,10 +46,18 @@ public final class PartSuggestion {
             Map.entry("housing", "body"),
             Map.entry("gehause", "body"),
             Map.entry("feder", "spring"),
+            Map.entry("lippen", "lip"),
+            Map.entry("spindel", "stem"),
+            Map.entry("fuhrungs", "guide"),
+            Map.entry("flansch", "flange"),
             Map.entry("kolben", "piston"));
 
     /** Words that say nothing by themselves: every valve has several of them. */
     private static final Set<String> EVERY = Set.of(RING, "seal");
+
+    /** What words of a language that writes them as one end in. */
+    private static final List<String> ENDS =
+            List.of("dichtung", "dichtring", "buchse", "membran", "feder", "lager", "kolben", "teller", "sitz");
 
     private static final double NO_RING = 0.4;
     private static final double LEAST = 0.3;
@@ -155,6 +164,15 @@ public final class PartSuggestion {
         return one.contains(RING) == other.contains(RING) ? share : share * NO_RING;
     }
 
+    /** A word, or the two it is made of. */
+    private static Stream<String> parted(String word) {
+        return ENDS.stream()
+                .filter(end -> word.endsWith(end) && word.length() > end.length() + 2)
+                .findFirst()
+                .map(end -> Stream.of(word.substring(0, word.length() - end.length()), end))
+                .orElseGet(() -> Stream.of(word));
+    }
+
     private static Set<String> words(String text) {
         return Arrays.stream(text.toLowerCase(Locale.ROOT)
                         .replace("o-ring", "oring")
@@ -165,6 +183,7 @@ public final class PartSuggestion {
                         .split("[^a-z]+"))
                 .filter(w -> w.length() > 2 && !w.equals("the") && !w.equals("for") && !w.equals("with"))
                 .map(w -> w.length() > 3 && w.endsWith("s") && !w.endsWith("ss") ? w.substring(0, w.length() - 1) : w)
+                .flatMap(PartSuggestion::parted)
                 .map(w -> SAME.getOrDefault(w, w))
                 .collect(Collectors.toCollection(TreeSet::new));
     }
