@@ -5,6 +5,7 @@ import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.valve.Narrowed;
+import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -46,7 +47,19 @@ class ValveList {
         LINE("line", "line", "linie", "skid", "system", "unit", "leitung"),
         PLACE("place in its line", "place", "position", "pos", "order"),
         TYPE("type", "type", "model", "typ", "valve type", "maker type"),
-        DRIVE("drive", "drive", "actuator", "fail position", "fail", "without air", "antrieb", "function without air"),
+        DRIVE(
+                "drive",
+                "drive",
+                "actuator",
+                "fail position",
+                "fail",
+                "fail safe",
+                "safe position",
+                "without air",
+                "antrieb",
+                "sicherheitsstellung",
+                "wirkweise",
+                "function without air"),
         NEXT_DUE("next due", "next due", "due", "next service", "fällig"),
         NOTHING("not needed");
 
@@ -159,10 +172,11 @@ class ValveList {
     /** The one type that a plant's word can mean: by its name, or by its family and size. */
     private Optional<String> type(String said, List<TypeSheet> offered) {
         String plain = said.toLowerCase(Locale.ROOT);
+        String bare = bare(said);
         List<TypeSheet> named = offered.stream()
-                .filter(t -> plain.equals(t.id())
-                        || plain.equals(t.name().toLowerCase(Locale.ROOT))
-                        || plain.equals((t.maker() + " " + t.name()).toLowerCase(Locale.ROOT)))
+                .filter(t -> Stream.of(t.id(), t.name(), t.maker() + " " + t.name())
+                        .map(ValveList::bare)
+                        .anyMatch(bare::equals))
                 .toList();
         if (named.size() == 1) {
             return Optional.of(named.get(0).id());
@@ -179,13 +193,22 @@ class ValveList {
         return alike.size() == 1 ? Optional.of(alike.get(0).id()) : Optional.empty();
     }
 
+    /** Letters and digits alone: nobody writes a name with the same blanks and dashes twice. */
+    private static String bare(String name) {
+        return name.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "");
+    }
+
     private static Optional<String> drive(String said) {
-        String plain = said.toLowerCase(Locale.ROOT).replaceAll("[^a-z]+", " ").strip();
+        String plain = Normalizer.normalize(said.toLowerCase(Locale.ROOT).replace("ß", "ss"), Normalizer.Form.NFD)
+                .replaceAll("\\p{M}", "")
+                .replaceAll("[^a-z]+", " ")
+                .strip();
         return switch (plain) {
-            case "nc", "fc", "fail closed", "spring closes", "normally closed", "closed" -> Optional.of("NC");
-            case "no", "fo", "fail open", "spring opens", "normally open", "open" -> Optional.of("NO");
-            case "da", "double acting", "air both ways", "air air" -> Optional.of("DA");
-            case "manual", "hand", "lever", "by hand", "handwheel" -> Optional.of("manual");
+            case "nc", "fc", "fail closed", "spring closes", "federschliessend", "normally closed", "closed" -> Optional
+                    .of("NC");
+            case "no", "fo", "fail open", "spring opens", "federoffnend", "normally open", "open" -> Optional.of("NO");
+            case "da", "double acting", "doppeltwirkend", "air both ways", "air air" -> Optional.of("DA");
+            case "manual", "hand", "handbetatigt", "lever", "by hand", "handwheel" -> Optional.of("manual");
             default -> Optional.empty();
         };
     }

@@ -107,6 +107,16 @@ class ValveListTest {
     }
 
     @Test
+    @DisplayName("A type is known however its name is spaced, a fail position in another language, too")
+    void spaced() {
+        Understood list = understood(
+                "Messstelle;Linie;Typ;Sicherheitsstellung\nA-1;L;Ostrevik KOLM50;federschließend\nA-2;L;kolm-50;Federöffnend\n");
+        assertThat(list.columns()).extracting(Enum::name).containsExactly("TAG", "LINE", "TYPE", "DRIVE");
+        assertThat(list.types()).extracting(Word::means).containsExactly("kolm-50", "kolm-50");
+        assertThat(list.drives()).extracting(Word::means).containsExactly("NC", "NO");
+    }
+
+    @Test
     @DisplayName("What nobody has answered is told beside its own field, and what was answered stands")
     void unanswered() throws Exception {
         String page = tried(Map.of(
