@@ -210,6 +210,9 @@ class LineTest {
         assertThat(line(id).drawing().fittings())
                 .extracting(f -> f.kind().code())
                 .contains("vent", "branch");
+        Browser.go(page, "/lines");
+        assertThat(page.locator(".map .fit.vent").count()).isPositive();
+        Browser.usableByAll(page);
     }
 
     @Test

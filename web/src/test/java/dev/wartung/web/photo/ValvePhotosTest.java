@@ -144,6 +144,7 @@ class ValvePhotosTest {
         // the section is loaded anew and shows it still
         Browser.go(page, "/jobs/" + job);
         PlaywrightAssertions.assertThat(page.locator("#valve-photos img")).hasAttribute("alt", "Type plate of VP-3");
+        Browser.usableByAll(page);
         // plate and place together leave everything of the step in view
         sends("VP-3", UUID.randomUUID(), "PLACE", png(60), TESSA);
         Browser.go(page, "/jobs/" + job);

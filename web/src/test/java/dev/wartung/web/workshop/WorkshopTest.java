@@ -345,6 +345,10 @@ class WorkshopTest extends WorkshopForms {
         assertThat(page.locator("#section .dimension.shown text")).hasText("38 mm");
         assertThat(page.locator("#section .marked")).hasCount(0);
         String before = page.locator("#section .dimension.shown .tip").getAttribute("d");
+        page.locator(".measure-it > summary").click();
+        page.locator("#way-PRESS summary").click();
+        Browser.usableByAll(page);
+        page.focus("#n-drawing-bore input[name=value]");
         page.keyboard().press("Enter");
         assertThat(page.locator("#section .dimension.shown .tip")).not().hasAttribute("d", before);
         assertThat(page.locator("#section .dimension.shown text")).hasText("38 mm");
