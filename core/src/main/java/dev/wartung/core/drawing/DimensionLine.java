@@ -43,11 +43,6 @@ record DimensionLine(
                 shape.number("dy"));
     }
 
-    /** What lies between the points, millimetres of the drawing. */
-    double lengthMm() {
-        return Math.hypot(x2 - x1, y2 - y1);
-    }
-
     /** Onto a canvas of {@code scale} pixels to the millimetre. Its words are written by whoever shows it. */
     void write(double originX, double originY, double scale, StringBuilder out) {
         double ax = originX + x1 * scale;

@@ -191,7 +191,7 @@ public final class ProvingSequence {
                 } else if (late && !rests(sample)) {
                     end(Outcome.STUCK);
                 }
-                after(rests(sample) && (late || sample.airPa() <= VENTED_PA), Phase.DONE);
+                after(rests(sample) && sample.airPa() <= VENTED_PA, Phase.DONE);
             }
             case AWAY -> {
                 boolean stays =

@@ -31,7 +31,7 @@ public final class MeasuredThread {
             throw new IllegalArgumentException("at least one turn");
         }
         double pitch = reach / turns;
-        // a thread that is read within a tenth of a pitch's neighbour would be anything
+        // however unsure the reach: beyond a tenth of its pitch a coarse thread cannot be told from a fine one
         double off = Math.min(uncertainReach / turns, 0.1 * pitch);
         return Arrays.stream(BoltSize.values())
                 .filter(s -> across <= s.diameterM() + uncertainAcross

@@ -94,6 +94,33 @@ class SlowRunTest {
         assertThat(Signature.of(lost.trace(), model()).slow()).isEmpty();
     }
 
+    /** What the sequence makes of a valve that is up, when the air is to be lowered and the bench shows only this. */
+    private static ProvingSequence lowered(double airPa, double travel) {
+        ProvingSequence sequence = new ProvingSequence(model(), Plan.measuring(6 * BAR));
+        ProvingSequence.Command command = sequence.next(at(0, 0, 0, Phase.READY.mark()));
+        for (int i = 1; i < 500 && sequence.outcome().isEmpty(); i++) {
+            boolean lowering = command.mark() == Phase.LOWER.mark();
+            command = sequence.next(at(i * 0.1, lowering ? airPa : 6 * BAR, lowering ? travel : 1, command.mark()));
+        }
+        assertThat(command).isEqualTo(ProvingSequence.vented());
+        return sequence;
+    }
+
+    private static Sample at(double seconds, double airPa, double travel, int mark) {
+        int seq = (int) Math.round(seconds * 10);
+        return new Sample(seq, seconds, airPa, travel, travel < 0.01, travel > 0.99, false, 0, mark, 0, 0);
+    }
+
+    @Test
+    @DisplayName(
+            "Air that does not go down, and a valve that does not come home, end it; at rest without air it is done")
+    void endsOfLowering() {
+        assertThat(lowered(6 * BAR, 1).outcome()).contains(Outcome.HELD_ON);
+        assertThat(lowered(6 * BAR, 0).outcome()).contains(Outcome.HELD_ON);
+        assertThat(lowered(0, 0.4).outcome()).contains(Outcome.STUCK);
+        assertThat(lowered(0, 0).outcome()).contains(Outcome.COMPLETE);
+    }
+
     @Test
     @DisplayName("Air that was let go instead of lowered says nothing of spring and friction; nor does a proving run")
     void letGo() {

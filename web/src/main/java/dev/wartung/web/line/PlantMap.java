@@ -173,7 +173,7 @@ public record PlantMap(List<Area> areas, int width, int height) {
                         .map(f -> valves.get(f.name()));
                 valve.ifPresentOrElse(
                         v -> marks.add(LinesMap.mark(v, place[0], place[1], today)),
-                        () -> signs.add(sign(fitting, place, drawn.line())));
+                        () -> signs.add(sign(fitting, place, drawn.id())));
             }
         }
 
@@ -203,7 +203,7 @@ public record PlantMap(List<Area> areas, int width, int height) {
             };
         }
 
-        private Sign sign(Fitting fitting, int[] at, String line) {
+        private Sign sign(Fitting fitting, int[] at, long line) {
             String words = fitting.kind().words() + (fitting.name().isEmpty() ? "" : " " + fitting.name());
             boolean vessel = isVessel(fitting.kind());
             return new Sign(
@@ -213,7 +213,7 @@ public record PlantMap(List<Area> areas, int width, int height) {
                     words,
                     vessel
                             ? vessels.getOrDefault(fitting.name(), List.of()).stream()
-                                    .filter(other -> !other.line().equals(line))
+                                    .filter(other -> other.id() != line)
                                     .toList()
                             : List.of(),
                     at[0],

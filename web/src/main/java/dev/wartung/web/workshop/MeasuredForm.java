@@ -208,11 +208,16 @@ final class MeasuredForm {
         List<Double> readings = given("across1", "across2", "across3");
         if (readings.isEmpty() && !read.containsKey("round")) {
             troubles.put("across1", "Across, or once round by a thread.");
+        } else if (!readings.isEmpty() && read.containsKey("round")) {
+            troubles.put("round", "Across or round: one of both, not both.");
+        } else if (readings.isEmpty() && !read.containsKey("thick")) {
+            troubles.put("thick", "How thick the thread is: its middle runs round, not its inside.");
+        }
+        if (!troubles.isEmpty()) {
             return;
         }
         Value found = readings.isEmpty()
-                ? MeasuredLength.round(
-                        si("round"), Optional.ofNullable(read.get("thick")).orElse(0.0), si(CALIPER))
+                ? MeasuredLength.round(si("round"), si("thick"), si(CALIPER))
                 : MeasuredLength.across(readings, si(CALIPER));
         if (!(found.si() > found.uncertain())) {
             troubles.put(readings.isEmpty() ? "round" : "across1", "That is no more than it may be off.");

@@ -3,6 +3,7 @@ package dev.wartung.web.workshop;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.workshop.NumberField;
+import dev.wartung.core.workshop.NumberField.Kind;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -58,7 +59,7 @@ public enum MeasuringWay {
         }
     },
     ACROSS(
-            "A diameter: by caliper, or by a thread laid round",
+            "A size: by caliper, a diameter also by a thread laid round",
             "Across in two or three directions; or, where no caliper reaches, once round with a thread. The seat’s edge is sharp, and no tool may scratch it.",
             "Which",
             List.of(
@@ -72,8 +73,9 @@ public enum MeasuringWay {
         Map<String, String> targets(List<NumberField> fields) {
             Map<String, String> targets = new LinkedHashMap<>();
             fields.stream()
-                    .filter(f ->
-                            f.place().matches(".*(-diameter|/bore|/chamber|/seat|/stem|/rod|/piston|/ball|/shaft)"))
+                    .filter(f -> f.kind() == Kind.AMOUNT
+                            && f.measures().equals(Optional.of(Dimension.LENGTH))
+                            && !f.place().endsWith("/stroke"))
                     .forEach(f -> targets.put(f.place(), f.name()));
             return targets;
         }

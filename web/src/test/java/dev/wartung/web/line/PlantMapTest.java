@@ -89,7 +89,7 @@ class PlantMapTest {
 
     @Test
     @DisplayName(
-            "A valve the drawing does not know stands behind it, joined to nothing; one of another line has no mark here")
+            "A valve the drawing does not know stands behind it, joined to nothing; one that is not shown has no mark")
     void left() {
         PlantMap map = PlantMap.of(
                 List.of(valve("P-1", "One", 1), valve("P-9", "One", 9)),

@@ -82,6 +82,25 @@ class MeasuredNumbersTest extends WorkshopForms {
         sent("way", "STROKE", "target", "NC", "shut1", "12.0", "open1", "33.9", "caliper", "0.1");
         shows("by caliper, shut and open, ± 0.14 mm", "value=\"21.9\"");
         sent("way", "ACROSS", "target", "seat/seat-diameter", "round", "157.9", "thick", "0.3", "caliper", "0.3");
+        String[] unclear = {"way", "ACROSS", "target", "drawing/wall", "round", "157.9", "caliper", "0.3"};
+        plans("/types/hand-50/draft/measured", unclear)
+                .andExpect(content().string(Matchers.containsString("How thick the thread is")));
+        String[] both = {
+            "way",
+            "ACROSS",
+            "target",
+            "drawing/wall",
+            "across1",
+            "5",
+            "round",
+            "157.9",
+            "thick",
+            "0.3",
+            "caliper",
+            "0.3"
+        };
+        plans("/types/hand-50/draft/measured", both)
+                .andExpect(content().string(Matchers.containsString("one of both, not both")));
         shows("by a thread laid round", "value=\"49.96\"");
     }
 

@@ -255,14 +255,14 @@ class WorkshopTest extends WorkshopForms {
         plans("/types", "maker", "Own", "name", "Every 50", "size", "DN 50", "from", "family:single-seat");
         String before =
                 shown("/types/every-50/draft/numbers").andReturn().getResponse().getContentAsString();
-        int asked = before.split("class=\"number", -1).length;
+        int fields = before.split("class=\"number", -1).length;
+        int asked = 0;
         Matcher places = Pattern.compile("draft/number\\?place=([^\"]+)").matcher(before);
         while (places.find()) {
             String place = URLDecoder.decode(places.group(1), StandardCharsets.UTF_8);
-            for (String value : new String[] {"-3", "0", "7"}) {
-                number("every-50", place, value, place.isEmpty() ? "" : was("every-50", place));
-            }
+            number("every-50", place, place.endsWith("/inside") ? "7" : asked++ % 2 == 0 ? "-3" : "0", "");
         }
+        assertThat(asked).isGreaterThan(40);
         shown("/types/every-50/draft/numbers")
                 .andExpect(content().string(Matchers.not(Matchers.containsString("Nothing to draw"))));
         assertThat(shown("/types/every-50/draft/numbers")
@@ -270,16 +270,7 @@ class WorkshopTest extends WorkshopForms {
                         .getResponse()
                         .getContentAsString()
                         .split("class=\"number", -1))
-                .hasSize(asked);
-    }
-
-    private String was(String id, String place) {
-        return drafts.find(id)
-                .orElseThrow()
-                .sheet()
-                .number(place)
-                .map(s -> StatedNumber.shown(s, UnitSystem.METRIC))
-                .orElse("");
+                .hasSize(fields);
     }
 
     @Test
