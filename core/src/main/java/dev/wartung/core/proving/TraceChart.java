@@ -24,6 +24,7 @@ public final class TraceChart {
     private static final double LEAST_S = 30;
     private static final double LEAST_PA = 1e5;
 
+    private static final Set<Phase> SLOWLY = Set.of(Phase.RAMP, Phase.HOLD, Phase.LOWER);
     private static final Set<Phase> ON_THE_SEAT = Set.of(Phase.LINE, Phase.FILL, Phase.DECAY);
 
     private TraceChart() {}
@@ -64,13 +65,15 @@ public final class TraceChart {
                 s -> y(s.linePa() / most),
                 "trace seat");
         svg.text(LEFT + 110, TOP - 14, "air", "label air", "start")
-                .text(LEFT + 160, TOP - 14, "travel", "label travel", "start")
-                .text(LEFT + 230, TOP - 14, "pressure on the seat", "label seat", "start");
+                .text(LEFT + 160, TOP - 14, "travel", "label travel", "start");
+        if (trace.stream().anyMatch(s -> ON_THE_SEAT.contains(Phase.marked(s.mark())))) {
+            svg.text(LEFT + 230, TOP - 14, "pressure on the seat", "label seat", "start");
+        }
         return svg.svg();
     }
 
     /**
-     * Travel over air while the air was raised slowly.
+     * Travel over air while the air was raised slowly, and lowered so.
      *
      * @param own the earlier run's trace; empty without one
      */
@@ -104,7 +107,7 @@ public final class TraceChart {
 
     private static List<Sample> ramp(List<Sample> trace) {
         return trace.stream()
-                .filter(s -> Phase.marked(s.mark()) == Phase.RAMP || Phase.marked(s.mark()) == Phase.HOLD)
+                .filter(s -> SLOWLY.contains(Phase.marked(s.mark())))
                 .toList();
     }
 

@@ -143,7 +143,8 @@ class ProvingController {
                                         .toList())
                                 .orElse(null));
         List<Sample> trace = book.trace(run);
-        Optional<ProvingRun> own = book.baseline(run);
+        // what only measures is held against nothing
+        Optional<ProvingRun> own = run.measures() ? Optional.empty() : book.baseline(run);
         model.addAttribute("nav", "valves");
         model.addAttribute("run", run);
         model.addAttribute("samples", trace.size());
