@@ -41,6 +41,8 @@ import org.jspecify.annotations.Nullable;
  * @param proves   what it proves, for instance "fail-position"; such a step is never skipped
  * @param secondPerson a second person must agree here
  * @param live     it belongs to works that leave the line as it is, and to no other
+ * @param techniques what the hands do here, each by its id and what of it is chosen: "lip-seal pressure=product"; every
+ *                 one whose condition holds
  * @param follows  the schools this step follows; each is said with its reason
  * @param undoneBy how it is undone when closing
  */
@@ -76,6 +78,7 @@ public record Operation(
         Optional<String> proves,
         boolean secondPerson,
         boolean live,
+        List<Variant> techniques,
         List<Variant> follows,
         Optional<Operation> undoneBy) {
 
@@ -117,6 +120,7 @@ public record Operation(
             @Nullable Optional<String> proves,
             boolean secondPerson,
             boolean live,
+            @Nullable List<Variant> techniques,
             @Nullable List<Variant> follows,
             @Nullable Optional<Operation> undoneBy) {
         this.id = id;
@@ -149,6 +153,7 @@ public record Operation(
         this.proves = proves == null ? Optional.empty() : proves;
         this.secondPerson = secondPerson;
         this.live = live;
+        this.techniques = orEmpty(techniques);
         this.follows = orEmpty(follows);
         this.undoneBy = undoneBy == null ? Optional.empty() : undoneBy;
     }

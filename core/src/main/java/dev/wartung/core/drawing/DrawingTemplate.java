@@ -136,8 +136,13 @@ public final class DrawingTemplate {
      * @return empty for every drawing that is shipped
      */
     public List<String> strangers() {
+        return strangers(INSTRUCTIONS);
+    }
+
+    /** @param instructions what this sort of drawing is instructed by */
+    List<String> strangers(Set<String> instructions) {
         return root.everything()
-                .flatMap(w -> (w.own() ? INSTRUCTIONS : SHAPES).contains(w.tag())
+                .flatMap(w -> (w.own() ? instructions : SHAPES).contains(w.tag())
                         ? w.attributes().keySet().stream()
                                 .filter(key -> !w.own() && !ATTRIBUTES.contains(key) && !key.startsWith("data-"))
                                 .map(key -> "draws with an attribute “" + key + "” (" + w.tag() + ")")

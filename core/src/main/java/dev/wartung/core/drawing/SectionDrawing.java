@@ -333,17 +333,9 @@ public final class SectionDrawing {
         }
 
         private boolean isMade(Shape shape) {
-            return shape.attribute("data-when").map(this::holds).orElse(true);
-        }
-
-        /** "drive=NC drive=NO head=fitted": for each fact one of its values. */
-        private boolean holds(String condition) {
-            Map<String, List<String>> wanted = new HashMap<>();
-            Arrays.stream(condition.split(" ")).map(w -> w.split("=", 2)).forEach(w -> wanted.computeIfAbsent(
-                            w[0], k -> new ArrayList<>())
-                    .add(w[1]));
-            Map<String, String> facts = configuration.facts();
-            return wanted.entrySet().stream().allMatch(e -> e.getValue().contains(facts.getOrDefault(e.getKey(), "")));
+            return shape.attribute("data-when")
+                    .map(condition -> DrawnWhen.holds(condition, configuration.facts()))
+                    .orElse(true);
         }
 
         /** Air lifts the stem from below the piston and lowers it from above. */

@@ -6,12 +6,14 @@ import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.anatomy.Variant;
+import dev.wartung.core.drawing.Technique;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -32,8 +34,10 @@ final class AnatomyCheck {
     private final Set<String> readings;
     private final Set<String> aids;
     private final Set<String> positions;
+    private final Map<String, Technique> techniques;
 
-    private AnatomyCheck(AnatomySheet sheet, SheetText text) {
+    private AnatomyCheck(AnatomySheet sheet, SheetText text, Map<String, Technique> techniques) {
+        this.techniques = techniques;
         this.sheet = sheet;
         this.text = text;
         parts = ids(sheet.build().parts().stream().map(p -> p.id()));
@@ -50,8 +54,9 @@ final class AnatomyCheck {
                 .map(Act::object));
     }
 
-    static void check(AnatomySheet sheet, SheetText text) {
-        AnatomyCheck check = new AnatomyCheck(sheet, text);
+    /** @param techniques those its operations may name, by id */
+    static void check(AnatomySheet sheet, SheetText text, Map<String, Technique> techniques) {
+        AnatomyCheck check = new AnatomyCheck(sheet, text, techniques);
         check.schools();
         check.build();
         check.readings();
@@ -185,6 +190,12 @@ final class AnatomyCheck {
                 at + "/hands",
                 ids(sheet.build().spaces().stream().map(s -> s.id())),
                 "space");
+        operation.techniques().stream()
+                .map(t -> Technique.Call.of(t.is()))
+                .flatMap(call -> Optional.ofNullable(techniques.get(call.id()))
+                        .map(t -> t.misfits(call.chosen()).stream())
+                        .orElseGet(() -> Stream.of("there is no technique “" + call.id() + "”")))
+                .forEach(misfit -> text.problem(at + "/techniques", misfit));
         acts(operation.does(), at + "/does");
         acts(operation.then(), at + "/then");
     }

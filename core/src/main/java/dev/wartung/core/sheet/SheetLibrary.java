@@ -3,6 +3,7 @@ package dev.wartung.core.sheet;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.drawing.DrawingTemplate;
+import dev.wartung.core.drawing.Technique;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -12,6 +13,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 
 /** The sheets that come with Wartung, read by the same road as anybody's own. */
 public final class SheetLibrary {
@@ -58,6 +60,26 @@ public final class SheetLibrary {
     /** Adds a type, or puts a newer sheet in place of an older one. */
     public void add(TypeSheet sheet) {
         types.put(sheet.id(), sheet);
+    }
+
+    /** The techniques that come with Wartung, by their ids. */
+    public static Map<String, Technique> techniques() {
+        return Shown.TECHNIQUES;
+    }
+
+    /** Read once, when they are first asked for: those that are shipped never change. */
+    private static final class Shown {
+        private static final Map<String, Technique> TECHNIQUES = listed("techniques").stream()
+                .collect(Collectors.toUnmodifiableMap(
+                        id -> id,
+                        id -> new Technique(id, resource("techniques/" + id + ".svg"), SheetLibrary::techniquePart)));
+    }
+
+    /** Hands and tools that several techniques draw, by name. */
+    public static Optional<String> techniquePart(String name) {
+        return listed("techniques/parts").contains(name)
+                ? Optional.of(resource("techniques/parts/" + name + ".svg"))
+                : Optional.empty();
     }
 
     /** What several shipped drawings have in common, by name. */

@@ -7,13 +7,16 @@ import com.networknt.schema.SchemaRegistryConfig;
 import com.networknt.schema.SpecificationVersion;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.drawing.Technique;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.sheet.SheetResult.Accepted;
 import dev.wartung.core.sheet.SheetResult.Refused;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.util.HashMap;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.DoubleConsumer;
@@ -56,7 +59,19 @@ public final class SheetReader {
     /** @param fragments finds the text of a fragment that the sheet uses */
     public SheetResult<AnatomySheet> readAnatomy(
             String file, String yaml, Function<String, Optional<String>> fragments) {
-        return read(SheetText.composed(file, yaml, fragments), anatomySchema, AnatomySheet.class, AnatomyCheck::check);
+        return readAnatomy(file, yaml, fragments, Map.of());
+    }
+
+    /** @param own techniques that come with the sheet, by id, besides those that are shipped */
+    public SheetResult<AnatomySheet> readAnatomy(
+            String file, String yaml, Function<String, Optional<String>> fragments, Map<String, Technique> own) {
+        Map<String, Technique> techniques = new HashMap<>(SheetLibrary.techniques());
+        techniques.putAll(own);
+        return read(
+                SheetText.composed(file, yaml, fragments),
+                anatomySchema,
+                AnatomySheet.class,
+                (sheet, text) -> AnatomyCheck.check(sheet, text, techniques));
     }
 
     /**
