@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Stream;
 
 /**
  * A stage with its closure member somewhere, held by something: what conditions are judged against there, and how an
@@ -25,6 +26,7 @@ final class Moment {
 
     private static final String FILM_SCHOOL = "seat-film";
     private static final String ACTUATOR = "actuator";
+    private static final String FILM_TECHNIQUE = "grease-film";
 
     private final Stage stage;
     private final Map<String, String> facts;
@@ -48,7 +50,8 @@ final class Moment {
             List<Message> tools,
             List<Ask> asks,
             List<Step.Film> films,
-            List<Message> choices) {}
+            List<Message> choices,
+            List<String> techniques) {}
 
     Map<String, String> facts() {
         return facts;
@@ -89,7 +92,8 @@ final class Moment {
                         .filter(f -> f.when().holds(facts))
                         .map(f -> stage.schools().get(f.is()))
                         .map(Settled::inWords)
-                        .toList());
+                        .toList(),
+                techniques(operation));
     }
 
     private Message text(String place, List<Variant> variants) {
@@ -101,6 +105,20 @@ final class Moment {
     /** Where a text stands. Several may stand in one place, each with its condition: the English tells them apart. */
     private String place(String in) {
         return stage.anatomy().id() + "/" + in;
+    }
+
+    /** What the sheet names, and the film wherever something gets one. */
+    private List<String> techniques(Operation operation) {
+        boolean filmed = operation.greases().stream()
+                .flatMap(id -> stage.build().part(id).stream())
+                .anyMatch(Part::greased);
+        return Stream.concat(
+                        operation.techniques().stream()
+                                .filter(t -> t.when().holds(facts))
+                                .map(Variant::is),
+                        filmed ? Stream.of(FILM_TECHNIQUE) : Stream.empty())
+                .distinct()
+                .toList();
     }
 
     private List<Step.Film> films(Operation operation) {

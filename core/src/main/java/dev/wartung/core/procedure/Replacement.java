@@ -96,6 +96,7 @@ public final class Replacement {
                 .proves(false)
                 .secondPerson(false)
                 .choices(List.of())
+                .techniques(List.of())
                 .build();
     }
 }

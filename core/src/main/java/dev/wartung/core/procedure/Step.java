@@ -26,6 +26,7 @@ import java.util.stream.Stream;
  * @param proves    it proves something and is never skipped
  * @param secondPerson a second person must agree
  * @param choices   the schools the step follows, each in words with its reason
+ * @param techniques what the hands do, as techniques are called: "lip-seal pressure=product"
  */
 @RecordBuilder
 @RecordBuilder.Options(builderMode = RecordBuilder.BuilderMode.STANDARD_AND_STAGED)
@@ -48,7 +49,8 @@ public record Step(
         boolean kitCount,
         boolean proves,
         boolean secondPerson,
-        List<Message> choices) {
+        List<Message> choices,
+        List<String> techniques) {
 
     /** The same step under another id, for a procedure that goes on where another was left. */
     public Step renamed(String newId) {

@@ -191,6 +191,7 @@ final class Walk {
                 .proves(operation.proves().isPresent())
                 .secondPerson(operation.secondPerson())
                 .choices(worded.choices())
+                .techniques(worded.techniques())
                 .build());
         for (Act act : acts) {
             if (act.verb() == Verb.CONVERT) {

@@ -55,6 +55,7 @@ class JobLogTest {
                 false,
                 false,
                 false,
+                List.of(),
                 List.of());
     }
 

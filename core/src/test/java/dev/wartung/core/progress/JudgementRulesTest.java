@@ -69,6 +69,7 @@ class JudgementRulesTest {
                 false,
                 false,
                 false,
+                List.of(),
                 List.of());
     }
 

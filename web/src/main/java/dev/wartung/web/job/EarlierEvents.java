@@ -40,6 +40,16 @@ final class EarlierEvents {
         return body;
     }
 
+    /** The hands were not shown then; what a procedure would show today may not be what it said. */
+    static void withoutTechniques(JsonNode steps) {
+        steps.forEach(step -> ((ObjectNode) step).putArray("techniques"));
+    }
+
+    static JsonNode procedureWithoutTechniques(JsonNode body) {
+        withoutTechniques(body.path("procedure").path("steps"));
+        return body;
+    }
+
     static JsonNode withoutLocks(JsonNode body, String field) {
         withoutLocks(body.path(field));
         return body;

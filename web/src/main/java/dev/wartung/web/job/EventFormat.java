@@ -47,13 +47,28 @@ final class EventFormat {
                 List.of(EarlierEvents::failed, WrittenOut::failed, body -> EarlierEvents.withoutLocks(body, "tried")));
         type("TAKEN_BACK", JobEvent.TakenBack.class, List.of(EarlierEvents.textAs("reason")));
         type("PROBLEM", JobEvent.Noted.class, List.of(EarlierEvents.textAs("note")));
-        type("FINDING", JobEvent.Found.class, List.of(EarlierEvents::found, WrittenOut::withProcedure));
+        type(
+                "FINDING",
+                JobEvent.Found.class,
+                List.of(EarlierEvents::found, WrittenOut::withProcedure, EarlierEvents::procedureWithoutTechniques));
         type("ARRIVED", JobEvent.Arrived.class, List.of(EarlierEvents::arrived));
         type("OLD_SEAL", JobEvent.OldSealJudged.class, List.of(body -> EarlierEvents.under("seal", body)));
         type("CHECKED", JobEvent.Checked.class, List.of(body -> body));
         type("TAKEN_OVER", JobEvent.TakenOver.class, List.of(EarlierEvents.textAs("reason")));
-        type("CORRECTED", JobEvent.Corrected.class, List.of(EarlierEvents::withProcedure, WrittenOut::withProcedure));
-        type("CLOSE_UP", JobEvent.ClosingUp.class, List.of(EarlierEvents::withProcedure, WrittenOut::withProcedure));
+        type(
+                "CORRECTED",
+                JobEvent.Corrected.class,
+                List.of(
+                        EarlierEvents::withProcedure,
+                        WrittenOut::withProcedure,
+                        EarlierEvents::procedureWithoutTechniques));
+        type(
+                "CLOSE_UP",
+                JobEvent.ClosingUp.class,
+                List.of(
+                        EarlierEvents::withProcedure,
+                        WrittenOut::withProcedure,
+                        EarlierEvents::procedureWithoutTechniques));
         type("STOPPED", JobEvent.Stopped.class, List.of(EarlierEvents.textAs("reason"), EarlierEvents::unsigned));
         type("CLOSED", JobEvent.Closed.class, List.of(EarlierEvents::closed));
     }

@@ -14,7 +14,7 @@ import tools.jackson.databind.node.ObjectNode;
  */
 final class ProcedureFormat {
 
-    private static final int VERSION = 3;
+    private static final int VERSION = 4;
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private ProcedureFormat() {}
@@ -54,6 +54,9 @@ final class ProcedureFormat {
         }
         if (version < 3) {
             WrittenOut.steps(steps);
+        }
+        if (version < 4) {
+            EarlierEvents.withoutTechniques(steps);
         }
     }
 }

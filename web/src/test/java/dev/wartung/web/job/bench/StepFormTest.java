@@ -91,6 +91,7 @@ class StepFormTest {
                 kit,
                 false,
                 false,
+                List.of(),
                 List.of());
     }
 
