@@ -1,5 +1,7 @@
 package dev.wartung.core.drawing;
 
+import java.util.Arrays;
+
 /**
  * One picture of a technique.
  *
@@ -11,8 +13,27 @@ public record Frame(String caption, Shows shows, String svg) {
 
     /** What a frame stands for. */
     public enum Shows {
-        WAY,
-        RIGHT,
-        WRONG
+        WAY("way"),
+        RIGHT("right"),
+        WRONG("wrong");
+
+        private final String word;
+
+        Shows(String word) {
+            this.word = word;
+        }
+
+        /** As drawings and pages write it. */
+        public String word() {
+            return word;
+        }
+
+        static Shows of(String word) {
+            return Arrays.stream(values())
+                    .filter(s -> s.word.equals(word))
+                    .findFirst()
+                    .orElseThrow(
+                            () -> new IllegalArgumentException("a frame shows right or wrong, not “" + word + "”"));
+        }
     }
 }

@@ -6,7 +6,6 @@ import java.util.Arrays;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -126,6 +125,15 @@ public final class Technique {
      * @throws IllegalArgumentException if a choice does not fit it
      */
     public List<Frame> frames(Map<String, String> chosen) {
+        return frames(chosen, "");
+    }
+
+    /**
+     * The same for a page that shows them twice: what pictures refer to within themselves has a name of its own.
+     *
+     * @param place letters that tell this showing from the other
+     */
+    public List<Frame> frames(Map<String, String> chosen, String place) {
         List<String> misfits = misfits(chosen);
         if (!misfits.isEmpty()) {
             throw new IllegalArgumentException(String.join("; ", misfits));
@@ -134,24 +142,23 @@ public final class Technique {
         parameters.forEach((name, choices) -> facts.put(name, choices.get(0)));
         facts.putAll(chosen);
         List<Frame> frames = new ArrayList<>();
-        frames(root, facts, frames);
+        frames(root, facts, place, frames);
         return List.copyOf(frames);
     }
 
-    private void frames(Shape within, Map<String, String> facts, List<Frame> frames) {
+    private void frames(Shape within, Map<String, String> facts, String place, List<Frame> frames) {
         for (Shape shape : within.children()) {
             if (!isDrawn(shape, facts)) {
                 continue;
             }
             if (shape.tag().equals("frame")) {
-                String key = id + "-" + frames.size() + "-" + Integer.toHexString(facts.hashCode());
+                String key = id + "-" + frames.size() + "-" + Integer.toHexString(facts.hashCode()) + place;
                 frames.add(new Frame(
                         shape.attribute("caption").orElse(""),
-                        Frame.Shows.valueOf(
-                                shape.attribute("shows").orElse("way").toUpperCase(Locale.ROOT)),
+                        Frame.Shows.of(shape.attribute("shows").orElse("way")),
                         new Rendering(key, facts).svg(shape)));
             } else {
-                frames(shape, facts, frames);
+                frames(shape, facts, place, frames);
             }
         }
     }

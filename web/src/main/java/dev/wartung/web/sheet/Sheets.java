@@ -6,6 +6,7 @@ import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.drawing.DrawingTemplate;
 import dev.wartung.core.drawing.SectionDrawing;
+import dev.wartung.core.drawing.Technique;
 import dev.wartung.core.sheet.Family;
 import dev.wartung.core.sheet.SheetLibrary;
 import dev.wartung.core.sheet.SheetReader;
@@ -142,6 +143,11 @@ public class Sheets {
                                 .flatMap(id -> families.latest(id).stream())
                                 .map(OwnFamilies.Own::anatomy))
                 .toList();
+    }
+
+    /** What the hands do: the techniques that a family's steps may name, by their ids. */
+    public Map<String, Technique> techniques(AnatomySheet family) {
+        return SheetLibrary.techniques();
     }
 
     /** A family in use, by its name. */

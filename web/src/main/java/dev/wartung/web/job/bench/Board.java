@@ -24,6 +24,7 @@ import dev.wartung.web.photo.ValvePhoto;
 import dev.wartung.web.stores.GreaseLine;
 import dev.wartung.web.stores.GreaseTin;
 import dev.wartung.web.stores.Lot;
+import dev.wartung.web.technique.CloseUp;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -63,6 +64,7 @@ import java.util.stream.Collectors;
  * @param notes       what was left at the step, and kept
  * @param identifies  whether the valve is told from its tag and type plate at the step
  * @param photos      of the valve, where it is
+ * @param closeUps    what the hands do at the step
  * @param takeFirst   at the step that counts in: by item, the lot in the stores that expires first
  */
 @RecordBuilder
@@ -98,10 +100,22 @@ public record Board(
         List<BenchNote> notes,
         boolean identifies,
         List<ValvePhoto> photos,
+        List<CloseUp> closeUps,
         UnitSystem units) {
 
     /** A phase on the strip: done, now or to come. */
     public record PhaseMark(Phase phase, String state) {}
+
+    /** Whether the hands are shown in the step's own card: nothing is read, counted or agreed to there. */
+    public boolean roomForHands() {
+        return step.filter(s -> s.asks().isEmpty() && !s.kitCount() && !needsSecond())
+                .isPresent();
+    }
+
+    /** How many pictures there are of the hands. */
+    public int framesOfHands() {
+        return closeUps.stream().mapToInt(c -> c.frames().size()).sum();
+    }
 
     /** How many pieces were counted in and not fitted. */
     public int leftOver() {

@@ -37,6 +37,7 @@ import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.stores.Lot;
 import dev.wartung.web.stores.Stores;
+import dev.wartung.web.technique.CloseUps;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -63,6 +64,7 @@ class Boards {
     private final BenchNotes notes;
     private final ValvePhotos photos;
     private final UsualTimes times;
+    private final CloseUps closeUps;
     private final Clock clock;
     private final CurrentAccount current;
 
@@ -76,6 +78,7 @@ class Boards {
             BenchNotes notes,
             ValvePhotos photos,
             UsualTimes times,
+            CloseUps closeUps,
             CurrentAccount current,
             Clock clock) {
         this.sheets = sheets;
@@ -87,6 +90,7 @@ class Boards {
         this.notes = notes;
         this.photos = photos;
         this.times = times;
+        this.closeUps = closeUps;
         this.clock = clock;
         this.current = current;
     }
@@ -158,6 +162,8 @@ class Boards {
                         .orElse(List.of()))
                 .identifies(identifies)
                 .photos(identifies ? photos.of(view.job().valve()) : List.of())
+                .closeUps(step.map(s -> closeUps.of(view.sheets().anatomy(), s.techniques()))
+                        .orElse(List.of()))
                 .units(units)
                 .build();
     }

@@ -1,0 +1,36 @@
+/* What the hands do, large: one picture at a time, by its caption, the arrow keys or the buttons. */
+'use strict';
+
+const hands = {
+  dialog: () => document.getElementById('hands'),
+  shown: dialog => [...dialog.querySelectorAll('figure')].findIndex(f => !f.hidden),
+  show(dialog, index) {
+    const figures = [...dialog.querySelectorAll('figure')];
+    const at = (index + figures.length) % figures.length;
+    figures.forEach((f, i) => { f.hidden = i !== at; });
+    dialog.querySelectorAll('.pick-frame').forEach((b, i) => { b.toggleAttribute('aria-current', i === at); if (i === at) b.scrollIntoView({ block: 'nearest' }); });
+  },
+};
+
+// before the dialog is opened by whoever opens dialogs
+document.addEventListener('click', e => {
+  const opener = e.target.closest('[data-opens=hands]');
+  if (opener) hands.show(hands.dialog(), Number(opener.dataset.frame || 0));
+  const picked = e.target.closest('.pick-frame');
+  if (picked) hands.show(hands.dialog(), [...hands.dialog().querySelectorAll('.pick-frame')].indexOf(picked));
+  const by = e.target.closest('[data-frame-by]');
+  if (by) hands.show(hands.dialog(), hands.shown(hands.dialog()) + Number(by.dataset.frameBy));
+}, true);
+
+document.addEventListener('keydown', e => {
+  if (e.ctrlKey || e.altKey || e.metaKey) return;
+  const dialog = hands.dialog();
+  if (!dialog) return;
+  if (dialog.open && (e.key === 'ArrowRight' || e.key === 'ArrowLeft')) {
+    e.preventDefault();
+    hands.show(dialog, hands.shown(dialog) + (e.key === 'ArrowRight' ? 1 : -1));
+  } else if (e.key.toLowerCase() === 'v' && !e.target.matches('input:not([type=radio]):not([type=checkbox]), textarea, select') && (dialog.open || !document.querySelector('dialog[open]'))) {
+    e.preventDefault();
+    if (dialog.open) { dialog.close(); } else { hands.show(dialog, 0); dialog.showModal(); }
+  }
+});
