@@ -22,6 +22,9 @@ document.addEventListener('click', e => {
   if (by) hands.show(hands.dialog(), hands.shown(hands.dialog()) + Number(by.dataset.frameBy));
 }, true);
 
+/* The section where the work is, or the whole valve: as it was left, from step to step. */
+document.addEventListener('click', e => { if (e.target.closest('#whole')) document.documentElement.toggleAttribute('data-whole'); });
+
 document.addEventListener('keydown', e => {
   if (e.ctrlKey || e.altKey || e.metaKey) return;
   const dialog = hands.dialog();

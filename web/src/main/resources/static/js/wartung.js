@@ -156,6 +156,7 @@ document.addEventListener('keydown', e => {
     case 'p': case 'P': press('problem-button'); break;
     case 'b': case 'B': press('back'); break;
     case 'f': case 'F': press('findings'); break;
+    case 'z': case 'Z': press('whole'); break;
     case 'Enter': if (!e.target.closest('a, button, summary')) press('done'); break;
   }
 });

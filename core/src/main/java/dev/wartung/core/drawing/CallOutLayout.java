@@ -20,8 +20,11 @@ final class CallOutLayout {
 
     private final double width;
     private final double height;
+    private final double leftFrom;
 
-    CallOutLayout(double width, double height) {
+    /** @param leftFrom labels on the left begin below this */
+    CallOutLayout(double width, double height, double leftFrom) {
+        this.leftFrom = leftFrom;
         this.width = width;
         this.height = height;
     }
@@ -61,14 +64,14 @@ final class CallOutLayout {
                             .stream())
                     .sorted(Comparator.comparingDouble(Placed::top))
                     .toList());
-            spread(column);
+            spread(column, Math.max(MARGIN, side < 0 ? leftFrom : 0));
             column.forEach(placed -> write(placed, side, out));
         }
     }
 
     /** Pushes labels down past each other, then the whole tail up where it ran out of the canvas. */
-    private void spread(List<Placed> column) {
-        double free = MARGIN;
+    private void spread(List<Placed> column, double from) {
+        double free = from;
         for (int i = 0; i < column.size(); i++) {
             Placed p = column.get(i);
             column.set(i, new Placed(p.callOut(), p.anchor(), Math.max(p.top(), free)));

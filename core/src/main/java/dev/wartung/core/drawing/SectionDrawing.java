@@ -1,5 +1,7 @@
 package dev.wartung.core.drawing;
 
+import dev.wartung.core.anatomy.Act;
+import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
@@ -9,16 +11,20 @@ import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Place;
+import java.awt.geom.AffineTransform;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.Deque;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One valve's section drawing. What it shows is read off the bench: parts that are off are not drawn, the stem stands
@@ -32,6 +38,18 @@ public final class SectionDrawing {
     public static final int HEIGHT = 524;
     private static final double LABEL_ROOM = 150;
     private static final String STROKE = "stroke";
+    /** Room for the work, between the labels: in pixels. */
+    private static final double WORK_WIDTH = 300;
+
+    private static final double WORK_HEIGHT = 360;
+    /** Not nearer than so many times the whole: what is around a part tells where it is. */
+    private static final double NEAREST = 3;
+
+    private static final double WORTH_IT = 1.3;
+    /** Where the whole stands in a corner, labels begin below it. */
+    private static final double INSET = 128;
+    /** What ends so near the edge is cut off, and not pointed at. */
+    private static final double EDGE = 30;
 
     private final DrawingTemplate template;
     private final TypeSheet type;
@@ -70,11 +88,43 @@ public final class SectionDrawing {
      * @param marks    parts under the highlighter
      * @param callOuts what is written beside the drawing, by part
      * @param movedFrom the position before the last step, to show the motion; empty for none
+     * @param handled  what is taken off and what comes on in this step
      */
     public record View(
-            Collection<String> renews, List<String> marks, List<CallOut> callOuts, Optional<String> movedFrom) {
+            Collection<String> renews,
+            List<String> marks,
+            List<CallOut> callOuts,
+            Optional<String> movedFrom,
+            Handled handled) {
         /** Nothing marked, nothing written. */
         public static final View PLAIN = new View(Set.of(), List.of(), List.of(), Optional.empty());
+
+        public View(Collection<String> renews, List<String> marks, List<CallOut> callOuts, Optional<String> movedFrom) {
+            this(renews, marks, callOuts, movedFrom, Handled.NOTHING);
+        }
+    }
+
+    /**
+     * What a step has in hand.
+     *
+     * @param leaves parts that come off: they are seen to move once
+     * @param comes  parts that go on: their places are shown before they are in
+     */
+    public record Handled(Set<String> leaves, Set<String> comes) {
+        public static final Handled NOTHING = new Handled(Set.of(), Set.of());
+
+        /** What the acts of a step take off and put on. */
+        public static Handled of(List<Act> acts) {
+            return new Handled(
+                    parts(acts, EnumSet.of(Verb.TAKE, Verb.BIN)), parts(acts, EnumSet.of(Verb.PUT_BACK, Verb.FIT_NEW)));
+        }
+
+        private static Set<String> parts(List<Act> acts, Set<Verb> verbs) {
+            return acts.stream()
+                    .filter(a -> verbs.contains(a.verb()))
+                    .map(Act::object)
+                    .collect(Collectors.toUnmodifiableSet());
+        }
     }
 
     /**
@@ -84,6 +134,16 @@ public final class SectionDrawing {
      */
     public String svg(Bench bench, View view, String title) {
         return rendering(bench, view, false).svg(title);
+    }
+
+    /**
+     * The drawing where the work is: as near as the parts in hand allow.
+     *
+     * @return empty where the whole shows them as large already, or nothing is marked
+     */
+    public Optional<String> near(Bench bench, View view, String title) {
+        Rendering whole = rendering(bench, view, false);
+        return whole.work().map(window -> whole.through(window).svg(title));
     }
 
     /** The same with where the type's numbers are seen on it, each a group with {@code data-dimension}. */
@@ -97,8 +157,18 @@ public final class SectionDrawing {
                 view,
                 dimensioned,
                 template.draw(
-                        sizes(bench.energies().position(), bench.energies().driverPosition())));
+                        sizes(bench.energies().position(), bench.energies().driverPosition())),
+                null);
     }
+
+    /**
+     * What of the drawing is seen.
+     *
+     * @param scale pixels for a millimetre
+     * @param x     where its axis is, in pixels
+     * @param y     where its zero height is
+     */
+    private record Window(double scale, double x, double y) {}
 
     /**
      * What expressions may refer to: the type's drawing sizes in millimetres, {@code lift} in millimetres,
@@ -154,11 +224,21 @@ public final class SectionDrawing {
         private double shiftX;
         private double shiftY;
 
-        Rendering(Bench bench, View view, boolean dimensioned, Shape drawing) {
+        private final boolean near;
+
+        /** @param window what is seen; null for the whole */
+        Rendering(Bench bench, View view, boolean dimensioned, Shape drawing, @Nullable Window window) {
             this.bench = bench;
             this.view = view;
             this.dimensioned = dimensioned;
             this.drawing = drawing;
+            this.near = window != null;
+            if (window != null) {
+                scale = window.scale();
+                originX = window.x();
+                originY = window.y();
+                return;
+            }
             double top = Math.min(drawing.number("data-top"), drawing.number("data-top") + liftedOff(drawing));
             double right = Math.max(drawing.number("data-right"), farthestRight(drawing));
             double height = drawing.number("data-bottom") - top;
@@ -166,6 +246,54 @@ public final class SectionDrawing {
             scale = Math.min((HEIGHT - 24) / height, (WIDTH - 2 * LABEL_ROOM) / width);
             originX = LABEL_ROOM - drawing.number("data-left") * scale + (WIDTH - 2 * LABEL_ROOM - width * scale) / 2;
             originY = (HEIGHT - height * scale) / 2 - top * scale;
+        }
+
+        Rendering through(Window window) {
+            return new Rendering(bench, view, dimensioned, drawing, window);
+        }
+
+        /** Where the parts in hand are, as large as they go; empty where that is hardly larger than the whole. */
+        Optional<Window> work() {
+            Extent extent = new Extent();
+            drawing.children().forEach(s -> extend(extent, s, new AffineTransform(), false));
+            if (extent.isEmpty()) {
+                return Optional.empty();
+            }
+            double fits =
+                    Math.min(WORK_WIDTH / Math.max(extent.width(), 1), WORK_HEIGHT / Math.max(extent.height(), 1));
+            double as = Math.min(fits, NEAREST * scale);
+            return as < WORTH_IT * scale
+                    ? Optional.empty()
+                    : Optional.of(
+                            new Window(as, WIDTH / 2.0 - extent.middleX() * as, HEIGHT / 2.0 - extent.middleY() * as));
+        }
+
+        private void extend(Extent extent, Shape shape, AffineTransform group, boolean inHand) {
+            if (!isDrawn(shape)) {
+                return;
+            }
+            boolean off = isOff(shape);
+            AffineTransform at = Extent.within(group, shape);
+            if (off) {
+                at.translate(shape.number("data-off-x"), shape.number("data-off-y"));
+                offCarriers.push(shape.attribute("data-carrier").orElse(""));
+            }
+            boolean within = inHand
+                    || shape.attribute("data-part").filter(this::isInHand).isPresent()
+                    || shape.attribute("data-carrier").filter(this::isInHand).isPresent();
+            if (within) {
+                extent.add(shape, at);
+            }
+            shape.children().forEach(s -> extend(extent, s, at, within));
+            if (off) {
+                offCarriers.pop();
+            }
+        }
+
+        private boolean isInHand(String part) {
+            return view.marks().contains(part)
+                    || view.handled().leaves().contains(part)
+                    || view.handled().comes().contains(part);
         }
 
         /** How far up carriers that are off are drawn, one in the other added up; zero or negative. */
@@ -189,15 +317,17 @@ public final class SectionDrawing {
         }
 
         String svg(String title) {
-            out.append("<svg class=\"section\" viewBox=\"0 0 ")
+            out.append("<svg class=\"section")
+                    .append(near ? " near" : "")
+                    .append("\" viewBox=\"0 0 ")
                     .append(WIDTH)
                     .append(' ')
                     .append(HEIGHT)
                     .append("\" role=\"img\" xmlns=\"http://www.w3.org/2000/svg\"><title>")
                     .append(Xml.text(title))
                     .append("</title>");
-            hatch("hatch", 45);
-            hatch("hatch-other", -45);
+            hatch(near ? "hatch-near" : "hatch", 45);
+            hatch(near ? "hatch-near-other" : "hatch-other", -45);
             out.append("<g transform=\"translate(")
                     .append(DrawingTemplate.rounded(originX))
                     .append(' ')
@@ -207,7 +337,14 @@ public final class SectionDrawing {
                     .append(")\">");
             drawing.children().forEach(this::emit);
             out.append("</g>");
-            new CallOutLayout(WIDTH, HEIGHT).write(view.callOuts(), anchors, out);
+            if (near) {
+                anchors.values()
+                        .removeIf(a -> a[0] < EDGE || a[0] > WIDTH - EDGE || a[1] < EDGE || a[1] > HEIGHT - EDGE);
+            }
+            new CallOutLayout(WIDTH, HEIGHT, near ? INSET : 0).write(view.callOuts(), anchors, out);
+            if (!near) {
+                work().ifPresent(this::seen);
+            }
             if (dimensioned) {
                 dimensions.forEach(d -> d.write(originX, originY, scale, out));
             }
@@ -218,6 +355,20 @@ public final class SectionDrawing {
                                 "\"><tspan x=\"6\">Usual proportions,</tspan><tspan x=\"6\" dy=\"15\">not its own sizes</tspan></text>");
             }
             return out.append("</svg>").toString();
+        }
+
+        /** What of the whole is seen near by; shown where the whole stands beside that. */
+        private void seen(Window window) {
+            double times = scale / window.scale();
+            out.append("<rect class=\"seen\" x=\"")
+                    .append(DrawingTemplate.rounded(originX - window.x() * times))
+                    .append("\" y=\"")
+                    .append(DrawingTemplate.rounded(originY - window.y() * times))
+                    .append("\" width=\"")
+                    .append(DrawingTemplate.rounded(WIDTH * times))
+                    .append("\" height=\"")
+                    .append(DrawingTemplate.rounded(HEIGHT * times))
+                    .append("\"/>");
         }
 
         private void hatch(String id, int angle) {
@@ -278,8 +429,12 @@ public final class SectionDrawing {
             if ("moving".equals(shape.attributes().get("class"))) {
                 animate();
             }
+            // within, since it is the outer one that stands apart
+            boolean arrives = off
+                    && shape.attribute("data-carrier").filter(this::isComing).isPresent();
+            out.append(arrives ? "<g class=\"arriving\">" : "");
             shape.children().forEach(this::emit);
-            out.append("</").append(shape.tag()).append('>');
+            out.append(arrives ? "</g>" : "").append("</").append(shape.tag()).append('>');
             if (off) {
                 offCarriers.pop();
             }
@@ -304,11 +459,14 @@ public final class SectionDrawing {
             boolean here = shape.attribute("data-part")
                             .map(p -> bench.place(p) == Place.ON_VALVE
                                     || offCarriers.contains(p)
+                                    || isComing(p)
+                                    || isLookedAt(p)
                                     || (isUnknown(p)
                                             && shape.attribute("data-else").isPresent()))
                             .orElse(true)
                     && shape.attribute("data-carrier")
-                            .map(c -> bench.place(c) != Place.BIN && bench.place(c) != Place.BAG)
+                            .map(c -> (bench.place(c) != Place.BIN && bench.place(c) != Place.BAG)
+                                    || hasSomethingInHand(shape))
                             .orElse(true);
             boolean air = shape.attribute("data-air").map(this::airIn).orElse(true);
             boolean product =
@@ -318,10 +476,7 @@ public final class SectionDrawing {
                     .orElse(true);
             boolean aid =
                     shape.attribute("data-aid").map(bench.aids()::contains).orElse(true);
-            boolean borne = shape.attribute("data-gone-with")
-                    .map(p -> bench.build().part(p).isEmpty() || bench.place(p) == Place.ON_VALVE)
-                    .orElse(true);
-            return here && isMade(shape) && air && product && aid && with && borne;
+            return here && isMade(shape) && air && product && aid && with;
         }
 
         /**
@@ -330,6 +485,28 @@ public final class SectionDrawing {
          */
         private boolean isUnknown(String part) {
             return anatomy.build().parts().stream().noneMatch(p -> p.id().equals(part));
+        }
+
+        /** One in its bag or in the bin lies to hand where something goes into it or comes out, or it goes on itself. */
+        private boolean hasSomethingInHand(Shape carrier) {
+            return carrier.attribute("data-carrier")
+                            .or(() -> carrier.attribute("data-part"))
+                            .filter(p -> isComing(p)
+                                    || (view.handled().leaves().contains(p) && bench.place(p) == Place.ON_VALVE))
+                            .isPresent()
+                    || carrier.children().stream().anyMatch(this::hasSomethingInHand);
+        }
+
+        /** It goes on in this step: where it will be is shown. */
+        private boolean isComing(String part) {
+            return view.handled().comes().contains(part)
+                    && bench.place(part) != Place.ON_VALVE
+                    && bench.place(part) != Place.LOST;
+        }
+
+        /** It lies on the cloth and is what this step is about: it is drawn where it belongs, and said to be off. */
+        private boolean isLookedAt(String part) {
+            return view.marks().contains(part) && bench.place(part) == Place.CLOTH;
         }
 
         private boolean isMade(Shape shape) {
@@ -349,14 +526,47 @@ public final class SectionDrawing {
             shape.attribute("class").ifPresent(classes::add);
             shape.attribute("data-part").ifPresent(part -> {
                 classes.add("part");
+                boolean coming = isComing(part) && !offCarriers.contains(part);
+                if (coming) {
+                    classes.add("coming");
+                } else if (isLookedAt(part) && !offCarriers.contains(part)) {
+                    classes.add("beside");
+                }
                 if (view.renews().contains(part)) {
-                    classes.add(bench.isNew(part) ? "new" : "old");
+                    classes.add(coming || bench.isNew(part) ? "new" : "old");
                 }
                 if (view.marks().contains(part)) {
                     classes.add("marked");
                 }
             });
+            motion(shape).ifPresent(classes::add);
             return classes.isEmpty() ? Optional.empty() : Optional.of(String.join(" ", classes));
+        }
+
+        /** It has a group of its own with what is in or on it: that moves, and it with that. */
+        private static boolean isCarrier(Shape within, String part) {
+            return within.attribute("data-carrier").filter(part::equals).isPresent()
+                    || within.children().stream().anyMatch(s -> isCarrier(s, part));
+        }
+
+        /** How what comes off in this step is seen to go: a fastener round the valve opens, all else rises or sinks. */
+        private Optional<String> motion(Shape shape) {
+            return shape.attribute("data-carrier")
+                    .or(() -> shape.attribute("data-part").filter(p -> !isCarrier(drawing, p)))
+                    .filter(view.handled().leaves()::contains)
+                    .filter(p -> bench.place(p) == Place.ON_VALVE
+                            && shape.attribute("transform").isEmpty())
+                    .map(p -> {
+                        Extent extent = new Extent();
+                        shape.children().forEach(s -> extend(extent, s, new AffineTransform(), true));
+                        boolean round = !extent.isEmpty() && extent.left() < 0 && extent.right() > 0;
+                        boolean fastener = bench.build()
+                                .part(p)
+                                .filter(part -> part.kind().equals("fastener"))
+                                .isPresent();
+                        return "leaving "
+                                + (fastener && round ? "opens" : shape.number("data-off-y") > 0 ? "sinks" : "rises");
+                    });
         }
     }
 }

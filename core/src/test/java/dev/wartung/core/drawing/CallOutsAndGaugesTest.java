@@ -35,7 +35,7 @@ class CallOutsAndGaugesTest {
                 anchors.put("p" + i, new double[] {200, random.nextDouble() * 524, -1});
             }
             StringBuilder out = new StringBuilder();
-            new CallOutLayout(560, 524).write(callOuts, anchors, out);
+            new CallOutLayout(560, 524, 0).write(callOuts, anchors, out);
             List<Double> heights = new ArrayList<>();
             Matcher matcher = TITLE_Y.matcher(out);
             while (matcher.find()) {
@@ -55,7 +55,7 @@ class CallOutsAndGaugesTest {
     @DisplayName("A label without a place in the drawing is left out; text is escaped")
     void labels() {
         StringBuilder out = new StringBuilder();
-        new CallOutLayout(560, 524)
+        new CallOutLayout(560, 524, 0)
                 .write(
                         List.of(
                                 new CallOut("here", "<script>", "a & b", "plain"),

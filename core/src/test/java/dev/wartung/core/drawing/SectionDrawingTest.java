@@ -7,6 +7,7 @@ import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.PlainKolm50;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.drawing.SectionDrawing.Handled;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
@@ -21,12 +22,17 @@ import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Place;
 import java.io.StringReader;
 import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import javax.xml.parsers.DocumentBuilder;
 import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.parsers.ParserConfigurationException;
@@ -82,7 +88,8 @@ class SectionDrawingTest {
                     xml.parse(new InputSource(new StringReader(svg)));
                     assertThat(svg).doesNotContain("{", "NaN", "style=").contains("A &lt;test&gt; &amp; more");
                     for (String part : Set.of("body-clamp", "plug-seal", "stem-seal", "body-seal")) {
-                        boolean there = bench.place(part) == Place.ON_VALVE
+                        boolean lookedAt = step.marks().contains(part) && bench.place(part) == Place.CLOTH;
+                        boolean there = (bench.place(part) == Place.ON_VALVE || lookedAt)
                                 && bench.build().part(part).isPresent();
                         assertThat(svg.contains("data-part=\"" + part + "\""))
                                 .as("%s of %s at %s", part, type.id(), step.id())
@@ -183,6 +190,84 @@ class SectionDrawingTest {
     }
 
     @Test
+    @DisplayName("Whatever a step takes off or puts on is seen in it: marked, in its place before it is in, or moving")
+    void inHand() {
+        Set<String> unseen = new TreeSet<>();
+        int near = 0;
+        for (TypeSheet type : LIBRARY.types().stream()
+                .filter(t -> Set.of("DN 50", "DN 100").contains(t.size()))
+                .toList()) {
+            AnatomySheet anatomy = LIBRARY.anatomy(type.anatomy()).orElseThrow();
+            List<ValveConfiguration> all = anatomy.configurations(type);
+            for (int i = 0; i < all.size(); i += Math.max(1, all.size() / 3)) {
+                ValveConfiguration valve = all.get(i);
+                for (Work work : Work.possible(anatomy, type, valve).toList()) {
+                    near += unseen(anatomy, type, valve, work, unseen);
+                }
+            }
+        }
+        assertThat(unseen).isEmpty();
+        assertThat(near).isPositive();
+    }
+
+    /** How many steps were looked at from near. */
+    private static int unseen(
+            AnatomySheet anatomy, TypeSheet type, ValveConfiguration valve, Work work, Set<String> unseen) {
+        Procedure procedure = new Derivation(anatomy, type, PRACTICE).derive(work, valve);
+        Bench bench = new Bench(anatomy.build(), valve);
+        int near = 0;
+        for (Step step : procedure.steps()) {
+            SectionDrawing drawing = of(anatomy, type, bench.configuration());
+            Handled handled = Handled.of(step.acts());
+            SectionDrawing.View view =
+                    new SectionDrawing.View(procedure.renews(), step.marks(), List.of(), Optional.empty(), handled);
+            String whole = drawing.svg(bench, view, "A valve");
+            Optional<String> closer = drawing.near(bench, view, "A valve");
+            String svg = closer.orElse(whole);
+            if (!(handled.leaves().isEmpty() && handled.comes().isEmpty())
+                    && Stream.of("marked", "coming", "leaving", "arriving").noneMatch(svg::contains)) {
+                unseen.add(anatomy.id() + " " + step.operation());
+            }
+            if (closer.isPresent()) {
+                near++;
+                assertThat(scale(svg) / scale(whole)).isBetween(1.3, 3.001);
+                assertThat(whole).contains("class=\"seen\"");
+            }
+            bench.carryOut(step.acts());
+        }
+        return near;
+    }
+
+    private static double scale(String svg) {
+        Matcher scale = Pattern.compile(" scale\\(([0-9.]+)\\)\">").matcher(svg);
+        assertThat(scale.find()).isTrue();
+        return Double.parseDouble(scale.group(1));
+    }
+
+    @Test
+    @DisplayName("A new seal is outlined where it goes, an old one leaves upwards, a clamp opens round the valve")
+    void goesAndComes() {
+        TypeSheet type = LIBRARY.type("kolm-50").orElseThrow();
+        ValveConfiguration nc = PlainKolm50.driven(Drive.NC);
+        Procedure procedure = new Derivation(ANATOMY, type, PRACTICE)
+                .derive(Work.of(ANATOMY.work("renew-product-seals").orElseThrow()), nc);
+        Bench bench = new Bench(ANATOMY.build(), nc);
+        Map<String, String> shown = new HashMap<>();
+        procedure.steps().forEach(step -> {
+            SectionDrawing.View view = new SectionDrawing.View(
+                    procedure.renews(), List.of(), List.of(), Optional.empty(), Handled.of(step.acts()));
+            shown.put(step.id(), svg(of(ANATOMY, type, nc), bench, view));
+            bench.carryOut(step.acts());
+        });
+        assertThat(shown.get("take-off-body-clamp")).contains("class=\"part leaving opens\" data-part=\"body-clamp\"");
+        assertThat(shown.get("take-out-plug-seal"))
+                .contains("class=\"part old leaving rises\" data-part=\"plug-seal\"");
+        assertThat(shown.get("fit-plug-seal")).contains("class=\"part coming new\" data-part=\"plug-seal\"");
+        assertThat(shown.get("lift-insert")).contains("class=\"leaving rises\"");
+        assertThat(shown.get("lower-insert")).contains("<g class=\"arriving\">");
+    }
+
+    @Test
     @DisplayName(
             "A cylinder taken off closed takes piston, rod, spring and both its ends along; the lantern stays with its air passage ring")
     void takenOffWhole() {
@@ -212,9 +297,10 @@ class SectionDrawingTest {
                 .contains(inside)
                 .contains("data-part=\"lantern-ring\"");
         steps.stream().filter(s -> s.operation().equals("take-off-cylinder")).forEach(s -> bench.carryOut(s.acts()));
-        assertThat(svg(of(anatomy, type, nc), bench, SectionDrawing.View.PLAIN))
-                .doesNotContain(inside)
-                .contains("data-part=\"lantern-ring\"", "data-part=\"actuator\"");
+        String off = svg(of(anatomy, type, nc), bench, SectionDrawing.View.PLAIN);
+        assertThat(off).contains(inside).contains("data-part=\"lantern-ring\"", "data-part=\"actuator\"");
+        // two groups of one cylinder, apart by as much
+        assertThat(off.split("translate\\(0 -40\\)", -1)).hasSize(3);
     }
 
     @Test

@@ -45,6 +45,7 @@ import java.util.stream.Collectors;
  * @param later       id of the step after, while looking back
  * @param phases      the phases this job has, each with how far it is
  * @param svg         the section drawing
+ * @param near        the same where the work is; empty where the whole shows it as well
  * @param plates      the energies
  * @param cloth       parts on the cloth, in the order they came off
  * @param coming      parts that the current step lays on the cloth
@@ -79,6 +80,7 @@ public record Board(
         Optional<String> later,
         List<PhaseMark> phases,
         String svg,
+        Optional<String> near,
         List<EnergyPlate> plates,
         List<Part> cloth,
         List<Part> coming,

@@ -9,6 +9,7 @@ import dev.wartung.core.calibration.ReadWith;
 import dev.wartung.core.drawing.CallOut;
 import dev.wartung.core.drawing.GaugeDrawing;
 import dev.wartung.core.drawing.SectionDrawing;
+import dev.wartung.core.drawing.SectionDrawing.Handled;
 import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.ToolKind;
@@ -113,6 +114,7 @@ class Boards {
         Progress shown = lookedAt.isPresent() ? before(view, lookedAt.get()) : progress;
         Optional<ToolForm> tools =
                 lookedAt.isPresent() ? Optional.empty() : step.map(s -> atHand.at(s, typed, lastUsed(view)));
+        Sections sections = sections(view, shown, step);
         return BoardBuilder.stagedBuilder()
                 .view(view)
                 .step(step)
@@ -125,7 +127,8 @@ class Boards {
                                 ? Optional.of(path.get(index + 1).id())
                                 : Optional.empty())
                 .phases(phases(path, step))
-                .svg(svg(view, shown, step))
+                .svg(sections.whole())
+                .near(sections.near())
                 .plates(EnergyPlate.of(view))
                 .cloth(progress.bench().cloth())
                 .coming(now.map(s -> coming(view, s)).orElse(List.of()))
@@ -308,33 +311,50 @@ class Boards {
         });
     }
 
-    private String svg(JobView view, Progress shown, Optional<Step> step) {
+    /** The section as a whole, and where the work is. */
+    private record Sections(String whole, Optional<String> near) {}
+
+    private Sections sections(JobView view, Progress shown, Optional<Step> step) {
         List<String> marks = step.map(Step::marks).orElse(List.of());
+        Handled handled = step.map(s -> Handled.of(s.acts())).orElse(Handled.NOTHING);
         SectionDrawing drawing = sheets.drawing(view.sheets(), shown.bench().configuration());
         List<String> renews = view.supplies().toCount().stream()
                 .filter(p -> p.used())
                 .map(p -> p.part())
                 .toList();
-        return drawing.svg(
-                shown.bench(),
-                new SectionDrawing.View(
-                        renews, marks, callOuts(view, shown.bench(), marks, renews), shown.positionBeforeLast()),
-                "Section of " + view.job().valve().tag() + " as it stands at this step");
+        SectionDrawing.View what = new SectionDrawing.View(
+                renews,
+                marks,
+                callOuts(view, shown.bench(), marks, renews, handled),
+                shown.positionBeforeLast(),
+                handled);
+        String tag = view.job().valve().tag();
+        return new Sections(
+                drawing.svg(shown.bench(), what, "Section of " + tag + " as it stands at this step"),
+                drawing.near(shown.bench(), what, "Section of " + tag + " where the work is"));
     }
 
-    private List<CallOut> callOuts(JobView view, Bench bench, List<String> marks, List<String> renews) {
+    private List<CallOut> callOuts(
+            JobView view, Bench bench, List<String> marks, List<String> renews, Handled handled) {
         List<CallOut> callOuts = new ArrayList<>();
         for (Part part : bench.build().parts()) {
             boolean renewed = renews.contains(part.id());
             boolean there = bench.place(part.id()) != Place.BIN && bench.place(part.id()) != Place.LOST;
-            if (renewed && there) {
+            if (handled.comes().contains(part.id()) && bench.place(part.id()) != Place.ON_VALVE) {
+                callOuts.add(new CallOut(
+                        part.id(), part.name(), renewed ? "new, goes here" : "goes here", renewed ? "new" : "marked"));
+            } else if (renewed && there) {
                 callOuts.add(new CallOut(
                         part.id(),
                         part.name(),
                         bench.isNew(part.id()) ? "new" : "old, to renew",
                         bench.isNew(part.id()) ? "new" : "old"));
             } else if (marks.contains(part.id()) && there) {
-                callOuts.add(new CallOut(part.id(), part.name(), loadNote(part, bench), "marked"));
+                callOuts.add(new CallOut(
+                        part.id(),
+                        part.name(),
+                        bench.place(part.id()) == Place.CLOTH ? "on the cloth" : loadNote(part, bench),
+                        "marked"));
             }
         }
         callOuts.add(new CallOut("from-above", "From above", "pipe left to right", "plain"));
