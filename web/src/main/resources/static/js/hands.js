@@ -23,7 +23,10 @@ document.addEventListener('click', e => {
 }, true);
 
 /* The section where the work is, or the whole valve: as it was left, from step to step. */
-document.addEventListener('click', e => { if (e.target.closest('#whole')) document.documentElement.toggleAttribute('data-whole'); });
+document.documentElement.toggleAttribute('data-whole', sessionStorage.getItem('whole') === 'yes');
+document.addEventListener('click', e => {
+  if (e.target.closest('#whole')) sessionStorage.setItem('whole', document.documentElement.toggleAttribute('data-whole') ? 'yes' : 'no');
+});
 
 document.addEventListener('keydown', e => {
   if (e.ctrlKey || e.altKey || e.metaKey) return;
