@@ -29,6 +29,7 @@ public final class Technique {
 
     static final int FEWEST_FRAMES = 2;
     static final int MOST_FRAMES = 4;
+    private static final int MOST_CHOICES = 200;
     private static final Set<String> INSTRUCTIONS = Set.of("let", "spring", "frame", "arrow", "turn", "label");
     private static final double HEAD = 9;
 
@@ -101,9 +102,49 @@ public final class Technique {
         return template.text();
     }
 
-    /** What is in it that no technique is drawn with, in words; empty for those that are shipped. */
-    public List<String> strangers() {
-        return template.strangers(INSTRUCTIONS);
+    /** What is wrong with it, in words; empty for those that are shipped. */
+    public List<String> problems() {
+        List<String> problems = new ArrayList<>(template.strangers(INSTRUCTIONS));
+        if (name().isBlank() || why().isBlank()) {
+            problems.add("says no name (data-name) or not why (data-why)");
+        }
+        choices().stream()
+                .flatMap(chosen -> problems(chosen).stream())
+                .distinct()
+                .forEach(problems::add);
+        return problems;
+    }
+
+    private List<String> problems(Map<String, String> chosen) {
+        List<Frame> frames = frames(chosen);
+        List<String> problems = new ArrayList<>();
+        if (frames.size() < FEWEST_FRAMES || frames.size() > MOST_FRAMES) {
+            problems.add("has " + frames.size() + " frames" + (chosen.isEmpty() ? "" : " with " + chosen) + ", not "
+                    + FEWEST_FRAMES + " to " + MOST_FRAMES);
+        }
+        frames.stream()
+                .map(Frame::caption)
+                .filter(c -> c.isBlank() || c.trim().split("\\s+").length > MOST_WORDS)
+                .map(c -> "has a caption of none or more than " + MOST_WORDS + " words: “" + c + "”")
+                .forEach(problems::add);
+        return problems;
+    }
+
+    /** Every way to choose; of very many, the first. */
+    List<Map<String, String>> choices() {
+        List<Map<String, String>> all = List.of(Map.of());
+        for (Map.Entry<String, List<String>> parameter : parameters.entrySet()) {
+            all = all.stream()
+                    .flatMap(chosen -> parameter.getValue().stream().map(value -> {
+                        Map<String, String> more = new TreeMap<>(chosen);
+                        more.put(parameter.getKey(), value);
+                        return more;
+                    }))
+                    .limit(MOST_CHOICES)
+                    .<Map<String, String>>map(Collections::unmodifiableMap)
+                    .toList();
+        }
+        return all;
     }
 
     /**

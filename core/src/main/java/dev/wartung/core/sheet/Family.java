@@ -16,6 +16,7 @@ import java.util.TreeMap;
  * @param drawingText the drawing, with what it includes put in
  * @param types       type sheets of the family by their ids: one at least
  * @param typeTexts   their texts by the same ids
+ * @param techniques  texts of techniques of its own, by their ids: each with what it includes put in
  */
 public record Family(
         AnatomySheet anatomy,
@@ -23,10 +24,12 @@ public record Family(
         DrawingTemplate drawing,
         String drawingText,
         Map<String, TypeSheet> types,
-        Map<String, String> typeTexts) {
+        Map<String, String> typeTexts,
+        Map<String, String> techniques) {
 
     public Family {
         types = new TreeMap<>(types);
         typeTexts = new LinkedHashMap<>(typeTexts);
+        techniques = new TreeMap<>(techniques);
     }
 }

@@ -6,6 +6,7 @@ import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.drawing.DrawingTemplate;
 import dev.wartung.core.drawing.SectionDrawing;
+import dev.wartung.core.drawing.Technique;
 import dev.wartung.core.school.SiteChoices;
 import dev.wartung.core.simulation.Bench;
 import java.util.ArrayList;
@@ -16,6 +17,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -39,18 +41,23 @@ public final class FamilyReader {
     /**
      * Reads one.
      *
-     * @param anatomyYaml the anatomy sheet; it may use the fragments that come with Wartung
-     * @param svg         the drawing; it may include the drawing parts that come with Wartung
-     * @param typeYamls   type sheets of the family, by the names problems are reported under
+     * @param anatomyYaml   the anatomy sheet; it may use the fragments that come with Wartung
+     * @param svg           the drawing; it may include the drawing parts that come with Wartung
+     * @param typeYamls     type sheets of the family, by the names problems are reported under
+     * @param techniqueSvgs techniques of its own, by their ids; they may include the hands and tools that come with
+     *     Wartung, and one of the name of a shipped technique stands in its place
      */
-    public SheetResult<Family> read(String anatomyYaml, String svg, Map<String, String> typeYamls) {
+    public SheetResult<Family> read(
+            String anatomyYaml, String svg, Map<String, String> typeYamls, Map<String, String> techniqueSvgs) {
+        List<SheetProblem> ofTechniques = new ArrayList<>();
+        Map<String, Technique> techniques = techniques(techniqueSvgs, ofTechniques);
         SheetResult<AnatomySheet> anatomyRead =
-                reader.readAnatomy("anatomy sheet", anatomyYaml, SheetLibrary::fragment);
+                reader.readAnatomy("anatomy sheet", anatomyYaml, SheetLibrary::fragment, techniques);
         if (anatomyRead instanceof SheetResult.Refused<AnatomySheet> refused) {
             return new SheetResult.Refused<>(refused.problems());
         }
         AnatomySheet anatomy = ((SheetResult.Accepted<AnatomySheet>) anatomyRead).sheet();
-        List<SheetProblem> problems = new ArrayList<>();
+        List<SheetProblem> problems = new ArrayList<>(ofTechniques);
         Map<String, TypeSheet> types = new TreeMap<>();
         Map<String, String> typeTexts = new TreeMap<>();
         typeYamls.forEach((file, yaml) -> {
@@ -87,8 +94,23 @@ public final class FamilyReader {
                         drawing.orElseThrow(),
                         drawing.orElseThrow().text(),
                         types,
-                        typeTexts))
+                        typeTexts,
+                        techniques.values().stream().collect(Collectors.toMap(Technique::id, Technique::text))))
                 : new SheetResult.Refused<>(problems);
+    }
+
+    private static Map<String, Technique> techniques(Map<String, String> svgs, List<SheetProblem> problems) {
+        Map<String, Technique> read = new TreeMap<>();
+        svgs.forEach((id, svg) -> {
+            try {
+                Technique technique = new Technique(id, svg, SheetLibrary::techniquePart);
+                technique.problems().forEach(p -> problems.add(new SheetProblem("techniques/" + id, 0, "", p)));
+                read.put(id, technique);
+            } catch (IllegalArgumentException e) {
+                problems.add(new SheetProblem("techniques/" + id, 0, "", String.valueOf(e.getMessage())));
+            }
+        });
+        return read;
     }
 
     /** Numbers its texts and readings use that neither its list nor a type of it knows: slips of the pen. */

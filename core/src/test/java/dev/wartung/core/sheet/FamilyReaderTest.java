@@ -22,7 +22,7 @@ class FamilyReaderTest {
     private static final String TYPE = SheetLibrary.resource("tapper-15.yaml");
 
     private static List<String> problems(String anatomy, String svg, Map<String, String> types) {
-        return READER.read(anatomy, svg, types) instanceof Refused<Family> refused
+        return READER.read(anatomy, svg, types, Map.of()) instanceof Refused<Family> refused
                 ? refused.problems().stream().map(SheetProblem::toString).toList()
                 : List.of();
     }
@@ -31,12 +31,13 @@ class FamilyReaderTest {
     @DisplayName("A family is taken with drawing and type, and what is kept of it stands alone and reads as the same")
     void taken() {
         assertThat(problems(ANATOMY, DRAWING, Map.of("t.yaml", TYPE))).isEmpty();
-        Family family = ((Accepted<Family>) READER.read(ANATOMY, DRAWING, Map.of("t.yaml", TYPE))).sheet();
+        Family family = ((Accepted<Family>) READER.read(ANATOMY, DRAWING, Map.of("t.yaml", TYPE), Map.of())).sheet();
         assertThat(family.types()).containsOnlyKeys("tapper-15");
         assertThat(family.anatomyText()).doesNotContain("\"uses\"");
         assertThat(problems(family.anatomyText(), family.drawingText(), family.typeTexts()))
                 .isEmpty();
-        assertThat(((Accepted<Family>) READER.read(family.anatomyText(), family.drawingText(), family.typeTexts()))
+        assertThat(((Accepted<Family>)
+                                READER.read(family.anatomyText(), family.drawingText(), family.typeTexts(), Map.of()))
                         .sheet()
                         .anatomy())
                 .isEqualTo(family.anatomy());

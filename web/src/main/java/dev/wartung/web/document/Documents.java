@@ -33,6 +33,7 @@ import org.thymeleaf.templateresolver.ClassLoaderTemplateResolver;
 public class Documents {
 
     private static final String SECTION_STYLE = text("/pdf/section-print.css");
+    private static final String TECHNIQUE_STYLE = text("/pdf/technique-print.css");
     private static final Pattern BY_NUMBER = Pattern.compile("&#(x[0-9a-fA-F]{1,6}|[0-9]{1,7});");
     private static final String FONT = "Atkinson Hyperlegible Next";
 
@@ -75,10 +76,11 @@ public class Documents {
     public byte[] pdf(String template, Map<String, Object> variables) {
         Context context = new Context(Locale.UK, variables);
         context.setVariable("dates", dates);
-        // the drawing does not see the page's styles; it carries its own
+        // drawings do not see the page's styles; they carry their own
         String html = templates
                 .process(template, context)
-                .replaceAll("(<svg class=\"section\"[^>]*>)", "$1<style>" + SECTION_STYLE + "</style>");
+                .replaceAll("(<svg class=\"section\"[^>]*>)", "$1<style>" + SECTION_STYLE + "</style>")
+                .replaceAll("(<svg class=\"technique\"[^>]*>)", "$1<style>" + TECHNIQUE_STYLE + "</style>");
         ByteArrayOutputStream out = new ByteArrayOutputStream(100_000);
         PdfRendererBuilder builder = new PdfRendererBuilder();
         builder.useSVGDrawer(new BatikSVGDrawer());

@@ -18,18 +18,22 @@ import java.util.zip.ZipOutputStream;
  * @param anatomy the text of {@code anatomy.yaml}
  * @param drawing the text of {@code drawing.svg}
  * @param types   the texts of the files in {@code types/}, by their names there
+ * @param techniques the texts of the files in {@code techniques/}, by what they are called without {@code .svg}
  */
-record FamilyArchive(String anatomy, String drawing, Map<String, String> types) {
+record FamilyArchive(String anatomy, String drawing, Map<String, String> types, Map<String, String> techniques) {
 
     private static final String ANATOMY = "anatomy.yaml";
     private static final String DRAWING = "drawing.svg";
     private static final String TYPES = "types/";
+    private static final String TECHNIQUES = "techniques/";
+    private static final String SVG = ".svg";
     private static final int MOST_FILES = 100;
     /** Unpacked: an archive says nothing of that beforehand that could be trusted. */
     private static final int MOST_BYTES = 4 * 1024 * 1024;
 
     FamilyArchive {
         types = new LinkedHashMap<>(types);
+        techniques = new LinkedHashMap<>(techniques);
     }
 
     static FamilyArchive read(byte[] zip) throws Unreadable {
@@ -43,13 +47,17 @@ record FamilyArchive(String anatomy, String drawing, Map<String, String> types) 
                     throw new Unreadable("The archive holds more than a family does (100 files, 4 MB).");
                 }
                 // a folder packed as it is stands around its files, and some computers add files of their own
-                String name = entry.getName().replaceFirst("^(?!" + TYPES + ")[^/]+/", "");
+                String name = entry.getName().replaceFirst("^(?!" + TYPES + "|" + TECHNIQUES + ")[^/]+/", "");
                 if (entry.isDirectory() || entry.getName().startsWith("__MACOSX/")) {
                     continue;
                 }
-                if (!name.equals(ANATOMY) && !name.equals(DRAWING) && !name.matches(TYPES + "[^/]+[.]ya?ml")) {
-                    throw new Unreadable("“" + name.substring(0, Math.min(60, name.length()))
-                            + "” is nothing a family is made of: anatomy.yaml, drawing.svg, types/NAME.yaml.");
+                if (!name.equals(ANATOMY)
+                        && !name.equals(DRAWING)
+                        && !name.matches(TYPES + "[^/]+[.]ya?ml")
+                        && !name.matches(TECHNIQUES + "[a-z][a-z0-9-]*[.]svg")) {
+                    throw new Unreadable(
+                            "“" + name.substring(0, Math.min(60, name.length()))
+                                    + "” is nothing a family is made of: anatomy.yaml, drawing.svg, types/NAME.yaml, techniques/name.svg.");
                 }
                 files.put(name, UploadedText.of(name, content));
             }
@@ -60,12 +68,15 @@ record FamilyArchive(String anatomy, String drawing, Map<String, String> types) 
             throw new Unreadable("The archive needs anatomy.yaml and drawing.svg, and types in types/.");
         }
         Map<String, String> types = new LinkedHashMap<>();
+        Map<String, String> techniques = new LinkedHashMap<>();
         files.forEach((name, text) -> {
             if (name.startsWith(TYPES)) {
                 types.put(name.substring(TYPES.length()), text);
+            } else if (name.startsWith(TECHNIQUES)) {
+                techniques.put(name.substring(TECHNIQUES.length(), name.length() - SVG.length()), text);
             }
         });
-        return new FamilyArchive(files.getOrDefault(ANATOMY, ""), files.getOrDefault(DRAWING, ""), types);
+        return new FamilyArchive(files.getOrDefault(ANATOMY, ""), files.getOrDefault(DRAWING, ""), types, techniques);
     }
 
     byte[] zip() {
@@ -75,6 +86,9 @@ record FamilyArchive(String anatomy, String drawing, Map<String, String> types) 
             put(zip, DRAWING, drawing);
             for (Map.Entry<String, String> type : types.entrySet()) {
                 put(zip, TYPES + type.getKey(), type.getValue());
+            }
+            for (Map.Entry<String, String> technique : techniques.entrySet()) {
+                put(zip, TECHNIQUES + technique.getKey() + SVG, technique.getValue());
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);

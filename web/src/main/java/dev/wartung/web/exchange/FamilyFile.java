@@ -32,6 +32,7 @@ class FamilyFile {
     private static final String ANATOMY = "anatomy";
     private static final String DRAWING = "drawing";
     private static final String TYPES = "types";
+    private static final String TECHNIQUES = "techniques";
 
     private final Sheets sheets;
     private final FamilyReader reader = new FamilyReader(new SheetReader());
@@ -56,7 +57,7 @@ class FamilyFile {
                     .filter(t -> t.anatomy().equals(id))
                     .forEach(t ->
                             types.put(t.id() + ".yaml", sheets.typeText(t.id()).orElseThrow()));
-            return new FamilyArchive(texts.anatomy(), texts.drawing(), types);
+            return new FamilyArchive(texts.anatomy(), texts.drawing(), types, texts.techniques());
         });
     }
 
@@ -66,6 +67,8 @@ class FamilyFile {
                 json.createObjectNode().put(ANATOMY, archive.anatomy()).put(DRAWING, archive.drawing());
         ObjectNode types = kept.putObject(TYPES);
         archive.types().forEach(types::put);
+        ObjectNode techniques = kept.putObject(TECHNIQUES);
+        archive.techniques().forEach(techniques::put);
         return json.writeValueAsString(kept);
     }
 
@@ -79,6 +82,8 @@ class FamilyFile {
                     ObjectNode family = own.addObject();
                     family.set(ANATOMY, json.readTree(texts.anatomy()));
                     family.put(DRAWING, texts.drawing());
+                    ObjectNode techniques = family.putObject(TECHNIQUES);
+                    texts.techniques().forEach(techniques::put);
                 });
         return own;
     }
@@ -86,11 +91,17 @@ class FamilyFile {
     /** Checks what was {@link #kept}. */
     Checked check(String content) {
         JsonNode kept = json.readTree(content);
-        Map<String, String> types = new LinkedHashMap<>();
-        kept.path(TYPES)
-                .properties()
-                .forEach(t -> types.put(t.getKey(), t.getValue().asString("")));
-        return check(kept.path(ANATOMY).asString(""), kept.path(DRAWING).asString(""), types);
+        return check(
+                kept.path(ANATOMY).asString(""),
+                kept.path(DRAWING).asString(""),
+                texts(kept.path(TYPES)),
+                texts(kept.path(TECHNIQUES)));
+    }
+
+    private static Map<String, String> texts(JsonNode node) {
+        Map<String, String> texts = new LinkedHashMap<>();
+        node.properties().forEach(t -> texts.put(t.getKey(), t.getValue().asString("")));
+        return texts;
     }
 
     /**
@@ -112,7 +123,8 @@ class FamilyFile {
             Checked one = check(
                     json.writeValueAsString(family.path(ANATOMY)),
                     family.path(DRAWING).asString(""),
-                    own);
+                    own,
+                    texts(family.path(TECHNIQUES)));
             checked.add(new Checked(
                     one.fresh(),
                     one.changed(),
@@ -124,8 +136,9 @@ class FamilyFile {
         return checked;
     }
 
-    private Checked check(String anatomyText, String drawingText, Map<String, String> types) {
-        SheetResult<Family> read = reader.read(anatomyText, drawingText, types);
+    private Checked check(
+            String anatomyText, String drawingText, Map<String, String> types, Map<String, String> techniques) {
+        SheetResult<Family> read = reader.read(anatomyText, drawingText, types, techniques);
         if (read instanceof SheetResult.Refused<Family> refused) {
             return new Checked(
                     0,
@@ -140,7 +153,7 @@ class FamilyFile {
         List<Problem> problems = new ArrayList<>();
         Optional<AnatomySheet> known = sheets.anatomy(anatomy.id());
         boolean same = sheets.familyTexts(anatomy.id())
-                .equals(Optional.of(new FamilyTexts(family.anatomyText(), family.drawingText())));
+                .equals(Optional.of(new FamilyTexts(family.anatomyText(), family.drawingText(), family.techniques())));
         if (sheets.isShippedFamily(anatomy.id())) {
             problems.add(new Problem(
                     0, "anatomy sheet", "“" + anatomy.id() + "” comes with Wartung; give yours another name"));

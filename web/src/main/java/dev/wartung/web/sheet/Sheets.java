@@ -14,6 +14,7 @@ import dev.wartung.core.sheet.SheetResult;
 import dev.wartung.core.sheet.UsualProportions;
 import java.sql.Timestamp;
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -147,7 +148,12 @@ public class Sheets {
 
     /** What the hands do: the techniques that a family's steps may name, by their ids. */
     public Map<String, Technique> techniques(AnatomySheet family) {
-        return SheetLibrary.techniques();
+        if (isShippedFamily(family.id())) {
+            return SheetLibrary.techniques();
+        }
+        Map<String, Technique> all = new HashMap<>(SheetLibrary.techniques());
+        all.putAll(families.of(family).techniques());
+        return all;
     }
 
     /** A family in use, by its name. */
@@ -172,12 +178,13 @@ public class Sheets {
     /** The texts of a family, to write one's own from; empty if there is none. */
     public Optional<FamilyTexts> familyTexts(String id) {
         return isShippedFamily(id)
-                ? Optional.of(new FamilyTexts(SheetLibrary.anatomySource(id), SheetLibrary.drawingSource(id)))
-                : families.latest(id).map(own -> new FamilyTexts(own.anatomyText(), own.drawingText()));
+                ? Optional.of(new FamilyTexts(SheetLibrary.anatomySource(id), SheetLibrary.drawingSource(id), Map.of()))
+                : families.latest(id)
+                        .map(own -> new FamilyTexts(own.anatomyText(), own.drawingText(), own.techniqueTexts()));
     }
 
-    /** A family as text: its sheet and its drawing. */
-    public record FamilyTexts(String anatomy, String drawing) {}
+    /** A family as text: its sheet, its drawing, and techniques of its own by their ids. */
+    public record FamilyTexts(String anatomy, String drawing, Map<String, String> techniques) {}
 
     /** Keeps a family of the site's own with its types, or a newer version beside the older ones. */
     public void keepFamily(Family family, long byId, Instant at) {

@@ -7,10 +7,12 @@ import dev.wartung.core.drawing.Technique;
 import dev.wartung.web.sheet.Sheets;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -70,28 +72,39 @@ class TechniqueController {
         }
     }
 
+    /** Where a technique is called from, and how. */
+    private record Called(Set<String> steps, Set<Map<String, String>> choices) {
+        Called() {
+            this(new LinkedHashSet<>(), new LinkedHashSet<>());
+        }
+
+        void add(String step, Map<String, String> chosen) {
+            steps.add(step);
+            choices.add(chosen);
+        }
+    }
+
     @GetMapping("/techniques")
     String catalogue(@RequestParam(defaultValue = "") String q, Model model) {
-        Map<String, Technique> techniques = new TreeMap<>();
-        Map<String, Set<String>> uses = new TreeMap<>();
-        Map<String, Set<Map<String, String>>> calls = new TreeMap<>();
+        // an own family may have another technique by the name of a shipped one: both are listed
+        Map<Technique, Called> called = new LinkedHashMap<>();
         for (AnatomySheet family : sheets.anatomies()) {
-            techniques.putAll(sheets.techniques(family));
+            Map<String, Technique> known = sheets.techniques(family);
+            known.values().forEach(t -> called.computeIfAbsent(t, k -> new Called()));
             operations(family).forEach(operation -> operation.techniques().stream()
                     .map(t -> Technique.Call.of(t.is()))
-                    .forEach(call -> {
-                        uses.computeIfAbsent(call.id(), id -> new LinkedHashSet<>())
-                                .add(family.name() + ": " + said(operation));
-                        calls.computeIfAbsent(call.id(), id -> new LinkedHashSet<>())
-                                .add(call.chosen());
-                    }));
+                    .forEach(call -> Optional.ofNullable(known.get(call.id()))
+                            .map(called::get)
+                            .ifPresent(c -> c.add(family.name() + ": " + said(operation), call.chosen()))));
+            Optional.ofNullable(known.get(FILM))
+                    .map(called::get)
+                    .ifPresent(c -> c.add("Wherever a part is fitted with a film", Map.of()));
         }
-        uses.put(FILM, Set.of("Every family: wherever a part is fitted with a film"));
-        List<Listed> all = techniques.values().stream()
-                .map(t -> new Listed(
-                        t,
-                        ways(t, calls.getOrDefault(t.id(), Set.of(Map.of()))),
-                        List.copyOf(uses.getOrDefault(t.id(), Set.of()))))
+        List<Listed> all = called.entrySet().stream()
+                .map(e -> new Listed(
+                        e.getKey(),
+                        ways(e.getKey(), e.getValue().choices()),
+                        List.copyOf(e.getValue().steps())))
                 .sorted(Comparator.comparing(l -> l.technique().name()))
                 .toList();
         model.addAttribute("nav", "practice");
@@ -121,11 +134,11 @@ class TechniqueController {
     private static Map<String, CloseUp> ways(Technique technique, Set<Map<String, String>> calls) {
         Map<String, CloseUp> ways = new TreeMap<>();
         List<List<String>> seen = new ArrayList<>();
-        for (Map<String, String> chosen : calls) {
+        for (Map<String, String> chosen : calls.isEmpty() ? Set.of(Map.<String, String>of()) : calls) {
             CloseUp closeUp = CloseUp.of(technique, chosen);
             List<String> captions =
                     closeUp.frames().stream().map(f -> f.caption()).toList();
-            if (technique.misfits(chosen).isEmpty() && !seen.contains(captions)) {
+            if (!seen.contains(captions)) {
                 seen.add(captions);
                 ways.put(
                         String.join(

@@ -54,7 +54,7 @@ class OwnFamiliesTest {
         FamilyArchive mine = renamed("mine");
         Map<String, String> types = new LinkedHashMap<>();
         mine.types().forEach((name, text) -> types.put(name, type.apply(text)));
-        return new FamilyArchive(anatomy.apply(mine.anatomy()), mine.drawing(), types);
+        return new FamilyArchive(anatomy.apply(mine.anatomy()), mine.drawing(), types, mine.techniques());
     }
 
     private FamilyArchive renamed(String prefix) throws Exception {
@@ -66,7 +66,14 @@ class OwnFamiliesTest {
                         text.replace("type: ", "type: " + prefix + "-")
                                 .replace("anatomy: check", "anatomy: " + prefix + "-check")));
         return new FamilyArchive(
-                given.anatomy().replace("anatomy: check", "anatomy: " + prefix + "-check"), given.drawing(), types);
+                given.anatomy().replace("anatomy: check", "anatomy: " + prefix + "-check"),
+                given.drawing(),
+                types,
+                given.techniques());
+    }
+
+    private static FamilyArchive drawn(String anatomy, String drawing, Map<String, String> types) {
+        return new FamilyArchive(anatomy, drawing, types, Map.of());
     }
 
     private String tried(FamilyArchive archive) throws Exception {
@@ -103,7 +110,8 @@ class OwnFamiliesTest {
         FamilyArchive second = new FamilyArchive(
                 raised.anatomy(),
                 raised.drawing().replace("</svg>", "<circle class=\"second\" cx=\"1\" cy=\"1\" r=\"1\"/></svg>"),
-                raised.types());
+                raised.types(),
+                raised.techniques());
         assertThat(imports.takenIn(tried(second))).isEqualTo("DONE");
         assertThat(page("/valves/OF-1")).as("drawn as it is now").contains("second");
         assertThat(page("/jobs/" + job))
@@ -142,8 +150,7 @@ class OwnFamiliesTest {
         assertThat(imports.tried("type", type)).contains("is no longer made as OF-9 on record");
         Map<String, String> types = new LinkedHashMap<>(mine.types());
         types.put("hvile-25.yaml", type);
-        assertThat(tried(new FamilyArchive(mine.anatomy(), mine.drawing(), types)))
-                .contains("is no longer made as OF-9 on record");
+        assertThat(tried(drawn(mine.anatomy(), mine.drawing(), types))).contains("is no longer made as OF-9 on record");
         String rows = page("/exchange/types.csv")
                 .lines()
                 .filter(l -> l.startsWith("type,") || l.startsWith("in-use-hvile-25,"))
@@ -162,24 +169,62 @@ class OwnFamiliesTest {
                         .getContentAsString())
                 .contains("needs anatomy.yaml and drawing.svg");
         FamilyArchive mine = mine(a -> a, t -> t);
-        assertThat(tried(new FamilyArchive(mine.anatomy(), "<svg", mine.types())))
+        assertThat(tried(drawn(mine.anatomy(), "<svg", mine.types())))
                 .contains("XML document structures must start and end");
-        assertThat(tried(new FamilyArchive("a".repeat(5 << 20), mine.drawing(), mine.types())))
+        assertThat(tried(drawn("a".repeat(5 << 20), mine.drawing(), mine.types())))
                 .contains("more than a family does");
-        assertThat(tried(new FamilyArchive(mine.anatomy(), mine.drawing(), Map.of("../x.yaml", "x"))))
+        assertThat(tried(drawn(mine.anatomy(), mine.drawing(), Map.of("../x.yaml", "x"))))
                 .contains("is nothing a family is made of");
-        assertThat(tried(new FamilyArchive(mine.anatomy(), mine.drawing(), Map.of())))
-                .contains("without a type sheet");
-        assertThat(tried(new FamilyArchive("anatomy: [", mine.drawing(), mine.types())))
-                .contains("is not YAML");
-        assertThat(tried(new FamilyArchive(
+        assertThat(tried(drawn(mine.anatomy(), mine.drawing(), Map.of()))).contains("without a type sheet");
+        assertThat(tried(drawn("anatomy: [", mine.drawing(), mine.types()))).contains("is not YAML");
+        assertThat(tried(drawn(
                         mine.anatomy(),
                         mine.drawing().replace("</svg>", "<script>alert(1)</script></svg>"),
                         mine.types())))
                 .contains("draws with an element “script”");
         assertThat(packed("mine/anatomy.yaml", mine.anatomy(), "mine/drawing.svg", mine.drawing(), "__MACOSX/x", "x"))
                 .as("a folder packed as it is")
-                .isEqualTo(new FamilyArchive(mine.anatomy(), mine.drawing(), Map.of()));
+                .isEqualTo(drawn(mine.anatomy(), mine.drawing(), Map.of()));
+    }
+
+    private static String technique(String frames) {
+        return "<svg xmlns=\"http://www.w3.org/2000/svg\" xmlns:w=\"urn:wartung:drawing\" data-name=\"Seat, our own way\""
+                + " data-why=\"It is so here.\" data-words=\"seat\">" + frames + "</svg>";
+    }
+
+    private static String frame(String caption) {
+        return "<w:frame caption=\"" + caption + "\"><g transform=\"translate(9 9)\"><w:include name=\"finger\"/></g>"
+                + "<path class=\"seal new\" d=\"M 0 0 H " + caption.length() + "\"/></w:frame>";
+    }
+
+    @Test
+    @DisplayName("It brings techniques of its own: checked, shown at the bench and in the catalogue, given out again")
+    void ownTechniques() throws Exception {
+        FamilyArchive given = renamed("hands");
+        String anatomy = given.anatomy().replace("techniques: [check-seat]", "techniques: [own-seat]");
+        assertThat(tried(drawn(anatomy, given.drawing(), given.types()))).contains("there is no technique “own-seat”");
+        assertThat(tried(new FamilyArchive(
+                        anatomy,
+                        given.drawing(),
+                        given.types(),
+                        Map.of("own-seat", technique(frame("One two three four five six seven"))))))
+                .contains("has 1 frames, not 2 to 4", "a caption of none or more than 6 words");
+        FamilyArchive mine = new FamilyArchive(
+                anatomy,
+                given.drawing(),
+                given.types(),
+                Map.of("own-seat", technique(frame("Just so") + frame("And then so"))));
+        assertThat(imports.takenIn(tried(mine))).isEqualTo("DONE");
+        assertThat(imports.takenIn(imports.tried(
+                        "valves", VALVES + "OH-1,own,Test area,Own line,1,hands-hvile-25,flow,elastomer=EPDM,")))
+                .isEqualTo("DONE");
+        assertThat(page("/techniques?q=our")).contains("And then so", "Check valve: ");
+        assertThat(tried(FamilyArchive.read(bytes("/exchange/families/hands-check.zip"))))
+                .contains("No problem: 0 new, 0 changed");
+        assertThat(FamilyArchive.read(bytes("/exchange/families/hands-check.zip"))
+                        .techniques())
+                .containsOnlyKeys("own-seat");
+        assertThat(imports.tried("site", page("/exchange/site.json"))).contains("No problem");
     }
 
     private static FamilyArchive packed(String... files) throws IOException, UploadedText.Unreadable {

@@ -11,7 +11,11 @@ import dev.wartung.web.job.bench.LocksAtHand;
 import dev.wartung.web.job.planning.PlanningDesk;
 import dev.wartung.web.note.BenchNotes;
 import dev.wartung.web.page.Wordings;
+import dev.wartung.web.technique.CloseUp;
+import dev.wartung.web.technique.CloseUps;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -36,8 +40,23 @@ public class JobCards {
 
     private final LocksAtHand locks;
     private final BenchNotes notes;
+    private final CloseUps closeUps;
 
-    JobCards(PlanningDesk planning, Documents documents, Wordings wordings, LocksAtHand locks, BenchNotes notes) {
+    /**
+     * What the hands do, once for all the steps that show it.
+     *
+     * @param steps their numbers
+     */
+    public record HandsOnPaper(CloseUp closeUp, List<Integer> steps) {}
+
+    JobCards(
+            PlanningDesk planning,
+            Documents documents,
+            Wordings wordings,
+            LocksAtHand locks,
+            BenchNotes notes,
+            CloseUps closeUps) {
+        this.closeUps = closeUps;
         this.notes = notes;
         this.locks = locks;
         this.planning = planning;
@@ -51,34 +70,55 @@ public class JobCards {
      * @param base the address this application is reached at
      */
     public byte[] of(JobView view, UnitSystem units, String base) {
-        return documents.pdf(
-                "job-card-pdf",
-                Map.of(
-                        "view",
-                        view,
-                        "job",
-                        view.job(),
-                        "phases",
-                        byPhase(view.progress().procedure().steps()),
-                        "greases",
-                        planning.greases(view.job().valve(), view.progress().procedure()),
-                        "units",
-                        units,
-                        "wording",
-                        wordings.in(units),
-                        "locks",
-                        view.progress().procedure().steps().stream()
-                                .collect(Collectors.toMap(Step::id, s -> locks.onPaper(view, s))),
-                        "notes",
-                        view.progress().procedure().steps().stream()
-                                .collect(Collectors.toMap(
-                                        Step::id,
-                                        s -> notes.at(
-                                                view.job().valve(),
-                                                view.sheets().anatomy().id(),
-                                                UsualTimes.operation(s.id())))),
-                        "qr",
-                        QrCode.svg(base + "/jobs/" + view.job().number(), CODE_SIZE)));
+        return documents.pdf("job-card-pdf", shown(view, units, base));
+    }
+
+    private Map<String, Object> shown(JobView view, UnitSystem units, String base) {
+        Map<String, Object> shown = new HashMap<>(shown(view, units));
+        shown.put("hands", hands(view));
+        shown.put("qr", QrCode.svg(base + "/jobs/" + view.job().number(), CODE_SIZE));
+        return shown;
+    }
+
+    private List<HandsOnPaper> hands(JobView view) {
+        List<Step> steps = view.progress().procedure().steps();
+        Map<String, List<Integer>> calls = new LinkedHashMap<>();
+        for (int i = 0; i < steps.size(); i++) {
+            int number = i + 1;
+            steps.get(i).techniques().forEach(call -> calls.computeIfAbsent(call, c -> new ArrayList<>())
+                    .add(number));
+        }
+        return calls.entrySet().stream()
+                .flatMap(e -> closeUps.of(view.sheets().anatomy(), List.of(e.getKey())).stream()
+                        .map(closeUp -> new HandsOnPaper(closeUp, e.getValue())))
+                .toList();
+    }
+
+    private Map<String, Object> shown(JobView view, UnitSystem units) {
+        return Map.of(
+                "view",
+                view,
+                "job",
+                view.job(),
+                "phases",
+                byPhase(view.progress().procedure().steps()),
+                "greases",
+                planning.greases(view.job().valve(), view.progress().procedure()),
+                "units",
+                units,
+                "wording",
+                wordings.in(units),
+                "locks",
+                view.progress().procedure().steps().stream()
+                        .collect(Collectors.toMap(Step::id, s -> locks.onPaper(view, s))),
+                "notes",
+                view.progress().procedure().steps().stream()
+                        .collect(Collectors.toMap(
+                                Step::id,
+                                s -> notes.at(
+                                        view.job().valve(),
+                                        view.sheets().anatomy().id(),
+                                        UsualTimes.operation(s.id())))));
     }
 
     private static List<StepsOfPhase> byPhase(List<Step> steps) {

@@ -98,6 +98,11 @@ class PaperTest {
             assertThat(steps).flatExtracting(Step::cautions).allSatisfy(c -> assertThat(text)
                     .contains(c.lead().toString()));
             assertThat(text).contains("TS-016", "Job " + job, "New parts left");
+            // each technique once, with the steps that show it
+            int lifts = steps.stream().map(Step::id).toList().indexOf("lift-insert") + 1;
+            assertThat(text)
+                    .contains("What the hands do", "Lifted and lowered straight step " + lifts + " · Askew, the stem")
+                    .contains("WRONG: Askew: seat and bush are marked");
         }
     }
 
