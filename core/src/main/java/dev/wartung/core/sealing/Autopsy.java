@@ -2,6 +2,7 @@ package dev.wartung.core.sealing;
 
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What old seals tell. Knowledge, as data: {@code old-seals.yaml}.
@@ -23,8 +24,19 @@ public record Autopsy(List<Appearance> appearances) {
     public record Appearance(
             String id, String name, String look, List<Cause> causes, List<Check> checks, String hint, String basis) {}
 
-    /** A probable cause and what speaks for it. */
-    public record Cause(String name, String because) {}
+    /**
+     * A probable cause.
+     *
+     * @param because   what speaks for it
+     * @param technique how it is done that this does not happen, as techniques are called; empty where no hand does it
+     */
+    public record Cause(String name, String because, Optional<String> technique) {
+        public Cause(String name, String because, @Nullable Optional<String> technique) {
+            this.name = name;
+            this.because = because;
+            this.technique = technique == null ? Optional.empty() : technique;
+        }
+    }
 
     /** Something to look at before the job is closed, because of what the old seal looked like. */
     public record Check(String id, String say) {}

@@ -18,6 +18,7 @@ import dev.wartung.web.job.NoSuchJob;
 import dev.wartung.web.job.Outcome;
 import dev.wartung.web.page.Pictures;
 import dev.wartung.web.sheet.Sheets;
+import dev.wartung.web.technique.CloseUps;
 import java.io.IOException;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -46,9 +47,17 @@ class FindingsController {
     private final FindingsDesk desk;
     private final OldSealsDesk seals;
     private final Sheets sheets;
+    private final CloseUps closeUps;
     private final CurrentAccount current;
 
-    FindingsController(Jobs jobs, FindingsDesk desk, OldSealsDesk seals, Sheets sheets, CurrentAccount current) {
+    FindingsController(
+            Jobs jobs,
+            FindingsDesk desk,
+            OldSealsDesk seals,
+            Sheets sheets,
+            CloseUps closeUps,
+            CurrentAccount current) {
+        this.closeUps = closeUps;
         this.jobs = jobs;
         this.desk = desk;
         this.current = current;
@@ -192,6 +201,14 @@ class FindingsController {
                         .collect(Collectors.toMap(Appearance::id, Appearance::name)));
         Optional<Appearance> chosen = Knowledge.oldSeals().appearance(typed.getOrDefault("appearance", ""));
         model.addAttribute("tells", chosen.orElse(null));
+        model.addAttribute(
+                "hands",
+                chosen.stream()
+                        .flatMap(a -> a.causes().stream())
+                        .flatMap(c -> c.technique().stream())
+                        .distinct()
+                        .collect(Collectors.toMap(
+                                call -> call, call -> closeUps.of(view.sheets().anatomy(), List.of(call)))));
         model.addAttribute(
                 "greased",
                 typed.getOrDefault("seal", "").isEmpty()
