@@ -16,7 +16,8 @@ import java.util.function.Function;
  * What the hands do, in two to four frames: an SVG of {@code w:frame} groups, drawn as sections are, with
  * {@code w:arrow}, {@code w:turn} and {@code w:label} besides. Its root says its {@code data-name}, {@code data-why} it
  * is done so, the {@code data-words} it is looked up by and its {@code data-parameters}, "lip=up,down tool=own,none":
- * the first choice of each is meant where nothing is said. Thread-safe.
+ * the first choice of each is meant where nothing is said. {@code data-order="any"} where its frames do not follow one
+ * another, {@code data-turns} what its wrong frame has the wrong way round. Thread-safe.
  */
 public final class Technique {
 
@@ -92,6 +93,16 @@ public final class Technique {
         return root.attribute("data-words").orElse("");
     }
 
+    /** Whether its frames follow one another; where they stand beside each other nobody is asked for their order. */
+    public boolean inOrder() {
+        return !root.attribute("data-order").filter("any"::equals).isPresent();
+    }
+
+    /** What its wrong picture has turned round, for instance "the lip"; empty where that is not the mistake. */
+    public Optional<String> turns() {
+        return root.attribute("data-turns");
+    }
+
     /** What can be chosen, each with its choices; the first is meant where nothing is said. */
     public Map<String, List<String>> parameters() {
         return parameters;
@@ -108,7 +119,7 @@ public final class Technique {
         if (name().isBlank() || why().isBlank()) {
             problems.add("says no name (data-name) or not why (data-why)");
         }
-        choices().stream()
+        waysToChoose().stream()
                 .flatMap(chosen -> problems(chosen).stream())
                 .distinct()
                 .forEach(problems::add);
@@ -131,7 +142,7 @@ public final class Technique {
     }
 
     /** Every way to choose; of very many, the first. */
-    List<Map<String, String>> choices() {
+    public List<Map<String, String>> waysToChoose() {
         List<Map<String, String>> all = List.of(Map.of());
         for (Map.Entry<String, List<String>> parameter : parameters.entrySet()) {
             all = all.stream()

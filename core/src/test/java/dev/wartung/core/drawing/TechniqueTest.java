@@ -73,7 +73,7 @@ class TechniqueTest {
 
     static List<Arguments> calls() {
         return techniques().stream()
-                .flatMap(t -> t.choices().stream().map(c -> Arguments.of(t.id(), c)))
+                .flatMap(t -> t.waysToChoose().stream().map(c -> Arguments.of(t.id(), c)))
                 .toList();
     }
 
@@ -112,7 +112,7 @@ class TechniqueTest {
                 .parameters()
                 .forEach((name, values) -> values.forEach(value -> {
                     Set<String> shown = new HashSet<>();
-                    technique.choices().stream()
+                    technique.waysToChoose().stream()
                             .filter(c -> c.get(name).equals(value))
                             .forEach(c -> {
                                 Map<String, String> other = new TreeMap<>(c);
