@@ -33,7 +33,7 @@ begin
         ('line_use', 'ract', 'id'), ('line_drawing', 'rac', 'id area line'), ('bench_note', 'rac', 'id entry_id job_number operation at_step valve_id area line type_id family words by_id at'), ('own_type', 'rac', 'type_id'), ('type_withdrawn', 'ract', 'type_id'), ('test_bench', 'ract', 'id'), ('shutdown_window', 'ract', 'id'), ('cycle_count', 'rac', 'valve_id on_day'),
         -- no evidence: sessions, drafts, exercises
         ('login_attempt', 'ract', ''), ('api_token', 'ract', ''), ('spring_session', 'ract', ''), ('spring_session_attributes', 'ract', ''), ('long_work', 'ract', ''), ('import_draft', 'ract', ''), ('type_draft', 'ract', 'type_id'), ('list_match', 'ract', ''),
-        ('practice_run', 'ract', '')
+        ('practice_run', 'ract', ''), ('hands_run', 'ra', ''), ('hands_answer', 'ra', '')
     ) as t(of_table, may, fixed);
     select string_agg(tablename, ', ') into missing from pg_tables where schemaname = 'public' and tablename not in (select of_table from allowed);
     if missing is not null then

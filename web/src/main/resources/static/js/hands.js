@@ -40,3 +40,15 @@ document.addEventListener('keydown', e => {
     if (dialog.open) { dialog.close(); } else { hands.show(dialog, 0); dialog.showModal(); }
   }
 });
+
+/* Turning what is the wrong way round: of two pictures the other one is seen. */
+document.addEventListener('click', e => {
+  const button = e.target.closest('[data-turns-picture]');
+  if (!button) return;
+  const both = [...button.form.querySelectorAll('input[name=picture]')];
+  (both.find(input => !input.checked) || both[0]).checked = true;
+});
+document.querySelectorAll('.turning').forEach(form => {
+  form.classList.add('one-at-a-time');
+  if (!form.querySelector('input:checked')) form.querySelector('input[name=picture]').checked = true;
+});

@@ -4,6 +4,7 @@ import dev.wartung.core.drawing.Frame;
 import dev.wartung.core.drawing.Frame.Shows;
 import dev.wartung.core.drawing.Technique;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
@@ -145,6 +146,18 @@ public record HandsExercise(Technique technique, Kind kind, String asked, List<F
                         .boxed()
                         .limit(1)
                         .toList());
+    }
+
+    /** The pictures as they are told afterwards: in their order, or the right one before the wrong. */
+    public List<Frame> inOrder() {
+        if (kind == Kind.ORDER) {
+            return IntStream.rangeClosed(1, right.size())
+                    .mapToObj(place -> pictures.get(right.indexOf(place)))
+                    .toList();
+        }
+        return pictures.stream()
+                .sorted(Comparator.comparing(f -> f.shows() == Shows.WRONG))
+                .toList();
     }
 
     /** Whether it was answered right. */

@@ -36,10 +36,14 @@ class PracticeController {
     private static final String ONE = "/practice/{id:\\d{1,12}}";
 
     private final PracticeDesk desk;
+    private final PracticeWay way;
+    private final HandsDesk hands;
     private final Sheets sheets;
     private final CurrentAccount current;
 
-    PracticeController(PracticeDesk desk, Sheets sheets, CurrentAccount current) {
+    PracticeController(PracticeDesk desk, PracticeWay way, HandsDesk hands, Sheets sheets, CurrentAccount current) {
+        this.way = way;
+        this.hands = hands;
         this.desk = desk;
         this.sheets = sheets;
         this.current = current;
@@ -79,6 +83,11 @@ class PracticeController {
         model.addAttribute("configuration", configuration);
         model.addAttribute("works", desk.works(chosen, configuration));
         model.addAttribute("traps", Trap.Kind.values());
+        List<PracticeWay.Stage> stages = way.stages();
+        model.addAttribute("stages", stages);
+        model.addAttribute("next", way.proposal(stages).orElse(null));
+        model.addAttribute("mastered", hands.mastered());
+        model.addAttribute("choosing", !type.isEmpty());
         model.addAttribute("own", desk.own());
         model.addAttribute("titles", desk.own().stream().collect(Collectors.toMap(PracticeRun::id, desk::title)));
         model.addAttribute("results", trains() ? desk.results() : List.of());

@@ -17,6 +17,11 @@ interface PracticeRuns extends JpaRepository<PracticeRun, Long> {
     @Query("select r from PracticeRun r where r.id = :id")
     Optional<PracticeRun> lock(long id);
 
+    /** Of one person, by type: its id and the best score. */
+    @Query(
+            "select r.typeId, max(r.score) from PracticeRun r where r.account.id = :account and r.score is not null group by r.typeId")
+    List<Object[]> best(long account);
+
     /** Of each person: name, attempts ended, the best and the average score. */
     @Query(
             "select r.account.name, count(r), max(r.score), avg(r.score) from PracticeRun r where r.score is not null group by r.account.name order by r.account.name")

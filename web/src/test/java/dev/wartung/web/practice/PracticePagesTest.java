@@ -176,11 +176,12 @@ class PracticePagesTest {
     void browser(Address at, Browser browser) throws Exception {
         Page page = browser.loggedIn(at.base(), "tessa");
         Browser.go(page, "/practice");
-        page.selectOption("[name=type]", "terskel-25");
-        PlaywrightAssertions.assertThat(page.locator("[name=work]")).containsText("Renew the diaphragm");
+        page.click("text=Choose another exercise");
+        page.selectOption("select[name=type]", "terskel-25");
+        PlaywrightAssertions.assertThat(page.locator("select[name=work]")).containsText("Renew the diaphragm");
         Browser.usableByAll(page);
         page.click("label.pick:has-text('The record may be wrong')");
-        page.click("button:has-text('Begin')");
+        page.click(".chooser button:has-text('Begin')");
         PlaywrightAssertions.assertThat(page.locator(".right h2")).containsText("What do you do next?");
         Browser.usableByAll(page);
         long id = Long.parseLong(page.url().replaceAll(".*/", ""));
