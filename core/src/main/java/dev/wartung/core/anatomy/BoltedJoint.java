@@ -3,6 +3,7 @@ package dev.wartung.core.anatomy;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import dev.wartung.core.bolting.BoltClass;
 import dev.wartung.core.bolting.BoltPattern;
+import dev.wartung.core.bolting.BoltPattern.Place;
 import dev.wartung.core.bolting.BoltSize;
 import dev.wartung.core.bolting.BoltTorque;
 import dev.wartung.core.bolting.ThreadCondition;
@@ -79,7 +80,25 @@ public record BoltedJoint(
             return Optional.of(
                     BoltPattern.rectangle(width.get().si(), height.get().si()));
         }
-        return circle.filter(c -> bolts > 1).map(c -> BoltPattern.circle(bolts, c.si()));
+        boolean overWeir = compression.isPresent() || parallel.isPresent();
+        return circle.filter(c -> bolts > 1)
+                .map(c -> overWeir ? besidePipe(bolts, c.si()) : BoltPattern.circle(bolts, c.si()));
+    }
+
+    /**
+     * Evenly on a circle round a pipe that goes from left to right below it, none over the pipe where their number is
+     * even: number 1 half a pitch after the top, counted clockwise.
+     *
+     * @param bolts at least 2
+     * @param diameterM of the bolt circle, above 0
+     */
+    public static BoltPattern besidePipe(int bolts, double diameterM) {
+        double half = Math.PI / bolts;
+        return new BoltPattern(BoltPattern.circle(bolts, diameterM).places().stream()
+                .map(p -> new Place(
+                        p.rightM() * Math.cos(half) + p.upM() * Math.sin(half),
+                        p.upM() * Math.cos(half) - p.rightM() * Math.sin(half)))
+                .toList());
     }
 
     /**

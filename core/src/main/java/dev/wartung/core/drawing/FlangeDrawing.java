@@ -15,6 +15,7 @@ public final class FlangeDrawing {
     private static final double MIDDLE = SIZE / 2;
     private static final double REACH = 104;
     private static final double BESIDE = 1.56;
+    private static final double PIPE = 44;
 
     private FlangeDrawing() {}
 
@@ -61,10 +62,25 @@ public final class FlangeDrawing {
         return pattern.places().stream().map(p -> new Mark(State.TODO, "")).toList();
     }
 
+    /** The flange of a weir valve: the pipe goes from left to right, the weir across it. */
     public static String svg(
             BoltPattern pattern, List<Mark> marks, List<Integer> order, Optional<Tilt> tilt, String title) {
         Svg svg = new Svg(SIZE, SIZE, "flange", title);
+        pipe(svg);
         outline(svg);
+        weir(svg);
+        return bolts(svg, pattern, marks, order, tilt);
+    }
+
+    /** A flange of any other joint. */
+    public static String bare(BoltPattern pattern, List<Mark> marks, List<Integer> order, String title) {
+        Svg svg = new Svg(SIZE, SIZE, "flange", title);
+        outline(svg);
+        return bolts(svg, pattern, marks, order, Optional.empty());
+    }
+
+    private static String bolts(
+            Svg svg, BoltPattern pattern, List<Mark> marks, List<Integer> order, Optional<Tilt> tilt) {
         cross(svg, pattern, order);
         for (int i = 0; i < pattern.size(); i++) {
             bolt(svg, pattern, i, marks.get(i), order.indexOf(i) + 1);
@@ -76,6 +92,17 @@ public final class FlangeDrawing {
             svg.text(SIZE - 12, SIZE - 12, "Arrow: " + t.text(), "label strong", "end");
         });
         return svg.svg();
+    }
+
+    private static void pipe(Svg svg) {
+        svg.rect(0, MIDDLE - PIPE, SIZE, 2 * PIPE, "pipe")
+                .arrow(14, MIDDLE, 56, MIDDLE, "dim")
+                .text(14, MIDDLE - 10, "flow", "label", "start");
+    }
+
+    private static void weir(Svg svg) {
+        svg.rect(MIDDLE - 7, MIDDLE - REACH + 28, 14, 2 * (REACH - 28), "weir")
+                .text(MIDDLE + 13, MIDDLE - 14, "weir", "label", "start");
     }
 
     private static void outline(Svg svg) {

@@ -220,11 +220,10 @@ final class BoltUp implements Instrument {
         } else {
             result.words("next", "Next", "All turns done");
         }
-        result.picture(FlangeDrawing.svg(
+        result.picture(FlangeDrawing.bare(
                 tightening.pattern(),
                 marks,
                 tightening.pattern().order(),
-                Optional.empty(),
                 "Flange from above. Tightening order "
                         + tightening.pattern().order().stream()
                                 .map(i -> String.valueOf(i + 1))

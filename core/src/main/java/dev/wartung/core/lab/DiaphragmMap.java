@@ -1,5 +1,6 @@
 package dev.wartung.core.lab;
 
+import dev.wartung.core.anatomy.BoltedJoint;
 import dev.wartung.core.bolting.BoltPattern;
 import dev.wartung.core.bolting.BoltSize;
 import dev.wartung.core.diaphragm.Criterion;
@@ -60,7 +61,7 @@ final class DiaphragmMap implements Instrument {
             fields.add(Field.number("damage", "Spoilt from, %", "28", 2, 90));
         }
         fields.add(Field.measure("pass", "Turn at most, in one pass", Unit.DEGREE, "40 °", 5, 180));
-        BoltPattern sketch = Patterns.sketch(typed, 4);
+        BoltPattern sketch = Patterns.sketch(typed, 4, BoltedJoint::besidePipe);
         for (int i = 0; i < sketch.size(); i++) {
             fields.add(Field.measure(
                             "gap." + (i + 1),
@@ -76,7 +77,7 @@ final class DiaphragmMap implements Instrument {
 
     @Override
     public Optional<Result> work(Inputs in) {
-        Optional<BoltPattern> pattern = Patterns.read(in);
+        Optional<BoltPattern> pattern = Patterns.read(in, BoltedJoint::besidePipe);
         if (pattern.isEmpty()) {
             return Optional.empty();
         }

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BiFunction;
 
 /** Asks for a bolt pattern: a circle, a rectangle, or any places typed as pairs. */
 final class Patterns {
@@ -53,11 +54,17 @@ final class Patterns {
 
     /** The pattern while it is being typed, to ask for one value at each bolt; a circle where it cannot be read. */
     static BoltPattern sketch(Map<String, String> typed, int initialBolts) {
+        return sketch(typed, initialBolts, BoltPattern::circle);
+    }
+
+    /** @param circle where a number of bolts stands on a circle of a diameter in metres */
+    static BoltPattern sketch(
+            Map<String, String> typed, int initialBolts, BiFunction<Integer, Double, BoltPattern> circle) {
         return switch (Instrument.chosen(typed, FORM, "circle")) {
             case "rectangle" -> BoltPattern.rectangle(0.09, 0.06);
             case PLACES -> places(Instrument.chosen(typed, PLACES, "0 40; 38 12; 24 -32; -24 -32; -38 12"))
                     .orElse(BoltPattern.circle(4, 0.1));
-            default -> BoltPattern.circle(Instrument.count(typed, BOLTS, initialBolts, 2, MOST), 0.098);
+            default -> circle.apply(Instrument.count(typed, BOLTS, initialBolts, 2, MOST), 0.098);
         };
     }
 
@@ -72,6 +79,11 @@ final class Patterns {
 
     /** Empty if it was refused. */
     static Optional<BoltPattern> read(Inputs in) {
+        return read(in, BoltPattern::circle);
+    }
+
+    /** @param circle where a number of bolts stands on a circle of a diameter in metres */
+    static Optional<BoltPattern> read(Inputs in, BiFunction<Integer, Double, BoltPattern> circle) {
         return switch (in.text(FORM)) {
             case "rectangle" -> Optional.of(BoltPattern.rectangle(in.number("width"), in.number("height")));
             case PLACES -> {
@@ -83,7 +95,7 @@ final class Patterns {
                                 + " places as pairs in mm, parted by semicolons: 0 40; 40 0; 0 -40; -40 0. No two closer than a bolt's head is wide.");
                 yield pattern;
             }
-            default -> Optional.of(BoltPattern.circle(in.count(BOLTS), in.number("circle")));
+            default -> Optional.of(circle.apply(in.count(BOLTS), in.number("circle")));
         };
     }
 

@@ -10,9 +10,11 @@ import dev.wartung.web.job.JobLine;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.look.Looks;
+import dev.wartung.web.job.look.Recheck;
 import dev.wartung.web.record.Reviews;
 import dev.wartung.web.setup.SetUp;
 import dev.wartung.web.valve.RecordChanges;
+import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
 import java.time.Clock;
@@ -80,21 +82,25 @@ class TodayController {
         model.addAttribute("today", today);
         Account me = current.get();
         List<JobLine> running = jobs.lines(JobState.RUNNING);
-        model.addAttribute(
-                "mine", running.stream().filter(j -> j.isHeldBy(me.id())).toList());
+        List<JobLine> mine = running.stream().filter(j -> j.isHeldBy(me.id())).toList();
+        model.addAttribute("mine", mine);
         model.addAttribute(
                 "others", running.stream().filter(j -> !j.isHeldBy(me.id())).toList());
         List<JobLine> planned = jobs.lines(JobState.PLANNED);
         model.addAttribute("planned", planned.subList(0, Math.min(MOST_PLANNED, planned.size())));
         model.addAttribute("later", Math.max(0, planned.size() - MOST_PLANNED));
-        model.addAttribute("rechecks", looks.openBy(today.plusDays(2)));
+        List<Recheck> rechecks = looks.openBy(today.plusDays(2));
+        model.addAttribute("rechecks", rechecks);
         model.addAttribute(
                 "changes", me.roles().contains(Role.REVIEWER) ? changes.findBySeenAtIsNullOrderByAt() : List.of());
         model.addAttribute(
                 "requests", requests.findByStateInOrderByNumber(EnumSet.range(ChangeState.ASKED, ChangeState.IN_WORK)));
         model.addAttribute("toReview", me.roles().contains(Role.REVIEWER) ? reviews.waiting() : null);
         model.addAttribute("blocked", valves.findByStateOrderByTag(ValveState.OUT_OF_SERVICE));
-        model.addAttribute("due", valves.due(today.plusDays(LOOK_AHEAD_DAYS), PageRequest.of(0, MOST_DUE)));
+        List<Valve> due = valves.due(today.plusDays(LOOK_AHEAD_DAYS), PageRequest.of(0, MOST_DUE));
+        model.addAttribute("due", due);
+        model.addAttribute(
+                "first", First.of(mine, planned, rechecks, due, today).orElse(null));
         return "today";
     }
 }

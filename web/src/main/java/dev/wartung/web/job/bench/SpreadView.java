@@ -80,12 +80,14 @@ record SpreadView(
         }
         String svg = spread.how() == How.MAP && form.complete()
                 ? spread.report(form.read()).picture(units)
-                : FlangeDrawing.svg(
-                        spread.pattern(),
-                        roundMarks(ask, spread, form),
-                        spread.how() == How.MAP ? spread.pattern().order() : List.of(),
-                        Optional.empty(),
-                        ask.ask());
+                : spread.how() == How.MAP
+                        ? FlangeDrawing.svg(
+                                spread.pattern(),
+                                FlangeDrawing.plain(spread.pattern()),
+                                spread.pattern().order(),
+                                Optional.empty(),
+                                ask.ask())
+                        : FlangeDrawing.bare(spread.pattern(), roundMarks(ask, spread, form), List.of(), ask.ask());
         return new SpreadView(ask, svg, places, "", "", "", "", Message.NONE, verdict, form.complete(), Map.of());
     }
 
@@ -119,11 +121,10 @@ record SpreadView(
                 .orElse("");
         return new SpreadView(
                 ask,
-                FlangeDrawing.svg(
+                FlangeDrawing.bare(
                         spread.pattern(),
                         marks(spread, form, band, now),
                         spread.pattern().order(),
-                        Optional.empty(),
                         stage),
                 List.of(),
                 form.listWith(List.of()),

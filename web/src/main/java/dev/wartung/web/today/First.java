@@ -1,0 +1,79 @@
+package dev.wartung.web.today;
+
+import dev.wartung.web.job.JobLine;
+import dev.wartung.web.job.look.Recheck;
+import dev.wartung.web.valve.Valve;
+import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
+import java.util.stream.Stream;
+
+/**
+ * What is to be done first of all that a day holds.
+ *
+ * @param tag  of the valve
+ * @param what to do, in words
+ * @param why  this before everything else
+ * @param path where it is done
+ */
+public record First(String tag, String what, String why, String path) {
+
+    /**
+     * An open valve first, since it stands open; then a look that is overdue, since a leak does not wait; then an
+     * overdue job that waits for nothing; then a valve past its date without a job; then what is planned for today.
+     *
+     * @param mine    jobs on one's own bench
+     * @param planned jobs that nobody began
+     * @param looks   looks that are due
+     * @param due     valves that are due
+     */
+    static Optional<First> of(
+            List<JobLine> mine, List<JobLine> planned, List<Recheck> looks, List<Valve> due, LocalDate today) {
+        return Stream.<Supplier<Optional<First>>>of(
+                        () -> mine.stream()
+                                .filter(j -> j.waitsFor().isEmpty())
+                                .findFirst()
+                                .map(j -> job(j, "Go on: ", "It is open on your bench.")),
+                        () -> looks.stream()
+                                .filter(l -> l.dueOn().isBefore(today))
+                                .min(Comparator.comparing(Recheck::dueOn))
+                                .map(l -> new First(
+                                        l.valve().tag(),
+                                        l.name(),
+                                        "A look that is overdue: what leaks or has settled does not wait.",
+                                        "/valves/" + l.valve().tag())),
+                        () -> ready(planned)
+                                .filter(j -> j.dueOn().isBefore(today))
+                                .findFirst()
+                                .map(j -> job(j, "Begin: ", "It is overdue, and waits for nothing.")),
+                        () -> due.stream()
+                                .filter(v -> v.nextDue()
+                                                .filter(d -> d.isBefore(today))
+                                                .isPresent()
+                                        && planned.stream()
+                                                .noneMatch(j -> j.tag().equals(v.tag())))
+                                .min(Comparator.comparing(v -> v.nextDue().orElseThrow()))
+                                .map(v -> new First(
+                                        v.tag(),
+                                        "Plan its service",
+                                        "It is past its date, and no job is planned for it.",
+                                        "/valves/" + v.tag())),
+                        () -> ready(planned)
+                                .filter(j -> j.dueOn().isEqual(today))
+                                .findFirst()
+                                .map(j -> job(j, "Begin: ", "It is planned for today.")))
+                .map(Supplier::get)
+                .flatMap(Optional::stream)
+                .findFirst();
+    }
+
+    private static Stream<JobLine> ready(List<JobLine> planned) {
+        return planned.stream().filter(j -> j.waitsFor().isEmpty()).sorted(Comparator.comparing(JobLine::dueOn));
+    }
+
+    private static First job(JobLine job, String lead, String why) {
+        return new First(job.tag(), lead + job.title(), why, "/jobs/" + job.number());
+    }
+}
