@@ -102,7 +102,8 @@ public final class FlangeDrawing {
 
     private static void weir(Svg svg) {
         svg.rect(MIDDLE - 7, MIDDLE - REACH + 28, 14, 2 * (REACH - 28), "weir")
-                .text(MIDDLE + 13, MIDDLE - 14, "weir", "label", "start");
+                .line(MIDDLE, MIDDLE - REACH + 28, MIDDLE, MIDDLE - REACH - 38, "dim")
+                .text(MIDDLE + 8, MIDDLE - REACH - 34, "weir", "label", "start");
     }
 
     private static void outline(Svg svg) {

@@ -38,7 +38,6 @@ class Screenshots {
             view(page, "/valves/CU-212", "valve");
             view(page, "/valves/MX-112/plan?work=renew-bush", "plan");
             view(page, "/valves/MX-103/fault?symptom=leak-seat&q.pressure=no", "fault");
-            view(page, "/stores/needed", "needed");
             view(page, "/calendar", "calendar");
             view(page, "/valves/CU-201/study?wish=NO", "fail-position");
             view(page, "/proving/3", "proving");
@@ -53,6 +52,7 @@ class Screenshots {
             Browser.ready(page);
             shoot(page, "report");
             practice(page);
+            contactSheets(page);
             page.click("text=Log out");
             Browser.login(page, "radair", "window-of-hours");
             shutdown(page);
@@ -63,7 +63,7 @@ class Screenshots {
     /** The clamp taken off without a thought: what that does is said. */
     private void practice(Page page) {
         Browser.go(page, "/practice?type=kolm-50&drive=NC");
-        page.click("button:has-text('Begin')");
+        page.click(".chooser button:has-text('Begin')");
         Browser.ready(page);
         page.click(".moves summary:has-text('Take off')");
         page.click(".tile:has-text('body clamp') >> nth=0");
@@ -74,6 +74,30 @@ class Screenshots {
         shoot(page, "practice");
     }
 
+    /** Every technique once, on two sheets, small. */
+    private void contactSheets(Page page) {
+        Browser.go(page, "/techniques");
+        for (int sheet = 1; sheet <= 2; sheet++) {
+            page.evaluate(
+                    """
+                    sheet => {
+                      const all = [...document.querySelectorAll('.listed')], half = Math.ceil(all.length / 2);
+                      const set = (e, styles) => Object.assign(e.style, styles);
+                      document.querySelectorAll('.head-line, .search, .listed :is(.why, .used, h3), .listed .frames ~ .frames').forEach(e => set(e, { display: 'none' }));
+                      set(document.querySelector('.techniques'), { columns: '3', columnGap: '14px' });
+                      all.forEach((a, i) => set(a, { display: (i < half) === (sheet === 1) ? '' : 'none', border: '0', padding: '0 0 8px' }));
+                      document.querySelectorAll('.listed h2').forEach(e => set(e, { fontSize: '13px', margin: '0 0 2px' }));
+                      document.querySelectorAll('.listed .frames').forEach(e => set(e, { gap: '4px', flexWrap: 'nowrap' }));
+                      document.querySelectorAll('.listed .frame').forEach(e => set(e, { width: '98px' }));
+                      document.querySelectorAll('.listed .caption').forEach(e => set(e, { fontSize: '9px', padding: '1px 4px 2px' }));
+                    }""",
+                    sheet);
+            page.screenshot(new Page.ScreenshotOptions()
+                    .setFullPage(true)
+                    .setPath(folder.resolve("techniques-" + sheet + ".png")));
+        }
+    }
+
     private void shutdown(Page page) {
         Browser.go(page, "/shutdowns/1");
         page.click("button:has-text('Plan it')");
@@ -81,10 +105,6 @@ class Screenshots {
         Browser.ready(page);
         shoot(page, "shutdown");
     }
-
-    private static final String MANUALS_LIST =
-            "Pos.\tPart no.\tDescription\tMaterial\n3\tGJ50-03\tSeat seal\tEPDM\n5\tGJ50-05\tFlange gasket, inlet\tEPDM\n"
-                    + "6\tGJ50-06\tFlange gasket, outlet\tEPDM\n";
 
     /** The type of docs/example-manual.md, as far as its numbers. */
     private void type(Page page) {
@@ -113,15 +133,6 @@ class Screenshots {
         page.click("summary:has-text('Drive')");
         page.fill("#n-actuator-flow-stroke input[name=value]", "15");
         shoot(page, "type-numbers");
-        page.keyboard().press("Tab");
-        page.waitForSelector("#n-actuator-flow-stroke.known");
-        page.click("text=On to kits and parts");
-        Browser.ready(page);
-        page.fill("textarea[name=text]", MANUALS_LIST);
-        page.click("button:has-text('Read it')");
-        Browser.ready(page);
-        page.locator(".wide-list").scrollIntoViewIfNeeded();
-        shoot(page, "type-kits");
     }
 
     /** A job of its own, for the picture of opening. */
