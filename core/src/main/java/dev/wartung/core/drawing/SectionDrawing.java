@@ -46,6 +46,8 @@ public final class SectionDrawing {
     private static final double NEAREST = 3;
 
     private static final double WORTH_IT = 1.3;
+    /** How far up what was thrown is drawn, in millimetres. */
+    private static final double FLIES = 56;
     /** Where the whole stands in a corner, labels begin below it. */
     private static final double INSET = 128;
     /** What ends so near the edge is cut off, and not pointed at. */
@@ -109,14 +111,22 @@ public final class SectionDrawing {
      *
      * @param leaves parts that come off: they are seen to move once
      * @param comes  parts that go on: their places are shown before they are in
+     * @param thrown parts that force has thrown off, with what is in or on them: drawn where they fly
      */
-    public record Handled(Set<String> leaves, Set<String> comes) {
-        public static final Handled NOTHING = new Handled(Set.of(), Set.of());
+    public record Handled(Set<String> leaves, Set<String> comes, Set<String> thrown) {
+        public static final Handled NOTHING = new Handled(Set.of(), Set.of(), Set.of());
+
+        /** What was thrown, and nothing else. */
+        public static Handled thrown(Collection<String> parts) {
+            return new Handled(Set.of(), Set.of(), Set.copyOf(parts));
+        }
 
         /** What the acts of a step take off and put on. */
         public static Handled of(List<Act> acts) {
             return new Handled(
-                    parts(acts, EnumSet.of(Verb.TAKE, Verb.BIN)), parts(acts, EnumSet.of(Verb.PUT_BACK, Verb.FIT_NEW)));
+                    parts(acts, EnumSet.of(Verb.TAKE, Verb.BIN)),
+                    parts(acts, EnumSet.of(Verb.PUT_BACK, Verb.FIT_NEW)),
+                    Set.of());
         }
 
         private static Set<String> parts(List<Act> acts, Set<Verb> verbs) {
@@ -298,8 +308,16 @@ public final class SectionDrawing {
 
         /** How far up carriers that are off are drawn, one in the other added up; zero or negative. */
         private double liftedOff(Shape shape) {
-            double own = isOff(shape) ? shape.number("data-off-y") : 0;
+            double own = isOff(shape) ? shape.number("data-off-y") : isThrown(shape) ? 0 - FLIES : 0;
             return own + shape.children().stream().mapToDouble(this::liftedOff).reduce(0, Math::min);
+        }
+
+        /** Its group flies as one; what is in it goes along. */
+        private boolean isThrown(Shape shape) {
+            return shape.attribute("data-carrier")
+                    .or(() -> shape.attribute("data-part").filter(p -> !isCarrier(drawing, p)))
+                    .filter(p -> view.handled().thrown().contains(p) && bench.place(p) == Place.ON_VALVE)
+                    .isPresent();
         }
 
         /** How far to the right carriers that are off reach. */
@@ -399,8 +417,9 @@ public final class SectionDrawing {
                 return;
             }
             boolean off = isOff(shape);
-            double x = off ? shape.number("data-off-x") : 0;
-            double y = off ? shape.number("data-off-y") : 0;
+            boolean thrown = isThrown(shape);
+            double x = off ? shape.number("data-off-x") : thrown ? FLIES / 4 : 0;
+            double y = off ? shape.number("data-off-y") : thrown ? 0 - FLIES : 0;
             shiftX += x;
             shiftY += y;
             out.append('<').append(shape.tag());
@@ -419,11 +438,13 @@ public final class SectionDrawing {
             });
             if (off) {
                 offCarriers.push(shape.attribute("data-carrier").orElse(""));
+            }
+            if (off || thrown) {
                 out.append(" transform=\"translate(")
                         .append(DrawingTemplate.rounded(x))
                         .append(' ')
                         .append(DrawingTemplate.rounded(y))
-                        .append(")\"");
+                        .append(thrown ? ") rotate(9)\"" : ")\"");
             }
             out.append('>');
             if ("moving".equals(shape.attributes().get("class"))) {

@@ -268,6 +268,24 @@ class SectionDrawingTest {
     }
 
     @Test
+    @DisplayName("What was thrown flies, with all that is in it, and there is room for it")
+    void thrown() {
+        TypeSheet type = LIBRARY.type("kolm-50").orElseThrow();
+        ValveConfiguration nc = PlainKolm50.driven(Drive.NC);
+        Bench bench = new Bench(ANATOMY.build(), nc);
+        String flies = svg(
+                of(ANATOMY, type, nc),
+                bench,
+                new SectionDrawing.View(
+                        List.of(), List.of(), List.of(), Optional.empty(), Handled.thrown(List.of("insert"))));
+        assertThat(flies.split("rotate\\(9\\)", -1))
+                .as("one group, not each part")
+                .hasSize(2);
+        assertThat(flies.indexOf("rotate(9)")).isLessThan(flies.indexOf("data-part=\"bonnet\""));
+        assertThat(scale(flies)).isLessThan(scale(svg(of(ANATOMY, type, nc), bench, SectionDrawing.View.PLAIN)));
+    }
+
+    @Test
     @DisplayName(
             "A cylinder taken off closed takes piston, rod, spring and both its ends along; the lantern stays with its air passage ring")
     void takenOffWhole() {

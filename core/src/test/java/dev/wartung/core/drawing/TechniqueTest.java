@@ -92,6 +92,9 @@ class TechniqueTest {
                     .as("“%s” lies inside “%s”", label.group(4), frame.caption())
                     .isTrue();
             assertThat(taken).as("labels of “%s”", frame.caption()).noneMatch(place::intersects);
+            assertThat(label.group(4))
+                    .as("no amount: it would be read in one system of units")
+                    .doesNotContainPattern("\\d\\s*[a-zA-Z°%]");
             taken.add(place);
         }
     }

@@ -1,6 +1,7 @@
 package dev.wartung.web.life;
 
 import dev.wartung.core.due.ServiceRule;
+import dev.wartung.core.life.GoodCurve;
 import dev.wartung.core.life.LifePlot;
 import dev.wartung.core.life.LifeStudy;
 import dev.wartung.core.life.LifeWords;
@@ -106,6 +107,11 @@ class LifeDesk {
 
         Seen(Group group) {
             this(group, new ArrayList<>(), new TreeSet<>(), new TreeSet<>());
+        }
+
+        /** How many were still good after how long. */
+        public String curve() {
+            return GoodCurve.svg(lives, group.inWords());
         }
 
         /** Failures found at an opening, on a day that is not known. */

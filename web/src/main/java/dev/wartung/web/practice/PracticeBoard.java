@@ -3,6 +3,7 @@ package dev.wartung.web.practice;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.drawing.CallOut;
 import dev.wartung.core.drawing.SectionDrawing;
+import dev.wartung.core.drawing.SectionDrawing.Handled;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.practice.Attempt;
 import dev.wartung.core.practice.Attempt.Came;
@@ -75,7 +76,12 @@ public record PracticeBoard(
         }
         String svg = drawing.svg(
                 bench,
-                new SectionDrawing.View(attempt.derived().renews(), marks, callOuts, attempt.positionBeforeLast()),
+                new SectionDrawing.View(
+                        attempt.derived().renews(),
+                        marks,
+                        callOuts,
+                        attempt.positionBeforeLast(),
+                        Handled.thrown(thrown(bench, incidents))),
                 "Section of the practice valve as it stands");
         Optional<Step> here = chosen.map(attempt::here);
         return new PracticeBoard(
@@ -90,6 +96,15 @@ public record PracticeBoard(
                 (int) attempt.came().stream()
                         .filter(c -> c.made().what() == Made.What.MOVE)
                         .count());
+    }
+
+    private static List<String> thrown(Bench bench, List<Incident> incidents) {
+        return incidents.stream()
+                .filter(i -> i.kind() == Incident.Kind.EJECTION)
+                .flatMap(i -> hit(bench, i).stream())
+                .map(Part::id)
+                .distinct()
+                .toList();
     }
 
     /** The part it happened to: of a joint what is thrown when it parts, or what holds it. */

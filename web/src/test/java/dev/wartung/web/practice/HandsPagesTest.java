@@ -184,7 +184,7 @@ class HandsPagesTest {
         Page page = browser.loggedIn(at.base(), "rita");
         Browser.go(page, "/practice");
         assertThat(page.locator(".proposal").first()).containsText("A first one: few moves, and nothing is hidden.");
-        String first = page.locator(".way li[aria-current] a").innerText();
+        String first = page.locator(".way-through li[aria-current] a").innerText();
         Browser.usableByAll(page);
         page.click("text=Begin this one");
         Browser.ready(page);
@@ -192,7 +192,7 @@ class HandsPagesTest {
         jdbc.update(
                 "update practice_run set score = 90, ended_at = now() where account_id = (select id from account where username = 'rita')");
         Browser.go(page, "/practice");
-        assertThat(page.locator(".way .practised")).hasText("" + first + "✓ 90 points");
+        assertThat(page.locator(".way-through .practised")).hasText("" + first + "✓ 90 points");
         assertThat(page.locator(".proposal").first()).containsText("A family you have not worked on yet.");
         jdbc.update(
                 "insert into practice_run (account_id, type_id, drive, options, work, chosen, trap, seed, made, begun_at, ended_at, score, version) select r.account_id, t, r.drive, r.options, r.work, r.chosen, r.trap, r.seed, r.made, r.begun_at, r.ended_at, 85, 0 from practice_run r, unnest(array['fen-50', 'fen-l-100', 'hvile-50', 'kolm-50', 'kolm-t-50', 'kule-50', 'terskel-50', 'tvinn-50']) t where r.account_id = (select id from account where username = 'rita') and t <> r.type_id");

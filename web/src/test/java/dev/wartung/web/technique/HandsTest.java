@@ -113,6 +113,11 @@ class HandsTest {
         page.click("text=What the hands do");
         Browser.ready(page);
         assertThat(page.locator(".listed")).hasCount(SheetLibrary.techniques().size());
+        assertThat(
+                        page.evaluate(
+                                "() => [...document.querySelectorAll('.listed .frame')].filter(f => f.querySelector('svg').getBoundingClientRect().width < f.clientWidth - 1).length"))
+                .as("pictures that do not fill their frame")
+                .isEqualTo(0);
         Browser.usableByAll(page);
         page.fill("#technique-search", "Kidney DEEP");
         page.click("button:has-text('Find')");

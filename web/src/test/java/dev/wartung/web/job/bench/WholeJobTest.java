@@ -58,7 +58,7 @@ class WholeJobTest {
         assertThat(page.locator(".plate:has-text('Air')")).hasClass(Pattern.compile("live"));
         assertThat(page.locator(".plate:has-text('Spring')")).containsText("2.9 kN · 57 J");
         assertThat(page.locator(".part.ghost")).containsText("Body clamp");
-        assertThat(page.locator("[data-part='body-clamp']")).hasCount(1);
+        assertThat(page.locator(".at-work [data-part='body-clamp']")).hasCount(1);
         // with the keyboard alone
         page.keyboard().press("Enter");
         assertThat(page.locator(".step .say")).hasText("Lift the insert straight out of the body");
