@@ -135,7 +135,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
     public static void usableByAll(Page page) {
         settled(page);
         List<Rule> violations = new AxeBuilder(page)
-                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
+                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"))
                 .analyze()
                 .getViolations();
         assertThat(violations.stream()
