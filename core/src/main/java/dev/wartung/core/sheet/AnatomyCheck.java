@@ -54,7 +54,6 @@ final class AnatomyCheck {
                 .map(Act::object));
     }
 
-    /** @param techniques those its operations may name, by id */
     static void check(AnatomySheet sheet, SheetText text, Map<String, Technique> techniques) {
         AnatomyCheck check = new AnatomyCheck(sheet, text, techniques);
         check.schools();
