@@ -86,14 +86,15 @@ public record BoltedJoint(
     }
 
     /**
-     * Evenly on a circle round a pipe that goes from left to right below it, none over the pipe where their number is
-     * even: number 1 half a pitch after the top, counted clockwise.
+     * Evenly on a circle over a pipe that goes from left to right, none on the pipe's own axis: number 1 at the top, or
+     * half a pitch after it where their number would put others on that axis; counted clockwise.
      *
      * @param bolts at least 2
      * @param diameterM of the bolt circle, above 0
      */
     public static BoltPattern besidePipe(int bolts, double diameterM) {
-        double half = Math.PI / bolts;
+        // only a number that can be quartered has bolts a quarter turn from the top
+        double half = bolts % 4 == 0 ? Math.PI / bolts : 0;
         return new BoltPattern(BoltPattern.circle(bolts, diameterM).places().stream()
                 .map(p -> new Place(
                         p.rightM() * Math.cos(half) + p.upM() * Math.sin(half),

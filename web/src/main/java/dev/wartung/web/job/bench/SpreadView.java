@@ -121,11 +121,7 @@ record SpreadView(
                 .orElse("");
         return new SpreadView(
                 ask,
-                FlangeDrawing.bare(
-                        spread.pattern(),
-                        marks(spread, form, band, now),
-                        spread.pattern().order(),
-                        stage),
+                flange(spread, marks(spread, form, band, now), stage),
                 List.of(),
                 form.listWith(List.of()),
                 stage,
@@ -140,6 +136,13 @@ record SpreadView(
                 verdict,
                 form.complete(),
                 wrench.troubles());
+    }
+
+    /** A diaphragm between flanges lies over its weir. */
+    private static String flange(Spread spread, List<Mark> marks, String title) {
+        return spread.compression().isPresent() || spread.parallel().isPresent()
+                ? FlangeDrawing.svg(spread.pattern(), marks, spread.pattern().order(), Optional.empty(), title)
+                : FlangeDrawing.bare(spread.pattern(), marks, spread.pattern().order(), title);
     }
 
     private static List<Mark> marks(Spread spread, SpreadForm form, Band band, Optional<Turn> now) {
