@@ -54,9 +54,14 @@ class StatementCountTest {
                 "/stores/tools",
                 "/valves/TS-001")) {
             web.perform(get(path).with(user("tessa").roles("TECHNICIAN"))).andExpect(status().isOk());
-            statistics.clear();
-            web.perform(get(path).with(user("tessa").roles("TECHNICIAN"))).andExpect(status().isOk());
-            counts.put(path, statistics.getPrepareStatementCount());
+            // the statistics are of the whole application: what runs beside it now and then is not the page's
+            long least = Long.MAX_VALUE;
+            for (int i = 0; i < 3; i++) {
+                statistics.clear();
+                web.perform(get(path).with(user("tessa").roles("TECHNICIAN"))).andExpect(status().isOk());
+                least = Math.min(least, statistics.getPrepareStatementCount());
+            }
+            counts.put(path, least);
         }
         statistics.setStatisticsEnabled(false);
         return counts;
