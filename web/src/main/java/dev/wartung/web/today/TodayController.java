@@ -84,8 +84,9 @@ class TodayController {
         List<JobLine> running = jobs.lines(JobState.RUNNING);
         List<JobLine> mine = running.stream().filter(j -> j.isHeldBy(me.id())).toList();
         model.addAttribute("mine", mine);
-        model.addAttribute(
-                "others", running.stream().filter(j -> !j.isHeldBy(me.id())).toList());
+        List<JobLine> others =
+                running.stream().filter(j -> !j.isHeldBy(me.id())).toList();
+        model.addAttribute("others", others);
         List<JobLine> planned = jobs.lines(JobState.PLANNED);
         model.addAttribute("planned", planned.subList(0, Math.min(MOST_PLANNED, planned.size())));
         model.addAttribute("later", Math.max(0, planned.size() - MOST_PLANNED));
@@ -100,7 +101,9 @@ class TodayController {
         List<Valve> due = valves.due(today.plusDays(LOOK_AHEAD_DAYS), PageRequest.of(0, MOST_DUE));
         model.addAttribute("due", due);
         model.addAttribute(
-                "first", First.of(mine, planned, rechecks, due, today).orElse(null));
+                "first",
+                First.of(new First.Day(mine, planned, others, rechecks, due, today), me.roles())
+                        .orElse(null));
         return "today";
     }
 }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
+import dev.wartung.web.account.Role;
 import dev.wartung.web.job.JobLine;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.look.Recheck;
@@ -11,6 +12,7 @@ import dev.wartung.web.valve.Valve;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 
@@ -40,7 +42,11 @@ class FirstTest {
     }
 
     private static String first(List<JobLine> mine, List<JobLine> planned, List<Recheck> looks, List<Valve> due) {
-        return First.of(mine, planned, looks, due, TODAY)
+        return told(new First.Day(mine, planned, List.of(), looks, due, TODAY), Set.of(Role.TECHNICIAN));
+    }
+
+    private static String told(First.Day day, Set<Role> roles) {
+        return First.of(day, roles)
                 .map(f -> f.tag() + " " + f.what() + " " + f.path())
                 .orElse("nothing");
     }
@@ -68,5 +74,28 @@ class FirstTest {
                 .isEqualTo("B-3 Begin: Renew all seals /jobs/10");
         assertThat(first(List.of(), List.of(job(11, "B-4", 1, "")), List.of(), List.of()))
                 .isEqualTo("nothing");
+    }
+
+    @Test
+    @DisplayName("A valve whose job is on another bench is not said to be without one")
+    void onAnotherBench() {
+        First.Day day = new First.Day(
+                List.of(), List.of(), List.of(job(12, "D-1", -3, "")), List.of(), List.of(valve("D-1", -3)), TODAY);
+        assertThat(told(day, Set.of(Role.PLANNER))).isEqualTo("nothing");
+    }
+
+    @Test
+    @DisplayName("Nobody is sent to what their role does not do")
+    void roles() {
+        First.Day day = new First.Day(
+                List.of(),
+                List.of(job(9, "B-2", -2, "")),
+                List.of(),
+                List.of(look("C-1", -1)),
+                List.of(valve("D-1", -3)),
+                TODAY);
+        assertThat(told(day, Set.of(Role.TECHNICIAN))).startsWith("C-1 Look for leaks");
+        assertThat(told(day, Set.of(Role.PLANNER))).startsWith("D-1 Plan its service");
+        assertThat(told(day, Set.of(Role.REVIEWER))).isEqualTo("nothing");
     }
 }
