@@ -350,7 +350,11 @@ final class SectionRendering {
                 .map(p -> bench.place(p) == Place.ON_VALVE)
                 .orElse(true);
         boolean aid = shape.attribute("data-aid").map(bench.aids()::contains).orElse(true);
-        return here && isMade(shape) && air && product && aid && with;
+        // drawings of own families kept from before say this of what a carrier says today
+        boolean borne = shape.attribute("data-gone-with")
+                .map(p -> bench.build().part(p).isEmpty() || bench.place(p) == Place.ON_VALVE)
+                .orElse(true);
+        return here && isMade(shape) && air && product && aid && with && borne;
     }
 
     /**

@@ -2,6 +2,7 @@ package dev.wartung.core.drawing;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.PlainKolm50;
@@ -265,6 +266,21 @@ class SectionDrawingTest {
         assertThat(shown.get("fit-plug-seal")).contains("class=\"part coming new\" data-part=\"plug-seal\"");
         assertThat(shown.get("lift-insert")).contains("class=\"leaving rises\"");
         assertThat(shown.get("lower-insert")).contains("<g class=\"arriving\">");
+    }
+
+    @Test
+    @DisplayName("A drawing kept from before, which says what goes with a part, leaves that out once the part is off")
+    void goneWith() {
+        TypeSheet type = LIBRARY.type("kolm-50").orElseThrow();
+        ValveConfiguration nc = PlainKolm50.driven(Drive.NC);
+        DrawingTemplate kept = new DrawingTemplate(
+                "kept.svg",
+                "<svg xmlns=\"http://www.w3.org/2000/svg\" data-left=\"0\" data-right=\"9\" data-top=\"0\" data-bottom=\"9\"><g data-gone-with=\"body-clamp\"><circle class=\"metal\" r=\"1\"/></g></svg>");
+        SectionDrawing drawing = new SectionDrawing(kept, ANATOMY, type, nc);
+        Bench bench = new Bench(ANATOMY.build(), nc);
+        assertThat(drawing.svg(bench, SectionDrawing.View.PLAIN, "kept")).contains("<circle");
+        bench.carryOut(List.of(Act.of(Act.Verb.TAKE, "body-clamp")));
+        assertThat(drawing.svg(bench, SectionDrawing.View.PLAIN, "kept")).doesNotContain("<circle");
     }
 
     @Test
