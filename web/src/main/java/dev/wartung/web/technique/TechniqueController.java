@@ -1,6 +1,7 @@
 package dev.wartung.web.technique;
 
 import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.Condition;
 import dev.wartung.core.anatomy.Operation;
 import dev.wartung.core.anatomy.Variant;
 import dev.wartung.core.drawing.Technique;
@@ -91,11 +92,12 @@ class TechniqueController {
         for (AnatomySheet family : sheets.anatomies()) {
             Map<String, Technique> known = sheets.techniques(family);
             known.values().forEach(t -> called.computeIfAbsent(t, k -> new Called()));
-            operations(family).forEach(operation -> operation.techniques().stream()
-                    .map(t -> Technique.Call.of(t.is()))
-                    .forEach(call -> Optional.ofNullable(known.get(call.id()))
-                            .map(called::get)
-                            .ifPresent(c -> c.add(family.name() + ": " + said(operation), call.chosen()))));
+            operations(family).forEach(operation -> operation.techniques().forEach(named -> {
+                Technique.Call call = Technique.Call.of(named.is());
+                Optional.ofNullable(known.get(call.id()))
+                        .map(called::get)
+                        .ifPresent(c -> c.add(family.name() + ": " + said(operation, named.when()), call.chosen()));
+            }));
             Optional.ofNullable(known.get(FILM))
                     .map(called::get)
                     .ifPresent(c -> c.add("Wherever a part is fitted with a film", Map.of()));
@@ -121,9 +123,10 @@ class TechniqueController {
                 family.movements().stream());
     }
 
-    /** What the step says; figures of a type are left open. */
-    private static String said(Operation operation) {
+    /** What the step says where it shows the technique; figures of a type are left open. */
+    private static String said(Operation operation, Condition shown) {
         return operation.say().stream()
+                .filter(say -> say.when().overlaps(shown))
                 .findFirst()
                 .map(Variant::is)
                 .orElse(operation.id())
