@@ -7,6 +7,7 @@ import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Operation;
+import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Variant;
 import dev.wartung.core.sheet.Schools;
 import dev.wartung.core.sheet.SheetLibrary;
@@ -26,6 +27,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.xml.parsers.DocumentBuilderFactory;
 import org.junit.jupiter.api.DisplayName;
@@ -217,6 +219,49 @@ class TechniqueTest {
                     all.putAll(so);
                     return all;
                 }));
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("families")
+    @DisplayName(
+            "No picture lies: nothing new as old parts come out, nothing old as new ones go in, a lip only where a seal has one")
+    void noneLies(AnatomySheet family) {
+        Set<String> lies = new TreeSet<>();
+        for (Operation operation : family.operations()) {
+            everyFact(family, operation)
+                    .filter(facts -> operation.when().holds(facts))
+                    .forEach(facts -> {
+                        Map<String, String> glyphs = family.build().resolve(facts).parts().stream()
+                                .filter(p -> operation.takes().contains(p.id()))
+                                .collect(Collectors.toMap(Part::id, Part::glyph));
+                        lies(operation, facts, glyphs, "new").forEach(lies::add);
+                        operation.undoneBy().ifPresent(undo -> lies(undo, facts, glyphs, "old")
+                                .forEach(lies::add));
+                    });
+        }
+        assertThat(lies).isEmpty();
+    }
+
+    private static Stream<String> lies(
+            Operation operation, Map<String, String> facts, Map<String, String> glyphs, String never) {
+        boolean handlesSeals = glyphs.values().stream().anyMatch(Set.of("o-ring", "lip-seal", "diaphragm")::contains);
+        return named(operation, facts).stream()
+                .map(Technique.Call::of)
+                .filter(call -> !call.id().equals("grease-film"))
+                .flatMap(call -> {
+                    List<String> found = new ArrayList<>();
+                    Technique technique = SheetLibrary.techniques().get(call.id());
+                    boolean wrongPiece = technique.frames(call.chosen()).stream()
+                            .anyMatch(f -> f.svg().matches("(?s).*class=\"[a-z ]*\\b" + never + "\\b.*"));
+                    if (handlesSeals && wrongPiece) {
+                        found.add(operation.id() + " shows a " + never + " one in " + call);
+                    }
+                    if (Set.of("lip-seal", "lip-seal-out", "v-packing").contains(call.id())
+                            && !glyphs.containsValue("lip-seal")) {
+                        found.add(operation.id() + " shows a lip in " + call + ", its parts have none");
+                    }
+                    return found.stream();
+                });
     }
 
     @Test
