@@ -1,5 +1,6 @@
 package dev.wartung.core.message;
 
+import dev.wartung.core.text.YamlSettings;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -9,7 +10,6 @@ import java.util.TreeSet;
 import java.util.regex.MatchResult;
 import java.util.stream.Collectors;
 import org.snakeyaml.engine.v2.api.Load;
-import org.snakeyaml.engine.v2.api.LoadSettings;
 import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
 
 /**
@@ -34,10 +34,7 @@ public final class TranslationFile {
     public static Translations read(String yaml) {
         Object read;
         try {
-            read = new Load(LoadSettings.builder()
-                            .setMaxAliasesForCollections(0)
-                            .build())
-                    .loadFromString(yaml);
+            read = new Load(YamlSettings.of(yaml).build()).loadFromString(yaml);
         } catch (YamlEngineException e) {
             throw new IllegalArgumentException("is not YAML: " + e.getMessage(), e);
         }

@@ -1,6 +1,7 @@
 package dev.wartung.core.sheet;
 
 import dev.wartung.core.text.PlainText;
+import dev.wartung.core.text.YamlSettings;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
@@ -72,10 +73,9 @@ final class SheetText {
             return;
         }
         try {
-            LoadSettings settings = LoadSettings.builder()
+            LoadSettings settings = YamlSettings.of(yaml)
                     .setLabel(file)
                     .setAllowDuplicateKeys(false)
-                    .setMaxAliasesForCollections(0)
                     .build();
             Parser parser = new NotTooDeep(new ParserImpl(settings, new StreamReader(settings, yaml)));
             Optional<Node> node = new Composer(settings, parser).getSingleNode();

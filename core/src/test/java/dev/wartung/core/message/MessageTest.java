@@ -132,7 +132,9 @@ class MessageTest {
     @DisplayName(
             "Translations are read from a file; one that leaves an amount out, or speaks of another, is refused by name")
     void translationFile() {
-        String good = "pump.on:\n  \"Give {who} {air}\": \"{air} an {who} geben\"\n";
+        // a character of two code units where the reader of YAML would break off
+        String good = "# " + "a".repeat(1022) + "\uD83D\uDE00\n"
+                + "pump.on:\n  \"Give {who} {air}\": \"{air} an {who} geben\"\n";
         assertThat(new Wording(UnitSystem.US, TranslationFile.read(good))
                         .of(Message.of("pump.on", "Give {who} {air}", "who", "VA-1", "air", bar(2))))
                 .isEqualTo("29 psi an VA-1 geben");

@@ -177,6 +177,12 @@ class SheetReaderTest {
     }
 
     @Test
+    @DisplayName("A character of two code units is read where the reader of YAML would break off")
+    void twoUnits() {
+        assertThat(type("# " + "a".repeat(1022) + "\uD83D\uDE00\n" + TYPE)).isInstanceOf(Accepted.class);
+    }
+
+    @Test
     @DisplayName("NO is a drive, not a truth value")
     void no() {
         assertThat(((Accepted<TypeSheet>) type(TYPE)).sheet().drives())
