@@ -10,7 +10,7 @@ class GoodCurveTest {
 
     @Test
     @DisplayName(
-            "Four pieces, one failed at half the time and one at the end of it: stairs at 75 % and, of two left, at 37.5 %")
+            "It ends where fewer than three are left: what the last ones did says nothing of how many last so long")
     void stairs() {
         String svg = GoodCurve.svg(
                 List.of(
@@ -19,14 +19,20 @@ class GoodCurveTest {
                         new Lifetime(200, 200, true, "cut"),
                         new Lifetime(200, 200, false, "")),
                 "Seal");
-        // 46 is nothing good, 6 all good, 236 the longest of 200 days
-        assertThat(svg).contains("M 0 6.0 H 118.0 V 16.0 H 236.0 V 31.0 H 236.0\"", "38 % still good after 200 days");
+        // 46 is nothing good, 6 all good, 236 the 150 days that three of them reached: one of four failed at 100
+        assertThat(svg)
+                .contains("M 0 6.0 H 157.3 V 16.0 H 236.0\"", "75 % still good after 150 days")
+                .doesNotContain("200 days");
     }
 
     @Test
     @DisplayName("Where nothing failed it stays where it was")
     void nothingFailed() {
-        assertThat(GoodCurve.svg(List.of(new Lifetime(90, 90, false, "")), "Seal"))
+        Lifetime good = new Lifetime(90, 90, false, "");
+        assertThat(GoodCurve.svg(List.of(good, good, good), "Seal"))
                 .contains("M 0 6.0 H 236.0\"", "100 % still good after 90 days");
+        assertThat(GoodCurve.svg(List.of(good, good), "Seal"))
+                .contains("too few for a curve")
+                .doesNotContain("class=\"curve\"");
     }
 }
