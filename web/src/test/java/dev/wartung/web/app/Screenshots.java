@@ -68,7 +68,7 @@ class Screenshots {
         page.click(".moves summary:has-text('Take off')");
         page.click(".tile:has-text('body clamp') >> nth=0");
         Browser.ready(page);
-        page.click(".pick:has-text('Spanner')");
+        page.click(".pick:has-text('Spanner 13')");
         page.click("button:has-text('Do it')");
         Browser.ready(page);
         shoot(page, "practice");
