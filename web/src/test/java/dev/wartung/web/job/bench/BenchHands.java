@@ -60,7 +60,7 @@ public final class BenchHands {
     public void answer() {
         if (!(boolean)
                 page.evaluate(
-                        "() => document.querySelector('#confirm input:not([type=hidden]), .read-with select, .kit, [data-turns]') !== null")) {
+                        "() => document.querySelector('#confirm input:not([type=hidden]), .place, .read-with select, .kit, [data-turns]') !== null")) {
             return;
         }
         boltUp();
@@ -68,8 +68,7 @@ public final class BenchHands {
             place.fill(READINGS.getOrDefault(place.getAttribute("name").replaceAll("reading\\.|\\.\\d+", ""), "2.5"));
         }
         for (Locator field : page.locator(".measure input.reading-field").all()) {
-            String id = field.getAttribute("name").replace("reading.", "");
-            field.fill(READINGS.containsKey(id) ? READINGS.get(id) : middle(field));
+            field.fill(reading(field));
         }
         for (Locator pick : page.locator(".picks").all()) {
             String name = pick.locator("input").first().getAttribute("name").replace("reading.", "");
@@ -108,8 +107,9 @@ public final class BenchHands {
         }
     }
 
-    /** The middle of the band as its gauge shows it. */
-    private static String middle(Locator field) {
+    /** A good reading: the one that is known, where it lies within the limits shown, else their middle. */
+    private static String reading(Locator field) {
+        String known = READINGS.get(field.getAttribute("name").replace("reading.", ""));
         String[] limits = String.join(
                         " ",
                         field.locator("xpath=ancestor::div[contains(@class,'measure')]")
@@ -118,9 +118,17 @@ public final class BenchHands {
                 .split(" ");
         if (limits.length < 2) {
             // no limits are known: what was read
-            return "20";
+            return known == null ? "20" : known;
         }
-        return String.format(Locale.ROOT, "%.3f", (Double.parseDouble(limits[0]) + Double.parseDouble(limits[1])) / 2);
+        double low = Double.parseDouble(limits[0]);
+        double high = Double.parseDouble(limits[1]);
+        if (known != null) {
+            double value = Double.parseDouble(known.replace(',', '.').replaceAll("[^0-9.]", ""));
+            if (value >= low && value <= high) {
+                return known;
+            }
+        }
+        return String.format(Locale.ROOT, "%.3f", (low + high) / 2);
     }
 
     /** Answers everything the step asks, so that every reading fails. */

@@ -83,6 +83,7 @@ class BenchLayoutTest {
             hands.answer();
             hands.confirm();
         }
+        assertThat(hands.step()).startsWith("Count, then close");
         assertThat(troubles(page, 1280, 800)).as("closing").isEmpty();
     }
 
@@ -102,6 +103,7 @@ class BenchLayoutTest {
             hands.answer();
             hands.confirm();
         }
+        assertThat(hands.step()).startsWith("Count, then close");
         assertThat(page.locator(".hindrances")).hasCount(0);
     }
 
@@ -138,6 +140,7 @@ class BenchLayoutTest {
             page.locator(".failed input").all().forEach(reason -> reason.fill(""));
             hands.confirm();
         }
+        assertThat(hands.step()).startsWith("Count, then close");
         page.click("#done");
         Browser.settled(page);
         assertThat(troubles(page, 1280, 800)).as("closing").isEmpty();
