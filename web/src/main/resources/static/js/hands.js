@@ -25,7 +25,7 @@ document.addEventListener('click', e => {
 /* The section where the work is, or the whole valve: as it was left, from step to step. */
 document.documentElement.toggleAttribute('data-whole', sessionStorage.getItem('whole') === 'yes');
 document.addEventListener('click', e => {
-  if (e.target.closest('#whole')) sessionStorage.setItem('whole', document.documentElement.toggleAttribute('data-whole') ? 'yes' : 'no');
+  if (e.target.closest('#whole, .grow')) sessionStorage.setItem('whole', document.documentElement.toggleAttribute('data-whole') ? 'yes' : 'no');
 });
 
 document.addEventListener('keydown', e => {

@@ -52,12 +52,23 @@ const prepare = root => {
   root.querySelectorAll('dialog[data-reopen]').forEach(d => { if (d.dataset.reopen) d.showModal(); });
 };
 
+/* As phone.css has it. */
+const inHand = () => matchMedia('(max-width: 56em)').matches;
+
 document.addEventListener('alpine:init', () => {
   // the board: where the hand goes next
   window.Alpine.data('bench', () => ({
     init() {
       if (document.activeElement && document.activeElement !== document.body && document.activeElement.closest('.top')) return;
       const wrong = this.$root.querySelector('.failed input, .trouble ~ input');
+      if (inHand()) {
+        // a field in focus would bring up the keys over what is to be read first
+        if (!document.documentElement.dataset.ready) return;
+        const trouble = [...this.$root.querySelectorAll('.step > .notice, .step .failed, .step .trouble')].find(t => t.textContent.trim());
+        if (trouble) trouble.scrollIntoView({ block: 'center' });
+        else this.$root.querySelector('.work').scrollIntoView();
+        return;
+      }
       (wrong || this.$root.querySelector('#confirm input.reading-field:not([type=radio])') || this.$root.querySelector('#done'))?.focus({ preventScroll: true });
     },
   }));

@@ -106,4 +106,13 @@ class TodayController {
                         .orElse(null));
         return "today";
     }
+
+    /** The job I have on my bench; with none or several, the page that shows them. */
+    @GetMapping("/bench")
+    String bench() {
+        List<JobLine> mine = jobs.lines(JobState.RUNNING).stream()
+                .filter(j -> j.isHeldBy(current.get().id()))
+                .toList();
+        return mine.size() == 1 ? "redirect:/jobs/" + mine.get(0).number() : "redirect:/#my-bench";
+    }
 }

@@ -9,6 +9,7 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.ViewportSize;
 import com.microsoft.playwright.options.WaitForSelectorState;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -32,6 +33,10 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
             "--disable-background-networking",
             "--disable-component-update",
             "--disable-sync");
+    /** The smallest window in which everything is shown. */
+    private static final int SMALLEST_WIDTH = 360;
+
+    private static final int SMALLEST_HEIGHT = 640;
     private static com.microsoft.playwright.Browser chromium;
 
     private final List<BrowserContext> open = new ArrayList<>();
@@ -131,9 +136,44 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
                 .hasCount(0);
     }
 
-    /** Whatever is on the page can be used by everybody (WCAG A and AA, by axe). */
+    /** What leaves a narrow window sideways, of everything that is not within a frame of its own to be pushed. */
+    private static final String LEAVES =
+            """
+            () => {
+              const width = document.documentElement.clientWidth, found = [];
+              const framed = e => { for (let o = e.parentElement; o && o.tagName !== 'MAIN'; o = o.parentElement) if (/auto|scroll|hidden|clip/.test(getComputedStyle(o).overflowX)) return true; return false; };
+              if (document.documentElement.scrollWidth > width) found.push('the page scrolls sideways');
+              for (const e of document.querySelectorAll('body *')) {
+                const box = e.getBoundingClientRect();
+                if (e.ownerSVGElement || box.width <= 1 || box.height <= 1 || !e.checkVisibility() || (box.left >= -1 && box.right <= width + 1)) continue;
+                if (!e.matches('.skip, .visually-hidden') && !framed(e)) found.push(`${e.tagName} ${e.className} “${(e.textContent || '').trim().slice(0, 30)}” from ${Math.round(box.left)} to ${Math.round(box.right)}`);
+              }
+              return found;
+            }""";
+
+    /**
+     * Whatever is on the page can be used by everybody (WCAG A and AA, by axe), in the window as it is and in the
+     * smallest: there, nothing leaves it sideways.
+     */
     public static void usableByAll(Page page) {
         settled(page);
+        judged(page);
+        ViewportSize wide = page.viewportSize();
+        if (wide.width > SMALLEST_WIDTH) {
+            page.setViewportSize(SMALLEST_WIDTH, SMALLEST_HEIGHT);
+            assertThat(leaves(page)).as(page.url()).isEmpty();
+            judged(page);
+            page.setViewportSize(wide.width, wide.height);
+        }
+    }
+
+    /** What leaves the window sideways. */
+    @SuppressWarnings("unchecked")
+    public static List<String> leaves(Page page) {
+        return (List<String>) page.evaluate(LEAVES);
+    }
+
+    private static void judged(Page page) {
         List<Rule> violations = new AxeBuilder(page)
                 .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"))
                 .analyze()
@@ -144,7 +184,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
                                         .map(n -> n.getHtml())
                                         .limit(3)
                                         .toList()))
-                .as(page.url())
+                .as(page.url() + " at " + page.viewportSize().width)
                 .isEmpty();
     }
 }

@@ -3,6 +3,7 @@ package dev.wartung.web.demo;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import com.microsoft.playwright.Page;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Drive;
@@ -13,7 +14,9 @@ import dev.wartung.core.simulation.Bench;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.Accounts;
 import dev.wartung.web.account.Role;
+import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.change.ChangeRequests;
 import dev.wartung.web.change.ChangeState;
 import dev.wartung.web.device.ProvingRuns;
@@ -31,6 +34,7 @@ import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
@@ -49,7 +53,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 /**
  * The demo tells the stories it is meant to tell, and its records are ones the application itself would have written.
  */
-@ExtendWith(RunningApplication.class)
+@ExtendWith({RunningApplication.class, Browser.class})
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class DemoSiteTest {
 
@@ -280,5 +284,28 @@ class DemoSiteTest {
                         .get(0)
                         .next())
                 .isPresent();
+    }
+
+    @Test
+    @DisplayName("On the smallest phone no view leaves the window sideways, to whomever it is shown")
+    void everyView(Address at, Browser browser) {
+        EveryView views = new EveryView(context);
+        // where a link leads to a file, the browser asks for a sign for it
+        browser.expectsErrors("404");
+        List<String> troubles = new ArrayList<>();
+        for (String[] person : new String[][] {
+            {"ivarga", "oat-and-spanner", "/"},
+            {"radair", "window-of-hours", "/", "/valves", "/types", "/records", "/site", "/valves/EZ-713/settling"},
+            {"sprior", "keys-and-doors", "/", "/site", "/records"},
+            {"dfalk", "second-look", "/", "/records"},
+            {"jwick", "safe-position", "/"}
+        }) {
+            Page page = browser.window(at.base(), 360, 640);
+            Browser.login(page, person[0], person[1]);
+            views.goAs(page, List.of(person).subList(2, person.length), (path, shown) -> Browser.leaves(shown)
+                    .forEach(t -> troubles.add(path + ": " + t)));
+        }
+        assertThat(troubles).isEmpty();
+        assertThat(views.unseen()).isEmpty();
     }
 }
