@@ -45,14 +45,17 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
 
     private static com.microsoft.playwright.Browser chromium() {
         if (chromium == null) {
-            Playwright playwright = Playwright.create();
-            chromium = playwright
-                    .chromium()
-                    .launch(new BrowserType.LaunchOptions()
-                            .setExecutablePath(Path.of("/usr/bin/chromium"))
-                            .setArgs(ARGUMENTS));
+            chromium = launched(ARGUMENTS);
         }
         return chromium;
+    }
+
+    private static com.microsoft.playwright.Browser launched(List<String> arguments) {
+        return Playwright.create()
+                .chromium()
+                .launch(new BrowserType.LaunchOptions()
+                        .setExecutablePath(Path.of("/usr/bin/chromium"))
+                        .setArgs(arguments));
     }
 
     @Override
@@ -86,10 +89,20 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
     }
 
     public Page window(String base, int width, int height) {
-        BrowserContext context = chromium()
-                .newContext(new com.microsoft.playwright.Browser.NewContextOptions()
-                        .setBaseURL(base)
-                        .setViewportSize(width, height));
+        return window(chromium(), base, width, height);
+    }
+
+    /** A window of somebody who has letters shown twice as large as usual. */
+    public Page windowOfLargeLetters(String base, int width, int height) {
+        List<String> arguments = new ArrayList<>(ARGUMENTS);
+        arguments.add("--blink-settings=defaultFontSize=32");
+        return window(launched(arguments), base, width, height);
+    }
+
+    private Page window(com.microsoft.playwright.Browser of, String base, int width, int height) {
+        BrowserContext context = of.newContext(new com.microsoft.playwright.Browser.NewContextOptions()
+                .setBaseURL(base)
+                .setViewportSize(width, height));
         context.setDefaultTimeout(15_000);
         open.add(context);
         Page page = context.newPage();

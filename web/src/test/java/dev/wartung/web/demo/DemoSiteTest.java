@@ -308,4 +308,18 @@ class DemoSiteTest {
         assertThat(troubles).isEmpty();
         assertThat(views.unseen()).isEmpty();
     }
+
+    @Test
+    @DisplayName("Nor does any with letters twice as large, on a phone")
+    void largeLetters(Address at, Browser browser) {
+        browser.expectsErrors("404");
+        List<String> troubles = new ArrayList<>();
+        Page page = browser.windowOfLargeLetters(at.base(), 390, 844);
+        Browser.login(page, "ivarga", "oat-and-spanner");
+        assertThat(page.evaluate("() => getComputedStyle(document.documentElement).fontSize"))
+                .isEqualTo("32px");
+        new EveryView(context).goAs(page, List.of("/"), (path, shown) -> Browser.leaves(shown)
+                .forEach(t -> troubles.add(path + ": " + t)));
+        assertThat(troubles).isEmpty();
+    }
 }
