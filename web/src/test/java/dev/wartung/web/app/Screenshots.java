@@ -52,7 +52,7 @@ class Screenshots {
             Browser.ready(page);
             shoot(page, "report");
             practice(page);
-            contactSheets(page);
+            contactSheet(page);
             page.click("text=Log out");
             Browser.login(page, "radair", "window-of-hours");
             shutdown(page);
@@ -74,28 +74,24 @@ class Screenshots {
         shoot(page, "practice");
     }
 
-    /** Every technique once, on two sheets, small. */
-    private void contactSheets(Page page) {
+    /** Every technique once, on one sheet, small. */
+    private void contactSheet(Page page) {
+        page.setViewportSize(1920, 800);
         Browser.go(page, "/techniques");
-        for (int sheet = 1; sheet <= 2; sheet++) {
-            page.evaluate(
-                    """
-                    sheet => {
-                      const all = [...document.querySelectorAll('.listed')], half = Math.ceil(all.length / 2);
-                      const set = (e, styles) => Object.assign(e.style, styles);
-                      document.querySelectorAll('.head-line, .search, .listed :is(.why, .used, h3), .listed .frames ~ .frames').forEach(e => set(e, { display: 'none' }));
-                      set(document.querySelector('.techniques'), { columns: '3', columnGap: '14px' });
-                      all.forEach((a, i) => set(a, { display: (i < half) === (sheet === 1) ? '' : 'none', border: '0', padding: '0 0 8px' }));
-                      document.querySelectorAll('.listed h2').forEach(e => set(e, { fontSize: '13px', margin: '0 0 2px' }));
-                      document.querySelectorAll('.listed .frames').forEach(e => set(e, { gap: '4px', flexWrap: 'nowrap' }));
-                      document.querySelectorAll('.listed .frame').forEach(e => set(e, { width: '98px' }));
-                      document.querySelectorAll('.listed .caption').forEach(e => set(e, { fontSize: '9px', padding: '1px 4px 2px' }));
-                    }""",
-                    sheet);
-            page.screenshot(new Page.ScreenshotOptions()
-                    .setFullPage(true)
-                    .setPath(folder.resolve("techniques-" + sheet + ".png")));
-        }
+        page.evaluate(
+                """
+                () => {
+                  const set = (e, styles) => Object.assign(e.style, styles);
+                  document.querySelectorAll('.head-line, .search, .listed :is(.why, .used, h3), .listed .frames ~ .frames').forEach(e => set(e, { display: 'none' }));
+                  set(document.querySelector('.techniques'), { columns: '5', columnGap: '14px' });
+                  document.querySelectorAll('.listed').forEach(a => set(a, { border: '0', padding: '0 0 8px' }));
+                  document.querySelectorAll('.listed h2').forEach(e => set(e, { fontSize: '13px', margin: '0 0 2px' }));
+                  document.querySelectorAll('.listed .frames').forEach(e => set(e, { gap: '4px', flexWrap: 'nowrap' }));
+                  document.querySelectorAll('.listed .frame').forEach(e => set(e, { width: '86px' }));
+                  document.querySelectorAll('.listed .caption').forEach(e => set(e, { fontSize: '9px', padding: '1px 4px 2px' }));
+                }""");
+        page.screenshot(new Page.ScreenshotOptions().setFullPage(true).setPath(folder.resolve("techniques.png")));
+        page.setViewportSize(1280, 800);
     }
 
     private void shutdown(Page page) {
@@ -144,6 +140,11 @@ class Screenshots {
         Browser.ready(page);
         until(page, "Take off the body clamp");
         shoot(page, "bench-open");
+        page.setViewportSize(390, 844);
+        page.reload();
+        Browser.ready(page);
+        shoot(page, "phone");
+        page.setViewportSize(1280, 800);
     }
 
     /** A scratch on the plug of the job that lies half done on the bench, judged and not yet kept. */
