@@ -53,7 +53,7 @@ class Screenshots {
             shoot(page, "report");
             practice(page);
             contactSheet(page);
-            page.click("text=Log out");
+            page.click(".top > .who button");
             Browser.login(page, "radair", "window-of-hours");
             shutdown(page);
             type(page);
