@@ -99,6 +99,19 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
         return window(launched(arguments), base, width, height);
     }
 
+    /**
+     * A phone's window whose camera shows a video over and over, and may be used without a question.
+     *
+     * @param video uncompressed, as Y4M
+     */
+    public Page windowWithCamera(String base, Path video) {
+        List<String> arguments = new ArrayList<>(ARGUMENTS);
+        arguments.add("--use-fake-ui-for-media-stream");
+        arguments.add("--use-fake-device-for-media-stream");
+        arguments.add("--use-file-for-fake-video-capture=" + video);
+        return window(launched(arguments), base, 390, 844);
+    }
+
     private Page window(com.microsoft.playwright.Browser of, String base, int width, int height) {
         BrowserContext context = of.newContext(new com.microsoft.playwright.Browser.NewContextOptions()
                 .setBaseURL(base)
