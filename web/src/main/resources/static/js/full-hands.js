@@ -55,14 +55,16 @@ document.addEventListener('change', e => {
   awake.stay();
 });
 
-/* Whatever the switch or the remote types is its key: pressed once into the field. */
+/* Whatever the switch or the remote types is its key: pressed once into the field. A scanner, a caliper and a wrench are keyboards, too:
+   what they type, with nothing in focus, must confirm nothing. */
+const typedByOthers = key => key.length === 1 || ['Enter', 'Escape', 'Backspace', 'Delete', 'Unidentified', 'Dead', 'Process'].includes(key);
 document.addEventListener('keydown', e => {
-  if (!e.target.matches('[data-key]') || e.key === 'Tab' || e.key === 'Shift') return;
+  if (!e.target.matches('[data-key]') || ['Tab', 'Shift', 'Control', 'Alt', 'Meta'].includes(e.key)) return;
   e.preventDefault();
   const other = [...document.querySelectorAll('[data-key]')].find(f => f !== e.target && f.value === e.key);
   const said = e.target.closest('label').querySelector('.trouble');
-  said.textContent = other ? 'That is the other one’s key.' : '';
-  if (other) return;
+  said.textContent = other ? 'That is the other one’s key.' : typedByOthers(e.key) ? 'A scanner or a caliper types that, too. Have it send another key: Page down, an arrow, F8.' : '';
+  if (said.textContent) return;
   here.keep(e.target.dataset.key, e.key);
   showChosen(document);
 });
@@ -70,8 +72,8 @@ document.addEventListener('keydown', e => {
   const next = e.key && e.key === here.kept('next-key'), back = e.key && e.key === here.kept('back-key');
   if (!next && !back || e.repeat || e.ctrlKey || e.altKey || e.metaKey || e.target.matches('[data-key]')) return;
   if (!document.getElementById('board') || document.querySelector('dialog[open]')) return;
-  // a key that is a letter is a letter where one writes
-  if (e.key.length === 1 && e.target.matches('input:not([type=radio]):not([type=checkbox]), textarea, select')) return;
+  // where one writes or chooses, these move within the field
+  if (/^(Arrow|Home|End)/.test(e.key) && e.target.matches('input:not([type=checkbox]), textarea, select')) return;
   e.preventDefault();
   e.stopImmediatePropagation();
   (next ? document.getElementById('done') || document.getElementById('forward') || document.getElementById('to-due') : document.getElementById('back'))?.click();
@@ -88,7 +90,10 @@ document.addEventListener('change', async e => {
   const canvas = document.createElement('canvas');
   canvas.width = Math.round(picture.width * by);
   canvas.height = Math.round(picture.height * by);
-  canvas.getContext('2d').drawImage(picture, 0, 0, canvas.width, canvas.height);
+  const paper = canvas.getContext('2d');
+  paper.fillStyle = 'white';
+  paper.fillRect(0, 0, canvas.width, canvas.height);
+  paper.drawImage(picture, 0, 0, canvas.width, canvas.height);
   const blob = await new Promise(resolve => canvas.toBlob(resolve, 'image/jpeg', 0.85));
   if (!blob || blob.size >= file.size || field.files[0] !== file) return;
   const files = new DataTransfer();

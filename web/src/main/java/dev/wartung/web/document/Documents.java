@@ -96,11 +96,12 @@ public class Documents {
         return out.toByteArray();
     }
 
+    /** Those of indoors, which stand first: paper is not read in the dark. */
     private static Map<String, String> colours() {
         Map<String, String> colours = new HashMap<>();
         Matcher token = Pattern.compile("(--[a-z0-9-]+): *(#[0-9a-f]+);").matcher(text("/static/css/tokens.css"));
         while (token.find()) {
-            colours.put(token.group(1), token.group(2));
+            colours.putIfAbsent(token.group(1), token.group(2));
         }
         return colours;
     }

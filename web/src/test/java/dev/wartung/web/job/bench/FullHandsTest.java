@@ -69,14 +69,20 @@ class FullHandsTest {
 
     @Test
     @DisplayName(
-            "A foot switch confirms and goes back by the keys that were chosen; where one writes, a letter is a letter")
+            "A foot switch confirms and goes back by the keys that were chosen; what a scanner or caliper types can be neither")
     void footSwitch(Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "tessa");
         Browser.go(page, "/me");
         page.locator("[data-key=next-key]").press("PageDown");
         page.locator("[data-key=back-key]").press("PageDown");
         assertThat(page.locator(".keys-of")).containsText("That is the other one’s key.");
-        page.locator("[data-key=back-key]").press("q");
+        for (String typed : List.of("q", "7", "Enter", "-")) {
+            page.locator("[data-key=back-key]").press(typed);
+            assertThat(page.locator(".keys-of")).containsText("A scanner or a caliper types that, too.");
+            assertThat(page.locator("[data-key=back-key]")).hasValue("");
+        }
+        page.locator("[data-key=back-key]").press("ArrowLeft");
+        assertThat(page.locator("[data-key=back-key]")).hasValue("ArrowLeft");
         BenchHands hands = new BenchHands(page);
         hands.begin("TS-010", "inspect");
         page.locator("#main").press("PageDown");
@@ -86,13 +92,13 @@ class FullHandsTest {
         String step = hands.step();
         page.locator("#main").press("PageDown");
         assertThat(page.locator(".step .say")).not().hasText(step);
-        page.locator("#main").press("q");
+        page.locator("#main").press("ArrowLeft");
         assertThat(page.locator(".step .say")).hasText(step);
         page.locator("#main").press("PageDown");
         assertThat(page.locator(".step .say")).not().hasText(step);
         String later = hands.step();
-        page.locator("#scan").press("q");
-        assertThat(page.locator("#scan")).hasValue("q");
+        page.locator("#scan").press("ArrowLeft");
+        page.locator("#main").press("q");
         assertThat(page.locator(".step .say")).hasText(later);
     }
 
