@@ -330,7 +330,7 @@ class ShutdownTest {
         assertThat(desk.pins(desk.byId(id).orElseThrow())).singleElement().satisfies(p -> assertThat(p.start())
                 .isEqualTo(before + 35));
         Browser.usableByAll(page);
-        page.click("button:has-text('Let')");
+        page.click("main button:has-text('Let')");
         PlaywrightAssertions.assertThat(page.locator(".chips-list")).hasCount(0);
         Browser.go(page, "/shutdowns");
         Browser.usableByAll(page);
