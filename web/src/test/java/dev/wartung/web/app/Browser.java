@@ -40,18 +40,26 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
     private static com.microsoft.playwright.Browser chromium;
 
     private final List<BrowserContext> open = new ArrayList<>();
+    private final List<Playwright> others = new ArrayList<>();
     private final List<String> errors = new ArrayList<>();
     private final List<String> expected = new ArrayList<>();
 
     private static com.microsoft.playwright.Browser chromium() {
         if (chromium == null) {
-            chromium = launched(ARGUMENTS);
+            chromium = launched(Playwright.create(), ARGUMENTS);
         }
         return chromium;
     }
 
-    private static com.microsoft.playwright.Browser launched(List<String> arguments) {
-        return Playwright.create()
+    /** Another browser, for this test alone. */
+    private com.microsoft.playwright.Browser another(List<String> arguments) {
+        Playwright playwright = Playwright.create();
+        others.add(playwright);
+        return launched(playwright, arguments);
+    }
+
+    private static com.microsoft.playwright.Browser launched(Playwright playwright, List<String> arguments) {
+        return playwright
                 .chromium()
                 .launch(new BrowserType.LaunchOptions()
                         .setExecutablePath(Path.of("/usr/bin/chromium"))
@@ -72,6 +80,8 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
     public void afterEach(ExtensionContext test) {
         open.forEach(BrowserContext::close);
         open.clear();
+        others.forEach(Playwright::close);
+        others.clear();
         List<String> seen = List.copyOf(errors);
         errors.clear();
         expected.clear();
@@ -96,7 +106,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
     public Page windowOfLargeLetters(String base, int width, int height) {
         List<String> arguments = new ArrayList<>(ARGUMENTS);
         arguments.add("--blink-settings=defaultFontSize=32");
-        return window(launched(arguments), base, width, height);
+        return window(another(arguments), base, width, height);
     }
 
     /**
@@ -109,7 +119,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
         arguments.add("--use-fake-ui-for-media-stream");
         arguments.add("--use-fake-device-for-media-stream");
         arguments.add("--use-file-for-fake-video-capture=" + video);
-        return window(launched(arguments), base, 390, 844);
+        return window(another(arguments), base, 390, 844);
     }
 
     private Page window(com.microsoft.playwright.Browser of, String base, int width, int height) {
