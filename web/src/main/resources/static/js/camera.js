@@ -155,8 +155,9 @@ const camera = {
 
   offerTo(root) {
     if (!camera.can()) return;
-    root.querySelectorAll('[data-code]:not([data-by-camera])').forEach(field => {
-      field.dataset.byCamera = '';
+    root.querySelectorAll('[data-code]').forEach(field => {
+      // a field may outlive what is fetched round it
+      if (field.nextElementSibling?.matches('.by-camera')) return;
       const button = document.createElement('button');
       button.type = 'button';
       button.className = 'by-camera';

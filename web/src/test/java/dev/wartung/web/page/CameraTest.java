@@ -118,6 +118,30 @@ class CameraTest {
     }
 
     @Test
+    @DisplayName("A field that outlives what is fetched round it keeps its camera")
+    void preserved(Address at, Browser browser) {
+        Page page = browser.window(at.base(), 390, 844);
+        Browser.login(page, "tessa", TestSite.PASSWORD);
+        BenchHands hands = new BenchHands(page);
+        int job = hands.begin("TS-017", "renew-product-seals");
+        hands.workUntil("Run a fingertip along the stem");
+        Browser.go(page, "/jobs/" + job + "/findings");
+        page.click(".lookable summary:has-text('Stem with plug')");
+        page.click(".lookable details[open] a");
+        Browser.ready(page);
+        page.click(".pick:has-text('Scratch')");
+        page.fill("#size", "0.2");
+        page.click(".pick:has-text('across')");
+        assertThat(page.locator("#new-lot + .by-camera")).hasCount(1);
+        page.fill("#size", "0.4");
+        Browser.settled(page);
+        page.click(".pick:has-text('along')");
+        page.click(".pick:has-text('across')");
+        Browser.settled(page);
+        assertThat(page.locator("#new-lot + .by-camera")).hasCount(1);
+    }
+
+    @Test
     @DisplayName("Where the camera is refused or not there it is said, and typed as before")
     void refused(Address at, Browser browser) {
         Page page = browser.window(at.base(), 390, 844);

@@ -61,6 +61,12 @@ class BenchInHandTest {
         return found;
     }
 
+    private static Page held(Browser browser, Address at, int width, int height) {
+        Page page = browser.window(at.base(), width, height);
+        Browser.login(page, "theo", TestSite.PASSWORD);
+        return page;
+    }
+
     private static void fitsTheHand(Page page, String step) {
         assertThat(troubles(page)).as(step).isEmpty();
         page.evaluate("() => scrollTo(0, document.documentElement.scrollHeight)");
@@ -77,8 +83,7 @@ class BenchInHandTest {
     @DisplayName(
             "A whole job in one hand, bolts and gap map among it: what is to be done, the energies, the figures and the one big button are always in view")
     void wholeJob(String tag, String work, int width, int height, Address at, Browser browser) {
-        Page page = browser.window(at.base(), width, height);
-        Browser.login(page, "tessa", TestSite.PASSWORD);
+        Page page = held(browser, at, width, height);
         BenchHands hands = new BenchHands(page);
         hands.begin(tag, work);
         for (int i = 0; i < 150 && !hands.step().startsWith("Count, then close"); i++) {
@@ -98,8 +103,7 @@ class BenchInHandTest {
     @Test
     @DisplayName("The cloth is one swipe away, with the figures still in view; the whole valve is one tap away")
     void oneSwipe(Address at, Browser browser) {
-        Page page = browser.window(at.base(), 390, 844);
-        Browser.login(page, "tessa", TestSite.PASSWORD);
+        Page page = held(browser, at, 390, 844);
         BenchHands hands = new BenchHands(page);
         hands.begin("TS-005", "inspect");
         hands.workUntil("Lift the insert straight out of the body");
@@ -120,8 +124,7 @@ class BenchInHandTest {
     @Test
     @DisplayName("What is missing is brought into view, and the big button is still there")
     void missing(Address at, Browser browser) {
-        Page page = browser.window(at.base(), 360, 640);
-        Browser.login(page, "tessa", TestSite.PASSWORD);
+        Page page = held(browser, at, 360, 640);
         BenchHands hands = new BenchHands(page);
         hands.begin("TS-006", "inspect");
         page.click("#done");
@@ -135,7 +138,7 @@ class BenchInHandTest {
     @DisplayName("The bench is a tap away from everywhere; on it, every other place is")
     void places(Address at, Browser browser) {
         Page page = browser.window(at.base(), 360, 640);
-        Browser.login(page, "theo", TestSite.PASSWORD);
+        Browser.login(page, "tessa", TestSite.PASSWORD);
         BenchHands hands = new BenchHands(page);
         int number = hands.begin("TS-007", "inspect");
         page.click(".more-places");
@@ -150,5 +153,9 @@ class BenchInHandTest {
         page.click("#places a:has-text('Today')");
         Browser.ready(page);
         assertThat(page.locator("#my-bench")).isVisible();
+        hands.begin("TS-016", "inspect");
+        Browser.go(page, "/bench");
+        // of two, neither is meant more than the other
+        assertThat(page.url()).endsWith("/#my-bench");
     }
 }

@@ -3,11 +3,13 @@ package dev.wartung.web.job.bench;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.google.gson.JsonObject;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.FilePayload;
 import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
+import dev.wartung.web.app.TestSite;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -49,6 +51,34 @@ class FullHandsTest {
             Browser.go(page, path);
             Browser.usableByAll(page);
         }
+    }
+
+    @Test
+    @DisplayName(
+            "On paper, which is narrow, nothing of it is printed: no phone's layout, no colours, no larger letters")
+    void paper(Address at, Browser browser) {
+        Page page = browser.window(at.base(), 700, 1000);
+        Browser.login(page, "tessa", TestSite.PASSWORD);
+        Browser.go(page, "/me");
+        page.check("input[name=light][value=dark]");
+        page.check("input[name=letters][value=largest]");
+        Browser.go(page, "/valves");
+        String table = "() => getComputedStyle(document.querySelector('table.list')).display";
+        assertThat(page.evaluate(table)).isEqualTo("block");
+        // Playwright's own call writes "print" in the letters of the JVM's language
+        JsonObject paper = new JsonObject();
+        paper.addProperty("media", "print");
+        page.context().newCDPSession(page).send("Emulation.setEmulatedMedia", paper);
+        assertThat(page.evaluate(table)).isEqualTo("table");
+        assertThat(page.evaluate("() => getComputedStyle(document.documentElement).fontSize"))
+                .isEqualTo("16px");
+        assertThat(page.evaluate("() => getComputedStyle(document.body).backgroundColor"))
+                .isEqualTo("rgb(244, 241, 234)");
+        assertThat(
+                        (List<?>)
+                                page.evaluate(
+                                        "() => [...document.querySelectorAll('.in-hand, .by-camera, .aids')].filter(e => e.checkVisibility()).map(e => e.outerHTML)"))
+                .isEmpty();
     }
 
     @Test
