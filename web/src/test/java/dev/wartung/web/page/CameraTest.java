@@ -123,7 +123,7 @@ class CameraTest {
         Page page = browser.window(at.base(), 390, 844);
         Browser.login(page, "tessa", TestSite.PASSWORD);
         BenchHands hands = new BenchHands(page);
-        int job = hands.begin("TS-017", "renew-product-seals");
+        int job = hands.begin("TS-026", "renew-product-seals");
         hands.workUntil("Run a fingertip along the stem");
         Browser.go(page, "/jobs/" + job + "/findings");
         page.click(".lookable summary:has-text('Stem with plug')");
