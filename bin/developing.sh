@@ -44,6 +44,8 @@ tells_nothing() { # $1: all that was logged while tests ran: no password, hash o
   for word in "$WARTUNG_TESTS_PASSWORD" "`cat "$WARTUNG_HOME/run/db-password"`" a-long-test-password 'kettle under seventeen' argon2id 'Bearer ' 'WARTUNG=' 'Servlet.service() for'; do
     if grep -aqF -- "$word" "$1"; then
       say "Logged while tests ran, and should not be (shortened): `grep -anF -m 1 -- "$word" "$1" | cut -c1-160`"
+      # a stack trace without what it says helps nobody who only has the end of this log
+      [ "$word" != 'Servlet.service() for' ] || grep -aF -A 400 -m 1 -- "$word" "$1" | grep -aE '^([a-z0-9_]+\.)+[A-Z][A-Za-z0-9$]*: |^Caused by|at dev\.wartung' | cut -c1-300 | head -20
       found=1
     fi
   done
