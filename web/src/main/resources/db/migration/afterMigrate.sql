@@ -26,7 +26,7 @@ begin
         ('record_change', 'rac', 'id valve_id job_number kind before_text after_text reason by_id at second_name'), ('old_seal', 'ra', ''), ('line_event', 'ra', ''), ('change_item', 'rat', ''),
         -- changed in what may change
         ('job', 'rac', 'id number valve_id title planned_by_id planned_at'), ('valve', 'rac', 'id'), ('account', 'rac', 'id username'), ('account_role', 'rat', ''),
-        ('fitted_part', 'rac', 'id valve_id part article material lot fitted_on job_number'), ('recheck', 'rac', 'id valve_id job_number name'),
+        ('fitted_part', 'rac', 'id valve_id part article material lot fitted_on job_number'), ('handheld', 'rac', 'id account_id since'), ('kept_apart', 'rac', 'entry_id job_id step_id by_id done_at at what why'), ('recheck', 'rac', 'id valve_id job_number name'),
         ('change_request', 'rac', 'number valve_id study_id was becomes reason asked_by_id asked_at'), ('proving_run', 'rac', 'id valve_id job_number bench_name drive by_id started_at measures'),
         ('lot', 'rac', 'id item lot'), ('measuring_tool', 'rac', 'id number'), ('lot_file', 'rac', 'lot_id'), ('lead_time', 'rac', 'item'), ('grease_tin', 'rac', 'id'), ('area_rule', 'rac', 'area'),
         ('site_answer', 'ract', 'school'), ('site_tool', 'ract', ''), ('plant_air', 'rac', 'id'), ('plant_time', 'ract', 'id'), ('reading_rule', 'rac', 'id'), ('service_rule', 'rat', ''),

@@ -206,9 +206,12 @@ const away = text => {
     document.getElementById('lost').classList.add('back');
   }, 3000);
 };
-document.addEventListener('htmx:sendError', () => away('No connection to Wartung. What you typed is kept here; this line changes when it is back.'));
+const gone = e => { if (!along.takes(e.detail)) away('No connection to Wartung. What you typed is kept here; this line changes when it is back.'); };
+document.addEventListener('htmx:sendError', gone);
+document.addEventListener('htmx:timeout', gone);
 document.addEventListener('htmx:responseError', e => {
   const status = e.detail.xhr.status;
+  if ((status === 502 || status === 503 || status === 504) && along.takes(e.detail)) return;
   if (status === 401 || status === 403 && !document.querySelector('meta[name=csrf-token]')) {
     lost('You have been logged out. What you typed is kept in this browser.', { href: '/login?expired', text: 'Log in again' });
     sessionStorage.setItem('after-login', location.pathname + location.search);

@@ -115,6 +115,16 @@ public enum Unit {
         return decimals;
     }
 
+    /** What a value is multiplied by, before {@link #offset} is added, to have it in the SI unit of its dimension. */
+    public double factor() {
+        return factor;
+    }
+
+    /** What is added after {@link #factor}: zero but for scales of temperature. */
+    public double offset() {
+        return offset;
+    }
+
     double toSi(double value) {
         return value * factor + offset;
     }

@@ -119,8 +119,12 @@ public record Spread(
 
     /** Whether one turn's torque is what its stage asks for. */
     public Outcome judgeTurn(int turn, Quantity torque, Band band) {
-        double share = tightening().turns().get(turn).share();
-        return new Band(stage(band.min(), share), stage(band.max(), share), Optional.empty()).judge(torque);
+        return limits(tightening().turns().get(turn), band).judge(torque);
+    }
+
+    /** The limits of one turn: its stage's share of the whole torque's. */
+    public Band limits(Turn turn, Band band) {
+        return new Band(stage(band.min(), turn.share()), stage(band.max(), turn.share()), Optional.empty());
     }
 
     /** What a turn is tightened to, newton metre. */

@@ -117,11 +117,19 @@ class SecurityConfiguration {
                                 "/js/**",
                                 "/vendor/**",
                                 "/webjars/**",
+                                "/img/**",
+                                "/icons/**",
                                 "/favicon.svg",
+                                "/manifest.webmanifest",
+                                "/sw.js",
+                                "/without-network",
                                 "/actuator/health",
                                 "/login",
                                 "/error",
                                 "/calendar/*.ics")
+                        .permitAll()
+                        // a device that was lost is told so, whether or not somebody is still logged in on it
+                        .requestMatchers(HttpMethod.GET, "/handheld/*")
                         .permitAll()
                         .requestMatchers(
                                 HttpMethod.POST,

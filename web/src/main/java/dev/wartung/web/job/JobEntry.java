@@ -38,6 +38,8 @@ public class JobEntry extends Entered {
 
     private Instant at;
 
+    private @Nullable Instant doneAt;
+
     @Convert(converter = StoredEvent.class)
     @Column(columnDefinition = "jsonb")
     @ColumnTransformer(read = "event::text", write = "?::jsonb")
@@ -46,7 +48,7 @@ public class JobEntry extends Entered {
     @SuppressWarnings("NullAway.Init")
     protected JobEntry() {}
 
-    JobEntry(Long jobId, int seq, Happened happened, Account by, Instant at) {
+    JobEntry(Long jobId, int seq, Happened happened, Account by, Instant at, Optional<Instant> doneAt) {
         super(happened.id());
         this.jobId = jobId;
         this.seq = seq;
@@ -54,6 +56,7 @@ public class JobEntry extends Entered {
         this.stepId = happened.step().orElse(null);
         this.by = by;
         this.at = at;
+        this.doneAt = doneAt.orElse(null);
         this.event = happened.event();
     }
 
@@ -71,6 +74,11 @@ public class JobEntry extends Entered {
 
     public Instant at() {
         return at;
+    }
+
+    /** When it was done, where it was written later than that: without network, and sent once there was one. */
+    public Optional<Instant> doneAt() {
+        return Optional.ofNullable(doneAt);
     }
 
     public JobEvent event() {

@@ -38,6 +38,7 @@ public class LogBook {
     private final JobFiles files;
     private final Readings readings;
     private final CurrentAccount current;
+    private final DoneEarlier earlier;
     private final Clock clock;
 
     LogBook(
@@ -46,12 +47,14 @@ public class LogBook {
             JobFiles files,
             Readings readings,
             CurrentAccount current,
+            DoneEarlier earlier,
             Clock clock) {
         this.rows = rows;
         this.entries = entries;
         this.files = files;
         this.readings = readings;
         this.current = current;
+        this.earlier = earlier;
         this.clock = clock;
     }
 
@@ -181,7 +184,8 @@ public class LogBook {
                     last + written.size() + 1,
                     new Happened(line.id(), line.step(), line.event()),
                     line.by(),
-                    line.at()));
+                    line.at(),
+                    earlier.when().filter(done -> done.isBefore(line.at()))));
         }
         entries.saveAllAndFlush(written);
     }

@@ -92,7 +92,7 @@ public class UsualTimes {
         jdbc.query(
                 """
                 select step_id, took from (
-                  select e.kind, e.step_id, extract(epoch from e.at - lag(e.at) over (partition by e.job_id order by e.seq)) / 60 as took from job_entry e
+                  select e.kind, e.step_id, extract(epoch from coalesce(e.done_at, e.at) - lag(coalesce(e.done_at, e.at)) over (partition by e.job_id order by e.seq)) / 60 as took from job_entry e
                   where e.job_id in (select j.id from job j join valve v on v.id = j.valve_id where j.state = 'CLOSED' and v.type_id = any(?) order by j.ended_at desc limit ?)) gaps
                 where kind = 'CONFIRMED' and step_id is not null and took > 0""",
                 row -> {

@@ -103,9 +103,13 @@ final class RecordContent {
         ArrayNode entries = record.putArray("entries");
         for (Row row : rows.all(
                 """
-                select e.id, e.seq, e.kind, e.step_id, a.username as by, e.at, e.event, e.as_written from job_entry e join account a on a.id = e.by_id where e.job_id = ? order by e.seq""",
+                select e.id, e.seq, e.kind, e.step_id, a.username as by, e.at, e.done_at, e.event, e.as_written from job_entry e join account a on a.id = e.by_id where e.job_id = ? order by e.seq""",
                 job.number("id"))) {
-            event(row.put(entries.addObject(), "id", "seq", "kind", "step_id", "by", "at"), row);
+            ObjectNode entry = row.put(entries.addObject(), "id", "seq", "kind", "step_id", "by", "at");
+            if (!row.text("done_at").isEmpty()) {
+                row.put(entry, "done_at");
+            }
+            event(entry, row);
         }
         ArrayNode fitted = record.putArray("fitted");
         for (Row row : rows.all(

@@ -8,6 +8,7 @@ import dev.wartung.web.job.EventWords;
 import dev.wartung.web.job.JobEntry;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.record.ServiceReport.Line;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -29,8 +30,30 @@ final class ReportLines implements JobEvent.Cases<Line> {
 
     static List<Line> of(JobView view) {
         return view.entries().stream()
-                .map(entry -> entry.event().in(new ReportLines(view, entry)))
+                .map(entry -> entry.doneAt()
+                        .map(done -> sentLater(entry.event().in(new ReportLines(view, entry)), done))
+                        .orElseGet(() -> entry.event().in(new ReportLines(view, entry))))
                 .toList();
+    }
+
+    /** Done where there was no network: how long before it was written. */
+    private static Line sentLater(Line line, Instant done) {
+        Message earlier = Message.of(
+                "report.sent-later",
+                "done without network {earlier} earlier",
+                "earlier",
+                inWords(Duration.between(done, line.at())));
+        return new Line(
+                line.at(),
+                line.who(),
+                line.what(),
+                line.detail().isEmpty() ? earlier : Message.joined("; ", List.of(line.detail(), earlier)),
+                line.notable());
+    }
+
+    private static String inWords(Duration earlier) {
+        long minutes = Math.max(1, Math.round(earlier.toSeconds() / 60.0));
+        return minutes < 60 ? minutes + " min" : minutes / 60 + " h " + minutes % 60 + " min";
     }
 
     private Message step() {

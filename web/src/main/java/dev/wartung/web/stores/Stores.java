@@ -107,6 +107,12 @@ public class Stores {
                         .thenComparing(Lot::receivedOn));
     }
 
+    /** The lots of an item that the stores know, whether or not pieces are left of them. */
+    @Transactional(readOnly = true)
+    public List<String> lotsOf(String item) {
+        return lots.ofItem(item).stream().map(Lot::lot).toList();
+    }
+
     /** Whether a piece of this lot may be fitted today. What the stores keep no lot of at all is taken as it is. */
     @Transactional(readOnly = true)
     public Fitness fitness(String item, String lot, int pieces) {

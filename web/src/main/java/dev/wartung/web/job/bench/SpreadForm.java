@@ -115,7 +115,8 @@ final class SpreadForm {
                 .toList());
     }
 
-    private static String list(List<Double> torquesNm) {
+    /** @param torquesNm at the bolt, in the order of the turns */
+    static String list(List<Double> torquesNm) {
         return String.join(
                 ";", torquesNm.stream().map(t -> Quantity.rounded(t, 3)).toList());
     }

@@ -1,0 +1,140 @@
+package dev.wartung.web.job.bench;
+
+import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.procedure.Ask;
+import dev.wartung.core.procedure.Ask.AtPlaces;
+import dev.wartung.core.procedure.Step;
+import dev.wartung.core.progress.Happened;
+import dev.wartung.core.progress.JobEvent;
+import dev.wartung.core.progress.JobLog;
+import dev.wartung.core.progress.Locked;
+import dev.wartung.core.progress.Progress;
+import dev.wartung.core.progress.Standing;
+import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.Outcome;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+
+/**
+ * A job's boards as they will stand, one after the other, while every step is confirmed as it is meant to be. Made for
+ * a device that goes where there is no network: what it shows there was derived and judged here.
+ */
+@Component
+class Ahead {
+
+    private final Jobs jobs;
+    private final Boards boards;
+    private final LocksAtHand locks;
+    private final AheadRules rules;
+
+    Ahead(Jobs jobs, Boards boards, LocksAtHand locks, AheadRules rules) {
+        this.jobs = jobs;
+        this.boards = boards;
+        this.locks = locks;
+        this.rules = rules;
+    }
+
+    /**
+     * A step to come. Public, so that the expressions of its page can be compiled.
+     *
+     * @param board as it stands when the step is due
+     * @param rules what is compared with what is typed there, as JSON
+     * @param turns of its bolt-up, as it stands after so many turns, each as it was asked for; empty where none is
+     */
+    public record Coming(Step step, Board board, String rules, List<SpreadView> turns) {}
+
+    /**
+     * @param coming  from the step that is due to the last
+     * @param closing the board once all of them are done
+     * @param behind  boards of the steps that are confirmed, to look back at, by step
+     */
+    public record Way(List<Coming> coming, Board closing, Map<String, Board> behind) {}
+
+    Way of(JobView view) {
+        List<Coming> coming = new ArrayList<>();
+        JobView here = view;
+        for (Optional<Step> due = view.progress().current();
+                due.isPresent();
+                due = here.progress().current()) {
+            Step step = due.get();
+            coming.add(new Coming(step, board(here), rules.of(here, step), turns(here, step)));
+            here = confirmed(here, step);
+        }
+        Map<String, Board> behind = new HashMap<>();
+        view.progress().confirmed().stream()
+                .map(c -> c.step().id())
+                .forEach(id -> behind.put(id, boards.board(view, Optional.of(id), Map.of(), Outcome.DONE)));
+        return new Way(coming, board(here), behind);
+    }
+
+    private Board board(JobView view) {
+        return boards.board(view, Optional.empty(), Map.of(), Outcome.DONE);
+    }
+
+    /** As if a step had been confirmed, every lock put on; what will be read is not known, and is not made up. */
+    private JobView confirmed(JobView view, Step step) {
+        List<Locked> locked = step.acts().stream().anyMatch(a -> a.verb() == Verb.LOCK || a.verb() == Verb.UNLOCK)
+                ? locks.at(view, step).each().stream()
+                        .map(LocksAtHand.Each::lock)
+                        .toList()
+                : List.of();
+        JobEvent.Confirmed event =
+                new JobEvent.Confirmed(List.of(), List.of(), Optional.empty(), List.of(), Map.of(), locked);
+        JobLog log = new JobLog(
+                view.log().configuration(),
+                view.log().procedure(),
+                Stream.concat(
+                                view.log().happened().stream(),
+                                Stream.of(new Happened(new UUID(0, step.id().hashCode()), Optional.of(step.id()), event)))
+                        .toList());
+        Standing standing = log.standing();
+        Progress progress = new Progress(
+                view.sheets().anatomy().build(),
+                standing.configuration(),
+                jobs.carried(view.job()),
+                standing.procedure(),
+                standing.confirmed());
+        return new JobView(
+                view.job(),
+                view.sheets(),
+                progress.bench().build(),
+                log,
+                standing,
+                progress,
+                view.supplies(),
+                view.entries());
+    }
+
+    private List<SpreadView> turns(JobView view, Step step) {
+        Optional<AtPlaces> run = step.asks().stream()
+                .filter(AtPlaces.class::isInstance)
+                .map(AtPlaces.class::cast)
+                .filter(AheadRules::isRun)
+                .findFirst();
+        return run.map(asked -> {
+                    List<Double> all = asked.spread().intended(asked.band()).stream()
+                            .map(q -> q.si())
+                            .toList();
+                    return IntStream.rangeClosed(0, all.size())
+                            .mapToObj(done -> SpreadView.of(
+                                    asked,
+                                    Map.of(field(asked), SpreadForm.list(all.subList(0, done))),
+                                    rules.units(),
+                                    Optional.empty()))
+                            .toList();
+                })
+                .orElse(List.of());
+    }
+
+    private static String field(Ask ask) {
+        return StepFields.READING + ask.id();
+    }
+}

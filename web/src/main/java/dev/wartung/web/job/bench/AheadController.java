@@ -1,0 +1,43 @@
+package dev.wartung.web.job.bench;
+
+import dev.wartung.web.account.CurrentAccount;
+import dev.wartung.web.job.JobState;
+import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.NoSuchJob;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.server.ResponseStatusException;
+
+/** A job to take along: every board of it that is to come, in one document that a device keeps. */
+@Controller
+class AheadController {
+
+    private final Jobs jobs;
+    private final Ahead ahead;
+    private final CurrentAccount current;
+
+    AheadController(Jobs jobs, Ahead ahead, CurrentAccount current) {
+        this.jobs = jobs;
+        this.ahead = ahead;
+        this.current = current;
+    }
+
+    /** Only a running job, and only for whoever holds its bench (409 else): there is nothing to do in another. */
+    @GetMapping("/jobs/{number:\\d{1,9}}/along")
+    String along(@PathVariable int number, Model model) {
+        JobView view = jobs.view(number).orElseThrow(() -> new NoSuchJob(number));
+        if (view.job().state() != JobState.RUNNING
+                || view.job().holder().filter(current::is).isEmpty()) {
+            throw new ResponseStatusException(HttpStatus.CONFLICT);
+        }
+        model.addAttribute("job", view.job());
+        model.addAttribute("newValve", view.ofNewValve());
+        model.addAttribute("seq", view.seq());
+        model.addAttribute("way", ahead.of(view));
+        return "along";
+    }
+}
