@@ -2,17 +2,19 @@
 'use strict';
 
 const compared = {
-  /* A number in the usual unit, zero or more; anything else is read where the network is. */
+  plain: unit => unit.toLowerCase().replace(/[·⋅*.\-() ]+/g, ''),
+  /* A decimal number, in the usual unit where none is typed; a fraction is read where the network is. */
   number(text, rule) {
     const typed = text.replace('\u2212', '-').replace('\u00a0', ' ').trim();
     if (!typed) return { trouble: 'Type the reading in ' + rule.unit + '.' };
     const found = /^([+-]?)(\d+(?:[.,]\d+)?|[.,]\d+)\s*(.*)$/.exec(typed);
-    if (!found || (found[3] && found[3].trim() !== rule.unit)) return { trouble: 'Without network, type a number in ' + rule.unit + ': for instance 12.5.' };
+    const unit = found && (found[3].trim() ? rule.units.find(u => u.names.includes(compared.plain(found[3]))) : rule.units[0]);
+    if (!unit) return { trouble: 'Without network, type a decimal number in ' + rule.unit + ': for instance 12.5.' };
     if (/^[1-9]\d{0,2},\d{3}$/.test(found[2])) return { trouble: 'Is “' + found[2] + '” ' + found[2].replace(',', '.') + ' or ' + found[2].replace(',', '') + '? Type it with a point, or without a separator.' };
     const value = (found[1] === '-' ? -1 : 1) * Number(found[2].replace(',', '.'));
     if (value < 0 && !rule.below) return { trouble: 'Less than zero cannot be right. Read it again.' };
     if (value > 1e9) return { trouble: '“' + typed + '” is too large to be a reading.' };
-    return { si: (value * rule.factor + rule.offset) * (rule.atBolt || 1) };
+    return { si: (value * unit.factor + unit.offset) * (rule.atBolt || 1) };
   },
 
   /* Limits and, with a tool whose uncertainty counts, the limits drawn in by it. {how: WITHIN | LOW | HIGH | UNSURE, next} */
@@ -83,6 +85,7 @@ const compared = {
   step(rules, typed, known) {
     const result = { waits: rules.waits || '', troubles: [], failed: [], read: {} };
     const trouble = (field, words) => result.troubles.push([field, words]);
+    if (rules.waits) return result;
     if (['wrench.length', 'wrench.offset', 'wrench.angle'].some(f => (typed.get(f) || '').trim())) result.waits ||= 'What a crowfoot makes of the torque is worked out where the network is.';
     for (const rule of rules.asks) {
       const before = rule.same && known[rule.same];

@@ -31,8 +31,22 @@ const stored = {
   keepJob: job => stored.in('jobs', 'readwrite', t => t.objectStore('jobs').put(job)),
   dropJob: number => stored.in('jobs', 'readwrite', t => t.objectStore('jobs').delete(number)),
   unsent: () => stored.in('unsent', 'readonly', t => t.objectStore('unsent').getAll()),
+  /* Where the job stands, as the server last showed it. */
+  stands: (number, due) => stored.in('jobs', 'readwrite', t => {
+    const asked = t.objectStore('jobs').get(number);
+    asked.onsuccess = () => { if (asked.result) t.objectStore('jobs').put({ ...asked.result, due }); };
+  }),
   add: entry => stored.in('unsent', 'readwrite', t => t.objectStore('unsent').add(entry)),
-  sent: place => stored.in('unsent', 'readwrite', t => t.objectStore('unsent').delete(place)),
+  /* Sent and entered: gone from here, and the job goes on after it, both or neither. Without a step to go on with the job is fetched anew. */
+  sent: (entry, next) => stored.in(['jobs', 'unsent'], 'readwrite', t => {
+    t.objectStore('unsent').delete(entry.place);
+    if (entry.what !== 'step' || entry.failed) return;
+    const asked = t.objectStore('jobs').get(entry.job);
+    asked.onsuccess = () => {
+      if (asked.result && next === null) t.objectStore('jobs').delete(entry.job);
+      else if (asked.result) t.objectStore('jobs').put({ ...asked.result, due: next, read: { ...asked.result.read, ...entry.read }, words: { ...asked.result.words, ...entry.words } });
+    };
+  }),
   forgetJobs: () => stored.in('jobs', 'readwrite', t => t.objectStore('jobs').clear()),
   forgetAll: () => stored.in(['jobs', 'unsent'], 'readwrite', t => { t.objectStore('jobs').clear(); t.objectStore('unsent').clear(); }),
 };

@@ -21,7 +21,7 @@ const along = {
     const kept = await stored.job(String(number)).catch(() => null);
     if (!kept || kept.who !== along.who()) return null;
     const known = along.packs.get(kept.number);
-    if (known?.at === kept.at) { known.due = kept.due; return known; }
+    if (known?.at === kept.at) return Object.assign(known, { due: kept.due, words: kept.words });
     const page = new DOMParser().parseFromString(kept.html, 'text/html');
     const steps = [...page.querySelectorAll('template[data-step]')].map(t => ({ id: t.dataset.step, rules: JSON.parse(t.dataset.rules), board: t, turns: [] }));
     page.querySelectorAll('template[data-turn]').forEach(t => { steps.find(s => s.id === t.dataset.of).turns[Number(t.dataset.turn)] = t; });
@@ -39,19 +39,24 @@ const along = {
   },
   /* What was read here, by reading: some are to be again what they were. */
   async known(number) {
-    const known = {};
+    const known = { ...(await stored.job(String(number)))?.read };
     (await along.unsentOf(number)).forEach(e => Object.assign(known, e.read));
     return known;
   },
 
-  /* Takes the job on my bench along, by itself; again where what is kept no longer leads on from here. */
+  /* Where the job on my bench stands now, kept at once; whether it has to be fetched anew: where what is kept does not lead on from here, or
+     knows nothing of what was read at the step before. */
+  async stands(number, due) {
+    const pack = await along.pack(number);
+    if (!pack || (due !== '' && !pack.steps.some(s => s.id === due))) return true;
+    if (pack.due === due) return false;
+    const read = pack.steps.find(s => s.id === pack.due)?.rules.asks.length > 0;
+    await stored.stands(String(number), due);
+    pack.due = due;
+    return read;
+  },
+  /* Takes the job along: its boards, limits, lots, tins and tools as they are now. */
   async take(number, due) {
-    const kept = await stored.job(String(number));
-    const pack = kept && await along.pack(number);
-    const leadsOn = pack && (due === '' || pack.steps.some(s => s.id === due));
-    const read = pack?.steps.find(s => s.id === pack.due)?.rules.asks.length;
-    if (leadsOn && pack.due === due) return;
-    if (leadsOn && !read) { await stored.keepJob({ ...kept, due }); return; }
     const answer = await fetch('/jobs/' + number + '/along', { headers: { 'HX-Request': 'true' } });
     if (answer.status === 409) { await stored.dropJob(String(number)); return; }
     if (!answer.ok || answer.redirected) return;
@@ -83,6 +88,7 @@ const along = {
     node.removeAttribute('hx-get');
     const used = along.lastTools;
     node.querySelectorAll('select[name^="tool."]').forEach(select => { if (!select.value && [...select.options].some(o => o.value === used.get(select.name) && !o.disabled)) select.value = used.get(select.name); });
+    node.dataset.seq = String(Number(node.dataset.seq) + (await along.unsentOf(along.jobHere())).length);
     then?.(node);
     const place = along.board() || document.getElementById('main').firstElementChild;
     document.querySelectorAll('dialog[open]').forEach(d => d.close());
@@ -102,12 +108,13 @@ const along = {
       if (back && before) back.href = '/jobs/' + pack.number + '?look=' + encodeURIComponent(before);
       if (said) along.say(node, said);
       if (!due) along.say(node, 'All steps are done. Closing takes your signature: it waits for the network.');
-      else along.sameAsBefore(node, due, all);
+      else if (due.rules.waits) along.waits(node, due.rules.waits);
+      else along.sameAsBefore(node, pack, due, all);
     });
   },
   dataOf(node, pack, step) { node.dataset.job = pack.number; node.dataset.step = step?.id || ''; node.dataset.mine = 'true'; },
-  sameAsBefore(node, step, all) {
-    const known = {};
+  sameAsBefore(node, pack, step, all) {
+    const known = { ...pack.words };
     all.forEach(e => Object.assign(known, e.words));
     step.rules.asks.filter(a => a.same && known[a.same]).forEach(a => along.say(node, 'Before it was ' + known[a.same] + '.'));
   },
@@ -168,6 +175,11 @@ const along = {
     const board = along.board();
     const step = pack.steps.find(s => s.id === board.dataset.step);
     if (!step) { along.waits(board, board.dataset.step ? 'This step is not on this device.' : 'Closing takes your signature.'); return; }
+    // the network may have gone before what is kept was told of the last step that was confirmed with it
+    if (pack.due !== step.id && !(await along.unsentOf(pack.number)).length) {
+      await stored.stands(pack.number, step.id);
+      pack.due = step.id;
+    }
     const typed = new FormData(form);
     const entryId = typed.get('entryId');
     typed.delete('entryId'); typed.delete('second.password'); typed.delete('shown');
@@ -380,7 +392,7 @@ const along = {
         if (answer.ok && !answer.redirected) {
           const came = await answer.json();
           if (came.how === 'APART') apart.add(entry.job);
-          await stored.sent(entry.place);
+          await stored.sent(entry, came.how === 'APART' ? null : await along.after(entry));
           jobs.add(entry.job);
           await along.tell();
           continue;
@@ -391,8 +403,14 @@ const along = {
       return;
     }
     await along.tell();
-    for (const job of apart) lost('Somebody went on with job ' + job + ' meanwhile: what you did is kept beside it.', { href: '/jobs/' + job + '/apart', text: 'See both' });
     if (jobs.has(along.jobHere())) await along.refresh();
+    for (const job of apart) lost('Somebody went on with job ' + job + ' meanwhile: what you did is kept beside it.', { href: '/jobs/' + job + '/apart', text: 'See both' });
+  },
+  /* The step that follows one, as it was made ahead. */
+  async after(entry) {
+    const steps = (await along.pack(entry.job))?.steps || [];
+    const at = steps.findIndex(s => s.id === entry.at);
+    return at < 0 ? null : steps[at + 1]?.id ?? '';
   },
   async refresh() {
     const number = along.jobHere();
@@ -422,6 +440,10 @@ const along = {
       document.body.classList.add('on-bench');
       const section = document.createElement('section');
       section.className = 'bench-page';
+      const tag = document.createElement('b');
+      tag.className = 'tag here';
+      tag.textContent = pack.tag;
+      document.querySelector('.top .brand').after(tag);
       section.dataset.withoutNetwork = '';
       const place = document.createElement('div');
       section.append(place);
@@ -463,6 +485,8 @@ document.addEventListener('submit', async e => {
   if (!form.matches('form[action="/logout"]') || form.dataset.leaves) return;
   e.preventDefault();
   e.stopImmediatePropagation();
+  // it was not sent yet: what keeps a second tap from sending twice must not keep this one
+  delete form.dataset.sent;
   await along.contact();
   const mine = (await stored.unsent()).filter(each => each.who === along.who());
   if (mine.length && !form.dataset.told) {
@@ -482,9 +506,12 @@ const benchHere = () => {
 const takeSoon = () => {
   const board = benchHere();
   if (!board || along.down) return;
-  along.pack(board.dataset.job);
-  clearTimeout(along.soon);
-  along.soon = setTimeout(() => along.take(board.dataset.job, board.dataset.step).then(() => along.pack(board.dataset.job)).catch(() => {}), 600);
+  const { job, step } = board.dataset;
+  along.stands(job, step).then(anew => {
+    if (!anew) return;
+    clearTimeout(along.soon);
+    along.soon = setTimeout(() => along.take(job, step).then(() => along.pack(job)).catch(() => {}), 600);
+  }).catch(() => {});
 };
 document.addEventListener('htmx:afterSettle', e => { if (e.target.id === 'board' && !along.down) takeSoon(); });
 window.addEventListener('online', along.contact);

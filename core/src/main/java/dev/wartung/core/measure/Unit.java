@@ -151,6 +151,14 @@ public enum Unit {
         return known(text).filter(unit -> unit.dimension == meant).findFirst().or(() -> named(text));
     }
 
+    /** Every way it is typed, as {@link #named(String)} takes them, with what does not matter left out of them. */
+    public List<String> names() {
+        return Stream.concat(Stream.of(symbol), aliases.stream())
+                .map(Unit::plain)
+                .distinct()
+                .toList();
+    }
+
     private static Stream<Unit> known(String text) {
         String wanted = plain(text);
         return Arrays.stream(values())

@@ -7,6 +7,8 @@ import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.NoSuchJob;
 import dev.wartung.web.job.Outcome;
+import dev.wartung.web.job.apart.Apart;
+import dev.wartung.web.job.apart.KeptApart;
 import dev.wartung.web.job.bench.BenchDesk;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
@@ -68,8 +70,7 @@ class AlongController {
         if (!current.get().username().equals(who)) {
             throw new ResponseStatusException(HttpStatus.CONFLICT);
         }
-        Sent.What known =
-                Sent.What.of(what).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        Sent.What known = Sent.What.of(what).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
         Map<String, String> fields = new HashMap<>(typed);
         fields.keySet().removeAll(List.of("entryId", "who", "ago", "at"));
         Instant now = clock.instant();
@@ -142,8 +143,7 @@ class AlongController {
         model.addAttribute("findingsPage", true);
         model.addAttribute("job", view.job());
         model.addAttribute("running", view.job().state() == JobState.RUNNING);
-        model.addAttribute(
-                "mine", view.job().holder().filter(current::is).isPresent());
+        model.addAttribute("mine", view.job().holder().filter(current::is).isPresent());
         model.addAttribute("all", apart.of(view.job()));
         model.addAttribute("record", OnRecord.byStep(view));
         model.addAttribute("outcome", outcome);

@@ -24,9 +24,9 @@ public record OnRecord(Instant at, String by, Message words) {
     static Map<String, List<OnRecord>> byStep(JobView view) {
         Map<String, List<OnRecord>> all = new LinkedHashMap<>();
         for (JobEntry entry : view.entries()) {
-            entry.stepId()
-                    .ifPresent(step -> all.computeIfAbsent(step, s -> new ArrayList<>())
-                            .add(new OnRecord(entry.doneAt().orElse(entry.at()), entry.by().name(), words(entry))));
+            entry.stepId().ifPresent(step -> all.computeIfAbsent(step, s -> new ArrayList<>())
+                    .add(new OnRecord(
+                            entry.doneAt().orElse(entry.at()), entry.by().name(), words(entry))));
         }
         return all;
     }

@@ -5,6 +5,7 @@ import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.NoSuchJob;
 import dev.wartung.web.job.Outcome;
+import dev.wartung.web.job.apart.Apart;
 import dev.wartung.web.job.bench.BenchDesk;
 import dev.wartung.web.job.findings.FindingsDesk;
 import java.util.Optional;
@@ -59,7 +60,7 @@ class SentDesk {
             return new Result(How.FAILED, "");
         }
         String why = outcome.went() ? outcome.notice() : refusal(outcome);
-        apart.keep(before, sent, why);
+        apart.keep(before, new Apart.Done(sent.entryId(), sent.step(), sent.typed(), sent.doneAt()), why);
         return new Result(How.APART, why);
     }
 

@@ -1,6 +1,6 @@
 /**
- * Jobs taken along to where there is no network: what was done there is entered once it is sent, and what can no longer
- * be entered is kept apart until a person settles it.
+ * Jobs taken along to where there is no network: what was done there is entered once it is sent, or kept apart where it no
+ * longer can be.
  */
 @NullMarked
 package dev.wartung.web.job.along;

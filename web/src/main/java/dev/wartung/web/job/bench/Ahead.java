@@ -49,7 +49,15 @@ class Ahead {
      * @param rules what is compared with what is typed there, as JSON
      * @param turns of its bolt-up, as it stands after so many turns, each as it was asked for; empty where none is
      */
-    public record Coming(Step step, Board board, String rules, List<SpreadView> turns) {}
+    public record Coming(Step step, Board board, String rules, List<Turned> turns) {}
+
+    /**
+     * A bolt-up after so many turns.
+     *
+     * @param here it
+     * @param now  what is read next: the bolt-up, or what comes after its last turn
+     */
+    public record Turned(SpreadView here, SpreadView now) {}
 
     /**
      * @param coming  from the step that is due to the last
@@ -65,7 +73,7 @@ class Ahead {
                 due.isPresent();
                 due = here.progress().current()) {
             Step step = due.get();
-            coming.add(new Coming(step, board(here), rules.of(here, step), turns(here, step)));
+            coming.add(new Coming(step, board(here), rules.of(here, step), turns(step)));
             here = confirmed(here, step);
         }
         Map<String, Board> behind = new HashMap<>();
@@ -93,7 +101,8 @@ class Ahead {
                 view.log().procedure(),
                 Stream.concat(
                                 view.log().happened().stream(),
-                                Stream.of(new Happened(new UUID(0, step.id().hashCode()), Optional.of(step.id()), event)))
+                                Stream.of(
+                                        new Happened(new UUID(0, step.id().hashCode()), Optional.of(step.id()), event)))
                         .toList());
         Standing standing = log.standing();
         Progress progress = new Progress(
@@ -113,7 +122,7 @@ class Ahead {
                 view.entries());
     }
 
-    private List<SpreadView> turns(JobView view, Step step) {
+    private List<Turned> turns(Step step) {
         Optional<AtPlaces> run = step.asks().stream()
                 .filter(AtPlaces.class::isInstance)
                 .map(AtPlaces.class::cast)
@@ -124,14 +133,18 @@ class Ahead {
                             .map(q -> q.si())
                             .toList();
                     return IntStream.rangeClosed(0, all.size())
-                            .mapToObj(done -> SpreadView.of(
-                                    asked,
-                                    Map.of(field(asked), SpreadForm.list(all.subList(0, done))),
-                                    rules.units(),
-                                    Optional.empty()))
+                            .mapToObj(done -> turned(step, asked, all.subList(0, done)))
                             .toList();
                 })
                 .orElse(List.of());
+    }
+
+    private Turned turned(Step step, AtPlaces run, List<Double> done) {
+        Map<String, String> typed = Map.of(field(run), SpreadForm.list(done));
+        return new Turned(
+                SpreadView.of(run, typed, rules.units(), Optional.empty()),
+                Boards.spread(step, typed, rules.units(), ask -> Optional.empty())
+                        .orElseThrow());
     }
 
     private static String field(Ask ask) {

@@ -27,6 +27,7 @@ import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -51,8 +52,7 @@ class AheadRules {
     private final Stores stores;
     private final CurrentAccount current;
 
-    AheadRules(
-            ToolsAtHand atHand, LocksAtHand locks, GreaseStore greases, Stores stores, CurrentAccount current) {
+    AheadRules(ToolsAtHand atHand, LocksAtHand locks, GreaseStore greases, Stores stores, CurrentAccount current) {
         this.atHand = atHand;
         this.locks = locks;
         this.greases = greases;
@@ -89,12 +89,10 @@ class AheadRules {
             counted(rules, view.supplies());
         }
         ArrayNode ticks = rules.putArray("ticks");
-        locks.at(view, step)
-                .each()
-                .forEach(each -> ticks.addObject()
-                        .put("field", each.field())
-                        .put("instead", each.off() ? "" : each.insteadField())
-                        .put("say", each.off() ? "Not taken off yet." : "Not locked yet."));
+        locks.at(view, step).each().forEach(each -> ticks.addObject()
+                .put("field", each.field())
+                .put("instead", each.off() ? "" : each.insteadField())
+                .put("say", each.off() ? "Not taken off yet." : "Not locked yet."));
         if (!step.films().isEmpty()) {
             tins(rules, view, step);
         }
@@ -132,9 +130,7 @@ class AheadRules {
         for (Supplies.Piece piece : supplies.toCount()) {
             ticks.add(StepFields.HAVE + piece.part());
             if (!supplies.inKit().contains(piece)) {
-                lots.set(
-                        StepFields.LOT + piece.part(),
-                        fitness(piece.article()).put("say", "Type or scan its lot."));
+                lots.set(StepFields.LOT + piece.part(), fitness(piece.article()).put("say", "Type or scan its lot."));
                 empty.add(StepFields.ARTICLE + piece.part());
             }
         }
@@ -200,10 +196,21 @@ class AheadRules {
         private void unit(ObjectNode rule, Dimension measured) {
             Unit unit = units().unit(measured);
             rule.put("unit", unit.symbol())
-                    .put("factor", unit.factor())
-                    .put("offset", unit.offset())
                     .put("below", measured == Dimension.TEMPERATURE || measured == Dimension.ANGLE);
-            rule.put("wrench", measured == Dimension.TORQUE);
+            // a megapascal is told from a millipascal by its case: that is read where the network is
+            ArrayNode known = rule.putArray("units");
+            known.add(in(unit));
+            Stream.of(Unit.values())
+                    .filter(u -> u.dimension() == measured && u != unit && u != Unit.MEGAPASCAL)
+                    .forEach(u -> known.add(in(u)));
+        }
+
+        private ObjectNode in(Unit unit) {
+            ObjectNode each =
+                    JSON.createObjectNode().put("factor", unit.factor()).put("offset", unit.offset());
+            ArrayNode names = each.putArray("names");
+            unit.names().forEach(names::add);
+            return each;
         }
 
         private void limits(ObjectNode rule, Band band) {
@@ -243,7 +250,9 @@ class AheadRules {
 
         private double atBolt(Ask ask) {
             return ask instanceof Measurement once && once.measured() == Dimension.TORQUE
-                    ? new WrenchForm(Map.of(), once.toolOffsetM(), units()).wrench().atBolt(1)
+                    ? new WrenchForm(Map.of(), once.toolOffsetM(), units())
+                            .wrench()
+                            .atBolt(1)
                     : ask instanceof AtPlaces places && places.measured() == Dimension.TORQUE
                             ? new WrenchForm(Map.of(), places.toolOffsetM(), units())
                                     .wrench()
@@ -281,7 +290,9 @@ class AheadRules {
                 for (Turn turn : places.spread().tightening().turns()) {
                     Band stage = places.spread().limits(turn, places.band().get());
                     turns.addObject()
-                            .put("asked", places.spread().asked(turn, places.band().get()))
+                            .put(
+                                    "asked",
+                                    places.spread().asked(turn, places.band().get()))
                             .put("stage", turn.stage())
                             .put("min", stage.min().si())
                             .put("max", stage.max().si());

@@ -56,6 +56,7 @@ import java.util.stream.Collectors;
  * @param failed      readings that failed on the last try, with their verdicts
  * @param mine        the bench is held by whoever is looking
  * @param hindrances  with all steps done: what stands in the way of closing
+ * @param apart       how much of it was done without network, could not be entered, and is not settled
  * @param films       greases of the step, each with its tin
  * @param tools       measuring tools that are asked for
  * @param readWith    what each reading is taken with, by its id, where that is chosen and known
@@ -92,6 +93,7 @@ public record Board(
         Map<String, Answer> failed,
         boolean mine,
         List<String> hindrances,
+        int apart,
         List<GreaseLine> films,
         List<ToolForm.Line> tools,
         Map<String, ReadWith> readWith,

@@ -31,6 +31,7 @@ import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Outcome;
 import dev.wartung.web.job.UsualTimes;
+import dev.wartung.web.job.apart.Apart;
 import dev.wartung.web.job.closing.ClosingDesk;
 import dev.wartung.web.note.BenchNotes;
 import dev.wartung.web.photo.ValvePhotos;
@@ -39,7 +40,6 @@ import dev.wartung.web.stores.GreaseStore;
 import dev.wartung.web.stores.Lot;
 import dev.wartung.web.stores.Stores;
 import dev.wartung.web.technique.CloseUps;
-import java.time.Clock;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
@@ -66,7 +66,7 @@ class Boards {
     private final ValvePhotos photos;
     private final UsualTimes times;
     private final CloseUps closeUps;
-    private final Clock clock;
+    private final Apart apart;
     private final CurrentAccount current;
 
     Boards(
@@ -80,8 +80,8 @@ class Boards {
             ValvePhotos photos,
             UsualTimes times,
             CloseUps closeUps,
-            CurrentAccount current,
-            Clock clock) {
+            Apart apart,
+            CurrentAccount current) {
         this.sheets = sheets;
         this.greases = greases;
         this.closing = closing;
@@ -92,7 +92,7 @@ class Boards {
         this.photos = photos;
         this.times = times;
         this.closeUps = closeUps;
-        this.clock = clock;
+        this.apart = apart;
         this.current = current;
     }
 
@@ -146,6 +146,7 @@ class Boards {
                 .failed(failed(step, typed, outcome, units, ask -> readWith(tools, ask)))
                 .mine(view.job().holder().filter(current::is).isPresent())
                 .hindrances(now.isEmpty() ? closing.hindrances(view) : List.of())
+                .apart(apart.open(view.job()))
                 .films(step.map(s -> new GreaseForm(s, greases.shelf(view.job().valve()), typed).lines())
                         .orElse(List.of()))
                 .tools(tools.map(ToolForm::lines).orElse(List.of()))

@@ -1,4 +1,4 @@
-package dev.wartung.web.job.along;
+package dev.wartung.web.job.apart;
 
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.message.Wording;
@@ -7,13 +7,16 @@ import dev.wartung.core.procedure.Step;
 import dev.wartung.core.text.PlainText;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Signing;
+import dev.wartung.web.job.BeforeClosing;
 import dev.wartung.web.job.Job;
 import dev.wartung.web.job.JobView;
 import java.sql.Timestamp;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
@@ -23,7 +26,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** What was done without network and could not be entered, until a person settles it. */
 @Service
-public class Apart {
+public class Apart implements BeforeClosing {
 
     private static final int LONGEST = 4000;
 
@@ -38,32 +41,58 @@ public class Apart {
     }
 
     @Transactional(readOnly = true)
-    boolean has(UUID entryId) {
+    public boolean has(UUID entryId) {
         return !jdbc.queryForList("select 1 from kept_apart where entry_id = ?", entryId)
                 .isEmpty();
     }
 
     @Transactional(readOnly = true)
-    String why(UUID entryId) {
+    public String why(UUID entryId) {
         return jdbc.queryForList("select why from kept_apart where entry_id = ?", String.class, entryId).stream()
                 .findFirst()
                 .orElse("");
     }
 
-    /** Keeps it, in the words of whoever did it. */
+    /**
+     * Something that was done.
+     *
+     * @param entryId made where it was done
+     * @param step    at which step; empty where it belongs to none
+     * @param typed   what was typed, by field
+     * @param at      when
+     */
+    public record Done(UUID entryId, Optional<String> step, Map<String, String> typed, Instant at) {}
+
+    /** Keeps it, in the words of whoever did it, with the reason why it could not be entered. */
     @Transactional
-    void keep(JobView view, Sent sent, String why) {
-        Optional<Step> step = sent.step().map(view.steps()::get);
+    public void keep(JobView view, Done done, String why) {
+        Optional<Step> step = done.step().map(view.steps()::get);
         jdbc.update(
                 "insert into kept_apart (entry_id, job_id, step_id, by_id, done_at, at, what, why) values (?, ?, ?, ?, ?, ?, ?, ?) on conflict (entry_id) do nothing",
-                sent.entryId(),
+                done.entryId(),
                 view.job().id(),
                 step.map(Step::id).orElse(null),
                 current.get().id(),
-                Timestamp.from(sent.doneAt()),
+                Timestamp.from(done.at()),
                 Timestamp.from(clock.instant()),
-                words(step, sent, current.get().units()),
+                words(step, done.typed(), current.get().units()),
                 why);
+    }
+
+    /** How many of a job nobody has settled. */
+    @Transactional(readOnly = true)
+    public int open(Job job) {
+        return Objects.requireNonNull(jdbc.queryForObject(
+                "select count(*) from kept_apart where job_id = ? and settled_at is null", Integer.class, job.id()));
+    }
+
+    @Override
+    public List<String> hindrances(Job job) {
+        int open = open(job);
+        return open == 0
+                ? List.of()
+                : List.of("Kept beside this job and not settled: " + open
+                        + ", done without network. See both sides first.");
     }
 
     /** Of a job, the earliest first. */
@@ -87,7 +116,7 @@ public class Apart {
 
     /** @return whether it was not settled before */
     @Transactional
-    boolean settle(UUID entryId, String how) {
+    public boolean settle(UUID entryId, String how) {
         return jdbc.update(
                         "update kept_apart set settled_at = ?, settled_by = ?, settled = ? where entry_id = ? and settled_at is null",
                         Timestamp.from(clock.instant()),
@@ -98,11 +127,11 @@ public class Apart {
     }
 
     /** What was done: the step, and what was typed under the names of what it answers. No password is among it. */
-    private static String words(Optional<Step> step, Sent sent, UnitSystem units) {
+    private static String words(Optional<Step> step, Map<String, String> typed, UnitSystem units) {
         Wording wording = new Wording(units);
         List<String> said = new ArrayList<>();
         step.ifPresent(s -> said.add(wording.of(s.say())));
-        Map<String, String> left = new TreeMap<>(sent.typed());
+        Map<String, String> left = new TreeMap<>(typed);
         left.remove(Signing.SECOND_PASSWORD);
         step.stream().flatMap(s -> s.asks().stream()).forEach(ask -> answers(ask, left, wording)
                 .ifPresent(said::add));
@@ -120,7 +149,8 @@ public class Apart {
         List<String> values = typed.keySet().stream()
                 .filter(f -> f.equals(field) || f.startsWith(field + "."))
                 .toList();
-        String read = String.join(", ", values.stream().map(typed::get).filter(v -> !v.isBlank()).toList());
+        String read = String.join(
+                ", ", values.stream().map(typed::get).filter(v -> !v.isBlank()).toList());
         values.forEach(typed::remove);
         return read.isEmpty() ? Optional.empty() : Optional.of(wording.of(ask.asked()) + ": " + read);
     }

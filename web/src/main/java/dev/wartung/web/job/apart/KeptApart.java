@@ -1,4 +1,4 @@
-package dev.wartung.web.job.along;
+package dev.wartung.web.job.apart;
 
 import java.time.Instant;
 import java.util.Optional;
