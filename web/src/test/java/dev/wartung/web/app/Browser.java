@@ -122,13 +122,35 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
         return window(another(arguments), base, 390, 844);
     }
 
+    /**
+     * A phone's window that keeps what it holds in a folder, so that a browser closed in the middle is opened again: with
+     * {@code page.context().close()}, and this once more.
+     */
+    public Page windowKept(String base, Path folder) {
+        Playwright playwright = Playwright.create();
+        others.add(playwright);
+        BrowserContext context = playwright
+                .chromium()
+                .launchPersistentContext(
+                        folder,
+                        new BrowserType.LaunchPersistentContextOptions()
+                                .setExecutablePath(Path.of("/usr/bin/chromium"))
+                                .setArgs(ARGUMENTS)
+                                .setBaseURL(base)
+                                .setViewportSize(390, 844));
+        return watched(context, context.pages().get(0));
+    }
+
     private Page window(com.microsoft.playwright.Browser of, String base, int width, int height) {
         BrowserContext context = of.newContext(new com.microsoft.playwright.Browser.NewContextOptions()
                 .setBaseURL(base)
                 .setViewportSize(width, height));
-        context.setDefaultTimeout(15_000);
         open.add(context);
-        Page page = context.newPage();
+        return watched(context, context.newPage());
+    }
+
+    private Page watched(BrowserContext context, Page page) {
+        context.setDefaultTimeout(15_000);
         page.onConsoleMessage(message -> {
             if (message.type().equals("error") && expected.stream().noneMatch(message.text()::contains)) {
                 errors.add(message.text());
