@@ -40,6 +40,7 @@ const stored = {
   /* Sent and entered: gone from here, and the job goes on after it, both or neither. Without a step to go on with the job is fetched anew. */
   sent: (entry, next) => stored.in(['jobs', 'unsent'], 'readwrite', t => {
     t.objectStore('unsent').delete(entry.place);
+    if (entry.holds) t.objectStore('jobs').delete(entry.job);
     if (entry.what !== 'step' || entry.failed) return;
     const asked = t.objectStore('jobs').get(entry.job);
     asked.onsuccess = () => {

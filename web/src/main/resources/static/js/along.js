@@ -23,9 +23,9 @@ const along = {
     const known = along.packs.get(kept.number);
     if (known?.at === kept.at) return Object.assign(known, { due: kept.due, words: kept.words });
     const page = new DOMParser().parseFromString(kept.html, 'text/html');
-    const steps = [...page.querySelectorAll('template[data-step]')].map(t => ({ id: t.dataset.step, rules: JSON.parse(t.dataset.rules), board: t, turns: [] }));
+    const steps = [...page.querySelectorAll('template[data-step]')].map(t => ({ id: t.dataset.step, rules: JSON.parse(t.dataset.rules), exposed: JSON.parse(t.dataset.exposed), board: t, turns: [] }));
     page.querySelectorAll('template[data-turn]').forEach(t => { steps.find(s => s.id === t.dataset.of).turns[Number(t.dataset.turn)] = t; });
-    const pack = { ...kept, steps, closing: page.querySelector('template[data-closing]'), behind: new Map([...page.querySelectorAll('template[data-behind]')].map(t => [t.dataset.behind, t])) };
+    const pack = { ...kept, steps, closing: page.querySelector('template[data-closing]'), finding: page.querySelector('template[data-finding]'), points: JSON.parse(page.body.dataset.points), length: JSON.parse(page.body.dataset.length), behind: new Map([...page.querySelectorAll('template[data-behind]')].map(t => [t.dataset.behind, t])) };
     along.packs.set(kept.number, pack);
     return pack;
   },
@@ -190,6 +190,8 @@ const along = {
     // what was typed as a reason stays
     reasons.forEach(([name, value]) => { const field = board.querySelector('[name="' + CSS.escape(name) + '"]'); if (field) field.value = value; });
     if (result.troubles.length) { board.querySelector('.without-network')?.scrollIntoView({ block: 'center' }); return; }
+    const holds = (await along.unsentOf(pack.number)).find(e => e.holds);
+    if (holds) result.waits = holds.said + ': this may change the job, and is judged where the network is.';
     if (result.waits) { along.waits(board, result.waits); return; }
     const entry = { job: pack.number, who: pack.who, tag: pack.tag, what: 'step', at: step.id, entryId, fields: [...typed].filter(([, v]) => typeof v === 'string' && v !== ''), done: Date.now(), said: board.querySelector('.say')?.textContent.trim() || step.id };
     if (result.failed.length) {
@@ -470,6 +472,12 @@ document.addEventListener('click', async e => {
   const link = e.target.closest('a[href^="/jobs/"]');
   if (!along.down || !link || !along.board() || !along.packs.has(along.jobHere())) return;
   const to = new URL(link.href);
+  if (to.pathname === '/jobs/' + along.jobHere() + '/findings') {
+    e.preventDefault();
+    const pack = along.packs.get(along.jobHere());
+    lookedAt.open(pack, pack.steps.find(s => s.id === along.board().dataset.step));
+    return;
+  }
   if (to.pathname !== '/jobs/' + along.jobHere()) return;
   e.preventDefault();
   const pack = along.packs.get(along.jobHere());

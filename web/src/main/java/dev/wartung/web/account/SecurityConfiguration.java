@@ -207,6 +207,7 @@ class SecurityConfiguration {
                         .requestMatchers(
                                 HttpMethod.POST,
                                 "/jobs/**",
+                                "/handheld",
                                 "/valves/*/settling",
                                 "/valves/*/prove",
                                 "/valves/*/prove/**",

@@ -69,6 +69,7 @@ class RolesTest {
         Map<String, Set<Role>> table = new LinkedHashMap<>();
         table.put("/jobs/*/cancel", WORK);
         table.put("/jobs/", HANDS);
+        table.put("/handheld", HANDS);
         table.put("/valves/*/plan", WORK);
         table.put("/valves/*/fault", WORK);
         table.put("/valves/*/photos", WORK);

@@ -1,6 +1,8 @@
 package dev.wartung.web.job.bench;
 
 import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.inspection.Inspection;
+import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Ask.AtPlaces;
 import dev.wartung.core.procedure.Step;
@@ -47,9 +49,10 @@ class Ahead {
      *
      * @param board as it stands when the step is due
      * @param rules what is compared with what is typed there, as JSON
+     * @param exposed what can be looked at then, as JSON
      * @param turns of its bolt-up, as it stands after so many turns, each as it was asked for; empty where none is
      */
-    public record Coming(Step step, Board board, String rules, List<Turned> turns) {}
+    public record Coming(Step step, Board board, String rules, String exposed, List<Turned> turns) {}
 
     /**
      * A bolt-up after so many turns.
@@ -63,24 +66,35 @@ class Ahead {
      * @param coming  from the step that is due to the last
      * @param closing the board once all of them are done
      * @param behind  boards of the steps that are confirmed, to look back at, by step
+     * @param points  what may be found at what can be looked at on the way, and what follows, as JSON
+     * @param length  how a length is typed, as JSON
      */
-    public record Way(List<Coming> coming, Board closing, Map<String, Board> behind) {}
+    public record Way(
+            List<Coming> coming, Board closing, Map<String, Board> behind, String points, String length) {
+
+        /** Which way a mark may run. */
+        public List<Inspection.Direction> directions() {
+            return List.of(Inspection.Direction.values());
+        }
+    }
 
     Way of(JobView view) {
         List<Coming> coming = new ArrayList<>();
+        AheadLooks looks = new AheadLooks();
         JobView here = view;
         for (Optional<Step> due = view.progress().current();
                 due.isPresent();
                 due = here.progress().current()) {
             Step step = due.get();
-            coming.add(new Coming(step, board(here), rules.of(here, step), turns(step)));
+            coming.add(new Coming(step, board(here), rules.of(here, step), looks.exposed(here), turns(step)));
             here = confirmed(here, step);
         }
         Map<String, Board> behind = new HashMap<>();
         view.progress().confirmed().stream()
                 .map(c -> c.step().id())
                 .forEach(id -> behind.put(id, boards.board(view, Optional.of(id), Map.of(), Outcome.DONE)));
-        return new Way(coming, board(here), behind);
+        return new Way(
+                coming, board(here), behind, looks.points(new Wording(rules.units())), rules.length());
     }
 
     private Board board(JobView view) {

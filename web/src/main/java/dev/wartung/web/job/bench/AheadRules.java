@@ -99,6 +99,34 @@ class AheadRules {
         return JSON.writeValueAsString(rules);
     }
 
+    /** @return JSON: how a length is typed */
+    String length() {
+        ObjectNode rule = JSON.createObjectNode();
+        unit(rule, Dimension.LENGTH);
+        return JSON.writeValueAsString(rule);
+    }
+
+    /** The unit that is meant where none is typed, and all that may be. */
+    private void unit(ObjectNode rule, Dimension measured) {
+        Unit unit = units().unit(measured);
+        rule.put("unit", unit.symbol())
+                .put("below", measured == Dimension.TEMPERATURE || measured == Dimension.ANGLE);
+        // a megapascal is told from a millipascal by its case: that is read where the network is
+        ArrayNode known = rule.putArray("units");
+        known.add(in(unit));
+        Stream.of(Unit.values())
+                .filter(u -> u.dimension() == measured && u != unit && u != Unit.MEGAPASCAL)
+                .forEach(u -> known.add(in(u)));
+    }
+
+    private static ObjectNode in(Unit unit) {
+        ObjectNode each =
+                JSON.createObjectNode().put("factor", unit.factor()).put("offset", unit.offset());
+        ArrayNode names = each.putArray("names");
+        unit.names().forEach(names::add);
+        return each;
+    }
+
     /** Why a step cannot be confirmed where there is no network, whatever is typed; empty where it can. */
     private Optional<String> waits(JobView view, Step step) {
         Optional<String> blocked =
@@ -191,26 +219,6 @@ class AheadRules {
                 same.within().ifPresent(within -> rule.put("within", within.si()));
             });
             return rule;
-        }
-
-        private void unit(ObjectNode rule, Dimension measured) {
-            Unit unit = units().unit(measured);
-            rule.put("unit", unit.symbol())
-                    .put("below", measured == Dimension.TEMPERATURE || measured == Dimension.ANGLE);
-            // a megapascal is told from a millipascal by its case: that is read where the network is
-            ArrayNode known = rule.putArray("units");
-            known.add(in(unit));
-            Stream.of(Unit.values())
-                    .filter(u -> u.dimension() == measured && u != unit && u != Unit.MEGAPASCAL)
-                    .forEach(u -> known.add(in(u)));
-        }
-
-        private ObjectNode in(Unit unit) {
-            ObjectNode each =
-                    JSON.createObjectNode().put("factor", unit.factor()).put("offset", unit.offset());
-            ArrayNode names = each.putArray("names");
-            unit.names().forEach(names::add);
-            return each;
         }
 
         private void limits(ObjectNode rule, Band band) {

@@ -8,6 +8,7 @@ import dev.wartung.core.anatomy.WorkKind;
 import dev.wartung.core.inspection.Finding;
 import dev.wartung.core.inspection.Finding.Replaced;
 import dev.wartung.core.inspection.Inspection.Decision;
+import dev.wartung.core.inspection.Inspection.Point;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.procedure.Ask.Observation;
 import dev.wartung.core.procedure.Procedure;
@@ -266,6 +267,17 @@ public class FindingsDesk {
                             .orElse(""));
             return Outcome.done("Counted in. The job goes on.");
         });
+    }
+
+    /** A part that can be looked at, with the points that matter on it. */
+    public record LookAt(Part part, List<Point> points) {}
+
+    /** What can be looked at where a job stands. */
+    public static List<LookAt> looks(JobView view) {
+        return new FindingForm(view, Map.of(), UnitSystem.METRIC)
+                .exposed().stream()
+                        .map(e -> new LookAt(e.part(), e.points()))
+                        .toList();
     }
 
     /** How many parts there are to look at now. */

@@ -344,6 +344,48 @@ class WithoutNetworkTest {
     }
 
     @Test
+    @DisplayName(
+            "A finding that lets the part be used goes on without network; one that changes the job holds it until it is judged")
+    void findings(Address at, Browser browser, JdbcTemplate jdbc) {
+        Page page = phone(browser, "theo");
+        BenchHands hands = new BenchHands(page);
+        int number = hands.begin("TS-017", "renew-product-seals");
+        hands.workUntil("Fit the new body seal");
+        takenAlong(page, number);
+        cut(page);
+        page.click("#findings");
+        page.selectOption("#finding-here select[name=part]", "stem");
+        page.locator("#finding-here .pick:has-text('Bent')").click();
+        page.fill("#finding-here input[name=size]", "0,04");
+        assertThat(page.locator("#finding-here .decision")).containsText("Within what bush and seal take up");
+        Browser.usableByAll(page);
+        page.click("#finding-here button[type=submit]");
+        assertThat(page.locator(".step .notice").first()).containsText("The job goes on");
+        String step = hands.step();
+        hands.answer();
+        hands.confirm();
+        page.click("#findings");
+        page.selectOption("#finding-here select[name=part]", "stem");
+        page.locator("#finding-here .pick:has-text('Pitting')").click();
+        page.locator("#finding-here .tick:has-text('here, lot') input").check();
+        page.click("#finding-here button[type=submit]");
+        assertThat(page.locator("#finding-here .trouble")).hasText("Type or scan its lot.");
+        page.fill("#finding-here input[name=lot]", "L-9");
+        page.click("#finding-here button[type=submit]");
+        hands.answer();
+        page.click("#done");
+        assertThat(page.locator(".waits")).containsText("judged where the network is");
+        assertThat(page.locator("#unsent")).hasText("No network. 3 entries not sent yet");
+        mended(page);
+        assertThat(jdbc.queryForList(
+                        "select event #>> '{body,finding,decision}' from job_entry e join job j on j.id = e.job_id where j.number = ? and kind = 'FINDING' order by seq",
+                        String.class,
+                        number))
+                .containsExactly("FIT", "REPLACE");
+        assertThat(hands.step()).isNotEqualTo(step);
+    }
+
+    @Test
     @DisplayName("Closing waits for the network, and what was typed with it is not kept")
     void closingWaits(Address at, Browser browser) {
         Page page = phone(browser, "theo");
