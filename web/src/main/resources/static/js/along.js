@@ -143,9 +143,9 @@ const along = {
       why.maxLength = 300;
       label.append(why);
       along.place(board, field.slice('instead.'.length)).after(label);
-    } else (input?.closest('.reading, .piece, label, .read-with > span') || along.place(board, field)).append(said);
+    } else (input?.closest('.reading') || input?.closest('.piece, .lot, .kit-number, .tin, .read-with > span') || along.place(board, field)).append(said);
   },
-  place: (board, field) => [...board.querySelectorAll('[name="' + CSS.escape(field) + '"]')].pop()?.closest('.piece, label, .reading') || board.querySelector('#confirm'),
+  place: (board, field) => [...board.querySelectorAll('[name="' + CSS.escape(field) + '"]')].pop()?.closest('.reading, .piece, .lot, .kit-number') || board.querySelector('#confirm'),
 
   failed(board, found) {
     const place = along.place(board, 'reading.' + found.id).closest('.reading') || board.querySelector('#confirm');

@@ -53,7 +53,7 @@ class HandheldController {
     /** Stands where no page can be fetched: of nobody's, so that a browser may keep it. */
     @GetMapping("/without-network")
     String withoutNetwork(Model model) {
-        model.addAttribute("nav", "bench");
+        model.addAttribute("nav", "none");
         return "without-network";
     }
 
