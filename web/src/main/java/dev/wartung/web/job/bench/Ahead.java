@@ -69,8 +69,7 @@ class Ahead {
      * @param points  what may be found at what can be looked at on the way, and what follows, as JSON
      * @param length  how a length is typed, as JSON
      */
-    public record Way(
-            List<Coming> coming, Board closing, Map<String, Board> behind, String points, String length) {
+    public record Way(List<Coming> coming, Board closing, Map<String, Board> behind, String points, String length) {
 
         /** Which way a mark may run. */
         public List<Inspection.Direction> directions() {
@@ -93,8 +92,7 @@ class Ahead {
         view.progress().confirmed().stream()
                 .map(c -> c.step().id())
                 .forEach(id -> behind.put(id, boards.board(view, Optional.of(id), Map.of(), Outcome.DONE)));
-        return new Way(
-                coming, board(here), behind, looks.points(new Wording(rules.units())), rules.length());
+        return new Way(coming, board(here), behind, looks.points(new Wording(rules.units())), rules.length());
     }
 
     private Board board(JobView view) {

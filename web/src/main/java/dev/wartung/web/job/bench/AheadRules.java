@@ -109,8 +109,7 @@ class AheadRules {
     /** The unit that is meant where none is typed, and all that may be. */
     private void unit(ObjectNode rule, Dimension measured) {
         Unit unit = units().unit(measured);
-        rule.put("unit", unit.symbol())
-                .put("below", measured == Dimension.TEMPERATURE || measured == Dimension.ANGLE);
+        rule.put("unit", unit.symbol()).put("below", measured == Dimension.TEMPERATURE || measured == Dimension.ANGLE);
         // a megapascal is told from a millipascal by its case: that is read where the network is
         ArrayNode known = rule.putArray("units");
         known.add(in(unit));
@@ -120,8 +119,7 @@ class AheadRules {
     }
 
     private static ObjectNode in(Unit unit) {
-        ObjectNode each =
-                JSON.createObjectNode().put("factor", unit.factor()).put("offset", unit.offset());
+        ObjectNode each = JSON.createObjectNode().put("factor", unit.factor()).put("offset", unit.offset());
         ArrayNode names = each.putArray("names");
         unit.names().forEach(names::add);
         return each;

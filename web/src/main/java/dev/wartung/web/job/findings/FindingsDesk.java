@@ -275,9 +275,7 @@ public class FindingsDesk {
     /** What can be looked at where a job stands. */
     public static List<LookAt> looks(JobView view) {
         return new FindingForm(view, Map.of(), UnitSystem.METRIC)
-                .exposed().stream()
-                        .map(e -> new LookAt(e.part(), e.points()))
-                        .toList();
+                .exposed().stream().map(e -> new LookAt(e.part(), e.points())).toList();
     }
 
     /** How many parts there are to look at now. */

@@ -33,11 +33,12 @@ class SentTest {
         this.web = web;
         this.jdbc = jdbc;
         this.run = new BenchRun(web, jobs);
-        this.number = run.begin("TS-00" + (4 + jdbc.queryForObject("select count(*) from job", Integer.class) % 5), "inspect", "tessa");
+        this.number = run.begin(
+                "TS-00" + (4 + jdbc.queryForObject("select count(*) from job", Integer.class) % 5), "inspect", "tessa");
     }
 
-    private MockHttpServletResponse sent(String as, String what, UUID id, String who, long ago, Map<String, String> typed)
-            throws Exception {
+    private MockHttpServletResponse sent(
+            String as, String what, UUID id, String who, long ago, Map<String, String> typed) throws Exception {
         MockHttpServletRequestBuilder request = post("/jobs/" + number + "/sent/" + what)
                 .with(user(as).roles("TECHNICIAN"))
                 .with(csrf())
@@ -67,33 +68,40 @@ class SentTest {
         assertThat(jdbc.queryForObject(
                         "select extract(epoch from at - done_at) / 60 from job_entry where id = ?", Double.class, id))
                 .isBetween(49.9, 50.9);
-        assertThat(jdbc.queryForObject("select count(*) from job_entry where kind = 'CONFIRMED' and id = ?", Integer.class, id))
+        assertThat(jdbc.queryForObject(
+                        "select count(*) from job_entry where kind = 'CONFIRMED' and id = ?", Integer.class, id))
                 .isOne();
     }
 
     @Test
-    @DisplayName("A device in another's hands sends nothing of the one before, and nothing is entered for somebody who does not hold the bench")
+    @DisplayName(
+            "A device in another's hands sends nothing of the one before, and nothing is entered for somebody who does not hold the bench")
     void another() throws Exception {
         UUID id = UUID.randomUUID();
-        assertThat(sent("theo", "problem", id, "tessa", 0, Map.of("note", "hers")).getStatus())
+        assertThat(sent("theo", "problem", id, "tessa", 0, Map.of("note", "hers"))
+                        .getStatus())
                 .isEqualTo(409);
-        assertThat(jdbc.queryForList("select 1 from job_entry where id = ?", id)).isEmpty();
+        assertThat(jdbc.queryForList("select 1 from job_entry where id = ?", id))
+                .isEmpty();
         assertThat(jdbc.queryForList("select 1 from kept_apart where entry_id = ?", id))
                 .isEmpty();
         assertThat(sent("theo", "problem", id, "theo", 0, Map.of("note", "his")).getContentAsString())
                 .contains("APART");
-        assertThat(jdbc.queryForList("select 1 from job_entry where id = ?", id)).isEmpty();
+        assertThat(jdbc.queryForList("select 1 from job_entry where id = ?", id))
+                .isEmpty();
         assertThat(jdbc.queryForObject("select what from kept_apart where entry_id = ?", String.class, id))
                 .contains("his");
         // kept beside it once, and not entered by sending it again as who holds the bench
-        assertThat(sent("tessa", "problem", id, "tessa", 0, Map.of("note", "his")).getContentAsString())
+        assertThat(sent("tessa", "problem", id, "tessa", 0, Map.of("note", "his"))
+                        .getContentAsString())
                 .contains("APART");
     }
 
     @Test
     @DisplayName("What is no kind of entry, comes from the future or from nobody's device is refused or set right")
     void odd() throws Exception {
-        assertThat(sent("tessa", "signature", UUID.randomUUID(), "tessa", 0, Map.of()).getStatus())
+        assertThat(sent("tessa", "signature", UUID.randomUUID(), "tessa", 0, Map.of())
+                        .getStatus())
                 .isEqualTo(404);
         UUID id = UUID.randomUUID();
         assertThat(sent("tessa", "problem", id, "tessa", -1_000_000, Map.of("note", "from tomorrow"))
@@ -111,7 +119,13 @@ class SentTest {
     @DisplayName("No password sent with an entry is kept")
     void noPassword() throws Exception {
         UUID id = UUID.randomUUID();
-        assertThat(sent("theo", "step", id, "theo", 0, Map.of("second.password", "kettle under seventeen", "at", "identify"))
+        assertThat(sent(
+                                "theo",
+                                "step",
+                                id,
+                                "theo",
+                                0,
+                                Map.of("second.password", "kettle under seventeen", "at", "identify"))
                         .getContentAsString())
                 .contains("APART");
         assertThat(jdbc.queryForObject("select what from kept_apart where entry_id = ?", String.class, id))
