@@ -128,6 +128,14 @@ benchmark() {
       pg_start "shared_buffers = 512MB" "max_wal_size = 4GB"
       owner_for_tests
       one_class web SitePages ;;
+    phone)
+      need_tools
+      need_browser
+      throwaway_home
+      pg_start
+      pg_psql -d postgres -c "create database wartung_1 owner wartung_owner"
+      owner_for_tests
+      one_class web InHand -Dtest.forks=1 -Dspring-boot.aot.skip -Dtest.aot=false ;;
     load)
       need_tools
       build

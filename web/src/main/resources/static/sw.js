@@ -5,7 +5,7 @@
 const KEPT = 'wartung-pages';
 const WITHOUT = '/without-network';
 const MADE_OF = /^\/(css|js|vendor|webjars|img|icons)\/|^\/(favicon\.svg|manifest\.webmanifest)$/;
-const PATIENCE_MS = 8000;
+const PATIENCE_MS = 20000;
 
 const keep = async (request, answer) => {
   if (answer.ok && !answer.redirected) await (await caches.open(KEPT)).put(request, answer.clone());

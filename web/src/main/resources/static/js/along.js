@@ -44,31 +44,35 @@ const along = {
     return known;
   },
 
-  /* Where the job on my bench stands now, kept at once; whether it has to be fetched anew: where what is kept does not lead on from here, or
-     knows nothing of what was read at the step before. */
+  /* Where the job on my bench stands now, kept at once; whether it has to be fetched anew: where what is kept does not lead on from here, is
+     half an hour old, or knows nothing of what was read just now and a later step is held against. */
   async stands(number, due) {
     const pack = await along.pack(number);
     if (!pack || (due !== '' && !pack.steps.some(s => s.id === due))) return true;
     if (pack.due === due) return false;
-    const read = pack.steps.find(s => s.id === pack.due)?.rules.asks.length > 0;
+    const read = pack.steps.find(s => s.id === pack.due)?.rules.asks.map(a => a.id) || [];
+    const later = pack.steps.flatMap(s => s.rules.asks).some(a => read.includes(a.same));
     await stored.stands(String(number), due);
     pack.due = due;
-    return read;
+    return later || Date.now() - pack.at > 1800000;
   },
   /* Takes the job along: its boards, limits, lots, tins and tools as they are now. */
   async take(number, due) {
+    // known first: what is kept on a device that nobody knows of could not be told to forget
+    if (!await along.register()) return;
     const answer = await fetch('/jobs/' + number + '/along', { headers: { 'HX-Request': 'true' } });
     if (answer.status === 409) { await stored.dropJob(String(number)); return; }
     if (!answer.ok || answer.redirected) return;
     const html = await answer.text();
     const about = new DOMParser().parseFromString(html, 'text/html').body.dataset;
     await stored.keepJob({ number: String(number), who: about.who, name: about.name, tag: about.tag, html, at: Date.now(), due });
-    await along.register();
+    // a browser short of space asks before it drops what is kept
+    await navigator.storage?.persist?.();
   },
   async register() {
     const id = along.device();
     const token = document.querySelector('meta[name=csrf-token]')?.content;
-    if (token) await fetch('/handheld', { method: 'POST', headers: { 'X-CSRF-TOKEN': token }, body: new URLSearchParams({ id, name: along.kind() }) });
+    return token && (await fetch('/handheld', { method: 'POST', headers: { 'X-CSRF-TOKEN': token }, body: new URLSearchParams({ id, name: along.kind() }) })).ok;
   },
   device() {
     const name = 'device.' + along.who();
@@ -180,6 +184,8 @@ const along = {
       await stored.stands(pack.number, step.id);
       pack.due = step.id;
     }
+    // confirmed already, in another window of this device
+    if ((await along.unsentOf(pack.number)).some(e => e.what === 'step' && e.at === step.id && !e.failed)) { await along.showDue(pack, 'This step was confirmed already, in another window here.'); return; }
     const typed = new FormData(form);
     const entryId = typed.get('entryId');
     typed.delete('entryId'); typed.delete('second.password'); typed.delete('shown');
@@ -513,12 +519,18 @@ const benchHere = () => {
 };
 const takeSoon = () => {
   const board = benchHere();
-  if (!board || along.down) return;
+  if (along.down) return;
+  if (!board) {
+    // not mine, or ended: what was taken along of it leads nowhere
+    const shown = along.board();
+    if (shown?.dataset.mine === 'false') stored.dropJob(shown.dataset.job).then(() => along.packs.delete(shown.dataset.job)).catch(() => {});
+    return;
+  }
   const { job, step } = board.dataset;
   along.stands(job, step).then(anew => {
     if (!anew) return;
     clearTimeout(along.soon);
-    along.soon = setTimeout(() => along.take(job, step).then(() => along.pack(job)).catch(() => {}), 600);
+    along.soon = setTimeout(() => along.take(job, step).then(() => along.pack(job)).catch(() => {}), 1500);
   }).catch(() => {});
 };
 document.addEventListener('htmx:afterSettle', e => { if (e.target.id === 'board' && !along.down) takeSoon(); });
@@ -534,6 +546,8 @@ window.addEventListener('load', async () => {
   if (page) { await along.without(page); return; }
   await along.tell();
   if (!who) return;
+  // who was here before and did not log out left their jobs behind
+  for (const job of await stored.jobs().catch(() => [])) if (job.who !== who) await stored.dropJob(job.number);
   if ((await stored.unsent().catch(() => [])).length || (await stored.jobs().catch(() => [])).length) await along.contact();
   takeSoon();
 });

@@ -9,6 +9,7 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.ServiceWorkerPolicy;
 import com.microsoft.playwright.options.ViewportSize;
 import com.microsoft.playwright.options.WaitForSelectorState;
 import java.nio.file.Path;
@@ -142,8 +143,19 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
     }
 
     private Page window(com.microsoft.playwright.Browser of, String base, int width, int height) {
+        return window(of, base, width, height, ServiceWorkerPolicy.BLOCK);
+    }
+
+    /** A phone's window that goes on without network: what stands between its pages and the network is let in, unlike elsewhere, where tests stand there. */
+    public Page windowThatGoesOn(String base) {
+        return window(chromium(), base, 390, 844, ServiceWorkerPolicy.ALLOW);
+    }
+
+    private Page window(
+            com.microsoft.playwright.Browser of, String base, int width, int height, ServiceWorkerPolicy workers) {
         BrowserContext context = of.newContext(new com.microsoft.playwright.Browser.NewContextOptions()
                 .setBaseURL(base)
+                .setServiceWorkers(workers)
                 .setViewportSize(width, height));
         open.add(context);
         return watched(context, context.newPage());

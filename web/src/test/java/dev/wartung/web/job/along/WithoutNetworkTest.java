@@ -52,7 +52,7 @@ class WithoutNetworkTest {
     }
 
     private Page phone(Browser browser, String name) {
-        Page page = browser.window(cable.base(), 390, 844);
+        Page page = browser.windowThatGoesOn(cable.base());
         Browser.login(page, name, TestSite.PASSWORD);
         return page;
     }
