@@ -41,8 +41,21 @@ const orKept = async request => {
     throw gone;
   }
 };
-const pageOr = async request => {
-  try { return await inTime(request); } catch (gone) {
+/* A later version of Wartung has another page without network, made of other parts: looked for once each time this starts. */
+let looked = false;
+const renewed = async () => {
+  if (looked) return;
+  looked = true;
+  const [is, was] = await Promise.all([fetch(WITHOUT, { cache: 'no-store', credentials: 'omit' }), caches.match(WITHOUT)]);
+  if (is.ok && await is.text() !== await was?.text()) await prepare();
+};
+const pageOr = async event => {
+  const request = event.request;
+  try {
+    const answer = await inTime(request);
+    event.waitUntil(renewed().catch(() => { looked = false; }));
+    return answer;
+  } catch (gone) {
     const kept = await caches.match(WITHOUT);
     if (kept) return kept;
     throw gone;
@@ -52,6 +65,6 @@ const pageOr = async request => {
 self.addEventListener('fetch', event => {
   const address = new URL(event.request.url);
   if (address.origin !== location.origin || event.request.method !== 'GET') return;
-  if (event.request.mode === 'navigate') event.respondWith(pageOr(event.request));
+  if (event.request.mode === 'navigate') event.respondWith(pageOr(event));
   else if (MADE_OF.test(address.pathname)) event.respondWith(orKept(event.request));
 });

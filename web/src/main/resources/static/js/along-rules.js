@@ -90,7 +90,8 @@ const compared = {
     for (const rule of rules.asks) {
       const before = rule.same && known[rule.same];
       const tool = compared.tool(rule, typed);
-      if (rule.same && tool?.guarded) result.waits ||= 'What it was before is held against the tool’s uncertainty where the network is.';
+      if (rule.same && !rule.known && !before) result.waits ||= 'What it was before is known where the network is.';
+      if (before && tool?.guarded) result.waits ||= 'What it was before is held against the tool’s uncertainty where the network is.';
       const judged = rule.kind === 'measurement' ? compared.measured(rule, typed, before) : rule.kind === 'observation' ? compared.seen(rule, typed, before) : rule.how === 'RUN' ? compared.run(rule, typed) : compared.round(rule, typed);
       if (judged.trouble) { trouble('reading.' + rule.id, judged.trouble); continue; }
       if (judged.waits) { result.waits ||= judged.waits; continue; }

@@ -44,14 +44,20 @@ const along = {
     return known;
   },
 
-  /* Where the job on my bench stands now, kept at once; whether it has to be fetched anew: where what is kept does not lead on from here, is
-     half an hour old, or knows nothing of what was read just now and a later step is held against. */
-  async stands(number, due) {
+  /* Where the job on my bench stands now, kept at once; whether it has to be fetched anew. What leads another way than the server now shows,
+     because of a finding or a corrected record, is dropped at once: nobody goes on by that. What was read just now and a later step is held
+     against is fetched. */
+  async stands(number, due, way) {
     const pack = await along.pack(number);
-    if (!pack || (due !== '' && !pack.steps.some(s => s.id === due))) return true;
-    if (pack.due === due) return false;
+    if (!pack) return true;
+    if (pack.way !== way || (due !== '' && !pack.steps.some(s => s.id === due))) {
+      await stored.dropJob(String(number));
+      along.packs.delete(String(number));
+      return true;
+    }
+    if (pack.due === due) return Date.now() - pack.at > 1800000;
     const read = pack.steps.find(s => s.id === pack.due)?.rules.asks.map(a => a.id) || [];
-    const later = pack.steps.flatMap(s => s.rules.asks).some(a => read.includes(a.same));
+    const later = pack.steps.flatMap(s => s.rules.asks).some(a => read.includes(a.same) && !a.known);
     await stored.stands(String(number), due);
     pack.due = due;
     return later || Date.now() - pack.at > 1800000;
@@ -65,7 +71,7 @@ const along = {
     if (!answer.ok || answer.redirected) return;
     const html = await answer.text();
     const about = new DOMParser().parseFromString(html, 'text/html').body.dataset;
-    await stored.keepJob({ number: String(number), who: about.who, name: about.name, tag: about.tag, html, at: Date.now(), due });
+    await stored.keepJob({ number: String(number), who: about.who, name: about.name, tag: about.tag, way: about.way, html, at: Date.now(), due });
     // a browser short of space asks before it drops what is kept
     await navigator.storage?.persist?.();
   },
@@ -177,6 +183,8 @@ const along = {
   /* A step confirmed without network. */
   async confirm(form, pack) {
     const board = along.board();
+    // what no text may hold is said beside its field
+    if (!form.reportValidity()) return;
     const step = pack.steps.find(s => s.id === board.dataset.step);
     if (!step) { along.waits(board, board.dataset.step ? 'This step is not on this device.' : 'Closing takes your signature.'); return; }
     // the network may have gone before what is kept was told of the last step that was confirmed with it
@@ -208,7 +216,7 @@ const along = {
       return;
     }
     entry.read = result.read;
-    entry.words = Object.fromEntries(step.rules.asks.map(a => [a.id, typed.get('reading.' + a.id) + (a.unit ? ' ' + a.unit : '')]));
+    entry.words = Object.fromEntries(step.rules.asks.filter(a => typed.get('reading.' + a.id)).map(a => [a.id, typed.get('reading.' + a.id) + (a.unit ? ' ' + a.unit : '')]));
     typed.forEach((value, name) => { if (name.startsWith('tool.')) along.lastTools.set(name, value); });
     await stored.add(entry);
     keep.forget(form);
@@ -218,6 +226,7 @@ const along = {
 
   /* A problem, or a note, without network. */
   async noted(form, pack, what) {
+    if (!form.reportValidity()) return;
     const typed = new FormData(form);
     const words = (typed.get(what === 'problem' ? 'note' : 'note.words') || '').trim();
     form.querySelectorAll('.without-network').forEach(old => old.remove());
@@ -296,13 +305,13 @@ const along = {
     const step = pack.steps.find(s => s.id === id);
     const template = pack.behind.get(id) || step?.board;
     if (!template) return;
+    const due = await along.due(pack);
     await along.show(template, node => {
-      node.dataset.job = pack.number;
-      node.dataset.step = '';
+      along.dataOf(node, pack, due);
       if (!pack.behind.has(id)) {
         node.querySelector('#confirm')?.remove();
         node.querySelector('.do')?.remove();
-        along.say(node, here ? 'Looking back. Done here without network: ' + (Object.values(here.words || {}).filter(w => !w.startsWith('null')).join(', ') || 'confirmed') + '.' : 'Looking back.');
+        along.say(node, here ? 'Looking back. Done here without network: ' + (Object.values(here.words || {}).join(', ') || 'confirmed') + '.' : 'Looking back.');
         const to = document.createElement('a');
         to.className = 'btn big';
         to.id = 'to-due';
@@ -526,8 +535,8 @@ const takeSoon = () => {
     if (shown?.dataset.mine === 'false') stored.dropJob(shown.dataset.job).then(() => along.packs.delete(shown.dataset.job)).catch(() => {});
     return;
   }
-  const { job, step } = board.dataset;
-  along.stands(job, step).then(anew => {
+  const { job, step, way } = board.dataset;
+  along.stands(job, step, way).then(anew => {
     if (!anew) return;
     clearTimeout(along.soon);
     along.soon = setTimeout(() => along.take(job, step).then(() => along.pack(job)).catch(() => {}), 1500);

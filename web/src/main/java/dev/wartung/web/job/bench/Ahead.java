@@ -19,6 +19,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.IntStream;
@@ -75,6 +76,17 @@ class Ahead {
         public List<Inspection.Direction> directions() {
             return List.of(Inspection.Direction.values());
         }
+    }
+
+    /**
+     * The same as long as a job goes the same way, within the same limits, with the same in its way. What was read makes
+     * no other way: what is held against it later is told apart by itself.
+     */
+    static String way(JobView view) {
+        return Integer.toHexString(Objects.hash(
+                view.standing().procedure().toString(),
+                view.configuration().toString(),
+                view.judgement().hindrances().toString()));
     }
 
     Way of(JobView view) {

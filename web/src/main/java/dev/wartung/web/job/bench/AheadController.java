@@ -38,6 +38,7 @@ class AheadController {
         model.addAttribute("newValve", view.ofNewValve());
         model.addAttribute("seq", view.seq());
         model.addAttribute("way", ahead.of(view));
+        model.addAttribute("goes", Ahead.way(view));
         return "along";
     }
 }

@@ -75,7 +75,7 @@ class AheadRules {
         waits.ifPresent(why -> rules.put("waits", why));
         ArrayNode asks = rules.putArray("asks");
         for (Ask ask : step.asks()) {
-            asks.add(ask.in(new Rule(step)));
+            asks.add(ask.in(new Rule(view, step)));
         }
         ArrayNode tools = rules.putArray("tools");
         atHand.at(step, Map.of(), Map.of()).lines().forEach(line -> {
@@ -200,10 +200,12 @@ class AheadRules {
     /** One reading's rule. */
     private final class Rule implements Ask.Cases<ObjectNode> {
 
+        private final JobView view;
         private final Step step;
         private final Wording wording = new Wording(units());
 
-        Rule(Step step) {
+        Rule(JobView view, Step step) {
+            this.view = view;
             this.step = step;
         }
 
@@ -213,7 +215,12 @@ class AheadRules {
                     .put("id", ask.id())
                     .put("critical", ask.critical());
             ask.same().ifPresent(same -> {
-                rule.put("same", same.as());
+                rule.put("same", same.as())
+                        .put(
+                                "known",
+                                view.progress().confirmed().stream()
+                                        .flatMap(c -> c.answers().stream())
+                                        .anyMatch(a -> a.ask().equals(same.as())));
                 same.within().ifPresent(within -> rule.put("within", within.si()));
             });
             return rule;

@@ -246,4 +246,17 @@ public record Board(
                 .flatMap(c -> c.answers().stream())
                 .toList();
     }
+
+    /**
+     * The way the job goes, its limits and what hinders it, in short: a device that took it along on another one does
+     * not go on by that.
+     */
+    public String way() {
+        return Ahead.way(view);
+    }
+
+    /** Id of the step that is due, also while another one is looked at; empty when all are done. */
+    public String due() {
+        return view.progress().current().map(Step::id).orElse("");
+    }
 }

@@ -116,6 +116,11 @@ class WithoutNetworkTest {
         page.reload();
         assertThat(page.locator(".say")).hasText(due);
         assertThat(page.locator("#unsent")).hasText("No network. 3 entries not sent yet");
+        page.click("#back");
+        assertThat(page.locator(".step .notice")).containsText("Looking back. Done here without network");
+        assertThat(page.locator("#done")).hasCount(0);
+        page.click("#to-due");
+        assertThat(page.locator(".say")).hasText(due);
         hands.answer();
         hands.confirm();
         mended(page);
@@ -383,6 +388,35 @@ class WithoutNetworkTest {
                         number))
                 .containsExactly("FIT", "REPLACE");
         assertThat(hands.step()).isNotEqualTo(step);
+    }
+
+    @Test
+    @DisplayName("What leads another way than the job now goes is no longer gone by, however soon the network is lost")
+    void otherWay(Address at, Browser browser) {
+        Page page = phone(browser, "theo");
+        BenchHands hands = new BenchHands(page);
+        int number = hands.begin("TS-018", "renew-product-seals");
+        hands.workUntil("Run a fingertip along the stem");
+        takenAlong(page, number);
+        Browser.go(page, "/jobs/" + number + "/findings?part=stem&point=sealing-path&kind=pitting");
+        page.locator("input[name=at-hand][value=yes]").check();
+        page.fill("#new-lot", "L-9");
+        page.click("#finding button[type=submit]");
+        assertThat(page.locator(".findings .notice").first()).containsText("Kept");
+        Browser.go(page, "/jobs/" + number);
+        until(
+                page,
+                "n => stored.job(n).then(j => !along.packs.has(n) || along.packs.get(n).way === along.board().dataset.way && j.way === along.board().dataset.way)",
+                String.valueOf(number));
+        // an earlier step looked at is not the one that is due
+        takenAlong(page, number);
+        String due = hands.step();
+        page.click("#back");
+        Browser.ready(page);
+        takenAlong(page, number);
+        cut(page);
+        page.navigate("/jobs/" + number);
+        assertThat(page.locator(".say")).hasText(due);
     }
 
     @Test
