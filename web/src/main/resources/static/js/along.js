@@ -67,7 +67,7 @@ const along = {
     // known first: what is kept on a device that nobody knows of could not be told to forget
     if (!await along.register()) return;
     const answer = await fetch('/jobs/' + number + '/along', { headers: { 'HX-Request': 'true' } });
-    if (answer.status === 409) { await stored.dropJob(String(number)); return; }
+    if (answer.status === 204) { await stored.dropJob(String(number)); return; }
     if (!answer.ok || answer.redirected) return;
     const html = await answer.text();
     const about = new DOMParser().parseFromString(html, 'text/html').body.dataset;

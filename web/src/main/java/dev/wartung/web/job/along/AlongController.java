@@ -54,7 +54,7 @@ class AlongController {
     /**
      * One thing that was done, in the order in which it was.
      *
-     * @param who   whose device it was done on: 409 where somebody else is logged in there now
+     * @param who   whose device it was done on: 403 where somebody else is logged in there now
      * @param ago   how long ago it was done by the device's clock, ms; whether that clock is right does not matter
      */
     @PostMapping("/sent/{what}")
@@ -68,7 +68,7 @@ class AlongController {
             @RequestParam Map<String, String> typed,
             @RequestParam(required = false) Optional<MultipartFile> shot) {
         if (!current.get().username().equals(who)) {
-            throw new ResponseStatusException(HttpStatus.CONFLICT);
+            throw new ResponseStatusException(HttpStatus.FORBIDDEN);
         }
         Sent.What known = Sent.What.of(what).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
         Map<String, String> fields = new HashMap<>(typed);

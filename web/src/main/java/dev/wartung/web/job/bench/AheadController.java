@@ -26,13 +26,13 @@ class AheadController {
         this.current = current;
     }
 
-    /** Only a running job, and only for whoever holds its bench (409 else): there is nothing to do in another. */
+    /** Only a running job, and only for whoever holds its bench (204 else): there is nothing to do in another. */
     @GetMapping("/jobs/{number:\\d{1,9}}/along")
     String along(@PathVariable int number, Model model) {
         JobView view = jobs.view(number).orElseThrow(() -> new NoSuchJob(number));
         if (view.job().state() != JobState.RUNNING
                 || view.job().holder().filter(current::is).isEmpty()) {
-            throw new ResponseStatusException(HttpStatus.CONFLICT);
+            throw new ResponseStatusException(HttpStatus.NO_CONTENT);
         }
         model.addAttribute("job", view.job());
         model.addAttribute("newValve", view.ofNewValve());

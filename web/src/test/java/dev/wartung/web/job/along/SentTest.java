@@ -80,7 +80,7 @@ class SentTest {
         UUID id = UUID.randomUUID();
         assertThat(sent("theo", "problem", id, "tessa", 0, Map.of("note", "hers"))
                         .getStatus())
-                .isEqualTo(409);
+                .isEqualTo(403);
         assertThat(jdbc.queryForList("select 1 from job_entry where id = ?", id))
                 .isEmpty();
         assertThat(jdbc.queryForList("select 1 from kept_apart where entry_id = ?", id))
