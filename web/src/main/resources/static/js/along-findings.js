@@ -58,7 +58,8 @@ const lookedAt = {
       form.querySelector('.trouble').textContent = trouble;
       if (trouble) return;
       const typed = new FormData(form), photo = typed.get('photo');
-      await stored.add({ job: pack.number, who: pack.who, tag: pack.tag, what: 'finding', at: step.id, entryId: along.id(), holds: rule.decision !== 'FIT', fields: [...typed].filter(([, v]) => typeof v === 'string' && v !== ''), photo: photo instanceof File && photo.size ? photo : null, done: Date.now(), said: partNow().name + ': ' + kindNow().name });
+      const entry = { job: pack.number, who: pack.who, tag: pack.tag, what: 'finding', at: step.id, entryId: along.id(), holds: rule.decision !== 'FIT', fields: [...typed].filter(([, v]) => typeof v === 'string' && v !== ''), photo: photo instanceof File && photo.size ? photo : null, done: Date.now(), said: partNow().name + ': ' + kindNow().name };
+      try { await stored.add(entry); } catch { form.querySelector('.trouble').textContent = 'This device could not keep it: its storage may be full.'; return; }
       dialog.close();
       along.say(along.board(), 'Kept on this device: ' + partNow().name + ', ' + kindNow().name.toLowerCase() + '. ' + (rule.decision === 'FIT' ? 'The job goes on.' : 'The job waits until it is judged where the network is.'));
       await along.tell();

@@ -71,7 +71,7 @@ const along = {
     if (!answer.ok || answer.redirected) return;
     const html = await answer.text();
     const about = new DOMParser().parseFromString(html, 'text/html').body.dataset;
-    await stored.keepJob({ number: String(number), who: about.who, name: about.name, tag: about.tag, way: about.way, html, at: Date.now(), due });
+    await stored.keepJob({ number: String(number), who: about.who, tag: about.tag, way: about.way, html, at: Date.now(), due });
     // a browser short of space asks before it drops what is kept
     await navigator.storage?.persist?.();
   },
@@ -203,7 +203,7 @@ const along = {
     result.troubles.forEach(([field, words]) => along.trouble(board, field, words));
     // what was typed as a reason stays
     reasons.forEach(([name, value]) => { const field = board.querySelector('[name="' + CSS.escape(name) + '"]'); if (field) field.value = value; });
-    if (result.troubles.length) { board.querySelector('.without-network')?.scrollIntoView({ block: 'center' }); return; }
+    if (result.troubles.length) { board.querySelector('.without-network')?.scrollIntoView({ block: 'nearest' }); return; }
     const holds = (await along.unsentOf(pack.number)).find(e => e.holds);
     if (holds) result.waits = holds.said + ': this may change the job, and is judged where the network is.';
     if (result.waits) { along.waits(board, result.waits); return; }
@@ -329,7 +329,7 @@ const along = {
     const path = config?.path || '';
     if (!board || board.dataset.mine !== 'true' || !along.packs.has(board.dataset.job) || !path.startsWith('/jobs/' + board.dataset.job + '/')) return false;
     along.isDown();
-    along.answer(config.elt, config.verb, path, along.packs.get(board.dataset.job));
+    along.answer(config.elt, config.verb, path, along.packs.get(board.dataset.job)).catch(() => along.waits(along.board(), 'This device could not keep it: its storage may be full. Nothing of it is done.'));
     return true;
   },
   async answer(elt, verb, path, pack) {

@@ -36,7 +36,6 @@ class AheadController {
         }
         model.addAttribute("job", view.job());
         model.addAttribute("newValve", view.ofNewValve());
-        model.addAttribute("seq", view.seq());
         model.addAttribute("way", ahead.of(view));
         model.addAttribute("goes", Ahead.way(view));
         return "along";

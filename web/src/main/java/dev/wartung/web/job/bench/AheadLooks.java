@@ -7,7 +7,6 @@ import dev.wartung.core.message.Wording;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.findings.FindingsDesk;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -56,8 +55,7 @@ final class AheadLooks {
                 .put("sized", kind.sized())
                 .put("directed", kind.directed());
         ArrayNode rules = each.putArray("rules");
-        List<Rule> all = kind.rules();
-        for (Rule rule : all) {
+        for (Rule rule : kind.rules()) {
             ObjectNode one = rules.addObject()
                     .put("decision", rule.decision().name())
                     .put("words", rule.decision().words())
