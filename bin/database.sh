@@ -20,7 +20,11 @@ pg_socket() { # a socket's path has 107 bytes at most, and stands in lists that 
   if [ ${#s} -lt 80 ] && [[ "$s" != *[!A-Za-z0-9/._-]* ]]; then echo "$s"; else echo "/tmp/wartung-pg-`printf '%s' "$WARTUNG_HOME" | cksum | cut -d' ' -f1`"; fi
 }
 pg_complete() { [ -e "$WARTUNG_HOME/pg/complete" ]; }
-port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
+port_taken() { # somebody answers there, or has it as the near end of a connection of their own
+  (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null && return 0
+  # in any state but 06, that of a connection just ended: then a server may open it
+  grep -qE "^ *[0-9]+: [0-9A-F]+:`printf %04X "$1"` [0-9A-F]+:[0-9A-F]+ 0[1-57-9A-C]" /proc/net/tcp /proc/net/tcp6 2>/dev/null
+}
 free_port() { local p; for ((p = $1; p <= $1 + 200; p++)); do port_taken "$p" || { echo "$p"; return 0; }; done; fail "no free port from $1 on"; }
 pg_port() { cat "$WARTUNG_HOME/pg/port" 2>/dev/null; }
 pg_is_ours() { # $1: a process number: a database server whose data folder is ours, whatever number a file names
@@ -118,7 +122,7 @@ pg_same_version() {
   fail "the data in $WARTUNG_HOME were made by PostgreSQL $made; here is ${here_is##*/}. Nothing was changed. Either install postgresql-$made, or bring the data over: docs/deployment.md, “Another PostgreSQL”."
 }
 pg_launch() {
-  local port try
+  local port try from=25432 # below the ports the system gives to connections going out
   # a server that was killed, or whose machine was switched off, leaves files behind that name a process; by now that is nobody's, or somebody else's
   rm -f -- "$WARTUNG_HOME/pg/data/postmaster.pid" "`pg_socket`"/.s.PGSQL.*
   port="`pg_port`" || true
@@ -126,13 +130,13 @@ pg_launch() {
   begun_pg=yes
   for try in 1 2 3 4 5; do
     if [ -z "$port" ] || port_taken "$port"; then
-      port="`free_port 55432`"
+      port="`free_port "$from"`"
       echo "$port" >"$WARTUNG_HOME/pg/port"
     fi
     if pg_launch_at "$port"; then return 0; fi
     # free when looked at, taken by the time it was to be opened: somebody else began at the same moment
     tail -6 "$WARTUNG_HOME/pg/log/postgres.log" | grep -q 'could not create any TCP/IP sockets' || break
-    port=""
+    from=$((port + 1)) port=""
     sleep "0.$try"
   done
   tail -5 "$WARTUNG_HOME/pg/log/postgres.log" >&2

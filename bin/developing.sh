@@ -45,7 +45,7 @@ tells_nothing() { # $1: all that was logged while tests ran: no password, hash o
     if grep -aqF -- "$word" "$1"; then
       say "Logged while tests ran, and should not be (shortened): `grep -anF -m 1 -- "$word" "$1" | cut -c1-160`"
       # a stack trace without what it says helps nobody who only has the end of this log
-      [ "$word" != 'Servlet.service() for' ] || grep -aF -A 400 -m 1 -- "$word" "$1" | grep -aE '^([a-z0-9_]+\.)+[A-Z][A-Za-z0-9$]*: |^Caused by|at dev\.wartung' | cut -c1-300 | head -20
+      [ "$word" != 'Servlet.service() for' ] || grep -aF -A 400 -m 1 -- "$word" "$1" | grep -aE '^([a-z0-9_]+\.)+[A-Z][A-Za-z0-9$]*: |^Caused by|at dev\.wartung' | cut -c1-300 | sed -n 1,20p
       found=1
     fi
   done
@@ -103,7 +103,7 @@ told_tests() { # what was gone through, the slowest classes, and how many tests 
   say ""
   grep -aE '^(Jobs proven|bad forms|outages)' "$1" || true
   say "Slowest classes, seconds:"
-  awk 'match($0, /<testsuite [^>]*/) { suite = substr($0, RSTART, RLENGTH); name = suite; sub(/.* name="/, "", name); sub(/".*/, "", name); time = suite; sub(/.* time="/, "", time); sub(/".*/, "", time); gsub(/,/, "", time); printf "%8.1f  %s\n", time, name }' "${reports[@]}" | sort -rn | head -10
+  awk 'match($0, /<testsuite [^>]*/) { suite = substr($0, RSTART, RLENGTH); name = suite; sub(/.* name="/, "", name); sub(/".*/, "", name); time = suite; sub(/.* time="/, "", time); sub(/".*/, "", time); gsub(/,/, "", time); printf "%8.1f  %s\n", time, name }' "${reports[@]}" | sort -rn | sed -n 1,10p
   awk 'match($0, /<testsuite [^>]*/) { suite = substr($0, RSTART, RLENGTH); for (i in count) { value = suite; sub(".* " i "=\"", "", value); sub(/".*/, "", value); count[i] += value } }
     BEGIN { count["tests"] = count["errors"] = count["failures"] = count["skipped"] = 0 }
     END { bad = count["errors"] + count["failures"]; printf "%d passed, %d failed, %d skipped\n", count["tests"] - bad - count["skipped"], bad, count["skipped"] }' "${reports[@]}"

@@ -49,23 +49,6 @@ class ScriptTest {
     }
 
     @Test
-    @DisplayName("A port that was free when looked at and is taken by the time the database opens it: it takes another")
-    void portTakenMeanwhile() throws Exception {
-        place.say("setsid-waits-server");
-        Begun start = place.begin(Map.of(), "start", "--detach");
-        Workplace.await("it is about to begin", () -> place.isSaid("setsid-server"));
-        int port = Integer.parseInt(
-                Files.readString(place.home().resolve("pg/port")).strip());
-        try (ServerSocket other = new ServerSocket(port, 1, InetAddress.getLoopbackAddress())) {
-            Ran ran = start.ended();
-            assertThat(ran.exit()).as(ran.out()).isZero();
-            assertThat(Files.readString(place.home().resolve("pg/port")).strip())
-                    .isNotEqualTo(String.valueOf(other.getLocalPort()));
-        }
-        assertThat(place.run("stop").exit()).isZero();
-    }
-
-    @Test
     @DisplayName(
             "Started by one spelling of the folder and stopped by another, with blanks and quotes in it; a demo's bench goes with it; logs are kept")
     void spellings() throws Exception {
