@@ -13,7 +13,7 @@ build() {
   if [ "`cat "$app/.stamp" 2>/dev/null || true`" = "$stamp" ]; then return 0; fi
   say "Building (about two minutes; the first time the libraries are fetched, too) ..."
   mkdir -p "$here/web/target"
-  attended package || { grep -E '^\[(ERROR|FATAL)' "$here/web/target/build.log" | head -20 >&2; fail "the build failed; all it said is in web/target/build.log"; }
+  attended package || { grep -E '^\[(ERROR|FATAL)' "$here/web/target/build.log" | sed -n 1,20p >&2; fail "the build failed; all it said is in web/target/build.log"; }
   rm -rf -- "$app.part"
   (cd "$here/web/target" && java -Djarmode=tools -jar wartung.jar extract --destination app.part >/dev/null) || fail "the built application could not be unpacked in web/target."
   cp "$here"/bench/target/bench-*.jar "$app.part/bench.jar"
@@ -91,7 +91,8 @@ stop_bench() {
 readonly app_user=wartung
 as_app=() program="$app"
 be_somebody() { # sets as_app, what a program is started with, and program, where its user can read the application
-  as_app=() program="$app"
+  local trust
+  as_app=() program="$app" trust="`trust_port`"
   [ "`id -u`" = 0 ] || return 0
   getent passwd "$app_user" >/dev/null || useradd --system --user-group --home-dir /nonexistent --no-create-home --shell /usr/sbin/nologin "$app_user" \
     || fail "there is no user “$app_user” to run as, and none could be made."
@@ -107,7 +108,7 @@ be_somebody() { # sets as_app, what a program is started with, and program, wher
     fi
   fi
   # a port that only root may open, opened by somebody else
-  if [ "$PORT" -lt "`lowest_port`" ]; then
+  if [ "$PORT" -lt "`lowest_port`" ] || { tls_wanted && [ "$trust" -gt 0 ] && [ "$trust" -lt "`lowest_port`" ]; }; then
     as_app=(setpriv "--reuid=$app_user" "--regid=$app_user" --init-groups "--inh-caps=-all,+net_bind_service" "--ambient-caps=-all,+net_bind_service" --)
   fi
 }
@@ -121,26 +122,55 @@ give_to_app() { # what the application writes and signs with, whoever wrote to i
   elif ! setpriv "--reuid=$app_user" "--regid=$app_user" --init-groups -- test -w "$folder"; then
     fail "user $app_user cannot write in $folder, where WARTUNG_ANCHORS says. Give it to that user: chown -R $app_user: $folder"
   fi
+  if [ -e "$WARTUNG_HOME/tls/server.key" ]; then chown "$app_user:" "$WARTUNG_HOME/tls/server.key"; fi
   if [ -e "$WARTUNG_HOME/run/anchor-key" ]; then chown "$app_user:" "$WARTUNG_HOME/run/anchor-key" "$WARTUNG_HOME/run/anchor-key.pub"; fi
 }
 lowest_port() { cat /proc/sys/net/ipv4/ip_unprivileged_port_start 2>/dev/null || echo 1024; }
 
 # ------------------------------------------------------------------------------------------------ running it
-check_port() {
-  case "$PORT" in ''|*[!0-9]*) fail "PORT must be a number, not “$PORT”." ;; esac
-  [ ${#PORT} -le 5 ] && [ "$PORT" -ge 1 ] && [ "$PORT" -le 65535 ] || fail "PORT must be from 1 to 65535, not $PORT."
-  [ "`id -u`" = 0 ] || [ "$PORT" -ge "`lowest_port`" ] || fail "port $PORT may only be opened by root. Choose one from `lowest_port` on: PORT=8080 ./wartung ..."
-  ! port_taken "$PORT" || fail "port $PORT is in use by something else. Choose another: PORT=8081 ./wartung ..."
+check_port() { # $1: the setting, $2: what it is
+  case "$2" in ''|*[!0-9]*) fail "$1 must be a number, not “$2”." ;; esac
+  [ ${#2} -le 5 ] && [ "$2" -ge 1 ] && [ "$2" -le 65535 ] || fail "$1 must be from 1 to 65535, not $2."
+  [ "`id -u`" = 0 ] || [ "$2" -ge "`lowest_port`" ] || fail "port $2 may only be opened by root. Choose one from `lowest_port` on: $1=`lowest_port` ./wartung ..."
+  ! port_taken "$2" || fail "port $2 is in use by something else. Choose another: $1=$(($2 + 1)) ./wartung ..."
+}
+check_ports() {
+  check_port PORT "$PORT"
+  if tls_wanted && [ "`trust_port`" -gt 0 ]; then
+    [ "`trust_port`" != "$PORT" ] || fail "PORT and WARTUNG_TRUST_PORT are both $PORT; one is with TLS, one without. WARTUNG_TRUST_PORT=0: none without."
+    check_port WARTUNG_TRUST_PORT "`trust_port`"
+  fi
 }
 app_pid() { pid_in "$WARTUNG_HOME/run/pid" "-Dwartung.home=$WARTUNG_HOME"; }
-address() { echo "http://127.0.0.1:`cat "$WARTUNG_HOME/run/port" 2>/dev/null || echo "$PORT"`"; }
-is_up() { curl -fs -m 2 "`address`/actuator/health" 2>/dev/null | grep -q '"UP"'; }
+address() { echo "`cat "$WARTUNG_HOME/run/scheme" 2>/dev/null || echo http`://127.0.0.1:`cat "$WARTUNG_HOME/run/port" 2>/dev/null || echo "$PORT"`"; }
+# its own certificate need not name this machine's loopback
+is_up() { curl -fsk -m 2 "`address`/actuator/health" 2>/dev/null | grep -q '"UP"'; }
+is_with_tls() { [ "`cat "$WARTUNG_HOME/run/scheme" 2>/dev/null`" = https ]; }
+told_address() { cat "$WARTUNG_HOME/run/address" 2>/dev/null || address; }
+note_address() { # for commands that come later, which may not know what was set
+  echo "$PORT" >"$WARTUNG_HOME/run/port"
+  if ! tls_wanted; then
+    echo http >"$WARTUNG_HOME/run/scheme"
+    rm -f -- "$WARTUNG_HOME/run/address"
+    return
+  fi
+  echo https >"$WARTUNG_HOME/run/scheme"
+  echo "https://`told_name`:$PORT" >"$WARTUNG_HOME/run/address"
+}
+told_trust() { # how a phone comes to trust the CA
+  local trust
+  if ! tls_wanted || [ -z "$tls_ca" ]; then return 0; fi
+  trust="`trust_port`"
+  if [ "$trust" -gt 0 ]; then say "A phone learns to trust it at http://`told_name`:$trust/trust"; else say "A phone learns to trust it at `told_address`/trust"; fi
+  say "The CA's fingerprint (SHA-256), to be compared there: `tls_fingerprint "$tls_ca"`"
+}
 
 serve() { # $1: true with the demo; $2: --detach or nothing
   local demo="$1" bench_port=""
   case "${2:-}" in ''|--detach) ;; *) fail "unknown option $2. There is --detach." ;; esac
   [ $# -le 2 ] || fail "unknown option $3. There is --detach."
-  app_pid >/dev/null || check_port
+  tls_check
+  app_pid >/dev/null || check_ports
   make_home
   lock
   if app_pid >/dev/null; then heal "$demo"; return 0; fi
@@ -148,11 +178,13 @@ serve() { # $1: true with the demo; $2: --detach or nothing
   build
   pg_start
   up_to_date
+  tls_ready
   be_somebody
   if [ "$demo" = true ]; then start_bench; fi
-  echo "$PORT" >"$WARTUNG_HOME/run/port"
+  note_address
   start_app "$demo" "$bench_port" || fail "Wartung did not start; its log is $WARTUNG_HOME/run/wartung.log"
-  say "Wartung is at `address`"
+  say "Wartung is at `told_address`"
+  told_trust
   if [ "$demo" = true ]; then told_accounts; fi
   if [ "${2:-}" = --detach ]; then hand_over; return 0; fi
   begun_app=yes begun_bench=yes begun_pg=yes
@@ -163,6 +195,8 @@ serve() { # $1: true with the demo; $2: --detach or nothing
 }
 heal() { # $1: with the demo. What runs goes on; what is missing beside it is started
   local before bench_port=""
+  if tls_wanted && ! is_with_tls; then fail "Wartung is running without TLS. ./wartung stop it first."; fi
+  tls_ready
   if [ -e "$app/.stamp" ]; then be_somebody; fi
   before="`pg_port`"
   if ! pg_running; then
@@ -171,6 +205,7 @@ heal() { # $1: with the demo. What runs goes on; what is missing beside it is st
   fi
   if [ "$1" = true ]; then start_bench; fi
   if [ "`pg_port`" != "$before" ]; then
+    tls_wanted || ! is_with_tls || fail "the database's port was taken by something else meanwhile, so Wartung is to be started again to tell it the new one. Say WARTUNG_TLS, or WARTUNG_CERTIFICATE and WARTUNG_KEY, as before."
     say "The database's port was taken by something else meanwhile; starting Wartung again to tell it the new one."
     stop_app
     PORT="`cat "$WARTUNG_HOME/run/port"`"
@@ -178,15 +213,21 @@ heal() { # $1: with the demo. What runs goes on; what is missing beside it is st
   fi
   await_up "`app_pid`" || fail "Wartung is running but does not answer; its log is $WARTUNG_HOME/run/wartung.log. ./wartung stop ends it."
   hand_over
-  say "Wartung is running already: `address`"
+  say "Wartung is running already: `told_address`"
+  told_trust
 }
 start_app() { # $1: with the demo, $2: where the stand-in bench is; tried again without the archive of classes if it ended with it
-  local archive=() pid log="$WARTUNG_HOME/run/wartung.log"
+  local archive=() pid log="$WARTUNG_HOME/run/wartung.log" tls=()
+  if tls_wanted; then
+    tls=(SERVER_ADDRESS=0.0.0.0 SERVER_SSL_BUNDLE=wartung SERVER_HTTP2_ENABLED=true "SPRING_SSL_BUNDLE_PEM_WARTUNG_KEYSTORE_CERTIFICATE=$WARTUNG_HOME/tls/server.pem"
+      "SPRING_SSL_BUNDLE_PEM_WARTUNG_KEYSTORE_PRIVATEKEY=$WARTUNG_HOME/tls/server.key" SPRING_SSL_BUNDLE_PEM_WARTUNG_RELOADONUPDATE=true
+      "WARTUNG_TLS_CERTIFICATE=$WARTUNG_HOME/tls/server.pem" "WARTUNG_TLS_CA=$tls_ca" "WARTUNG_TLS_TRUSTPORT=`trust_port`" "WARTUNG_TLS_HSTSDAYS=${WARTUNG_HSTS:-0}")
+  fi
   # made where the application was built, and of no use elsewhere
   if [ "$program" = "$app" ] && archive_is_whole; then archive=("-XX:SharedArchiveFile=$app/classes.jsa"); fi
   keep_log "$log"
   begun_app=yes
-  (exec 9>&-; cd "$WARTUNG_HOME" && SERVER_PORT="$PORT" WARTUNG_DEMO="$1" WARTUNG_ANCHORS_FOLDER="`anchors`" WARTUNG_ANCHORS_KEY="$WARTUNG_HOME/run/anchor-key" WARTUNG_STANDINPORT="${2:-0}" MALLOC_ARENA_MAX=2 exec setsid ${as_app[@]+"${as_app[@]}"} java "-Dwartung.home=$WARTUNG_HOME" ${archive[@]+"${archive[@]}"} "${machine[@]}" \
+  (exec 9>&-; cd "$WARTUNG_HOME" && SERVER_PORT="$PORT" WARTUNG_DEMO="$1" WARTUNG_ANCHORS_FOLDER="`anchors`" WARTUNG_ANCHORS_KEY="$WARTUNG_HOME/run/anchor-key" WARTUNG_STANDINPORT="${2:-0}" MALLOC_ARENA_MAX=2 exec ${tls[@]+env "${tls[@]}"} setsid ${as_app[@]+"${as_app[@]}"} java "-Dwartung.home=$WARTUNG_HOME" ${archive[@]+"${archive[@]}"} "${machine[@]}" \
       -jar "$program/wartung.jar" >"$log" 2>&1 </dev/null) &
   app_child=$!
   pid="$app_child"
@@ -253,9 +294,9 @@ status() {
   if pg_running; then database=yes; fi
   case "$application $database" in
     "yes yes")
-      if is_up; then say "running: `address` (data in $WARTUNG_HOME)"; return 0; fi
-      say "starting, or not answering: `address` (data in $WARTUNG_HOME)" ;;
-    "yes no") say "running without its database: `address` answers that it cannot. ./wartung start brings it back (data in $WARTUNG_HOME)" ;;
+      if is_up; then say "running: `told_address` (data in $WARTUNG_HOME)"; return 0; fi
+      say "starting, or not answering: `told_address` (data in $WARTUNG_HOME)" ;;
+    "yes no") say "running without its database: `told_address` answers that it cannot. ./wartung start brings it back (data in $WARTUNG_HOME)" ;;
     "no yes") say "only the database runs; the application does not. ./wartung start begins it, ./wartung stop ends both (data in $WARTUNG_HOME)" ;;
     *) if bench_pid >/dev/null; then say "stopped, but for the stand-in bench. ./wartung stop ends it (data in $WARTUNG_HOME)"; else say "stopped (data in $WARTUNG_HOME)"; fi ;;
   esac

@@ -197,7 +197,7 @@ T
 }
 settings() { # what was set besides, to be set in the unit, too
   local name
-  for name in WARTUNG_ANCHORS WARTUNG_PROXIES WARTUNG_ADDRESS WARTUNG_BENCHES WARTUNG_TRANSLATIONS; do
+  for name in WARTUNG_ANCHORS WARTUNG_PROXIES WARTUNG_ADDRESS WARTUNG_BENCHES WARTUNG_TRANSLATIONS WARTUNG_TLS WARTUNG_CERTIFICATE WARTUNG_KEY WARTUNG_TRUST_PORT WARTUNG_HSTS; do
     if [ -n "${!name:-}" ]; then printf ' %s' "`quoted "$name=${!name}"`"; fi
   done
 }

@@ -1,6 +1,7 @@
 package dev.wartung.web.account;
 
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -11,9 +12,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 class LoginController {
 
     private final Accounts accounts;
+    private final boolean ofPlantCa;
 
-    LoginController(Accounts accounts) {
+    LoginController(Accounts accounts, @Value("${wartung.tls.ca:}") String ca) {
         this.accounts = accounts;
+        ofPlantCa = !ca.isEmpty();
     }
 
     @GetMapping("/login")
@@ -25,6 +28,7 @@ class LoginController {
             @RequestParam(required = false) @Nullable String chosen,
             @RequestParam(required = false) @Nullable String name,
             Model model) {
+        model.addAttribute("ofPlantCa", ofPlantCa);
         model.addAttribute("name", name == null ? "" : name);
         model.addAttribute(
                 "trouble",

@@ -4,6 +4,8 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
@@ -16,6 +18,7 @@ import org.springframework.security.authorization.AuthorizationDecision;
 import org.springframework.security.authorization.AuthorizationManager;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
+import org.springframework.security.config.annotation.web.configurers.HeadersConfigurer;
 import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
@@ -77,7 +80,12 @@ class SecurityConfiguration {
     /** The JSON interface: name and password or a token with every request, no session, so no forged form either. */
     @Bean
     @Order(1)
-    SecurityFilterChain api(HttpSecurity http, AuthenticationManager manager, TokenDesk tokens) throws Exception {
+    SecurityFilterChain api(
+            HttpSecurity http,
+            AuthenticationManager manager,
+            TokenDesk tokens,
+            @Value("${wartung.tls.hsts-days:0}") int hstsDays)
+            throws Exception {
         return http.securityMatcher("/api/**")
                 .authenticationManager(manager)
                 .authorizeHttpRequests(requests -> requests.requestMatchers(HttpMethod.POST, "/api/v1/cycles")
@@ -89,7 +97,23 @@ class SecurityConfiguration {
                 .exceptionHandling(e -> e.authenticationEntryPoint(SecurityConfiguration::unknown))
                 .sessionManagement(session -> session.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .csrf(AbstractHttpConfigurer::disable)
+                .headers(headers -> onlyWithTls(headers, hstsDays))
                 .build();
+    }
+
+    /**
+     * Whether a browser is told never to ask without TLS again ({@code Strict-Transport-Security}). It cannot be taken
+     * back before its days are over, and concerns everything else under the same name: only where the plant says so.
+     */
+    private static HeadersConfigurer<HttpSecurity> onlyWithTls(HeadersConfigurer<HttpSecurity> headers, int days) {
+        return headers.httpStrictTransportSecurity(hsts -> {
+            if (days == 0) {
+                hsts.disable();
+            } else {
+                hsts.includeSubDomains(false)
+                        .maxAgeInSeconds(Duration.ofDays(days).toSeconds());
+            }
+        });
     }
 
     private static void unknown(
@@ -109,7 +133,11 @@ class SecurityConfiguration {
 
     @Bean
     @Order(2)
-    SecurityFilterChain security(HttpSecurity http, AuthenticationManager manager, LastLogin lastLogin)
+    SecurityFilterChain security(
+            HttpSecurity http,
+            AuthenticationManager manager,
+            LastLogin lastLogin,
+            @Value("${wartung.tls.hsts-days:0}") int hstsDays)
             throws Exception {
         return http.authenticationManager(manager)
                 .authorizeHttpRequests(requests -> requests.requestMatchers(
@@ -123,6 +151,8 @@ class SecurityConfiguration {
                                 "/manifest.webmanifest",
                                 "/sw.js",
                                 "/without-network",
+                                "/trust",
+                                "/trust/ca.crt",
                                 "/actuator/health",
                                 "/login",
                                 "/error",
@@ -240,7 +270,8 @@ class SecurityConfiguration {
                                 new AccessDeniedHandlerImpl().handle(request, response, denied);
                             }
                         }))
-                .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(POLICY))
+                .headers(headers -> onlyWithTls(headers, hstsDays)
+                        .contentSecurityPolicy(csp -> csp.policyDirectives(POLICY))
                         .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.SAME_ORIGIN))
                         .permissionsPolicyHeader(permissions -> permissions.policy(DEVICES)))
                 .build();

@@ -1,6 +1,7 @@
 package dev.wartung.web.address;
 
 import java.net.URI;
+import java.util.Optional;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
@@ -43,6 +44,11 @@ public class PublicAddress {
         return configured.isEmpty()
                 ? ServletUriComponentsBuilder.fromCurrentContextPath()
                 : UriComponentsBuilder.fromUriString(configured);
+    }
+
+    /** What links begin with where the plant has said so. */
+    public Optional<String> configured() {
+        return Optional.of(configured).filter(c -> !c.isEmpty());
     }
 
     /** Without a slash at its end; within a request. */

@@ -29,9 +29,20 @@ record Installation(Path program, Path home) {
 
     private static final String SUMS = "SHA256SUMS";
     private static final List<String> SETTINGS = List.of(
-            "WARTUNG_ANCHORS_FOLDER", "WARTUNG_PROXIES", "WARTUNG_ADDRESS", "WARTUNG_BENCHES", "WARTUNG_TRANSLATIONS");
+            "WARTUNG_ANCHORS_FOLDER",
+            "WARTUNG_PROXIES",
+            "WARTUNG_ADDRESS",
+            "WARTUNG_BENCHES",
+            "WARTUNG_TRANSLATIONS",
+            "WARTUNG_TLS",
+            "WARTUNG_CERTIFICATE",
+            "WARTUNG_TRUST_PORT",
+            "WARTUNG_HSTS");
     private static final Map<String, String> FILES =
             Map.of("run/db-password", "rw-------", "run/anchor-key", "rw-------", "pg/data", "rwx------");
+
+    /** Where it serves TLS. */
+    private static final Map<String, String> KEYS = Map.of("tls/ca.key", "rw-------", "tls/server.key", "rw-------");
 
     /** Versions, and every file of the program against what its build wrote down. */
     Check versions(Connection connection) throws SQLException, IOException {
@@ -101,7 +112,13 @@ record Installation(Path program, Path home) {
         check.note(
                 "Time zone of the plant",
                 one(connection, "select coalesce((select zone from plant_time limit 1), 'the server''s')"));
-        for (Map.Entry<String, String> file : new TreeMap<>(FILES).entrySet()) {
+        Map<String, String> secret = new TreeMap<>(FILES);
+        KEYS.forEach((file, use) -> {
+            if (Files.exists(home.resolve(file))) {
+                secret.put(file, use);
+            }
+        });
+        for (Map.Entry<String, String> file : secret.entrySet()) {
             check.expect(
                     "Who may use " + file.getKey(),
                     file.getValue(),

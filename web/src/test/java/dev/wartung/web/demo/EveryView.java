@@ -27,11 +27,12 @@ final class EveryView {
 
     /** Files, and parts of a view that are fetched by it. */
     private static final Pattern NO_VIEW = Pattern.compile(
-            "/api/.*|/handheld/.*|/site/running|/device/.*|/error|/find|.*\\.(csv|pdf|ics|svg|yaml|json|zip|xlsx)|.*/drawing\\..*|.*/(board|along|grease|judge|turn|live|progress|answers|redrawn|why|photo|certificate)|/(valve-)?photos/.*");
+            "/api/.*|/handheld/.*|/site/running|/device/.*|/error|/find|.*\\.(csv|pdf|ics|svg|yaml|json|zip|xlsx)|.*/drawing\\..*|.*/(board|along|grease|judge|turn|live|progress|answers|redrawn|why|photo|certificate)|/trust/ca.crt|/(valve-)?photos/.*");
     /** What comes about by something that is done first: the tests of that look at it by {@link Browser#usableByAll}; and an import under way, shown as {@code /exchange} is. */
     private static final Set<String> ELSEWHERE = Set.of(
             "/login",
             "/without-network",
+            "/trust",
             "/exchange/{id}",
             "/jobs/{number}/apart",
             "/practice/{id}",

@@ -15,7 +15,7 @@ import org.snakeyaml.engine.v2.api.LoadSettings;
  * A property, broken.
  *
  * @param test    that has to fail, {@code Class.method}
- * @param file    what is changed: of web/src/main/java/dev/wartung/web, or {@code resources/...} of web
+ * @param file    what is changed: of web/src/main/java/dev/wartung/web, {@code resources/...} of web or {@code bin/...} of the script
  * @param find    what stands there, once
  * @param instead what stands there then
  */
@@ -39,7 +39,15 @@ record Mutation(String test, String file, String find, String instead) {
         return String.valueOf(Objects.requireNonNull(mutation.get(key), key));
     }
 
+    /** Whether a part of {@code ./wartung} is broken, which tests run from a copy. */
+    boolean ofScript() {
+        return file.startsWith("bin/");
+    }
+
     Path source() {
+        if (ofScript()) {
+            return Path.of("..", file);
+        }
         return file.startsWith("resources/")
                 ? Path.of("src/main").resolve(file)
                 : Path.of("src/main/java/dev/wartung/web", file);

@@ -26,6 +26,7 @@ import org.junit.jupiter.api.io.TempDir;
 class Mutations {
 
     private static final Path CLASSES = Path.of("target/classes").toAbsolutePath();
+    private static final Path SCRIPT = Path.of("..").toAbsolutePath();
     private static final int LONGEST_MINUTES = 10;
 
     @TempDir
@@ -37,7 +38,7 @@ class Mutations {
         String only = System.getProperty("wartung.mutated", "");
         DynamicTest asItIs = DynamicTest.dynamicTest("nothing", () -> {
             Path classes = copied(Files.createTempDirectory(folder, "classes"));
-            assertThat(outcome(classes, "SecurityTest.hashes")).isEqualTo(OneTest.PASSED);
+            assertThat(outcome(classes, SCRIPT, "SecurityTest.hashes")).isEqualTo(OneTest.PASSED);
         });
         Stream<DynamicTest> mutated = Mutation.of("security").stream()
                 .filter(m -> only.isEmpty() || m.test().matches(only))
@@ -47,23 +48,39 @@ class Mutations {
 
     private void notices(Mutation mutation) throws IOException, InterruptedException {
         Path classes = copied(Files.createTempDirectory(folder, "classes"));
-        if (mutation.file().startsWith("resources/")) {
+        Path script = SCRIPT;
+        if (mutation.ofScript()) {
+            script = script(mutation, Files.createTempDirectory(folder, "script"));
+        } else if (mutation.file().startsWith("resources/")) {
             Files.writeString(classes.resolve(mutation.file().substring("resources/".length())), mutation.mutated());
         } else {
             compiled(mutation, classes);
         }
-        assertThat(outcome(classes, mutation.test()))
+        assertThat(outcome(classes, script, mutation.test()))
                 .as("%s has to notice; how it ended", mutation)
                 .isEqualTo(OneTest.FAILED);
     }
 
-    /** How a test ends with other classes, as {@link OneTest} says. */
-    private int outcome(Path classes, String test) throws IOException, InterruptedException {
+    private static Path script(Mutation mutation, Path into) throws IOException {
+        Files.copy(SCRIPT.resolve("wartung"), into.resolve("wartung"));
+        Files.createDirectory(into.resolve("bin"));
+        try (Stream<Path> parts = Files.list(SCRIPT.resolve("bin"))) {
+            for (Path part : parts.toList()) {
+                Files.copy(part, into.resolve("bin").resolve(part.getFileName()));
+            }
+        }
+        Files.writeString(into.resolve(mutation.file()), mutation.mutated());
+        return into;
+    }
+
+    /** How a test ends with other classes and another script, as {@link OneTest} says. */
+    private int outcome(Path classes, Path script, String test) throws IOException, InterruptedException {
         List<String> command = new ArrayList<>(List.of("java", "-XX:TieredStopAtLevel=1"));
         // what is handed to every machine that runs tests
         Stream.of("wartung.fork", "java.io.tmpdir", "user.language", "user.country")
                 .filter(p -> System.getProperty(p) != null)
                 .forEach(p -> command.add("-D" + p + "=" + System.getProperty(p)));
+        command.add("-Dwartung.script=" + script);
         command.add("-Dspring.aot.enabled=false");
         command.addAll(List.of(
                 "-cp", with(classes), OneTest.class.getName(), className(test), test.substring(test.indexOf('.') + 1)));

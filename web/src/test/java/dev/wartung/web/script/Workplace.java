@@ -24,7 +24,8 @@ import java.util.stream.Stream;
 @SuppressWarnings("try") // whoever closes it may be interrupted
 final class Workplace implements AutoCloseable {
 
-    private static final Path SCRIPT = Path.of("../wartung");
+    private static final Path SCRIPT =
+            Path.of(System.getProperty("wartung.script", "..")).resolve("wartung");
     private static final Path DOUBLES = Path.of("src/test/resources/script");
     private static final long PATIENCE_MS = 60_000;
 
