@@ -22,25 +22,26 @@ const along = {
     if (!kept || kept.who !== along.who()) return null;
     const known = along.packs.get(kept.number);
     if (known?.at === kept.at) return Object.assign(known, { due: kept.due, words: kept.words });
-    const page = new DOMParser().parseFromString(kept.html, 'text/html');
+    const { html, ...about } = await stored.withBoards(kept.number) || {};
+    if (!html) return null;
+    const page = new DOMParser().parseFromString(html, 'text/html');
     const steps = [...page.querySelectorAll('template[data-step]')].map(t => ({ id: t.dataset.step, rules: JSON.parse(t.dataset.rules), exposed: JSON.parse(t.dataset.exposed), board: t, turns: [] }));
     page.querySelectorAll('template[data-turn]').forEach(t => { steps.find(s => s.id === t.dataset.of).turns[Number(t.dataset.turn)] = t; });
-    const pack = { ...kept, steps, closing: page.querySelector('template[data-closing]'), finding: page.querySelector('template[data-finding]'), points: JSON.parse(page.body.dataset.points), length: JSON.parse(page.body.dataset.length), behind: new Map([...page.querySelectorAll('template[data-behind]')].map(t => [t.dataset.behind, t])) };
+    const pack = { ...about, steps, closing: page.querySelector('template[data-closing]'), finding: page.querySelector('template[data-finding]'), points: JSON.parse(page.body.dataset.points), length: JSON.parse(page.body.dataset.length), behind: new Map([...page.querySelectorAll('template[data-behind]')].map(t => [t.dataset.behind, t])) };
     along.packs.set(kept.number, pack);
     return pack;
   },
-  unsentOf: async number => (await stored.unsent()).filter(e => e.job === String(number)),
 
   /* The step that is due on this device: after what the server knew and what was done here since. */
-  async due(pack) {
-    const done = new Set((await along.unsentOf(pack.number)).filter(e => e.what === 'step' && !e.failed).map(e => e.at));
+  due(pack, unsent) {
+    const done = new Set(unsent.filter(e => e.job === pack.number && e.what === 'step' && !e.failed).map(e => e.at));
     const from = Math.max(0, pack.steps.findIndex(s => s.id === pack.due));
     return pack.due === '' ? null : pack.steps.slice(from).find(s => !done.has(s.id)) || null;
   },
   /* What was read here, by reading: some are to be again what they were. */
-  async known(number) {
-    const known = { ...(await stored.job(String(number)))?.read };
-    (await along.unsentOf(number)).forEach(e => Object.assign(known, e.read));
+  known({ job, unsent }) {
+    const known = { ...job?.read };
+    unsent.filter(e => e.job === job?.number).forEach(e => Object.assign(known, e.read));
     return known;
   },
 
@@ -91,27 +92,43 @@ const along = {
     return on + ', ' + (matchMedia('(max-width: 56em)').matches ? 'small display' : 'large display');
   },
 
-  /* Puts a board up in the place of the one that is there. */
-  async show(template, then) {
+  /* A board, made from what was taken along. */
+  made(template) {
     const node = document.importNode(template.content, true).querySelector('#board');
-    node.querySelectorAll('input[name=entryId]').forEach(field => { field.value = along.id(); });
     node.removeAttribute('hx-get');
+    // what is in it has nothing of Alpine's: looking for it takes longer than all the rest
+    node.removeAttribute('x-data');
+    node.setAttribute('x-ignore', '');
+    window.htmx?.process(node);
+    return node;
+  },
+  /* The board that comes next, while this one is worked by: a phone takes its time. */
+  makeNext(template) {
+    along.next = null;
+    const make = () => { along.next = { template, node: along.made(template) }; };
+    if (template) (window.requestIdleCallback || setTimeout)(make);
+  },
+  /* Puts a board up in the place of the one that is there. */
+  show(template, unsent, then) {
+    const node = along.next?.template === template ? along.next.node : along.made(template);
+    along.next = null;
+    node.querySelectorAll('input[name=entryId]').forEach(field => { field.value = along.id(); });
     const used = along.lastTools;
     node.querySelectorAll('select[name^="tool."]').forEach(select => { if (!select.value && [...select.options].some(o => o.value === used.get(select.name) && !o.disabled)) select.value = used.get(select.name); });
-    node.dataset.seq = String(Number(node.dataset.seq) + (await along.unsentOf(along.jobHere())).length);
+    node.dataset.seq = String(Number(node.dataset.seq) + unsent.filter(e => e.job === along.jobHere()).length);
     then?.(node);
     const place = along.board() || document.getElementById('main').firstElementChild;
     document.querySelectorAll('dialog[open]').forEach(d => d.close());
     place.replaceWith(node);
-    window.htmx?.process(node);
     prepare(document);
     node.dispatchEvent(new CustomEvent('htmx:afterSettle', { bubbles: true }));
-    await along.tell();
+    toTheWork(node);
+    along.told(unsent);
   },
-  async showDue(pack, said) {
-    const due = await along.due(pack);
-    const all = await along.unsentOf(pack.number);
-    await along.show(due ? due.board : pack.closing, node => {
+  showDue(pack, unsent, said) {
+    const due = along.due(pack, unsent);
+    const all = unsent.filter(e => e.job === pack.number);
+    along.show(due ? due.board : pack.closing, unsent, node => {
       along.dataOf(node, pack, due);
       const before = all.filter(e => e.what === 'step' && !e.failed).pop()?.at;
       const back = node.querySelector('#back');
@@ -121,6 +138,7 @@ const along = {
       else if (due.rules.waits) along.waits(node, due.rules.waits);
       else along.sameAsBefore(node, pack, due, all);
     });
+    if (due) along.makeNext(pack.steps[pack.steps.indexOf(due) + 1]?.board);
   },
   dataOf(node, pack, step) { node.dataset.job = pack.number; node.dataset.step = step?.id || ''; node.dataset.mine = 'true'; },
   sameAsBefore(node, pack, step, all) {
@@ -187,24 +205,26 @@ const along = {
     if (!form.reportValidity()) return;
     const step = pack.steps.find(s => s.id === board.dataset.step);
     if (!step) { along.waits(board, board.dataset.step ? 'This step is not on this device.' : 'Closing takes your signature.'); return; }
+    const now = await stored.now(pack.number);
+    const mine = now.unsent.filter(e => e.job === pack.number);
     // the network may have gone before what is kept was told of the last step that was confirmed with it
-    if (pack.due !== step.id && !(await along.unsentOf(pack.number)).length) {
+    if (pack.due !== step.id && !mine.length) {
       await stored.stands(pack.number, step.id);
       pack.due = step.id;
     }
     // confirmed already, in another window of this device
-    if ((await along.unsentOf(pack.number)).some(e => e.what === 'step' && e.at === step.id && !e.failed)) { await along.showDue(pack, 'This step was confirmed already, in another window here.'); return; }
+    if (mine.some(e => e.what === 'step' && e.at === step.id && !e.failed)) { along.showDue(pack, now.unsent, 'This step was confirmed already, in another window here.'); return; }
     const typed = new FormData(form);
     const entryId = typed.get('entryId');
     typed.delete('entryId'); typed.delete('second.password'); typed.delete('shown');
-    const result = compared.step(step.rules, typed, await along.known(pack.number));
+    const result = compared.step(step.rules, typed, along.known(now));
     const reasons = [...board.querySelectorAll('.without-network [name]')].map(f => [f.name, f.value]);
     board.querySelectorAll('.without-network, .waits').forEach(old => old.remove());
     result.troubles.forEach(([field, words]) => along.trouble(board, field, words));
     // what was typed as a reason stays
     reasons.forEach(([name, value]) => { const field = board.querySelector('[name="' + CSS.escape(name) + '"]'); if (field) field.value = value; });
     if (result.troubles.length) { board.querySelector('.without-network')?.scrollIntoView({ block: 'nearest' }); return; }
-    const holds = (await along.unsentOf(pack.number)).find(e => e.holds);
+    const holds = mine.find(e => e.holds);
     if (holds) result.waits = holds.said + ': this may change the job, and is judged where the network is.';
     if (result.waits) { along.waits(board, result.waits); return; }
     const entry = { job: pack.number, who: pack.who, tag: pack.tag, what: 'step', at: step.id, entryId, fields: [...typed].filter(([, v]) => typeof v === 'string' && v !== ''), done: Date.now(), said: board.querySelector('.say')?.textContent.trim() || step.id };
@@ -220,8 +240,9 @@ const along = {
     typed.forEach((value, name) => { if (name.startsWith('tool.')) along.lastTools.set(name, value); });
     await stored.add(entry);
     keep.forget(form);
-    await along.showDue(pack, '');
-    along.board().scrollIntoView?.({ block: 'start' });
+    along.showDue(pack, [...now.unsent, entry], '');
+    // in the hand the board itself goes to where the work is
+    if (!inHand()) along.board().scrollIntoView({ block: 'start' });
   },
 
   /* A problem, or a note, without network. */
@@ -291,7 +312,7 @@ const along = {
     if (!place || rule.kind !== 'measurement') return;
     place.querySelectorAll('.verdict, .trouble').forEach(v => v.remove());
     if (!field.value.trim()) return;
-    const before = rule.same && (await along.known(pack.number))[rule.same];
+    const before = rule.same && along.known(await stored.now(pack.number))[rule.same];
     const judged = compared.measured(rule, new FormData(along.board().querySelector('#confirm')), before);
     const p = document.createElement('p');
     p.className = judged.trouble ? 'trouble' : 'verdict ' + (judged.how === 'WITHIN' ? 'ok' : 'off');
@@ -301,12 +322,13 @@ const along = {
 
   /* An earlier step looked at: as it was made ahead, with what was typed here. */
   async look(pack, id) {
-    const here = (await along.unsentOf(pack.number)).filter(e => e.what === 'step' && e.at === id && !e.failed).pop();
+    const unsent = await stored.unsent();
+    const here = unsent.filter(e => e.job === pack.number && e.what === 'step' && e.at === id && !e.failed).pop();
     const step = pack.steps.find(s => s.id === id);
     const template = pack.behind.get(id) || step?.board;
     if (!template) return;
-    const due = await along.due(pack);
-    await along.show(template, node => {
+    const due = along.due(pack, unsent);
+    along.show(template, unsent, node => {
       along.dataOf(node, pack, due);
       if (!pack.behind.has(id)) {
         node.querySelector('#confirm')?.remove();
@@ -437,10 +459,10 @@ const along = {
 
   count: n => n === 1 ? '1 entry' : n + ' entries',
   /* How much waits on this device, on every page. */
-  async tell() {
+  async tell() { along.told(await stored.unsent().catch(() => [])); },
+  told(all) {
     const place = document.getElementById('unsent');
     if (!place) return;
-    const all = await stored.unsent().catch(() => []);
     const mine = all.filter(e => e.who === along.who());
     place.hidden = !all.length && !along.down;
     place.textContent = (along.down ? 'No network. ' : '') + (mine.length ? along.count(mine.length) + ' not sent yet' : all.length ? 'Somebody else’s ' + along.count(all.length) + ' wait here' : 'What you do is kept here');
@@ -466,7 +488,7 @@ const along = {
       section.append(place);
       place.id = 'board';
       page.replaceWith(section);
-      if (look) await along.look(pack, look); else await along.showDue(pack, '');
+      if (look) await along.look(pack, look); else along.showDue(pack, await stored.unsent(), '');
       return;
     }
     const list = page.querySelector('ul');
@@ -497,7 +519,7 @@ document.addEventListener('click', async e => {
   e.preventDefault();
   const pack = along.packs.get(along.jobHere());
   const look = to.searchParams.get('look');
-  if (look) await along.look(pack, look); else await along.showDue(pack, '');
+  if (look) await along.look(pack, look); else along.showDue(pack, await stored.unsent(), '');
 });
 // typed text reaches the server by htmx; without network it is judged here
 document.addEventListener('input', e => { if (along.down && e.target.matches('.reading-field') && along.packs.has(along.jobHere())) along.judged(e.target, along.packs.get(along.jobHere())); });

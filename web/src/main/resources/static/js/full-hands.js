@@ -14,8 +14,9 @@ const aloud = {
   read() {
     if (!aloud.can) return;
     speechSynthesis.cancel();
-    const words = aloud.words();
-    if (!words || here.kept('aloud') !== 'yes') return;
+    // looked for only where it is read: that lays the page out
+    const words = here.kept('aloud') === 'yes' ? aloud.words() : '';
+    if (!words) return;
     const utterance = new SpeechSynthesisUtterance(words);
     utterance.lang = document.documentElement.lang;
     speechSynthesis.speak(utterance);

@@ -55,24 +55,21 @@ const prepare = root => {
 /* As phone.css has it. */
 const inHand = () => matchMedia('(max-width: 56em)').matches;
 
-document.addEventListener('alpine:init', () => {
-  // the board: where the hand goes next
-  window.Alpine.data('bench', () => ({
-    init() {
-      if (document.activeElement && document.activeElement !== document.body && document.activeElement.closest('.top')) return;
-      const wrong = this.$root.querySelector('.failed input, .trouble ~ input');
-      if (inHand()) {
-        // a field in focus would bring up the keys over what is to be read first
-        if (!document.documentElement.dataset.ready) return;
-        const trouble = [...this.$root.querySelectorAll('.step > .notice, .step .failed, .step .trouble')].find(t => t.textContent.trim());
-        if (trouble) trouble.scrollIntoView({ block: 'center' });
-        else this.$root.querySelector('.work').scrollIntoView();
-        return;
-      }
-      (wrong || this.$root.querySelector('#confirm input.reading-field:not([type=radio])') || this.$root.querySelector('#done'))?.focus({ preventScroll: true });
-    },
-  }));
-});
+/* Where the hand goes next on a board that has just been put up. */
+const toTheWork = board => {
+  if (document.activeElement && document.activeElement !== document.body && document.activeElement.closest('.top')) return;
+  const wrong = board.querySelector('.failed input, .trouble ~ input');
+  if (inHand()) {
+    // a field in focus would bring up the keys over what is to be read first
+    if (!document.documentElement.dataset.ready) return;
+    const trouble = [...board.querySelectorAll('.step > .notice, .step .failed, .step .trouble')].find(t => t.textContent.trim());
+    if (trouble) trouble.scrollIntoView({ block: 'center' });
+    else board.querySelector('.work').scrollIntoView();
+    return;
+  }
+  (wrong || board.querySelector('#confirm input.reading-field:not([type=radio])') || board.querySelector('#done'))?.focus({ preventScroll: true });
+};
+document.addEventListener('alpine:init', () => window.Alpine.data('bench', () => ({ init() { toTheWork(this.$root); } })));
 
 /* What no text may hold, as PlainText on the server has it: said beside the field while it can still be taken out. */
 const NOT_TEXT = /(?![\t\n\r])[\p{Cc}\p{Cs}\p{Noncharacter_Code_Point}\u202a-\u202e\u2066-\u2069]/u;

@@ -3,6 +3,7 @@ package dev.wartung.web.app;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.net.ConnectException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
@@ -63,7 +64,14 @@ public final class Cable implements AutoCloseable {
                 closed(from);
                 continue;
             }
-            Socket to = new Socket(there.getHost(), there.getPort());
+            Socket to;
+            try {
+                to = new Socket(there.getHost(), there.getPort());
+            } catch (ConnectException e) {
+                // nobody is at the other end just now
+                closed(from);
+                continue;
+            }
             open.add(from);
             open.add(to);
             ends.submit(() -> carry(from, to, true));

@@ -29,6 +29,7 @@ class InHand {
     void measure(Address at, Browser browser) {
         browser.expectsErrors("ERR_", "Failed to load resource");
         Page page = browser.windowThatGoesOn(at.base());
+        page.setViewportSize(390, 844);
         CDPSession devtools = page.context().newCDPSession(page);
         devtools.on(
                 "Network.loadingFinished",
@@ -59,14 +60,21 @@ class InHand {
         List<Double> ms = new ArrayList<>();
         for (int i = 0; i < STEPS && page.locator(".waits").count() == 0; i++) {
             hands.answer();
+            // nobody confirms a step faster than they can read it
+            page.waitForTimeout(500);
             ms.add(((Number)
                             page.evaluate(
                                     """
+                            // from the tap to the frame that shows the next board, painted
                             () => new Promise(there => {
-                              const from = performance.now(), step = document.querySelector('.say').textContent;
-                              const look = () => document.querySelector('.say').textContent !== step || document.querySelector('.waits') ? requestAnimationFrame(() => there(performance.now() - from)) : setTimeout(look);
+                              const from = performance.now(), board = document.getElementById('board'), painted = new MessageChannel();
+                              painted.port1.onmessage = () => there(performance.now() - from);
+                              new MutationObserver((_, seen) => {
+                                if (document.getElementById('board') === board && !document.querySelector('.waits')) return;
+                                seen.disconnect();
+                                requestAnimationFrame(() => painted.port2.postMessage(''));
+                              }).observe(document.getElementById('main'), { childList: true, subtree: true });
                               document.getElementById('done').click();
-                              look();
                             })"""))
                     .doubleValue());
         }

@@ -9,6 +9,7 @@ import dev.wartung.web.app.Cable;
 import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.app.TestSite;
 import java.io.IOException;
+import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
 
 /** Where phones are that reach the application through a cable, and what one waits for there. */
@@ -48,7 +49,8 @@ final class Pit implements AutoCloseable {
 
     /** Waits for what is only known after a while, itself. */
     void until(Page page, String asked, @Nullable Object with) {
-        for (int i = 0; i < 150; i++) {
+        long until = System.nanoTime() + TimeUnit.SECONDS.toNanos(60);
+        while (System.nanoTime() < until) {
             try {
                 if (Boolean.TRUE.equals(page.evaluate(asked, with))) {
                     return;

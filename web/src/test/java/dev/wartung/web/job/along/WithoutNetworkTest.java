@@ -209,6 +209,31 @@ class WithoutNetworkTest {
     }
 
     @Test
+    @DisplayName("What an earlier version kept on a device is there as before")
+    void keptBefore(Address at, Browser browser) {
+        Page page = browser.windowThatGoesOn(at.base());
+        // nothing of the application runs there
+        page.navigate("/favicon.svg");
+        page.evaluate(
+                """
+                () => new Promise(there => {
+                  const asked = indexedDB.open('wartung', 1);
+                  asked.onupgradeneeded = () => {
+                    asked.result.createObjectStore('jobs', { keyPath: 'number' }).add({ number: '7', who: 'tessa', due: 'clean', html: '<p>boards</p>' });
+                    asked.result.createObjectStore('unsent', { keyPath: 'place', autoIncrement: true }).add({ job: '7', what: 'step', at: 'open' });
+                  };
+                  asked.onsuccess = () => { asked.result.close(); there(); };
+                })""");
+        Browser.go(page, "/login");
+        assertThat(page.evaluate("() => stored.withBoards('7').then(j => j.html + ' ' + j.due)"))
+                .isEqualTo("<p>boards</p> clean");
+        assertThat(page.evaluate("() => stored.job('7').then(j => Object.keys(j).sort().join())"))
+                .isEqualTo("due,number,who");
+        assertThat(page.evaluate("() => stored.unsent().then(u => u.map(e => e.at).join())"))
+                .isEqualTo("open");
+    }
+
+    @Test
     @DisplayName("Closing waits for the network, and what was typed with it is not kept")
     void closingWaits(Address at, Browser browser) {
         Page page = pit.phone(browser, "theo");
