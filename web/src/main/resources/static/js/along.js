@@ -416,7 +416,10 @@ const along = {
     if (!says.who) { lost(along.count(all.length) + ' not sent yet.', { href: '/login?expired', text: 'Log in to send' }); sessionStorage.setItem('after-login', location.pathname); return; }
     const apart = new Set();
     const jobs = new Set();
+    const held = new Set();
     for (const entry of mine) {
+      // what was done after something that could not be sent follows it; another job does not wait for it
+      if (held.has(entry.job)) continue;
       const form = new FormData();
       entry.fields.forEach(([name, value]) => form.append(name, value));
       form.append('entryId', entry.entryId);
@@ -438,8 +441,8 @@ const along = {
         }
       } catch { along.isDown(); return; }
       if (answer.status === 502 || answer.status === 503 || answer.status === 504) { along.isDown(); return; }
-      lost('This could not be sent (' + answer.status + '): ' + entry.said + '. It stays on this device.');
-      return;
+      lost('This could not be sent (' + answer.status + '): ' + entry.said + '. It stays on this device, with what was done after it in job ' + entry.job + '.');
+      held.add(entry.job);
     }
     await along.tell();
     if (jobs.has(along.jobHere())) await along.refresh();

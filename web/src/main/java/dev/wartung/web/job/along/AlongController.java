@@ -72,7 +72,7 @@ class AlongController {
         }
         Sent.What known = Sent.What.of(what).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
         Map<String, String> fields = new HashMap<>(typed);
-        fields.keySet().removeAll(List.of("entryId", "who", "ago", "at"));
+        fields.keySet().removeAll(List.of("entryId", "who", "ago", "at", "_csrf"));
         Instant now = clock.instant();
         SentDesk.Result result = desk.enter(
                 number,

@@ -1,5 +1,6 @@
 package dev.wartung.web.job.apart;
 
+import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Ask;
@@ -75,7 +76,7 @@ public class Apart implements BeforeClosing {
                 current.get().id(),
                 Timestamp.from(done.at()),
                 Timestamp.from(clock.instant()),
-                words(step, done.typed(), current.get().units()),
+                words(step, done.typed(), view.build(), current.get().units()),
                 why);
     }
 
@@ -127,7 +128,7 @@ public class Apart implements BeforeClosing {
     }
 
     /** What was done: the step, and what was typed under the names of what it answers. No password is among it. */
-    private static String words(Optional<Step> step, Map<String, String> typed, UnitSystem units) {
+    private static String words(Optional<Step> step, Map<String, String> typed, Build build, UnitSystem units) {
         Wording wording = new Wording(units);
         List<String> said = new ArrayList<>();
         step.ifPresent(s -> said.add(wording.of(s.say())));
@@ -137,7 +138,7 @@ public class Apart implements BeforeClosing {
                 .ifPresent(said::add));
         left.forEach((field, value) -> {
             if (!value.isBlank()) {
-                said.add(field + ": " + value.strip());
+                said.add(FieldWords.of(field, build) + ": " + value.strip());
             }
         });
         String all = PlainText.shown(String.join("; ", said));

@@ -116,6 +116,29 @@ class SentTest {
     }
 
     @Test
+    @DisplayName("What is kept apart is told in the words of the bench's forms")
+    void inWords() throws Exception {
+        UUID id = UUID.randomUUID();
+        Map<String, String> typed = Map.of(
+                "at",
+                "count-in",
+                "lot.kit",
+                "K-7",
+                "have.plug-seal",
+                "yes",
+                "tool.CALIPER",
+                "CA-1",
+                "grease.lot",
+                "G-3");
+        assertThat(sent("theo", "step", id, "theo", 0, typed).getContentAsString())
+                .contains("APART");
+        assertThat(jdbc.queryForObject("select what from kept_apart where entry_id = ?", String.class, id))
+                .contains("lot of the kit: K-7", "tool, Caliper or feeler gauge: CA-1", "tin: G-3")
+                .containsPattern("here: [A-Z][a-z ]+: yes")
+                .doesNotContain("_csrf");
+    }
+
+    @Test
     @DisplayName("No password sent with an entry is kept")
     void noPassword() throws Exception {
         UUID id = UUID.randomUUID();

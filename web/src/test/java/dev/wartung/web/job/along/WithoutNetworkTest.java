@@ -209,6 +209,27 @@ class WithoutNetworkTest {
     }
 
     @Test
+    @DisplayName("What cannot be sent holds back what was done after it in its job, and nothing of another")
+    void heldBack(Address at, Browser browser) {
+        Page page = pit.phone(browser, "tessa");
+        BenchHands hands = new BenchHands(page);
+        int number = hands.begin("TS-021", "inspect");
+        pit.takenAlong(page, number);
+        pit.cut(page);
+        page.evaluate(
+                """
+                n => {
+                  const entry = (job, words) => stored.add({ job, who: along.who(), tag: '', what: 'problem', at: '', entryId: along.id(), fields: [['note', words]], done: Date.now(), said: words });
+                  return entry('987654', 'of a job nobody knows').then(() => entry('987654', 'after it')).then(() => entry(n, 'of mine'));
+                }""",
+                String.valueOf(number));
+        pit.cable().is(Cable.State.WHOLE);
+        pit.until(page, "() => along.contact().then(() => stored.unsent()).then(u => u.length === 2)", null);
+        assertThat(page.locator("#lost")).containsText("This could not be sent (404): of a job nobody knows.");
+        assertThat(page.locator("#unsent")).hasText("2 entries not sent yet");
+    }
+
+    @Test
     @DisplayName("What an earlier version kept on a device is there as before")
     void keptBefore(Address at, Browser browser) {
         Page page = browser.windowThatGoesOn(at.base());
