@@ -88,7 +88,13 @@ const camera = {
     await video.play().catch(() => {});
     const track = stream.getVideoTracks()[0], torch = dialog.querySelector('[data-torch]');
     torch.hidden = !track.getCapabilities?.().torch;
-    torch.onclick = () => { torch.lit = !torch.lit; track.applyConstraints({ advanced: [{ torch: torch.lit }] }); torch.setAttribute('aria-pressed', torch.lit); };
+    // it went out with the picture of the last time
+    torch.setAttribute('aria-pressed', 'false');
+    torch.onclick = async () => {
+      const lit = torch.getAttribute('aria-pressed') !== 'true';
+      try { await track.applyConstraints({ advanced: [{ torch: lit }] }); } catch { said.textContent = 'The light cannot be switched here.'; return; }
+      torch.setAttribute('aria-pressed', lit);
+    };
     let read;
     try { read = await camera.reader(); } catch { said.textContent = 'The reader of codes did not load. Type what the label says.'; return; }
     camera.look(dialog, video, read, field, '');

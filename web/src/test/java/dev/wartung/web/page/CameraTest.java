@@ -2,11 +2,15 @@ package dev.wartung.web.page;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
 import com.google.zxing.BarcodeFormat;
 import com.google.zxing.MultiFormatWriter;
 import com.google.zxing.WriterException;
 import com.google.zxing.common.BitMatrix;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
@@ -18,6 +22,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.DisplayName;
@@ -115,6 +120,68 @@ class CameraTest {
         Browser.usableByAll(page);
         page.click(".codes button:has-text('TS-005')");
         page.waitForURL(Pattern.compile(".*/valves/TS-005"));
+    }
+
+    /** A calibrated tool among the stores. */
+    private static void tool(String number, String kind) throws Exception {
+        RunningApplication.web()
+                .perform(post("/stores/tools")
+                        .with(user("pia").roles("PLANNER"))
+                        .with(csrf())
+                        .param("number", number)
+                        .param("kind", kind)
+                        .param("name", "tried")
+                        .param("months", "12")
+                        .param("calibrated", LocalDate.now().minusMonths(1).toString()));
+    }
+
+    @Test
+    @DisplayName("A tool is read into its list, at the bench and from paper")
+    void tools(Address at, Browser browser) throws Exception {
+        byte[] picture = hall();
+        draw(picture, BarcodeFormat.CODE_128, "TW-77", 120, 360);
+        Page page = browser.windowWithCamera(at.base(), video(picture));
+        Browser.login(page, "tessa", TestSite.PASSWORD);
+        BenchHands hands = new BenchHands(page);
+        int number = hands.begin("TS-025", "renew-product-seals");
+        hands.workUntil("Screw the stem to the rod");
+        tool("TW-77", "TORQUE_WRENCH");
+        tool("TW-78", "TORQUE_WRENCH");
+        Browser.go(page, "/jobs/" + number);
+        page.click(".read-with .by-camera");
+        assertThat(page.locator("[name='tool.TORQUE_WRENCH']")).hasValue("TW-77");
+        Browser.go(page, "/jobs/" + number + "/paper");
+        Locator onPaper = page.locator("select[name$='tool.TORQUE_WRENCH']").first();
+        onPaper.locator("xpath=following-sibling::button[contains(@class, 'by-camera')]")
+                .click();
+        assertThat(onPaper).hasValue("TW-77");
+        Browser.usableByAll(page);
+    }
+
+    @Test
+    @DisplayName("The light is switched where the camera has one, and is out when the camera is opened again")
+    void light(Address at, Browser browser) throws Exception {
+        Page page = browser.windowWithCamera(at.base(), video(hall()));
+        page.addInitScript(
+                """
+                window.lit = [];
+                MediaStreamTrack.prototype.getCapabilities = () => ({ torch: true });
+                MediaStreamTrack.prototype.applyConstraints = async function (asked) { lit.push(asked.advanced[0].torch); if (lit.length > 3) throw new Error('no'); };""");
+        Browser.login(page, "tessa", TestSite.PASSWORD);
+        Locator light = page.locator("#camera [data-torch]");
+        page.click(".scan .by-camera");
+        light.click();
+        assertThat(light).hasAttribute("aria-pressed", "true");
+        light.click();
+        assertThat(light).hasAttribute("aria-pressed", "false");
+        light.click();
+        page.click("#camera button:has-text('Type it instead')");
+        page.click(".scan .by-camera");
+        assertThat(light).hasAttribute("aria-pressed", "false");
+        light.click();
+        assertThat(page.locator("#camera [role=status]")).hasText("The light cannot be switched here.");
+        assertThat(page.evaluate("lit.join()")).isEqualTo("true,false,true,true");
+        Browser.usableByAll(page);
     }
 
     @Test

@@ -59,4 +59,12 @@ class TemplatesTest {
         assertThat(matching(Pattern.compile("class=\"trouble\"[^>]*th:text=\"\\$\\{troubles"), "templates", "day.html"))
                 .isEmpty();
     }
+
+    @Test
+    @DisplayName("Every field that takes a tag, a lot, a kit, a tool or a tin can be filled by the camera")
+    void codes() throws IOException {
+        Pattern field = Pattern.compile(
+                "<(input|select)(?![^>]*(data-code|type=\"))[^>]*name=\"(tag|valve|kit|lot|kit\\.number|grease\\.lot|lot\\.kit|\\$\\{(p \\+ )?('lot\\.|t\\.field)[^\"]*)\"");
+        assertThat(matching(field, "templates")).isEmpty();
+    }
 }
