@@ -265,6 +265,7 @@ await_up() { # $1: the process. As long as it lives and goes on saying something
 told_accounts() {
   if [ "`pg_psql -d wartung -At -c 'select count(*) from demo_site' 2>/dev/null || echo 0`" != 0 ]; then
     cat "$here/docs/demo-accounts.txt"
+    if tls_wanted; then say "Whoever reaches this machine can log in with them: they are in the documents. The data are made up."; fi
   else
     say "The data in $WARTUNG_HOME are not the demo's; nothing was loaded. For the demo choose another folder: WARTUNG_HOME=... ./wartung demo"
   fi

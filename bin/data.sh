@@ -169,6 +169,7 @@ service() { # writes a unit for systemd: the whole machine's where root asks, el
     --into) folder="${2:-}"; [ -d "$folder" ] || fail "there is no folder “$folder”." ;;
     *) fail "unknown option $1. There is --into FOLDER." ;;
   esac
+  tls_check
   if [ "`id -u`" = 0 ]; then wanted=multi-user.target; else wanted=default.target; manager=(systemctl --user); fi
   unit="$folder/wartung.service"
   if [ -e "$unit" ] && [ "${1:-}" != --into ]; then asked "$unit is there already. Write it anew?" || fail "nothing was changed."; fi
@@ -196,9 +197,13 @@ T
   [ "`id -u`" = 0 ] || say "So that it runs while you are not logged in: loginctl enable-linger `id -un`"
 }
 settings() { # what was set besides, to be set in the unit, too
-  local name
+  local name value
   for name in WARTUNG_ANCHORS WARTUNG_PROXIES WARTUNG_ADDRESS WARTUNG_BENCHES WARTUNG_TRANSLATIONS WARTUNG_TLS WARTUNG_CERTIFICATE WARTUNG_KEY WARTUNG_TRUST_PORT WARTUNG_HSTS; do
-    if [ -n "${!name:-}" ]; then printf ' %s' "`quoted "$name=${!name}"`"; fi
+    value="${!name:-}"
+    [ -n "$value" ] || continue
+    # a service begins elsewhere
+    case "$name" in WARTUNG_CERTIFICATE|WARTUNG_KEY) value="`realpath -m -- "$value"`" ;; esac
+    printf ' %s' "`quoted "$name=$value"`"
   done
 }
 quoted() { local text="${1//\\/\\\\}"; text="${text//\"/\\\"}"; text="${text//%/%%}"; printf '"%s"' "${text//\$/\$\$}"; }

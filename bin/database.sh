@@ -22,8 +22,8 @@ pg_socket() { # a socket's path has 107 bytes at most, and stands in lists that 
 pg_complete() { [ -e "$WARTUNG_HOME/pg/complete" ]; }
 port_taken() { # somebody answers there, or has it as the near end of a connection of their own
   (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null && return 0
-  # in any state but 06, that of a connection just ended: then a server may open it
-  grep -qE "^ *[0-9]+: [0-9A-F]+:`printf %04X "$1"` [0-9A-F]+:[0-9A-F]+ 0[1-57-9A-C]" /proc/net/tcp /proc/net/tcp6 2>/dev/null
+  # open, opening, ended by the other side alone, or listened to; a server may open what is only being ended
+  grep -qE "^ *[0-9]+: [0-9A-F]+:`printf %04X "$1"` [0-9A-F]+:[0-9A-F]+ 0[128A]" /proc/net/tcp /proc/net/tcp6 2>/dev/null
 }
 free_port() { local p; for ((p = $1; p <= $1 + 200; p++)); do port_taken "$p" || { echo "$p"; return 0; }; done; fail "no free port from $1 on"; }
 pg_port() { cat "$WARTUNG_HOME/pg/port" 2>/dev/null; }

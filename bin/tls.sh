@@ -17,15 +17,16 @@ tls_check() { # what was asked can be done; said before anything is begun. Sets 
   check_number WARTUNG_TRUST_PORT "`trust_port`" 65535
   if [ -z "${WARTUNG_TLS:-}" ]; then tls_check_own; return 0; fi
   [ -z "${WARTUNG_CERTIFICATE:-}${WARTUNG_KEY:-}" ] || fail "set either WARTUNG_TLS, for a certificate that is made here, or WARTUNG_CERTIFICATE and WARTUNG_KEY, for one of your own."
-  local name
-  for name in `tls_given`; do
+  local name given
+  mapfile -t given <<<"`tr -s ', \t' '\n' <<<"$WARTUNG_TLS"`"
+  for name in "${given[@]}"; do
+    [ -n "$name" ] || continue
     tls_is_address "$name" || [[ "$name" =~ ^[A-Za-z0-9]([A-Za-z0-9-]*[A-Za-z0-9])?([.][A-Za-z0-9]([A-Za-z0-9-]*[A-Za-z0-9])?)*$ ]] \
       || fail "WARTUNG_TLS names what this machine is reached by, with blanks between: wartung.plant.example 10.0.4.20. “$name” is neither a name nor an address."
     tls_names+=("${name,,}")
   done
   [ ${#tls_names[@]} -gt 0 ] || fail "WARTUNG_TLS names what this machine is reached by: wartung.plant.example 10.0.4.20."
 }
-tls_given() { tr -s ', \t' '\n' <<<"$WARTUNG_TLS"; }
 tls_is_address() { # of version 4, or one of version 6, which alone has colons
   local part parts
   if [[ "$1" =~ ^[0-9a-fA-F:]+$ && "$1" == *:*:* ]]; then return 0; fi

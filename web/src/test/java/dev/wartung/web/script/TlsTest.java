@@ -241,6 +241,9 @@ class TlsTest {
         Ran both = place.run(and(PLANT, "WARTUNG_TRUST_PORT", "18099"), "start", "--detach");
         assertThat(both.exit()).isEqualTo(1);
         assertThat(both.out()).contains("PORT and WARTUNG_TRUST_PORT are both 18099");
+        assertThat(place.run(Map.of("WARTUNG_TLS", "a_b"), "service", "--into", place.folder.toString())
+                        .out())
+                .contains("neither a name nor an address");
         Path units = Files.createDirectory(place.folder.resolve("units"));
         assertThat(place.run(and(and(PLANT, "WARTUNG_HSTS", "7"), "PORT", ""), "service", "--into", units.toString())
                         .exit())
