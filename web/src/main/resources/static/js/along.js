@@ -71,10 +71,35 @@ const along = {
     if (answer.status === 204) { await stored.dropJob(String(number)); return; }
     if (!answer.ok || answer.redirected) return;
     const html = await answer.text();
-    const about = new DOMParser().parseFromString(html, 'text/html').body.dataset;
-    await stored.keepJob({ number: String(number), who: about.who, tag: about.tag, way: about.way, html, at: Date.now(), due });
+    const page = new DOMParser().parseFromString(html, 'text/html'), about = page.body.dataset;
+    // where nobody says which step is due, it is the first that was made ahead; of a job with none the closing
+    await stored.keepJob({ number: String(number), who: about.who, tag: about.tag, way: about.way, html, at: Date.now(), due: due ?? page.querySelector('template[data-step]')?.dataset.step ?? '' });
     // a browser short of space asks before it drops what is kept
     await navigator.storage?.persist?.();
+  },
+  /* Jobs on my bench, listed: whether they are on this device, and the button that takes them along. */
+  async listed() {
+    for (const place of document.querySelectorAll('[data-along]')) {
+      const kept = await stored.job(place.dataset.along);
+      const [said, button] = place.children;
+      said.textContent = kept?.who === along.who() ? 'On this device since ' + new Date(kept.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false }) + '.' : 'Not on this device.';
+      button.textContent = 'Take job ' + place.dataset.along + ' along' + (kept?.who === along.who() ? ' anew' : '');
+      button.onclick = () => along.takeListed(place);
+      place.hidden = false;
+    }
+  },
+  async takeListed(place) {
+    const [said, button] = place.children;
+    button.disabled = true;
+    let trouble = '';
+    try {
+      // what is not sent yet goes first: what is taken along would not know of it
+      if ((await stored.unsent()).length) await along.contact();
+      await along.take(place.dataset.along);
+    } catch { trouble = ' It was not taken along: no network, or no room here.'; }
+    await along.listed();
+    said.textContent += trouble;
+    button.disabled = false;
   },
   async register() {
     const id = along.device();
@@ -574,7 +599,7 @@ window.addEventListener('offline', () => { if (along.board()) along.isDown(); })
 window.addEventListener('load', async () => {
   const who = document.querySelector('meta[name=who]')?.content;
   if (who) here.keep('who', who);
-  if ('serviceWorker' in navigator && isSecureContext) navigator.serviceWorker.register('/sw.js').catch(() => {});
+  const worker = 'serviceWorker' in navigator && isSecureContext ? navigator.serviceWorker.register('/sw.js').catch(() => null) : null;
   if (!window.indexedDB) return;
   const page = document.querySelector('[data-without-network]');
   if (page) { await along.without(page); return; }
@@ -584,4 +609,11 @@ window.addEventListener('load', async () => {
   for (const job of await stored.jobs().catch(() => [])) if (job.who !== who) await stored.dropJob(job.number);
   if ((await stored.unsent().catch(() => [])).length || (await stored.jobs().catch(() => [])).length) await along.contact();
   takeSoon();
+  // without it no page opens where there is no network: nothing is promised then
+  if (!await worker) return;
+  await along.listed();
+  for (const place of document.querySelectorAll('[data-along]')) {
+    const kept = await stored.job(place.dataset.along);
+    if (!along.down && (kept?.who !== who || Date.now() - kept.at > 1800000)) await along.takeListed(place);
+  }
 });

@@ -230,6 +230,33 @@ class WithoutNetworkTest {
     }
 
     @Test
+    @DisplayName(
+            "Today takes the jobs on my bench along by itself, says so, and takes them along anew where that is asked")
+    void fromToday(Address at, Browser browser) {
+        Page desk = browser.loggedIn(at.base(), "theo");
+        BenchHands there = new BenchHands(desk);
+        int number = there.begin("TS-022", "inspect");
+        String due = there.step();
+        Page page = pit.phone(browser, "theo");
+        Browser.go(page, "/");
+        assertThat(page.locator("[data-along='" + number + "'] [role=status]")).containsText("On this device since ");
+        Browser.usableByAll(page);
+        there.answer();
+        there.confirm();
+        String next = there.step();
+        Object before = page.evaluate("n => stored.job(n).then(j => j.due)", String.valueOf(number));
+        page.click("[data-along='" + number + "'] button");
+        pit.until(
+                page,
+                "([n, before]) => stored.job(n).then(j => j.due !== before)",
+                List.of(String.valueOf(number), before));
+        pit.cable().is(Cable.State.CUT);
+        page.navigate("/jobs/" + number);
+        assertThat(page.locator(".say")).hasText(next);
+        assertThat(next).isNotEqualTo(due);
+    }
+
+    @Test
     @DisplayName("What an earlier version kept on a device is there as before")
     void keptBefore(Address at, Browser browser) {
         Page page = browser.windowThatGoesOn(at.base());
