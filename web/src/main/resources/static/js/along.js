@@ -585,7 +585,8 @@ const takeSoon = () => {
     if (shown?.dataset.mine === 'false') stored.dropJob(shown.dataset.job).then(() => along.packs.delete(shown.dataset.job)).catch(() => {});
     return;
   }
-  const { job, step, way } = board.dataset;
+  // none is due where only the closing is left
+  const { job, step = '', way } = board.dataset;
   along.stands(job, step, way).then(anew => {
     if (!anew) return;
     clearTimeout(along.soon);
@@ -612,8 +613,4 @@ window.addEventListener('load', async () => {
   // without it no page opens where there is no network: nothing is promised then
   if (!await worker) return;
   await along.listed();
-  for (const place of document.querySelectorAll('[data-along]')) {
-    const kept = await stored.job(place.dataset.along);
-    if (!along.down && (kept?.who !== who || Date.now() - kept.at > 1800000)) await along.takeListed(place);
-  }
 });

@@ -43,7 +43,7 @@ final class Pit implements AutoCloseable {
     void takenAlong(Page page, int number) {
         until(
                 page,
-                "n => stored.job(n).then(j => j?.due === along.board().dataset.step && along.packs.get(n)?.at === j.at && navigator.serviceWorker.ready.then(() => true))",
+                "n => stored.job(n).then(j => j?.due === (along.board().dataset.step ?? '') && along.packs.get(n)?.at === j.at && navigator.serviceWorker.ready.then(() => true))",
                 String.valueOf(number));
     }
 

@@ -231,7 +231,7 @@ class WithoutNetworkTest {
 
     @Test
     @DisplayName(
-            "Today takes the jobs on my bench along by itself, says so, and takes them along anew where that is asked")
+            "Today says which jobs on my bench are on this device, and takes one along where that is asked, or anew")
     void fromToday(Address at, Browser browser) {
         Page desk = browser.loggedIn(at.base(), "theo");
         BenchHands there = new BenchHands(desk);
@@ -239,7 +239,12 @@ class WithoutNetworkTest {
         String due = there.step();
         Page page = pit.phone(browser, "theo");
         Browser.go(page, "/");
-        assertThat(page.locator("[data-along='" + number + "'] [role=status]")).containsText("On this device since ");
+        assertThat(page.locator("[data-along='" + number + "'] [role=status]")).hasText("Not on this device.");
+        page.click("[data-along='" + number + "'] button");
+        pit.until(
+                page,
+                "n => document.querySelector(`[data-along='${n}'] [role=status]`).textContent.startsWith('On this device since ')",
+                String.valueOf(number));
         Browser.usableByAll(page);
         there.answer();
         there.confirm();
