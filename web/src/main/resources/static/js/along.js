@@ -63,30 +63,35 @@ const along = {
     pack.due = due;
     return later || Date.now() - pack.at > 1800000;
   },
-  /* Takes the job along: its boards, limits, lots, tins and tools as they are now. */
+  /* Takes the job along: its boards, limits, lots, tins and tools as they are now. Answers whether it is here now. */
   async take(number, due) {
     // known first: what is kept on a device that nobody knows of could not be told to forget
-    if (!await along.register()) return;
+    if (!await along.register()) return false;
     const answer = await fetch('/jobs/' + number + '/along', { headers: { 'HX-Request': 'true' } });
-    if (answer.status === 204) { await stored.dropJob(String(number)); return; }
-    if (!answer.ok || answer.redirected) return;
+    if (answer.status === 204) { await stored.dropJob(String(number)); return false; }
+    if (!answer.ok || answer.redirected) return false;
     const html = await answer.text();
     const page = new DOMParser().parseFromString(html, 'text/html'), about = page.body.dataset;
     // where nobody says which step is due, it is the first that was made ahead; of a job with none the closing
     await stored.keepJob({ number: String(number), who: about.who, tag: about.tag, way: about.way, html, at: Date.now(), due: due ?? page.querySelector('template[data-step]')?.dataset.step ?? '' });
     // a browser short of space asks before it drops what is kept
     await navigator.storage?.persist?.();
+    return true;
   },
   /* Jobs on my bench, listed: whether they are on this device, and the button that takes them along. */
   async listed() {
     for (const place of document.querySelectorAll('[data-along]')) {
       const kept = await stored.job(place.dataset.along);
       const [said, button] = place.children;
-      said.textContent = kept?.who === along.who() ? 'On this device since ' + new Date(kept.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false }) + '.' : 'Not on this device.';
+      said.textContent = kept?.who === along.who() ? 'On this device since ' + along.since(new Date(kept.at)) + '.' : 'Not on this device.';
       button.textContent = 'Take job ' + place.dataset.along + ' along' + (kept?.who === along.who() ? ' anew' : '');
       button.onclick = () => along.takeListed(place);
       place.hidden = false;
     }
+  },
+  since(at) {
+    const time = at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false });
+    return at.toDateString() === new Date().toDateString() ? time : at.toLocaleDateString([], { day: 'numeric', month: 'short' }) + ', ' + time;
   },
   async takeListed(place) {
     const [said, button] = place.children;
@@ -95,7 +100,7 @@ const along = {
     try {
       // what is not sent yet goes first: what is taken along would not know of it
       if ((await stored.unsent()).length) await along.contact();
-      await along.take(place.dataset.along);
+      if (!await along.take(place.dataset.along)) trouble = ' It was not taken along. Open it, and try again.';
     } catch { trouble = ' It was not taken along: no network, or no room here.'; }
     await along.listed();
     said.textContent += trouble;

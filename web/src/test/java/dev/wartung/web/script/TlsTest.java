@@ -108,6 +108,15 @@ class TlsTest {
         String before = serial();
         assertThat(place.run(settings, "start", "--detach").out()).contains("running already: https://wartung");
         assertThat(serial()).isEqualTo(before);
+        // renewed while it runs, and the application can read it
+        bash(lasting(89));
+        String shortly = serial();
+        assertThat(place.run(settings, "start", "--detach").exit()).isZero();
+        assertThat(serial()).isNotEqualTo(shortly);
+        if (ROOT) {
+            assertThat(Files.getOwner(place.home().resolve("tls/server.key")).getName())
+                    .isEqualTo("wartung");
+        }
         assertThat(place.run("stop").exit()).isZero();
         // and without, again
         Ran plain = place.run("start", "--detach");

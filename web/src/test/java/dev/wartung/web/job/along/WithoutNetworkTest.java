@@ -13,6 +13,7 @@ import dev.wartung.web.job.bench.BenchHands;
 import java.io.IOException;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
@@ -256,6 +257,9 @@ class WithoutNetworkTest {
                 "([n, before]) => stored.job(n).then(j => j.due !== before)",
                 List.of(String.valueOf(number), before));
         pit.cable().is(Cable.State.CUT);
+        page.click("[data-along='" + number + "'] button");
+        assertThat(page.locator("[data-along='" + number + "'] [role=status]"))
+                .containsText("It was not taken along: no network");
         page.navigate("/jobs/" + number);
         assertThat(page.locator(".say")).hasText(next);
         assertThat(next).isNotEqualTo(due);
@@ -294,6 +298,15 @@ class WithoutNetworkTest {
         int number = hands.begin("TS-012", "inspect");
         hands.workUntil("Count, then close");
         pit.takenAlong(page, number);
+        AtomicInteger anew = new AtomicInteger();
+        page.onRequest(asked -> {
+            if (asked.url().endsWith("/along")) {
+                anew.incrementAndGet();
+            }
+        });
+        page.evaluate("() => along.board().dispatchEvent(new CustomEvent('htmx:afterSettle', { bubbles: true }))");
+        page.waitForTimeout(2500);
+        assertThat(anew.get()).as("what is here is not fetched again").isZero();
         pit.cut(page);
         page.fill("#password", TestSite.PASSWORD);
         page.click("#done");
