@@ -1,5 +1,6 @@
 package dev.wartung.web.job.along;
 
+import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.DoneEarlier;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
@@ -8,6 +9,7 @@ import dev.wartung.web.job.Outcome;
 import dev.wartung.web.job.apart.Apart;
 import dev.wartung.web.job.bench.BenchDesk;
 import dev.wartung.web.job.findings.FindingsDesk;
+import java.time.Instant;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -25,13 +27,21 @@ class SentDesk {
     private final FindingsDesk findings;
     private final DoneEarlier earlier;
     private final Apart apart;
+    private final CurrentAccount current;
 
-    SentDesk(Jobs jobs, BenchDesk bench, FindingsDesk findings, DoneEarlier earlier, Apart apart) {
+    SentDesk(
+            Jobs jobs,
+            BenchDesk bench,
+            FindingsDesk findings,
+            DoneEarlier earlier,
+            Apart apart,
+            CurrentAccount current) {
         this.jobs = jobs;
         this.bench = bench;
         this.findings = findings;
         this.earlier = earlier;
         this.apart = apart;
+        this.current = current;
     }
 
     /** What became of something that was sent. */
@@ -52,7 +62,8 @@ class SentDesk {
         if (apart.has(sent.entryId())) {
             return new Result(How.APART, apart.why(sent.entryId()));
         }
-        Outcome outcome = earlier.at(sent.doneAt(), () -> asked(number, sent));
+        Instant done = done(before, sent.doneAt());
+        Outcome outcome = earlier.at(done, () -> asked(number, sent));
         if (outcome.went() && (!isOfJob(sent) || jobs.words(sent.entryId()).isPresent())) {
             return new Result(How.ENTERED, outcome.notice());
         }
@@ -60,8 +71,23 @@ class SentDesk {
             return new Result(How.FAILED, "");
         }
         String why = outcome.went() ? outcome.notice() : refusal(outcome);
-        apart.keep(before, new Apart.Done(sent.entryId(), sent.step(), sent.typed(), sent.doneAt()), why);
+        apart.keep(before, new Apart.Done(sent.entryId(), sent.step(), sent.typed(), done), why);
         return new Result(How.APART, why);
+    }
+
+    /**
+     * When something was done, where it follows what this person sent before. How long ago it was is told as it leaves the
+     * device: one that was long on its way looks later than it was, and what followed it at once would seem to have been
+     * done before it. Nothing was done before its job was begun.
+     */
+    private Instant done(JobView before, Instant told) {
+        String me = current.get().username();
+        return Stream.concat(
+                        Stream.of(before.job().startedAt().orElse(before.job().plannedAt())),
+                        before.entries().stream()
+                                .filter(entry -> entry.by().username().equals(me))
+                                .flatMap(entry -> entry.doneAt().stream()))
+                .reduce(told, (one, other) -> one.isAfter(other) ? one : other);
     }
 
     private Outcome asked(int number, Sent sent) {

@@ -10,6 +10,8 @@ import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.bench.BenchRun;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.DisplayName;
@@ -34,7 +36,8 @@ class SentTest {
         this.jdbc = jdbc;
         this.run = new BenchRun(web, jobs);
         this.number = run.begin(
-                "TS-00" + (4 + jdbc.queryForObject("select count(*) from job", Integer.class) % 5), "inspect", "tessa");
+                "TS-00" + (4 + jdbc.queryForObject("select count(*) from job", Integer.class) % 6), "inspect", "tessa");
+        jdbc.update("update job set started_at = started_at - interval '2 hours' where number = ?", number);
     }
 
     private MockHttpServletResponse sent(
@@ -71,6 +74,35 @@ class SentTest {
         assertThat(jdbc.queryForObject(
                         "select count(*) from job_entry where kind = 'CONFIRMED' and id = ?", Integer.class, id))
                 .isOne();
+    }
+
+    @Test
+    @DisplayName(
+            "What was long on its way does not make what followed it look older, and nothing is older than its job")
+    void inOrder() throws Exception {
+        List<UUID> sent = new ArrayList<>();
+        // as told: 20 minutes ago; after it, 21 and 5 minutes ago; and from a device whose clock was put forward
+        for (long ago : new long[] {20, 21, 5, 525_600, Long.MAX_VALUE / 60_000}) {
+            UUID id = UUID.randomUUID();
+            assertThat(sent("tessa", "problem", id, "tessa", ago * 60_000, Map.of("note", "one " + ago))
+                            .getContentAsString())
+                    .contains("ENTERED");
+            sent.add(id);
+        }
+        List<Long> minutes = sent.stream()
+                .map(id -> jdbc.queryForObject(
+                        "select round(extract(epoch from at - done_at) / 60) from job_entry where id = ?",
+                        Long.class,
+                        id))
+                .toList();
+        assertThat(minutes).containsExactly(20L, 20L, 5L, 5L, 5L);
+        UUID apart = UUID.randomUUID();
+        sent("theo", "problem", apart, "theo", Long.MAX_VALUE, Map.of("note", "long ago"));
+        assertThat(jdbc.queryForObject(
+                        "select k.done_at = j.started_at from kept_apart k join job j on j.id = k.job_id where k.entry_id = ?",
+                        Boolean.class,
+                        apart))
+                .isTrue();
     }
 
     @Test
