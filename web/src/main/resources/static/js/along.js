@@ -73,7 +73,7 @@ const along = {
     const html = await answer.text();
     const page = new DOMParser().parseFromString(html, 'text/html'), about = page.body.dataset;
     // where nobody says which step is due, it is the first that was made ahead; of a job with none the closing
-    await stored.keepJob({ number: String(number), who: about.who, tag: about.tag, way: about.way, html, at: Date.now(), due: due ?? page.querySelector('template[data-step]')?.dataset.step ?? '' });
+    await stored.keepJob({ number: String(number), who: about.who, tag: about.tag, way: about.way, since: about.since, html, at: Date.now(), due: due ?? page.querySelector('template[data-step]')?.dataset.step ?? '' });
     // a browser short of space asks before it drops what is kept
     await navigator.storage?.persist?.();
     return true;
@@ -83,15 +83,12 @@ const along = {
     for (const place of document.querySelectorAll('[data-along]')) {
       const kept = await stored.job(place.dataset.along);
       const [said, button] = place.children;
-      said.textContent = kept?.who === along.who() ? 'On this device since ' + along.since(new Date(kept.at)) + '.' : 'Not on this device.';
+      // an earlier version kept no words of when
+      said.textContent = kept?.who !== along.who() ? 'Not on this device.' : kept.since ? 'On this device since ' + kept.since + '.' : 'On this device.';
       button.textContent = 'Take job ' + place.dataset.along + ' along' + (kept?.who === along.who() ? ' anew' : '');
       button.onclick = () => along.takeListed(place);
       place.hidden = false;
     }
-  },
-  since(at) {
-    const time = at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false });
-    return at.toDateString() === new Date().toDateString() ? time : at.toLocaleDateString([], { day: 'numeric', month: 'short' }) + ', ' + time;
   },
   async takeListed(place) {
     const [said, button] = place.children;
@@ -423,7 +420,7 @@ const along = {
     } catch { return; }
     if (says.forget) { await along.forget(); return; }
     const wasDown = along.down;
-    along.isUp();
+    if (wasDown) along.isUp();
     await along.send(says);
     if (wasDown && !(await stored.unsent()).length && document.querySelector('[data-without-network]')) location.reload();
   },

@@ -39,7 +39,14 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
     private static final int SMALLEST_WIDTH = 360;
 
     private static final int SMALLEST_HEIGHT = 640;
+    /** A busy machine takes its time; what is there is not waited for. */
+    private static final int PATIENCE_MS = 20_000;
+
     private static com.microsoft.playwright.Browser chromium;
+
+    static {
+        PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MS);
+    }
 
     private final List<BrowserContext> open = new ArrayList<>();
     private final List<Playwright> others = new ArrayList<>();
@@ -163,7 +170,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
     }
 
     private Page watched(BrowserContext context, Page page) {
-        context.setDefaultTimeout(15_000);
+        context.setDefaultTimeout(PATIENCE_MS);
         page.onConsoleMessage(message -> {
             if (message.type().equals("error") && expected.stream().noneMatch(message.text()::contains)) {
                 errors.add(message.text());

@@ -5,6 +5,8 @@ import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.NoSuchJob;
+import dev.wartung.web.page.Dates;
+import java.time.Clock;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -19,11 +21,15 @@ class AheadController {
     private final Jobs jobs;
     private final Ahead ahead;
     private final CurrentAccount current;
+    private final Dates dates;
+    private final Clock clock;
 
-    AheadController(Jobs jobs, Ahead ahead, CurrentAccount current) {
+    AheadController(Jobs jobs, Ahead ahead, CurrentAccount current, Dates dates, Clock clock) {
         this.jobs = jobs;
         this.ahead = ahead;
         this.current = current;
+        this.dates = dates;
+        this.clock = clock;
     }
 
     /** Only a running job, and only for whoever holds its bench (204 else): there is nothing to do in another. */
@@ -38,6 +44,7 @@ class AheadController {
         model.addAttribute("newValve", view.ofNewValve());
         model.addAttribute("way", ahead.of(view));
         model.addAttribute("goes", Ahead.way(view));
+        model.addAttribute("since", dates.moment(clock.instant()));
         return "along";
     }
 }

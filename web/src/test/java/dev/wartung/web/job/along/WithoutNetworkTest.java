@@ -231,6 +231,18 @@ class WithoutNetworkTest {
     }
 
     @Test
+    @DisplayName("What went wrong stays said while a device asks whether there is a network")
+    void staysSaid(Address at, Browser browser) {
+        Page page = pit.phone(browser, "tessa");
+        int number = new BenchHands(page).begin("TS-020", "inspect");
+        pit.takenAlong(page, number);
+        page.evaluate("() => lost('That did not work.')");
+        page.evaluate("() => along.contact()");
+        assertThat(page.locator("#lost")).hasText("That did not work.");
+        assertThat(page.locator("#lost")).isVisible();
+    }
+
+    @Test
     @DisplayName(
             "Today says which jobs on my bench are on this device, and takes one along where that is asked, or anew")
     void fromToday(Address at, Browser browser) {
@@ -244,7 +256,7 @@ class WithoutNetworkTest {
         page.click("[data-along='" + number + "'] button");
         pit.until(
                 page,
-                "n => document.querySelector(`[data-along='${n}'] [role=status]`).textContent.startsWith('On this device since ')",
+                "n => /^On this device since \\d{1,2} [A-Z][a-z]{2} \\d{4} \\d\\d:\\d\\d\\.$/.test(document.querySelector(`[data-along='${n}'] [role=status]`).textContent)",
                 String.valueOf(number));
         Browser.usableByAll(page);
         there.answer();
