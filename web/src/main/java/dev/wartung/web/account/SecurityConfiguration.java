@@ -19,6 +19,7 @@ import org.springframework.security.authorization.AuthorizationManager;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
 import org.springframework.security.config.annotation.web.configurers.HeadersConfigurer;
+import org.springframework.security.config.annotation.web.configurers.RequestCacheConfigurer;
 import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
@@ -31,6 +32,7 @@ import org.springframework.security.web.access.AccessDeniedHandlerImpl;
 import org.springframework.security.web.authentication.AuthenticationFailureHandler;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
 import org.springframework.security.web.authentication.www.BasicAuthenticationFilter;
+import org.springframework.security.web.context.NullSecurityContextRepository;
 import org.springframework.security.web.firewall.HttpFirewall;
 import org.springframework.security.web.firewall.StrictHttpFirewall;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
@@ -131,8 +133,46 @@ class SecurityConfiguration {
                                 : "{\"title\":\"Not logged in\",\"status\":401,\"detail\":\"Send the name and password of an account with HTTP Basic.\"}");
     }
 
+    /** What pages are made of is everybody's: nobody's session is looked up for it, thirty times a page. */
     @Bean
     @Order(2)
+    SecurityFilterChain madeOf(HttpSecurity http, @Value("${wartung.tls.hsts-days:0}") int hstsDays) throws Exception {
+        return http.securityMatcher(
+                        "/css/**",
+                        "/js/**",
+                        "/vendor/**",
+                        "/webjars/**",
+                        "/img/**",
+                        "/icons/**",
+                        "/favicon.svg",
+                        "/manifest.webmanifest",
+                        "/sw.js")
+                .authorizeHttpRequests(requests -> requests.requestMatchers(HttpMethod.GET, "/**")
+                        .permitAll()
+                        .requestMatchers(HttpMethod.HEAD, "/**")
+                        .permitAll()
+                        .anyRequest()
+                        .denyAll())
+                .securityContext(context -> context.securityContextRepository(new NullSecurityContextRepository()))
+                // asking whether a session is still good is looking it up
+                .sessionManagement(AbstractHttpConfigurer::disable)
+                .anonymous(AbstractHttpConfigurer::disable)
+                .csrf(AbstractHttpConfigurer::disable)
+                .requestCache(RequestCacheConfigurer::disable)
+                .headers(headers -> asPages(headers, hstsDays))
+                .build();
+    }
+
+    /** What a browser is told about everything but the JSON interface. */
+    private static void asPages(HeadersConfigurer<HttpSecurity> headers, int hstsDays) {
+        onlyWithTls(headers, hstsDays)
+                .contentSecurityPolicy(csp -> csp.policyDirectives(POLICY))
+                .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.SAME_ORIGIN))
+                .permissionsPolicyHeader(permissions -> permissions.policy(DEVICES));
+    }
+
+    @Bean
+    @Order(3)
     SecurityFilterChain security(
             HttpSecurity http,
             AuthenticationManager manager,
@@ -141,15 +181,6 @@ class SecurityConfiguration {
             throws Exception {
         return http.authenticationManager(manager)
                 .authorizeHttpRequests(requests -> requests.requestMatchers(
-                                "/css/**",
-                                "/js/**",
-                                "/vendor/**",
-                                "/webjars/**",
-                                "/img/**",
-                                "/icons/**",
-                                "/favicon.svg",
-                                "/manifest.webmanifest",
-                                "/sw.js",
                                 "/without-network",
                                 "/trust",
                                 "/trust/ca.crt",
@@ -270,10 +301,7 @@ class SecurityConfiguration {
                                 new AccessDeniedHandlerImpl().handle(request, response, denied);
                             }
                         }))
-                .headers(headers -> onlyWithTls(headers, hstsDays)
-                        .contentSecurityPolicy(csp -> csp.policyDirectives(POLICY))
-                        .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.SAME_ORIGIN))
-                        .permissionsPolicyHeader(permissions -> permissions.policy(DEVICES)))
+                .headers(headers -> asPages(headers, hstsDays))
                 .build();
     }
 

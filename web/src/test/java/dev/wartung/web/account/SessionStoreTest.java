@@ -1,0 +1,111 @@
+package dev.wartung.web.account;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wartung.web.app.RunningApplication;
+import dev.wartung.web.app.RunningApplication.Address;
+import dev.wartung.web.app.TestSite;
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.CookiePolicy;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.session.FindByIndexNameSessionRepository;
+import org.springframework.session.Session;
+
+/** Two requests that have one session at once. */
+@ExtendWith(RunningApplication.class)
+class SessionStoreTest {
+
+    private static final String WHO = FindByIndexNameSessionRepository.PRINCIPAL_NAME_INDEX_NAME;
+
+    @Test
+    @DisplayName(
+            "A request that was under way while somebody logged in takes nothing back, whoever was logged in before")
+    @SuppressWarnings("unchecked")
+    void neverBack(FindByIndexNameSessionRepository<?> store) {
+        FindByIndexNameSessionRepository<Session> sessions = (FindByIndexNameSessionRepository<Session>) store;
+        Session first = sessions.createSession();
+        String id = first.getId();
+        sessions.save(first);
+        for (String who : new String[] {"tessa", "theo"}) {
+            Session underWay = sessions.findById(id);
+            Session login = sessions.findById(id);
+            String now = login.changeSessionId();
+            login.setAttribute(WHO, who);
+            sessions.save(login);
+            underWay.setLastAccessedTime(underWay.getLastAccessedTime().plusSeconds(1));
+            sessions.save(underWay);
+            assertThat(sessions.findById(id)).isNull();
+            assertThat(sessions.findById(now).<String>getAttribute(WHO)).isEqualTo(who);
+            assertThat(sessions.findByPrincipalName(who)).containsKey(now).doesNotContainKey(id);
+            id = now;
+        }
+        Session later = sessions.findById(id);
+        later.setLastAccessedTime(later.getLastAccessedTime().plusSeconds(5));
+        sessions.save(later);
+        assertThat(sessions.findById(id).getLastAccessedTime()).isEqualTo(later.getLastAccessedTime());
+    }
+
+    @Test
+    @DisplayName("Two requests that keep the same thing at once are both answered; the later one counts")
+    @SuppressWarnings("unchecked")
+    void both(FindByIndexNameSessionRepository<?> store) {
+        FindByIndexNameSessionRepository<Session> sessions = (FindByIndexNameSessionRepository<Session>) store;
+        Session session = sessions.createSession();
+        sessions.save(session);
+        Session one = sessions.findById(session.getId());
+        Session other = sessions.findById(session.getId());
+        one.setAttribute("kept", "one");
+        other.setAttribute("kept", "other");
+        sessions.save(one);
+        sessions.save(other);
+        assertThat(sessions.findById(session.getId()).<String>getAttribute("kept"))
+                .isEqualTo("other");
+    }
+
+    @Test
+    @DisplayName("What pages are made of is sent without looking at anybody's session, and sets no cookie")
+    void madeOf(Address at, JdbcTemplate jdbc) throws IOException, InterruptedException {
+        HttpClient client = HttpClient.newBuilder()
+                .cookieHandler(new CookieManager(null, CookiePolicy.ACCEPT_ALL))
+                .build();
+        String form = client.send(
+                        HttpRequest.newBuilder(URI.create(at.base() + "/login")).build(), BodyHandlers.ofString())
+                .body();
+        Matcher token = Pattern.compile("name=\"_csrf\" value=\"([^\"]+)\"").matcher(form);
+        assertThat(token.find()).isTrue();
+        client.send(
+                HttpRequest.newBuilder(URI.create(at.base() + "/login"))
+                        .header("Content-Type", "application/x-www-form-urlencoded")
+                        .POST(BodyPublishers.ofString("_csrf=" + token.group(1) + "&username=theo&password="
+                                + URLEncoder.encode(TestSite.PASSWORD, StandardCharsets.UTF_8)))
+                        .build(),
+                BodyHandlers.discarding());
+        String last = "select max(last_access_time) from spring_session where principal_name = 'theo'";
+        Long before = jdbc.queryForObject(last, Long.class);
+        assertThat(before).isNotNull();
+        for (String path :
+                new String[] {"/css/wartung.css", "/js/along.js", "/favicon.svg", "/sw.js", "/manifest.webmanifest"}) {
+            var answer = client.send(
+                    HttpRequest.newBuilder(URI.create(at.base() + path)).build(), BodyHandlers.discarding());
+            assertThat(answer.statusCode()).as(path).isEqualTo(200);
+            assertThat(answer.headers().allValues("Set-Cookie")).as(path).isEmpty();
+            assertThat(answer.headers().firstValue("Content-Security-Policy"))
+                    .as(path)
+                    .isPresent();
+        }
+        assertThat(jdbc.queryForObject(last, Long.class)).isEqualTo(before);
+    }
+}
