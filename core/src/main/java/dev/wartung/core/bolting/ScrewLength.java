@@ -1,5 +1,8 @@
 package dev.wartung.core.bolting;
 
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.message.Message;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -21,7 +24,7 @@ import java.util.Optional;
  * @param reason      why this length, or why none
  */
 public record ScrewLength(
-        Optional<Double> lengthM, double leastM, Optional<Double> mostM, double engagementM, String reason) {
+        Optional<Double> lengthM, double leastM, Optional<Double> mostM, double engagementM, Message reason) {
 
     /** Lengths kept in stock, mm. */
     public static final List<Integer> STANDARD_MM =
@@ -59,16 +62,28 @@ public record ScrewLength(
         double grip = flangeM + washerM;
         double least = grip + into.diameters() * size.diameterM();
         double most = grip + depthM - 2 * size.pitchM();
-        String needs = "at least " + mm(least - grip) + " in the thread (" + into.diameters() + " d in "
-                + into.name().toLowerCase(Locale.ROOT) + ")";
+        Message needs = Message.of(
+                "screw.needs",
+                "at least {engagement} in the thread ({diameters} d in {material})",
+                "engagement",
+                length(least - grip),
+                "diameters",
+                into.diameters(),
+                "material",
+                into.name().toLowerCase(Locale.ROOT));
         if (most < least) {
             return new ScrewLength(
                     Optional.empty(),
                     least,
                     Optional.of(most),
                     0,
-                    "No screw fits: it needs " + needs + ", but the hole takes only " + mm(Math.max(0, most - grip))
-                            + " of screw before it bottoms out. A deeper hole, a smaller screw or a stronger material is a question for the maker.");
+                    Message.of(
+                            "screw.none",
+                            "No screw fits: it needs {needs}, but the hole takes only {most} of screw before it bottoms out. A deeper hole, a smaller screw or a stronger material is a question for the maker.",
+                            "needs",
+                            needs,
+                            "most",
+                            length(Math.max(0, most - grip))));
         }
         return next(least)
                 .filter(length -> length <= most + 1e-9)
@@ -77,15 +92,27 @@ public record ScrewLength(
                         least,
                         Optional.of(most),
                         length - grip,
-                        mm(length - grip) + " stand in the thread: " + needs + ", at most " + mm(most - grip)
-                                + " before it bottoms out"))
+                        Message.of(
+                                "screw.holds",
+                                "{engaged} stand in the thread: {needs}, at most {most} before it bottoms out.",
+                                "engaged",
+                                length(length - grip),
+                                "needs",
+                                needs,
+                                "most",
+                                length(most - grip))))
                 .orElseGet(() -> new ScrewLength(
                         Optional.empty(),
                         least,
                         Optional.of(most),
                         0,
-                        "No standard length lies between " + mm(least) + " and " + mm(most)
-                                + ". Another washer thickness moves both limits."));
+                        Message.of(
+                                "screw.between",
+                                "No standard length lies between {least} and {most}. Another washer thickness moves both limits.",
+                                "least",
+                                length(least),
+                                "most",
+                                length(most))));
     }
 
     /**
@@ -105,14 +132,23 @@ public record ScrewLength(
                         least,
                         Optional.empty(),
                         length - gripM - washersM,
-                        "Nut " + mm(size.nutM()) + " and two pitches stand past the flange; " + mm(length - least)
-                                + " more by the next standard length"))
+                        Message.of(
+                                "screw.nut",
+                                "Nut {nut} and two pitches stand past the flange; {more} more by the next standard length.",
+                                "nut",
+                                length(size.nutM()),
+                                "more",
+                                length(length - least))))
                 .orElseGet(() -> new ScrewLength(
                         Optional.empty(),
                         least,
                         Optional.empty(),
                         0,
-                        "Longer than any standard length (" + mm(least) + "). Take a stud."));
+                        Message.of(
+                                "screw.stud",
+                                "Longer than any standard length ({least}). Take a stud.",
+                                "least",
+                                length(least))));
     }
 
     private static Optional<Double> next(double leastM) {
@@ -122,7 +158,7 @@ public record ScrewLength(
                 .findFirst();
     }
 
-    private static String mm(double metres) {
-        return Math.round(metres * 1e4) / 10.0 + " mm";
+    private static Quantity length(double metres) {
+        return new Quantity(metres, Dimension.LENGTH);
     }
 }

@@ -3,14 +3,15 @@ package dev.wartung.core.exposure;
 import dev.wartung.core.lubrication.Suitability;
 import dev.wartung.core.lubrication.Suitability.Level;
 import dev.wartung.core.lubrication.Suitability.Reason;
+import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.sealing.Polymer;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -58,17 +59,23 @@ public record ExposureMatrix(
     }
 
     /** What is said of a line, in words; empty where nothing is. */
-    public String words(LineUse use) {
-        return Stream.of(
-                        use.medium().flatMap(this::medium).map(Medium::name),
-                        use.cleaningK().map(k -> "cleaned up to " + celsius(k)),
-                        use.steamK().map(k -> "steam up to " + celsius(k)))
-                .flatMap(Optional::stream)
-                .collect(Collectors.joining("; "));
+    public Message words(LineUse use) {
+        return Message.joined(
+                "; ",
+                Stream.of(
+                                use.medium().flatMap(this::medium).map(m -> Message.of("exposure.medium", m.name())),
+                                use.cleaningK()
+                                        .map(k -> Message.of(
+                                                "exposure.cleaned", "cleaned up to {hottest}", "hottest", heat(k))),
+                                use.steamK()
+                                        .map(k -> Message.of(
+                                                "exposure.steam", "steam up to {hottest}", "hottest", heat(k))))
+                        .flatMap(Optional::stream)
+                        .toList());
     }
 
-    private static String celsius(double k) {
-        return Math.round(k - 273.15) + " °C";
+    private static Quantity heat(double k) {
+        return new Quantity(k, Dimension.TEMPERATURE);
     }
 
     /** A seal material in a line. What nobody has said of the line is not held against it. */
@@ -78,10 +85,12 @@ public record ExposureMatrix(
                 .flatMap(m -> mediumRules.stream()
                         .filter(r -> r.media().contains(m) && r.polymers().contains(polymer))
                         .findFirst())
-                .ifPresent(r -> reasons.add(new Reason(level(r.verdict()), r.reason(), r.basis(), r.confidence())));
+                .ifPresent(r -> reasons.add(new Reason(
+                        level(r.verdict()), Message.of("exposure.reason", r.reason()), r.basis(), r.confidence())));
         use.cleaningK().ifPresent(k -> causticRules.stream()
                 .filter(r -> r.polymers().contains(polymer) && k > r.above().si())
-                .forEach(r -> reasons.add(new Reason(level(r.verdict()), r.reason(), r.basis(), r.confidence()))));
+                .forEach(r -> reasons.add(new Reason(
+                        level(r.verdict()), Message.of("exposure.reason", r.reason()), r.basis(), r.confidence()))));
         heat.stream().filter(h -> h.polymer() == polymer).findFirst().ifPresent(h -> {
             use.cleaningK().ifPresent(k -> hot(h, "liquid", k, Optional.of(h.liquid()), reasons));
             use.steamK().ifPresent(k -> hot(h, "steam", k, h.steam(), reasons));
@@ -95,15 +104,28 @@ public record ExposureMatrix(
     private static void hot(Heat heat, String what, double k, Optional<Quantity> limit, List<Reason> reasons) {
         String symbol = heat.polymer().symbol();
         if (limit.isEmpty()) {
-            reasons.add(new Reason(Level.HARMS, symbol + " stands no " + what + ".", heat.basis(), heat.confidence()));
+            reasons.add(new Reason(
+                    Level.HARMS,
+                    Message.of("exposure.none", "{polymer} stands no {what}.", "polymer", symbol, "what", what),
+                    heat.basis(),
+                    heat.confidence()));
             return;
         }
         double over = k - limit.get().si();
         if (over > -NEAR_K) {
             reasons.add(new Reason(
                     over > 0 ? Level.HARMS : Level.CARE,
-                    "The " + what + " here has " + celsius(k) + "; the usual " + symbol + " stands "
-                            + celsius(limit.get().si()) + ".",
+                    Message.of(
+                            "exposure.hot",
+                            "The {what} here has {has}; the usual {polymer} stands {stands}.",
+                            "what",
+                            what,
+                            "has",
+                            heat(k),
+                            "polymer",
+                            symbol,
+                            "stands",
+                            limit.get()),
                     heat.basis(),
                     heat.confidence()));
         }

@@ -1,5 +1,8 @@
 package dev.wartung.core.fits;
 
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -60,32 +63,62 @@ public record ShaftFit(End shaft, End bore) {
     }
 
     /** What keeps it from fitting, each in a sentence; empty when it fits. */
-    public List<String> obstacles() {
-        List<String> found = new ArrayList<>();
+    public List<Message> obstacles() {
+        List<Message> found = new ArrayList<>();
         if (shaft.form() != bore.form()) {
-            found.add("The shaft is " + shaft.form().words() + ", the bore "
-                    + bore.form().words() + ". An adapter from the maker, or another gearbox.");
+            found.add(Message.of(
+                    "shaft.form",
+                    "The shaft is {shaft}, the bore {bore}. An adapter from the maker, or another gearbox.",
+                    "shaft",
+                    shaft.form().words(),
+                    "bore",
+                    bore.form().words()));
         } else if (playM() < 0) {
-            found.add("The shaft is " + mm(-playM())
-                    + " larger than the bore. Do not drive it on: measure both again, then ask for the right insert.");
+            found.add(Message.of(
+                    "shaft.larger",
+                    "The shaft is {larger} larger than the bore. Do not drive it on: measure both again, then ask for the right insert.",
+                    "larger",
+                    length(-playM())));
         } else if (playM() > MOST_PLAY_M) {
-            found.add("Play of " + mm(playM()) + ", more than " + mm(MOST_PLAY_M)
-                    + ": the disc knocks and the position is lost. A reducing insert from the maker.");
+            found.add(Message.of(
+                    "shaft.play",
+                    "Play of {play}, more than {most}: the disc knocks and the position is lost. A reducing insert from the maker.",
+                    "play",
+                    length(playM()),
+                    "most",
+                    length(MOST_PLAY_M)));
         }
         if (Math.abs(shaft.circleM() - bore.circleM()) > SAME_CIRCLE_M) {
-            found.add("Bolt circles " + mm(shaft.circleM()) + " and " + mm(bore.circleM())
-                    + " differ. Turn to the other hole pattern, if there is one.");
+            found.add(Message.of(
+                    "shaft.circles",
+                    "Bolt circles {shaft} and {bore} differ. Turn to the other hole pattern, if there is one.",
+                    "shaft",
+                    length(shaft.circleM()),
+                    "bore",
+                    length(bore.circleM())));
         }
         if (shaft.bolts() != bore.bolts()) {
-            found.add(shaft.bolts() + " bolts on the valve, " + bore.bolts() + " on the gearbox.");
+            found.add(Message.of(
+                    "shaft.bolts",
+                    "{shaft} bolts on the valve, {bore} on the gearbox.",
+                    "shaft",
+                    shaft.bolts(),
+                    "bore",
+                    bore.bolts()));
         }
         if (!shaft.thread().equals(bore.thread())) {
-            found.add("Thread " + shaft.thread() + " on the valve, " + bore.thread() + " on the gearbox.");
+            found.add(Message.of(
+                    "shaft.thread",
+                    "Thread {shaft} on the valve, {bore} on the gearbox.",
+                    "shaft",
+                    shaft.thread(),
+                    "bore",
+                    bore.thread()));
         }
         return List.copyOf(found);
     }
 
-    private static String mm(double metres) {
-        return Math.round(metres * 1e5) / 100.0 + " mm";
+    private static Quantity length(double metres) {
+        return new Quantity(metres, Dimension.LENGTH);
     }
 }

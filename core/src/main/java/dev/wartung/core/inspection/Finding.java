@@ -5,6 +5,7 @@ import dev.wartung.core.inspection.Inspection.Decision;
 import dev.wartung.core.inspection.Inspection.Direction;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.message.Message;
 import java.util.Optional;
 
 /**
@@ -40,7 +41,7 @@ public record Finding(
         String note,
         Optional<String> photo,
         Decision decision,
-        String reason,
+        Message reason,
         Optional<Replaced> replaces) {
 
     /**

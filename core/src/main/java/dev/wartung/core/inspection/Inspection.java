@@ -2,6 +2,8 @@ package dev.wartung.core.inspection;
 
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonProperty;
+import dev.wartung.core.message.EarlierText;
+import dev.wartung.core.message.Message;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -104,7 +106,7 @@ public record Inspection(List<Point> points) {
     }
 
     /** What was decided, on what ground. */
-    public record Decided(Decision decision, String reason, Optional<String> part) {}
+    public record Decided(Decision decision, Message reason, Optional<String> part) {}
 
     /**
      * The points of a part, the general one last.
@@ -143,7 +145,7 @@ public record Inspection(List<Point> points) {
                 .filter(r -> r.direction().map(d -> d == runs).orElse(true)
                         && r.upToMm().map(u -> size <= u + 1e-9).orElse(true))
                 .findFirst()
-                .map(r -> new Decided(r.decision(), r.reason(), r.part()))
+                .map(r -> new Decided(r.decision(), EarlierText.of("inspection.reason", r.reason()), r.part()))
                 .orElseThrow(() -> new IllegalStateException("no rule decides " + kind.id()));
     }
 }

@@ -157,8 +157,13 @@ final class BoltUp implements Instrument {
                     new Quantity(set, Dimension.TORQUE)));
         }
         if (torque.statedFor().isPresent() && torque.statedFor().get() != torque.used()) {
-            result.note("Converted from " + torque.statedFor().get().words() + " to "
-                    + torque.used().words() + " threads; the clamping force stays the same.");
+            result.note(Message.of(
+                    "lab.bolt-up.converted",
+                    "Converted from {stated} to {used} threads; the clamping force stays the same.",
+                    "stated",
+                    torque.statedFor().get().words(),
+                    "used",
+                    torque.used().words()));
         }
         stages(tightening, torque, wrench, result);
         next(in, tightening, torque, wrench, result);
@@ -214,9 +219,21 @@ final class BoltUp implements Instrument {
         }
         if (now.isPresent()) {
             Turn turn = now.get();
-            String stage = turn.stage() > tightening.shares().size() ? "Round pass" : "Stage " + turn.stage();
+            Message stage = turn.stage() > tightening.shares().size()
+                    ? Message.of("lab.bolt-up.round", "Round pass")
+                    : Message.of("lab.bolt-up.stage", "Stage {number}", "number", turn.stage());
             result.words(
-                    "next", "Next", stage + ", bolt " + (turn.bolt() + 1) + " at " + set(wrench, torque, turn.share()));
+                    "next",
+                    "Next",
+                    Message.of(
+                            "lab.bolt-up.next",
+                            "{stage}, bolt {bolt} at {set}",
+                            "stage",
+                            stage,
+                            "bolt",
+                            turn.bolt() + 1,
+                            "set",
+                            set(wrench, torque, turn.share())));
         } else {
             result.words("next", "Next", "All turns done");
         }

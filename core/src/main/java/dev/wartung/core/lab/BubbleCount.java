@@ -5,6 +5,7 @@ import dev.wartung.core.leak.Bubbles;
 import dev.wartung.core.leak.LeakClass;
 import dev.wartung.core.leak.LeakClass.Medium;
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.message.Message;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -58,10 +59,16 @@ final class BubbleCount implements Instrument {
             result.care("So few bubbles are counted by chance.", "Count for longer.");
         }
         if (bubbles.count() > 0 && !met.equals(looks)) {
-            result.care(
-                    "As counted it looks like rate " + looks
-                            + ", but a bubble sized by eye may be half or double, and that moves the rate.",
-                    "Count for longer, or measure what they fill: an upturned tube under water with a scale.");
+            result.finding(
+                    Result.Tone.CARE,
+                    Message.of(
+                            "lab.bubbles.looks",
+                            "As counted it looks like rate {rate}, but a bubble sized by eye may be half or double, and that moves the rate.",
+                            "rate",
+                            looks),
+                    Message.of(
+                            "lab.next",
+                            "Count for longer, or measure what they fill: an upturned tube under water with a scale."));
         }
         return result.picture(picture(bubbles)).done();
     }

@@ -9,6 +9,7 @@ import dev.wartung.core.lubrication.Suitability;
 import dev.wartung.core.lubrication.Use;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.sealing.Polymer;
 import dev.wartung.core.sheet.Knowledge;
 import java.util.ArrayList;
@@ -124,7 +125,7 @@ final class GreaseChoice implements Instrument {
                     .words("by-eye", "That is about", Film.byEye(volume));
         }
         tell(judged, result);
-        return result.note(position.rule())
+        return result.note(Message.of("grease.position", position.rule()))
                 .picture(picture(in, position, judged))
                 .done();
     }
@@ -169,6 +170,6 @@ final class GreaseChoice implements Instrument {
                             case HARMS -> Result.Tone.STOP;
                         },
                         r.text(),
-                        "Basis: " + r.restsOn() + "."));
+                        Message.of("lab.basis", "Basis: {basis}.", "basis", r.restsOn())));
     }
 }

@@ -3,6 +3,7 @@ package dev.wartung.core.lab;
 import dev.wartung.core.drawing.Svg;
 import dev.wartung.core.lubrication.LubricationMatrix;
 import dev.wartung.core.lubrication.Suitability;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.sealing.Polymer;
 import dev.wartung.core.sheet.Knowledge;
 import java.util.ArrayList;
@@ -41,21 +42,41 @@ final class GreaseMatrix implements Instrument {
         Result.Builder result = new Result.Builder();
         result.words(
                 "verdict",
-                MATRIX.oil(in.text("oil")).name() + " on " + chosen.symbol(),
-                here.level().words());
+                Message.of(
+                        "lab.grease-matrix.on",
+                        "{oil} on {polymer}",
+                        "oil",
+                        MATRIX.oil(in.text("oil")).name(),
+                        "polymer",
+                        chosen.symbol()),
+                Message.of("grease.level", here.level().words()));
         GreaseChoice.tell(here, result);
-        result.note(MATRIX.thickener(thickener).name() + ": "
-                + MATRIX.thickener(thickener).note());
+        result.note(Message.of(
+                "lab.grease-matrix.thickener",
+                "{thickener}: {note}",
+                "thickener",
+                MATRIX.thickener(thickener).name(),
+                "note",
+                Message.of("grease.thickener", MATRIX.thickener(thickener).note())));
         LubricationMatrix.Oil oil = MATRIX.oil(in.text("oil"));
-        List<List<String>> rows = new ArrayList<>();
+        List<List<Message>> rows = new ArrayList<>();
         for (Polymer polymer : Polymer.values()) {
             Suitability cell = MATRIX.of(oil.id(), thickener, polymer);
             rows.add(List.of(
-                    polymer.symbol(),
-                    cell.level().words(),
-                    cell.inWords() + " (" + cell.reasons().get(0).restsOn() + ")"));
+                    Message.words(polymer.symbol()),
+                    Message.of("grease.level", cell.level().words()),
+                    Message.of(
+                            "lab.grease-matrix.why",
+                            "{why} ({basis})",
+                            "why",
+                            cell.inWords(),
+                            "basis",
+                            cell.reasons().get(0).restsOn())));
         }
-        result.table(oil.name() + " on every seal", List.of("Seal", "Verdict", "Why"), rows);
+        result.tableOf(
+                Message.of("lab.grease-matrix.every", "{oil} on every seal", "oil", oil.name()),
+                List.of("Seal", "Verdict", "Why"),
+                rows);
         return result.picture(picture(in.text("oil"), thickener, chosen)).done();
     }
 

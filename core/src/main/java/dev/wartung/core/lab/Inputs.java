@@ -5,6 +5,8 @@ import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.EarlierText;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.message.Wording;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -39,7 +41,7 @@ public final class Inputs {
 
     /** In the reader's units, and without the unit that stands behind the field anyway. */
     private String example(Field field) {
-        String text = new Wording(units).of(field.initial());
+        String text = new Wording(units).of(EarlierText.read(field.initial()));
         return field.unit()
                 .map(u -> " " + usual(field).symbol())
                 .filter(text::endsWith)
@@ -103,9 +105,7 @@ public final class Inputs {
 
     /** The unit a bare number in a field means. */
     public Unit usual(Field field) {
-        Unit metric = metric(field);
-        return Unit.named(new Wording(units).of("1 " + metric.symbol()).replaceFirst("^\\S+ ", ""))
-                .orElse(metric);
+        return units.counterpart(metric(field));
     }
 
     private static Unit metric(Field field) {
@@ -131,12 +131,17 @@ public final class Inputs {
     private String limit(Field field, double value) {
         String number = value == Math.rint(value) ? String.valueOf((long) value) : String.valueOf(value);
         return field.unit()
-                .map(u -> new Wording(units).of(number + " " + u.symbol()))
+                .map(u -> Quantity.of(value, u).shownIn(units.counterpart(u)))
                 .orElse(number);
     }
 
-    /** Says why a field makes no sense. The first reason stands. */
+    /** Says why a field makes no sense, without amounts. The first reason stands. */
     public void refuse(String field, String reason) {
+        troubles.putIfAbsent(field, reason);
+    }
+
+    /** The same, of something that may speak of amounts. */
+    public void refuse(String field, Message reason) {
         troubles.putIfAbsent(field, new Wording(units).of(reason));
     }
 

@@ -8,6 +8,8 @@ import dev.wartung.core.inspection.Inspection.Direction;
 import dev.wartung.core.inspection.Inspection.Kind;
 import dev.wartung.core.inspection.Inspection.Point;
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.message.EarlierText;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.sheet.Knowledge;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -90,8 +92,9 @@ final class InspectionDecision implements Instrument {
                         ? Result.Tone.GOOD
                         : decided.decision() == Decision.REWORK ? Result.Tone.CARE : Result.Tone.STOP,
                 decided.reason(),
-                "");
-        result.note("How to look: " + point.look());
+                Message.NONE);
+        result.note(Message.of(
+                "lab.inspection.look", "How to look: {look}", "look", EarlierText.of("inspection.look", point.look())));
         return result.picture(FindingDrawing.svg(
                         kind.id(),
                         kind.directed()

@@ -1,5 +1,7 @@
 package dev.wartung.core.lab;
 
+import dev.wartung.core.message.EarlierText;
+import dev.wartung.core.message.Message;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -31,7 +33,21 @@ public interface Instrument {
      * @param unknown what it does not know: where it holds, and what to do elsewhere
      */
     record Plate(
-            String id, String title, String purpose, Drawer drawer, String formula, String source, String unknown) {}
+            String id, String title, String purpose, Drawer drawer, Message formula, Message source, Message unknown) {
+
+        /** With texts whose amounts are found in their words. */
+        public Plate(
+                String id, String title, String purpose, Drawer drawer, String formula, String source, String unknown) {
+            this(
+                    id,
+                    title,
+                    purpose,
+                    drawer,
+                    EarlierText.of("lab.formula", formula),
+                    EarlierText.of("lab.source", source),
+                    EarlierText.of("lab.unknown", unknown));
+        }
+    }
 
     /** Where it lies. */
     enum Drawer {

@@ -21,6 +21,10 @@ import java.util.Optional;
 /** Pressure decay, corrected for temperature, against a class of leakage. */
 final class LeakDecay implements Instrument {
 
+    /** The middle of the pressures the rates hold for. */
+    private static final Quantity TEST =
+            new Quantity((DecayVerdict.LOWEST_PA + DecayVerdict.HIGHEST_PA) / 2, Dimension.PRESSURE);
+
     private static final Plate PLATE = new Plate(
             "leak-decay",
             "Leak test by pressure decay",
@@ -169,16 +173,28 @@ final class LeakDecay implements Instrument {
                     "Fails: above what is allowed, with the uncertainty taken off.",
                     "Find where: soap water at the joints, then the outlet of the closed valve.");
             case UNDECIDED -> undecided(test, result);
-            case WRONG_PRESSURE -> result.care(
-                    test.gaugePa() < DecayVerdict.LOWEST_PA
-                            ? "Does not decide: the rates hold for 6 bar, give or take 1 bar. What is tight at less may leak there."
-                            : "Does not decide: the rates hold for 6 bar, give or take 1 bar. What leaks at more may be tight there.",
-                    "Test at 6 bar.");
+            case WRONG_PRESSURE -> result.finding(
+                    Result.Tone.CARE,
+                    Message.of(
+                            "lab.leak.pressure",
+                            test.gaugePa() < DecayVerdict.LOWEST_PA
+                                    ? "Does not decide: the rates hold for {at}, give or take {within}. What is tight at less may leak there."
+                                    : "Does not decide: the rates hold for {at}, give or take {within}. What leaks at more may be tight there.",
+                            "at",
+                            TEST,
+                            "within",
+                            new Quantity(TEST.si() - DecayVerdict.LOWEST_PA, Dimension.PRESSURE)),
+                    again());
             case DISTURBED -> result.care(
                     "No test: more was there at the end than at the start.",
                     "A reading or the temperature is wrong, or the supply was not shut. Shut it, wait until the temperature is even, test again.");
-            case NO_TEST -> result.stop("No test: there was no pressure to lose.", "Test at 6 bar.");
+            case NO_TEST -> result.finding(
+                    Result.Tone.STOP, Message.of("lab.says", "No test: there was no pressure to lose."), again());
         }
+    }
+
+    private static Message again() {
+        return Message.of("lab.leak.again", "Test at {at}.", "at", TEST);
     }
 
     private static void undecided(DecayVerdict test, Result.Builder result) {

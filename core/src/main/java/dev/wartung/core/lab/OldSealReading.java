@@ -1,6 +1,8 @@
 package dev.wartung.core.lab;
 
 import dev.wartung.core.drawing.OldSealDrawing;
+import dev.wartung.core.message.EarlierText;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.sealing.Autopsy;
 import dev.wartung.core.sealing.Autopsy.Appearance;
 import dev.wartung.core.sealing.Autopsy.Cause;
@@ -44,10 +46,31 @@ final class OldSealReading implements Instrument {
             result.words("cause-" + rank, rank == 1 ? "Most likely" : "Then", cause.name());
             rank++;
         }
-        result.note("How to tell: " + appearance.look());
-        appearance.causes().forEach(c -> result.note(c.name() + ": " + c.because()));
-        appearance.checks().forEach(c -> result.care(c.say() + (c.say().endsWith("?") ? "" : "."), ""));
-        return result.good(appearance.hint())
+        result.note(Message.of(
+                "lab.old-seal.tell",
+                "How to tell: {look}",
+                "look",
+                EarlierText.of("old-seal.look", appearance.look())));
+        appearance
+                .causes()
+                .forEach(c -> result.note(Message.of(
+                        "lab.old-seal.because",
+                        "{cause}: {because}",
+                        "cause",
+                        Message.of("old-seal.cause", c.name()),
+                        "because",
+                        EarlierText.of("old-seal.because", c.because()))));
+        appearance
+                .checks()
+                .forEach(c -> result.finding(
+                        Result.Tone.CARE,
+                        Message.of(
+                                "lab.old-seal.check",
+                                c.say().endsWith("?") ? "{check}" : "{check}.",
+                                "check",
+                                EarlierText.of("old-seal.check", c.say())),
+                        Message.NONE));
+        return result.finding(Result.Tone.GOOD, EarlierText.of("old-seal.hint", appearance.hint()), Message.NONE)
                 .picture(OldSealDrawing.svg(appearance.id(), appearance.name()))
                 .done();
     }

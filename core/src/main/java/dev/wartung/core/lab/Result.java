@@ -5,7 +5,6 @@ import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.message.Argument;
-import dev.wartung.core.message.EarlierText;
 import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.List;
@@ -87,16 +86,20 @@ public record Result(List<Figure> figures, List<Finding> findings, List<Table> t
                     Message.of("lab.figure." + id, label),
                     Optional.of(value),
                     sign.strip(),
-                    EarlierText.read(Quantity.rounded(value, decimals) + sign)));
+                    Message.words(Quantity.rounded(value, decimals) + sign)));
             return this;
         }
 
         public Builder words(String id, String label, String text) {
-            return words(id, label, EarlierText.read(text));
+            return words(id, label, Message.of("lab.word." + id, text));
         }
 
         public Builder words(String id, String label, Message text) {
-            figures.add(new Figure(id, Message.of("lab.figure." + id, label), Optional.empty(), "", text));
+            return words(id, Message.of("lab.figure." + id, label), text);
+        }
+
+        public Builder words(String id, Message label, Message text) {
+            figures.add(new Figure(id, label, Optional.empty(), "", text));
             return this;
         }
 
@@ -120,22 +123,14 @@ public record Result(List<Figure> figures, List<Finding> findings, List<Table> t
             return finding(Tone.NOTE, text, Message.NONE);
         }
 
+        /** Without amounts: what speaks of any is said as a {@link Message}. */
         public Builder finding(Tone tone, String text, String next) {
-            return finding(tone, EarlierText.read(text), EarlierText.read(next));
+            return finding(tone, Message.of("lab.says", text), Message.of("lab.next", next));
         }
 
         public Builder finding(Tone tone, Message text, Message next) {
             findings.add(new Finding(tone, text, next));
             return this;
-        }
-
-        public Builder table(String caption, List<String> heads, List<List<String>> rows) {
-            return tableOf(
-                    Message.words(caption),
-                    heads,
-                    rows.stream()
-                            .map(row -> row.stream().map(EarlierText::read).toList())
-                            .toList());
         }
 
         /** A cell that is an amount, in the reader's units. */
@@ -145,7 +140,8 @@ public record Result(List<Figure> figures, List<Finding> findings, List<Table> t
 
         /** Of cells that are messages. */
         public Builder tableOf(Message caption, List<String> heads, List<List<Message>> rows) {
-            tables.add(new Table(caption, heads.stream().map(EarlierText::read).toList(), rows));
+            tables.add(new Table(
+                    caption, heads.stream().map(h -> Message.of("lab.head", h)).toList(), rows));
             return this;
         }
 

@@ -6,6 +6,7 @@ import dev.wartung.core.bolting.ScrewLength.Into;
 import dev.wartung.core.drawing.Svg;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -77,16 +78,19 @@ final class ScrewLengthFinder implements Instrument {
             result.words(
                             "screw",
                             "Take",
-                            size + " × " + Math.round(found.lengthM().get() * 1000) + " mm")
+                            // the name of a screw, whatever somebody measures in
+                            Message.words(
+                                    size + " × " + Math.round(found.lengthM().get() * 1000) + " mm"))
                     .figure("length", "Length", found.lengthM().get(), Dimension.LENGTH)
                     .figure(
                             "engagement",
                             through ? "Past the flange" : "In the thread",
                             found.engagementM(),
                             Dimension.LENGTH)
-                    .good(found.reason() + ".");
+                    .finding(Result.Tone.GOOD, found.reason(), Message.NONE);
         } else {
-            result.words("screw", "Take", "no standard length fits").stop(found.reason(), "");
+            result.words("screw", "Take", "no standard length fits")
+                    .finding(Result.Tone.STOP, found.reason(), Message.NONE);
         }
         result.figure("least", "Holds from", found.leastM(), Dimension.LENGTH);
         found.mostM().ifPresent(most -> result.figure("most", "Bottoms out above", most, Dimension.LENGTH));

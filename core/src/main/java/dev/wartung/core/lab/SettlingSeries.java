@@ -84,7 +84,7 @@ final class SettlingSeries implements Instrument {
                         gap ? "Opens per tenfold of time" : "Loses per tenfold of time",
                         Math.abs(settling.changePerDecade()),
                         dimension)
-                .words("next", "Look again", Settling.duration(settling.nextLookHours(limit)) + " after tightening");
+                .words("next", "Look again", after(settling.nextLookHours(limit)));
         judge(settling, limit, gap, result);
         result.tableOf(
                 Message.of("lab.settling.readings", "Readings"),
@@ -106,12 +106,15 @@ final class SettlingSeries implements Instrument {
                 .done();
     }
 
+    private static Message after(double hours) {
+        return Message.of("lab.settling.after", "{duration} after tightening", "duration", Settling.duration(hours));
+    }
+
     private static void judge(Settling settling, double limit, boolean gap, Result.Builder result) {
         Advice advice = settling.advice(limit, gap);
         settling.reaches(limit)
                 .filter(h -> advice == Advice.WATCH)
-                .ifPresent(
-                        h -> result.words("limit-at", "Reaches its limit", Settling.duration(h) + " after tightening"));
+                .ifPresent(h -> result.words("limit-at", "Reaches its limit", after(h)));
         result.finding(
                 switch (advice) {
                     case HOLDS -> Result.Tone.GOOD;

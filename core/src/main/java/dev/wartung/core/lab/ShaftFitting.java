@@ -7,6 +7,7 @@ import dev.wartung.core.fits.ShaftFit.End;
 import dev.wartung.core.fits.ShaftFit.Form;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -79,11 +80,11 @@ final class ShaftFitting implements Instrument {
             return Optional.empty();
         }
         ShaftFit fit = new ShaftFit(end(in, "shaft"), end(in, "bore"));
-        List<String> obstacles = fit.obstacles();
+        List<Message> obstacles = fit.obstacles();
         Result.Builder result = new Result.Builder();
         result.words("verdict", "Verdict", obstacles.isEmpty() ? "goes on" : "does not go on")
                 .figure("play", "Play", fit.playM(), Dimension.LENGTH);
-        obstacles.forEach(o -> result.stop(o, ""));
+        obstacles.forEach(o -> result.finding(Result.Tone.STOP, o, Message.NONE));
         if (obstacles.isEmpty()) {
             result.good("Form, play, bolt circle and thread agree.")
                     .note("Turn the handwheel until the holes line up. Do not turn the disc.");

@@ -2,6 +2,9 @@ package dev.wartung.core.lubrication;
 
 import dev.wartung.core.lubrication.Suitability.Level;
 import dev.wartung.core.lubrication.Suitability.Reason;
+import dev.wartung.core.measure.Dimension;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.sealing.Polymer;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -83,14 +86,14 @@ public record LubricationMatrix(
                 .filter(r -> r.oils().contains(oil) && r.polymers().contains(polymer))
                 .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException("no rule for " + oil + " on " + polymer));
-        List<Reason> reasons = new ArrayList<>(
-                List.of(new Reason(Level.named(rule.verdict()), rule.reason(), rule.basis(), rule.confidence())));
+        List<Reason> reasons = new ArrayList<>(List.of(
+                new Reason(Level.named(rule.verdict()), table("oil", rule.reason()), rule.basis(), rule.confidence())));
         thickener(thickener);
         thickenerRules.stream()
                 .filter(r -> r.thickeners().contains(thickener) && r.polymers().contains(polymer))
                 .findFirst()
-                .ifPresent(
-                        r -> reasons.add(new Reason(Level.named(r.verdict()), r.reason(), r.basis(), r.confidence())));
+                .ifPresent(r -> reasons.add(new Reason(
+                        Level.named(r.verdict()), table("thickener", r.reason()), r.basis(), r.confidence())));
         return worst(reasons);
     }
 
@@ -103,13 +106,21 @@ public record LubricationMatrix(
         Position position = position(use.position())
                 .orElseThrow(() -> new IllegalArgumentException("no position " + use.position()));
         if (position.takesNone()) {
-            reasons.add(new Reason(Level.HARMS, position.rule(), "maker"));
+            reasons.add(new Reason(Level.HARMS, table("position", position.rule()), "maker"));
         }
         use.polymers().stream().sorted().forEach(polymer -> of(grease.oil(), grease.thickener(), polymer)
                 .reasons()
                 .forEach(r -> reasons.add(new Reason(
                         r.level(),
-                        (r.text().startsWith(polymer.symbol()) ? "" : polymer.symbol() + ": ") + r.text(),
+                        r.text().english().startsWith(polymer.symbol())
+                                ? r.text()
+                                : Message.of(
+                                        "grease.on",
+                                        "{polymer}: {reason}",
+                                        "polymer",
+                                        polymer.symbol(),
+                                        "reason",
+                                        r.text()),
                         r.basis(),
                         r.confidence()))));
         if (position.productWetted()) {
@@ -117,20 +128,31 @@ public record LubricationMatrix(
             if (!registration.product()) {
                 reasons.add(new Reason(
                         Level.HARMS,
-                        "Product comes here; " + grease.name() + " is " + registration.name() + ".",
+                        Message.of(
+                                "grease.registration",
+                                "Product comes here; {grease} is {registration}.",
+                                "grease",
+                                grease.name(),
+                                "registration",
+                                registration.name()),
                         "standard"));
             }
             Thickener thickener = thickener(grease.thickener());
             if (!thickener.caustic().equals("suits")) {
-                reasons.add(new Reason(Level.CARE, thickener.note(), "practice"));
+                reasons.add(new Reason(Level.CARE, table("thickener", thickener.note()), "practice"));
             }
         }
         for (Claim claim : claims) {
             if (use.demands().contains(claim.id()) && !grease.claims().contains(claim.id())) {
                 reasons.add(new Reason(
                         Level.HARMS,
-                        "This area only takes grease that is " + claim.name() + "; " + grease.name()
-                                + " is not, or does not say so.",
+                        Message.of(
+                                "grease.demanded",
+                                "This area only takes grease that is {claim}; {grease} is not, or does not say so.",
+                                "claim",
+                                claim.name(),
+                                "grease",
+                                grease.name()),
                         "site rule"));
             }
         }
@@ -138,19 +160,35 @@ public record LubricationMatrix(
         if (use.hottestK() > grease.hottestK()) {
             reasons.add(new Reason(
                     Level.HARMS,
-                    "It gets hotter here than " + grease.name() + " stands (" + Math.round(grease.hottestK() - 273.15)
-                            + " °C).",
+                    Message.of(
+                            "grease.hotter",
+                            "It gets hotter here than {grease} stands ({hottest}).",
+                            "grease",
+                            grease.name(),
+                            "hottest",
+                            new Quantity(grease.hottestK(), Dimension.TEMPERATURE)),
                     "maker"));
         }
         return worst(reasons);
     }
 
     /** Contradictions in what is said of a grease itself; empty when there are none. */
-    public List<String> contradictions(Grease grease) {
+    public List<Message> contradictions(Grease grease) {
         return claims.stream()
                 .filter(c -> grease.claims().contains(c.id()) && c.contradicts().contains(grease.oil()))
-                .map(c -> "A grease of " + oil(grease.oil()).name() + " cannot be " + c.name() + ".")
+                .map(c -> Message.of(
+                        "grease.contradicts",
+                        "A grease of {oil} cannot be {claim}.",
+                        "oil",
+                        oil(grease.oil()).name(),
+                        "claim",
+                        c.name()))
                 .toList();
+    }
+
+    /** What a row of the table says, found by what the row is about and its English. */
+    private static Message table(String about, String text) {
+        return Message.of("grease." + about, text);
     }
 
     private static Suitability worst(List<Reason> reasons) {

@@ -1,5 +1,6 @@
 package dev.wartung.core.lubrication;
 
+import dev.wartung.core.message.Message;
 import java.util.List;
 import java.util.Locale;
 
@@ -34,9 +35,9 @@ public record Suitability(Level level, List<Reason> reasons) {
      * @param basis      what it rests on: chemistry, handbook, practice, standard, or the plant's own rule
      * @param confidence high, fair or low, how far sources agree; empty where it is no matter of sources
      */
-    public record Reason(Level level, String text, String basis, String confidence) {
+    public record Reason(Level level, Message text, String basis, String confidence) {
 
-        public Reason(Level level, String text, String basis) {
+        public Reason(Level level, Message text, String basis) {
             this(level, text, basis, "");
         }
 
@@ -54,12 +55,16 @@ public record Suitability(Level level, List<Reason> reasons) {
         return level == Level.HARMS;
     }
 
-    /** The worst reason first, as one text. */
-    public String inWords() {
+    /** What decided: the reasons that are as bad as all of it. */
+    public List<Message> deciding() {
         return reasons.stream()
                 .filter(r -> r.level() == level)
                 .map(Reason::text)
-                .reduce((a, b) -> a + " " + b)
-                .orElse("");
+                .toList();
+    }
+
+    /** The same, as one text. */
+    public Message inWords() {
+        return Message.joined(" ", deciding());
     }
 }

@@ -6,20 +6,25 @@ import dev.wartung.core.lubrication.GreaseShelf.Tin;
 import dev.wartung.core.lubrication.LubricationMatrix.Position;
 import dev.wartung.core.lubrication.Suitability;
 import dev.wartung.core.lubrication.Use;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.sealing.Polymer;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * The tin for one film: chosen from what is on site, with the reason.
  *
  * @param film   the part and what the type sheet names for it
  * @param tin    the one to use; empty where the site keeps no list, or nothing on it may be used here
- * @param reason why this one, or why none
+ * @param reasons why this one, or why none; a sentence each
  * @param lacks  the site keeps a list and nothing on it may be used here: something has to be bought first
  */
-public record Greasing(Step.Film film, Optional<Tin> tin, String reason, boolean lacks) {
+public record Greasing(Step.Film film, Optional<Tin> tin, List<Message> reasons, boolean lacks) {
+
+    private static final List<Message> NOTHING = List.of();
 
     /** Chooses for a film from a shelf. */
     public static Greasing of(Step.Film film, GreaseShelf shelf) {
@@ -27,21 +32,35 @@ public record Greasing(Step.Film film, Optional<Tin> tin, String reason, boolean
             return new Greasing(
                     film,
                     Optional.empty(),
-                    film.isNamed()
-                            ? "As the type sheet names it; this site keeps no list of its tins."
-                            : "Its sheet names none, and this site keeps no list of its tins.",
+                    List.of(
+                            film.isNamed()
+                                    ? say("noList", "As the type sheet names it; this site keeps no list of its tins.")
+                                    : say("nothing", "Its sheet names none, and this site keeps no list of its tins.")),
                     false);
         }
         Optional<Chosen> chosen = shelf.choose(use(film), film.grease());
         return chosen.map(c -> new Greasing(
                         film,
                         Optional.of(c.tin()),
-                        (c.named() ? "The maker names it. " : "")
-                                + c.suitability().inWords()
-                                + replaced(film, shelf, c),
+                        Stream.of(
+                                        c.named() ? List.of(say("named", "The maker names it.")) : NOTHING,
+                                        c.suitability().deciding(),
+                                        replaced(film, shelf, c))
+                                .flatMap(List::stream)
+                                .toList(),
                         false))
                 .orElseGet(() -> new Greasing(
-                        film, Optional.empty(), "No tin on site may be used here. " + againstAll(film, shelf), true));
+                        film,
+                        Optional.empty(),
+                        Stream.concat(
+                                        Stream.of(say("none", "No tin on site may be used here.")),
+                                        againstAll(film, shelf).stream())
+                                .toList(),
+                        true));
+    }
+
+    private static Message say(String what, String english, Object... namesAndThings) {
+        return Message.of("greasing." + what, english, namesAndThings);
     }
 
     /** What is said against a tin somebody takes instead; it suits where nothing is. */
@@ -64,34 +83,39 @@ public record Greasing(Step.Film film, Optional<Tin> tin, String reason, boolean
     }
 
     /** Why it is not the one the type sheet names. */
-    private static String replaced(Step.Film film, GreaseShelf shelf, Chosen chosen) {
+    private static List<Message> replaced(Step.Film film, GreaseShelf shelf, Chosen chosen) {
         if (chosen.named()) {
-            return "";
+            return NOTHING;
         }
         if (!film.isNamed()) {
-            return " Its sheet names none.";
+            return List.of(say("unnamed", "Its sheet names none."));
         }
-        return " Not " + film.grease() + ", which the maker names: "
-                + (onShelf(film.grease(), shelf).isEmpty() ? "there is none on site." : against(film, shelf));
-    }
-
-    private static String against(Step.Film film, GreaseShelf shelf) {
-        return onShelf(film.grease(), shelf)
+        Message why = onShelf(film.grease(), shelf)
                 .map(tin -> judge(film, tin, shelf).inWords())
-                .orElse(film.grease() + ", which the maker names, is not on site.");
+                .orElseGet(() -> say("absent", "there is none on site."));
+        return List.of(say("not", "Not {grease}, which the maker names: {why}", "grease", film.grease(), "why", why));
     }
 
-    private static String againstAll(Step.Film film, GreaseShelf shelf) {
-        String named = !film.isNamed() || onShelf(film.grease(), shelf).isPresent()
-                ? ""
-                : film.grease() + ", which the maker names, is not here. ";
-        return named
-                + shelf.tins().stream()
-                        .map(Tin::grease)
-                        .distinct()
-                        .map(g -> g.name() + ": "
-                                + shelf.judge(g, use(film)).reasons().get(0).text())
-                        .collect(Collectors.joining(" "));
+    private static List<Message> againstAll(Step.Film film, GreaseShelf shelf) {
+        List<Message> named = !film.isNamed() || onShelf(film.grease(), shelf).isPresent()
+                ? NOTHING
+                : List.of(say("notHere", "{grease}, which the maker names, is not here.", "grease", film.grease()));
+        return Stream.concat(
+                        named.stream(),
+                        shelf.tins().stream()
+                                .map(Tin::grease)
+                                .distinct()
+                                .map(g -> say(
+                                        "against",
+                                        "{grease}: {why}",
+                                        "grease",
+                                        g.name(),
+                                        "why",
+                                        shelf.judge(g, use(film))
+                                                .reasons()
+                                                .get(0)
+                                                .text())))
+                .toList();
     }
 
     private static Optional<Tin> onShelf(String grease, GreaseShelf shelf) {

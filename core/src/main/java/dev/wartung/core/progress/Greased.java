@@ -1,5 +1,6 @@
 package dev.wartung.core.progress;
 
+import dev.wartung.core.message.Message;
 import dev.wartung.core.progress.Answer.Acceptance;
 import java.util.Optional;
 
@@ -14,4 +15,4 @@ import java.util.Optional;
  * @param accepted     why it was used all the same, and who agreed
  */
 public record Greased(
-        String part, String grease, String lot, String registration, String against, Optional<Acceptance> accepted) {}
+        String part, String grease, String lot, String registration, Message against, Optional<Acceptance> accepted) {}

@@ -5,6 +5,7 @@ import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.inspection.Finding;
 import dev.wartung.core.inspection.Inspection.Decision;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.sealing.Autopsy.Check;
 import dev.wartung.core.sealing.OldSeal;
@@ -81,7 +82,7 @@ public record Judgement(
      *
      * @param airHolds air holds the stem: then the way goes on until it is off, and the job is stopped there
      */
-    public Optional<String> blocks(Step step, boolean airHolds) {
+    public Optional<Message> blocks(Step step, boolean airHolds) {
         for (Act act : step.acts()) {
             if (act.verb() == Verb.FIT_NEW) {
                 Optional<Finding> missing = waiting().stream()
@@ -90,9 +91,11 @@ public record Judgement(
                                 .isPresent())
                         .findFirst();
                 if (missing.isPresent()) {
-                    return missing.map(f -> "This job waits for a new "
-                            + Part.inSentence(f.replaces().orElseThrow().name())
-                            + ". Take it in under Findings when it is here.");
+                    return missing.map(f -> Message.of(
+                            "judgement.waits",
+                            "This job waits for a new {part}. Take it in under Findings when it is here.",
+                            "part",
+                            Part.inSentence(f.replaces().orElseThrow().name())));
                 }
             }
             if (act.verb() == Verb.PUT_BACK) {
@@ -100,28 +103,47 @@ public record Judgement(
                         .filter(f -> f.part().equals(act.object()))
                         .findFirst();
                 if (rework.isPresent()) {
-                    return rework.map(f ->
-                            f.inWords() + " was to be reworked. Look at it again under Findings before it goes back.");
+                    return rework.map(f -> Message.of(
+                            "judgement.rework",
+                            "{finding} was to be reworked. Look at it again under Findings before it goes back.",
+                            "finding",
+                            f.inWords()));
                 }
             }
             if ((act.verb() == Verb.FIT_NEW || act.verb() == Verb.PUT_BACK) && !airHolds && stops().isPresent()) {
-                return stops().map(f -> f.inWords() + ": this valve goes out of service. Stop the job (More).");
+                return stops().map(f -> Message.of(
+                        "judgement.stops",
+                        "{finding}: this valve goes out of service. Stop the job (More).",
+                        "finding",
+                        f.inWords()));
             }
         }
         return Optional.empty();
     }
 
     /** What stands in the way of closing the job, each in one sentence. */
-    public List<String> hindrances() {
-        List<String> found = new ArrayList<>();
-        stops().ifPresent(f -> found.add(f.inWords() + ": " + f.reason() + " Stop the job."));
-        toLookAtAgain().forEach(f -> found.add(f.inWords() + " was to be reworked and has not been looked at again."));
+    public List<Message> hindrances() {
+        List<Message> found = new ArrayList<>();
+        stops().ifPresent(f -> found.add(Message.of(
+                "hindrance.stops", "{finding}: {reason} Stop the job.", "finding", f.inWords(), "reason", f.reason())));
+        toLookAtAgain()
+                .forEach(f -> found.add(Message.of(
+                        "hindrance.rework",
+                        "{finding} was to be reworked and has not been looked at again.",
+                        "finding",
+                        f.inWords())));
         waiting()
-                .forEach(f -> found.add(
-                        "A new " + Part.inSentence(f.replaces().orElseThrow().name()) + " is not here yet."));
+                .forEach(f -> found.add(Message.of(
+                        "hindrance.waits",
+                        "A new {part} is not here yet.",
+                        "part",
+                        Part.inSentence(f.replaces().orElseThrow().name()))));
         openChecks()
-                .forEach(
-                        c -> found.add("Not answered yet: " + c.say() + (c.say().endsWith("?") ? "" : ".")));
+                .forEach(c -> found.add(Message.of(
+                        "hindrance.check",
+                        c.say().endsWith("?") ? "Not answered yet: {check}" : "Not answered yet: {check}.",
+                        "check",
+                        c.say())));
         return found;
     }
 }

@@ -98,12 +98,13 @@ class BoltingNumbersTest {
         ScrewLength stainless = ScrewLength.intoThread(BoltSize.M8, 0.012, 0.0016, Into.STAINLESS, 0.018);
         assertThat(stainless.engagementM()).isCloseTo(0.0114, CLOSE);
         assertThat(stainless.reason())
-                .isEqualTo("11.4 mm stand in the thread: at least 10.0 mm in the thread (1.25 d in stainless), at most"
-                        + " 15.5 mm before it bottoms out");
+                .hasToString("11.4 mm stand in the thread: at least 10 mm in the thread (1.25 d in stainless), at most"
+                        + " 15.5 mm before it bottoms out.");
         // 2 · 8 mm in the thread, and 18 mm less two pitches of 1.25 mm there
         assertThat(ScrewLength.intoThread(BoltSize.M8, 0.012, 0.0016, Into.ALUMINIUM, 0.018)
                         .reason())
-                .contains("at least 16.0 mm in the thread (2.0 d in aluminium)")
+                .asString()
+                .contains("at least 16 mm in the thread (2.0 d in aluminium)")
                 .contains("takes only 15.5 mm of screw");
         // 12 + 8 = 20 mm is the least and, of a hole 10.5 mm deep, the most: a standard length
         ScrewLength exact = ScrewLength.intoThread(BoltSize.M8, 0.012, 0, Into.STEEL, 0.0105);
@@ -112,7 +113,7 @@ class BoltingNumbersTest {
         // 13.6 + 8 = 21.6 mm at least, 24.1 mm at most: 25 mm bottoms out
         assertThat(ScrewLength.intoThread(BoltSize.M8, 0.012, 0.0016, Into.STEEL, 0.013)
                         .reason())
-                .isEqualTo("No standard length lies between 21.6 mm and 24.1 mm. Another washer thickness moves both"
+                .hasToString("No standard length lies between 21.6 mm and 24.1 mm. Another washer thickness moves both"
                         + " limits.");
         for (double[] wrong : new double[][] {{0, 0, 0.01}, {0.01, -0.001, 0.01}, {0.01, 0, 0}}) {
             assertThatThrownBy(() -> ScrewLength.intoThread(BoltSize.M8, wrong[0], wrong[1], Into.STEEL, wrong[2]))
@@ -128,12 +129,15 @@ class BoltingNumbersTest {
         assertThat(found.leastM()).isCloseTo(0.0325, CLOSE);
         assertThat(found.engagementM()).isCloseTo(0.0118, CLOSE);
         assertThat(found.reason())
-                .isEqualTo("Nut 6.8 mm and two pitches stand past the flange; 2.5 mm more by the next standard length");
+                .hasToString(
+                        "Nut 6.8 mm and two pitches stand past the flange; 2.5 mm more by the next standard length.");
         assertThat(ScrewLength.throughWithNut(BoltSize.M8, 0.0207, 0).lengthM())
                 .as("20.7 + 9.3 = 30 mm, which there is")
                 .contains(0.03);
         // 120 + 10.8 + 3.5 mm
-        assertThat(ScrewLength.throughWithNut(BoltSize.M12, 0.12, 0).reason()).contains("(134.3 mm)");
+        assertThat(ScrewLength.throughWithNut(BoltSize.M12, 0.12, 0).reason())
+                .asString()
+                .contains("(134.3 mm)");
         assertThatThrownBy(() -> ScrewLength.throughWithNut(BoltSize.M8, 0, 0))
                 .isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(() -> ScrewLength.throughWithNut(BoltSize.M8, 0.01, -0.001))

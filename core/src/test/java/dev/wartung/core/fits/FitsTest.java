@@ -79,10 +79,12 @@ class FitsTest {
         assertTrue(new ShaftFit(shaft, new End(Form.SQUARE, 16.5e-3, 70e-3, 4, "M8"))
                 .obstacles()
                 .get(0)
+                .toString()
                 .contains("larger than the bore"));
         assertTrue(new ShaftFit(shaft, new End(Form.SQUARE, 17.4e-3, 70e-3, 4, "M8"))
                 .obstacles()
                 .get(0)
+                .toString()
                 .contains("Play"));
     }
 }

@@ -45,8 +45,8 @@ class LabTest {
                             Math.abs(v) * 0.15 + 0.06,
                             figures.get(at).id()));
         }
-        assertFalse(instrument.plate().formula().isBlank()
-                || instrument.plate().source().isBlank());
+        assertFalse(instrument.plate().formula().isEmpty()
+                || instrument.plate().source().isEmpty());
     }
 
     /** Whatever is typed, the answer is a result or a reason beside a field that exists; never an exception. */

@@ -7,6 +7,9 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import dev.wartung.core.lubrication.GreaseShelf.Tin;
 import dev.wartung.core.lubrication.Suitability.Level;
+import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Wording;
 import dev.wartung.core.sealing.Groove;
 import dev.wartung.core.sealing.Polymer;
 import dev.wartung.core.sheet.Knowledge;
@@ -60,7 +63,7 @@ class LubricationTest {
                 for (Polymer polymer : Polymer.values()) {
                     Suitability cell = MATRIX.of(oil.id(), thickener.id(), polymer);
                     cell.reasons()
-                            .forEach(r -> assertFalse(r.text().isBlank()
+                            .forEach(r -> assertFalse(r.text().isEmpty()
                                     || r.basis().isBlank()
                                     || !Set.of("high", "fair", "low").contains(r.confidence())));
                     assertEquals(cell.level(), cell.reasons().get(0).level(), "the worst reason comes first");
@@ -102,12 +105,14 @@ class LubricationTest {
 
     @Test
     void productAreaHeatAndPositionAreJudged() {
-        assertTrue(MATRIX.judge(MINERAL, seal(Polymer.NBR)).inWords().contains("never where food is"));
+        assertTrue(MATRIX.judge(MINERAL, seal(Polymer.NBR)).inWords().toString().contains("never where food is"));
         assertTrue(MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of("silicone-free"), 350))
                 .inWords()
+                .toString()
                 .contains("free of silicone"));
         assertTrue(MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of(), 500))
                 .inWords()
+                .toString()
                 .contains("hotter"));
         assertTrue(MATRIX.judge(SILICONE, new Use("never", Set.of(Polymer.EPDM), Set.of(), 350))
                 .harms());
@@ -158,11 +163,17 @@ class LubricationTest {
         assertFalse(
                 MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of(), 470))
                         .inWords()
+                        .toString()
                         .contains("hotter"),
                 "just what it stands");
         assertTrue(MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of(), 470.1))
                 .inWords()
+                .toString()
                 .contains("stands (197 °C)"));
+        assertTrue(new Wording(UnitSystem.US)
+                .of(MATRIX.judge(SILICONE, new Use("seal-grease", Set.of(Polymer.EPDM), Set.of(), 470.1))
+                        .inWords())
+                .contains("stands (386 °F)"));
         GreaseShelf hot = new GreaseShelf(MATRIX, List.of(new Tin(SILICONE, "L1")), Set.of(), 500);
         assertTrue(hot.judge(SILICONE, seal(Polymer.EPDM)).harms(), "the area is hotter than the seal's use");
         assertTrue(hot.keepsAList());
@@ -178,11 +189,11 @@ class LubricationTest {
         Suitability mixed = new Suitability(
                 Level.CARE,
                 List.of(
-                        new Suitability.Reason(Level.CARE, "Look at it.", "practice"),
-                        new Suitability.Reason(Level.CARE, "Twice.", "practice"),
-                        new Suitability.Reason(Level.SUITS, "It suits.", "maker")));
-        assertEquals("Look at it. Twice.", mixed.inWords());
-        assertEquals("", new Suitability(Level.SUITS, List.of()).inWords());
+                        new Suitability.Reason(Level.CARE, Message.words("Look at it."), "practice"),
+                        new Suitability.Reason(Level.CARE, Message.words("Twice."), "practice"),
+                        new Suitability.Reason(Level.SUITS, Message.words("It suits."), "maker")));
+        assertEquals("Look at it. Twice.", mixed.inWords().toString());
+        assertTrue(new Suitability(Level.SUITS, List.of()).inWords().isEmpty());
         assertEquals(
                 Level.SUITS,
                 MATRIX.judge(SYNTHETIC, new Use("actuator", Set.of(), Set.of(), 350))
@@ -190,9 +201,11 @@ class LubricationTest {
                 "nothing speaks against it");
         Grease soap = new Grease("Soap", "pao", "lithium", "H1", Set.of(), 470);
         assertTrue(MATRIX.judge(soap, seal(Polymer.FKM)).reasons().stream()
-                .anyMatch(r -> r.text().equals(MATRIX.thickener("lithium").note())));
+                .anyMatch(r ->
+                        r.text().toString().equals(MATRIX.thickener("lithium").note())));
         assertTrue(MATRIX.judge(SYNTHETIC, seal(Polymer.FKM)).reasons().stream()
-                .noneMatch(r -> r.text().equals(MATRIX.thickener("lithium").note())));
+                .noneMatch(r ->
+                        r.text().toString().equals(MATRIX.thickener("lithium").note())));
         for (String unknown : List.of("butter", "")) {
             assertThrows(IllegalArgumentException.class, () -> MATRIX.oil(unknown));
             assertThrows(IllegalArgumentException.class, () -> MATRIX.thickener(unknown));

@@ -7,6 +7,7 @@ import dev.wartung.core.lubrication.Grease;
 import dev.wartung.core.lubrication.GreaseShelf;
 import dev.wartung.core.lubrication.GreaseShelf.Tin;
 import dev.wartung.core.lubrication.Suitability.Level;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.sheet.Knowledge;
 import java.util.List;
 import java.util.Set;
@@ -35,19 +36,23 @@ class GreasingTest {
                 .orElseThrow();
     }
 
+    private static String said(Greasing greasing) {
+        return Message.joined(" ", greasing.reasons()).toString();
+    }
+
     @Test
     @DisplayName(
             "The maker's own where it is here and suits; another that suits where it may not be used, and why; nothing that does harm")
     void chosen() {
         Greasing own = Greasing.of(film("plug-seal"), shelf(Set.of(), INERT, SILICONE, SYNTHETIC));
         assertThat(own.tin()).contains(SILICONE);
-        assertThat(own.reason()).startsWith("The maker names it.");
+        assertThat(said(own)).startsWith("The maker names it.");
         Greasing free = Greasing.of(film("plug-seal"), shelf(Set.of("silicone-free"), INERT, SILICONE, SYNTHETIC));
         assertThat(free.tin()).contains(INERT);
-        assertThat(free.reason()).contains("Not Lumo 2 silicone grease").contains("free of silicone");
+        assertThat(said(free)).contains("Not Lumo 2 silicone grease").contains("free of silicone");
         Greasing none = Greasing.of(film("plug-seal"), shelf(Set.of("silicone-free"), SILICONE, SYNTHETIC));
         assertThat(none.lacks()).isTrue();
-        assertThat(none.reason()).contains("Lumo 4 synthetic grease: ").contains("swells EPDM");
+        assertThat(said(none)).contains("Lumo 4 synthetic grease: ").contains("swells EPDM");
         assertThat(Greasing.of(film("plug-seal"), shelf(Set.of())).lacks())
                 .as("no list, no judgement")
                 .isFalse();

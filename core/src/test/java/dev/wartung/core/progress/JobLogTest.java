@@ -80,7 +80,7 @@ class JobLogTest {
                 List.of(answer("bush-play")),
                 List.of(pieces),
                 Optional.of(second),
-                List.of(new Greased("plug seal", "Lumo 2", "T1", "H1", "", Optional.empty())),
+                List.of(new Greased("plug seal", "Lumo 2", "T1", "H1", Message.NONE, Optional.empty())),
                 Map.of(ToolKind.GAUGE, "G-1"),
                 List.of());
     }
@@ -101,7 +101,7 @@ class JobLogTest {
                         "",
                         Optional.empty(),
                         Decision.REPLACE,
-                        "It is worn.",
+                        Message.words("It is worn."),
                         Optional.of(new Replaced("bush", "Guide bush", "B-1", "PTFE"))),
                 atHand,
                 goesOn);

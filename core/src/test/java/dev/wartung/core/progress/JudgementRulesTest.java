@@ -41,7 +41,7 @@ class JudgementRulesTest {
                 "",
                 Optional.empty(),
                 decision,
-                "Because.",
+                Message.words("Because."),
                 replaced);
     }
 
@@ -81,7 +81,8 @@ class JudgementRulesTest {
     @DisplayName("Rework holds back its own part until it is looked at again, whatever comes of the second look")
     void rework() {
         Judgement open = of(finding("stem", Decision.REWORK));
-        assertThat(open.blocks(BACK, false).orElseThrow()).contains("Nick on stem O-ring was to be reworked");
+        assertThat(open.blocks(BACK, false).orElseThrow().toString())
+                .contains("Nick on stem O-ring was to be reworked");
         assertThat(open.blocks(ELSE, false)).isEmpty();
         assertThat(open.blocks(NEW, false)).as("a new one has no nick").isEmpty();
         assertThat(open.hindrances()).singleElement().asString().contains("has not been looked at again");
@@ -105,10 +106,10 @@ class JudgementRulesTest {
     @DisplayName("What is not here holds back only the step that fits it, and the closing; once it is here, nothing")
     void waiting() {
         Judgement waits = of(finding("stem", Decision.REPLACE));
-        assertThat(waits.blocks(NEW, false).orElseThrow()).contains("waits for a new stem O-ring");
+        assertThat(waits.blocks(NEW, false).orElseThrow().toString()).contains("waits for a new stem O-ring");
         assertThat(waits.blocks(NEW, true)).as("air does not bring the part").isPresent();
         assertThat(waits.blocks(ELSE, false)).isEmpty();
-        assertThat(waits.hindrances()).containsExactly("A new stem O-ring is not here yet.");
+        assertThat(waits.hindrances()).map(Message::toString).containsExactly("A new stem O-ring is not here yet.");
         Judgement here = new Judgement(waits.findings(), List.of(), Map.of(), Set.of("stem"));
         assertThat(here.blocks(NEW, false)).isEmpty();
         assertThat(here.open()).isZero();
@@ -119,7 +120,7 @@ class JudgementRulesTest {
             "A valve to be stopped is not put together any further, but under air the way goes on until the air is off")
     void stopping() {
         Judgement stops = of(finding("body", Decision.STOP));
-        assertThat(stops.blocks(BACK, false).orElseThrow()).contains("goes out of service");
+        assertThat(stops.blocks(BACK, false).orElseThrow().toString()).contains("goes out of service");
         assertThat(stops.blocks(BACK, true)).isEmpty();
         assertThat(stops.blocks(step(Act.of(Verb.AIR_OFF, "")), false)).isEmpty();
         assertThat(stops.hindrances()).singleElement().asString().endsWith("Stop the job.");
@@ -149,7 +150,8 @@ class JudgementRulesTest {
         String first = plug.checks().get(0).id();
         assertThat(new Judgement(List.of(), List.of(plug, stem), Map.of(first, "in order"), Set.of()).openChecks())
                 .noneMatch(c -> c.id().equals(first));
-        assertThat(both.hindrances())
-                .allSatisfy(h -> assertThat(h).startsWith("Not answered yet: ").matches(".*[.?]$"));
+        assertThat(both.hindrances()).allSatisfy(h -> assertThat(h.toString())
+                .startsWith("Not answered yet: ")
+                .matches(".*[.?]$"));
     }
 }

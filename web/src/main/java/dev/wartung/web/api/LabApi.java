@@ -44,9 +44,9 @@ class LabApi {
                     plate.id(),
                     plate.title(),
                     plate.purpose(),
-                    plate.formula(),
-                    plate.source(),
-                    plate.unknown(),
+                    plate.formula().toString(),
+                    plate.source().toString(),
+                    plate.unknown().toString(),
                     instrument.fields(typed).stream().map(FieldView::of).toList());
         }
     }

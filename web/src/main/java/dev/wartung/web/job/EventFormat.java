@@ -40,17 +40,29 @@ final class EventFormat {
         type(
                 "CONFIRMED",
                 JobEvent.Confirmed.class,
-                List.of(EarlierEvents::confirmed, WrittenOut::confirmed, EarlierEvents::withoutLocks));
+                List.of(
+                        EarlierEvents::confirmed,
+                        WrittenOut::confirmed,
+                        EarlierEvents::withoutLocks,
+                        WrittenOut::greased));
         type(
                 "FAILED_READING",
                 JobEvent.ReadingFailed.class,
-                List.of(EarlierEvents::failed, WrittenOut::failed, body -> EarlierEvents.withoutLocks(body, "tried")));
+                List.of(
+                        EarlierEvents::failed,
+                        WrittenOut::failed,
+                        body -> EarlierEvents.withoutLocks(body, "tried"),
+                        WrittenOut::triedGreased));
         type("TAKEN_BACK", JobEvent.TakenBack.class, List.of(EarlierEvents.textAs("reason")));
         type("PROBLEM", JobEvent.Noted.class, List.of(EarlierEvents.textAs("note")));
         type(
                 "FINDING",
                 JobEvent.Found.class,
-                List.of(EarlierEvents::found, WrittenOut::withProcedure, EarlierEvents::procedureWithoutTechniques));
+                List.of(
+                        EarlierEvents::found,
+                        WrittenOut::withProcedure,
+                        EarlierEvents::procedureWithoutTechniques,
+                        WrittenOut::found));
         type("ARRIVED", JobEvent.Arrived.class, List.of(EarlierEvents::arrived));
         type("OLD_SEAL", JobEvent.OldSealJudged.class, List.of(body -> EarlierEvents.under("seal", body)));
         type("CHECKED", JobEvent.Checked.class, List.of(body -> body));

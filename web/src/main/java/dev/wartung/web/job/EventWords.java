@@ -1,7 +1,6 @@
 package dev.wartung.web.job;
 
 import dev.wartung.core.inspection.Finding;
-import dev.wartung.core.message.EarlierText;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.progress.Locked.Done;
@@ -102,7 +101,7 @@ public final class EventWords implements JobEvent.Cases<Message> {
                 "decision",
                 finding.decision().words(),
                 "reason",
-                EarlierText.read(finding.reason()));
+                finding.reason());
     }
 
     @Override

@@ -32,6 +32,23 @@ final class WrittenOut {
         return event;
     }
 
+    /** What speaks against a grease was kept written out till version 4. */
+    static JsonNode greased(JsonNode event) {
+        event.path("greased").forEach(film -> message(film, "against"));
+        return event;
+    }
+
+    static JsonNode triedGreased(JsonNode event) {
+        greased(event.path("tried"));
+        return event;
+    }
+
+    /** Why a finding was decided as it was, was kept written out till version 4. */
+    static JsonNode found(JsonNode event) {
+        message(event.path("finding"), "reason");
+        return event;
+    }
+
     static JsonNode withProcedure(JsonNode event) {
         steps(event.path("procedure").path("steps"));
         return event;

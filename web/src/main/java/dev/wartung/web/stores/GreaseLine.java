@@ -13,7 +13,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /**
  * Parts that take the same grease, as they are shown.
@@ -29,7 +28,7 @@ public record GreaseLine(
         String on,
         String amount,
         Message each,
-        String reason,
+        Message reason,
         boolean lacks) {
 
     /** Films grouped by the tin they are taken from. */
@@ -73,10 +72,12 @@ public record GreaseLine(
                                                                     g.film().volumeM3(), Dimension.VOLUME)))
                                                     .toList())
                                     : Message.NONE,
-                            same.stream()
-                                    .flatMap(g -> Stream.of(g.reason().split("(?<=\\.) ")))
-                                    .distinct()
-                                    .collect(Collectors.joining(" ")),
+                            Message.joined(
+                                    " ",
+                                    same.stream()
+                                            .flatMap(g -> g.reasons().stream())
+                                            .distinct()
+                                            .toList()),
                             first.lacks());
                 })
                 .toList();

@@ -137,7 +137,7 @@ public class GreaseStore {
                     typed.getOrDefault("registration", ""),
                     claims,
                     hottestK);
-            matrix.contradictions(grease).forEach(c -> troubles.put("claims", c));
+            matrix.contradictions(grease).forEach(c -> troubles.put("claims", c.toString()));
             if (troubles.isEmpty()) {
                 takeIn(new Tin(grease, lot));
             }

@@ -279,7 +279,7 @@ class DemoSiteTest {
         assertThat(jobs.ofValve(swollen).stream()
                         .flatMap(j -> jobs.view(j.number()).orElseThrow().standing().greased().stream()))
                 .isNotEmpty()
-                .allSatisfy(g -> assertThat(g.against()).contains("EPDM is a hydrocarbon rubber"));
+                .allSatisfy(g -> assertThat(g.against().toString()).contains("EPDM is a hydrocarbon rubber"));
         assertThat(settling.series(valves.findByTagIgnoreCase("EZ-713").orElseThrow())
                         .get(0)
                         .next())

@@ -36,9 +36,10 @@ class LabPagesTest {
             go(page, "/lab/" + instrument.plate().id());
             assertThat(page.locator(".figures .first dd")).not().isEmpty();
             assertThat(page.locator("#drawn svg").first()).isVisible();
-            assertThat(page.locator(".unknown")).containsText(instrument.plate().unknown());
+            assertThat(page.locator(".unknown"))
+                    .containsText(instrument.plate().unknown().toString());
             page.locator("summary").click();
-            assertThat(page.getByText(instrument.plate().formula())).isVisible();
+            assertThat(page.getByText(instrument.plate().formula().toString())).isVisible();
             if (OF_EACH_SORT.contains(instrument.plate().id())) {
                 usableByAll(page);
             }

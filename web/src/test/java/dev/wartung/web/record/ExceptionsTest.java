@@ -55,7 +55,12 @@ class ExceptionsTest {
                 List.of(),
                 exceptional ? List.of("Air hose") : List.of(),
                 List.of(new Greased(
-                        "plug seal", "Lumo 2", "G-1", "H1", exceptional ? "swells EPDM" : "", Optional.empty())),
+                        "plug seal",
+                        "Lumo 2",
+                        "G-1",
+                        "H1",
+                        Message.words(exceptional ? "swells EPDM" : ""),
+                        Optional.empty())),
                 List.of(),
                 "",
                 new Judgement(List.of(), List.of(), Map.of(), Set.of()),

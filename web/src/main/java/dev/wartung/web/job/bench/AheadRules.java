@@ -10,6 +10,7 @@ import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.message.Verdict;
 import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Ask;
@@ -127,10 +128,10 @@ class AheadRules {
 
     /** Why a step cannot be confirmed where there is no network, whatever is typed; empty where it can. */
     private Optional<String> waits(JobView view, Step step) {
-        Optional<String> blocked =
+        Optional<Message> blocked =
                 view.judgement().blocks(step, view.progress().cannotBeLeft().isPresent());
         if (blocked.isPresent()) {
-            return blocked;
+            return blocked.map(new Wording(units())::of);
         }
         if (step.secondPerson()) {
             return Optional.of("This step takes two, and the second one's name is checked where the network is.");
@@ -184,12 +185,13 @@ class AheadRules {
         var shelf = greases.shelf(view.job().valve());
         ObjectNode tins = rules.putObject("tins");
         Map<String, String> none = new HashMap<>();
-        new GreaseForm(step, shelf, Map.of()).greased(none, Optional::empty);
+        new GreaseForm(step, shelf, Map.of()).greased(none, Optional::empty, new Wording(units()));
         none.values().stream().findFirst().ifPresent(why -> tins.put("none", why));
         ObjectNode known = tins.putObject("known");
         shelf.tins().forEach(tin -> {
             Map<String, String> troubles = new HashMap<>();
-            new GreaseForm(step, shelf, Map.of(GreaseForm.LOT, tin.lot())).greased(troubles, Optional::empty);
+            new GreaseForm(step, shelf, Map.of(GreaseForm.LOT, tin.lot()))
+                    .greased(troubles, Optional::empty, new Wording(units()));
             known.put(
                     tin.lot().toLowerCase(Locale.ROOT),
                     troubles.values().stream().findFirst().orElse(""));

@@ -1,6 +1,8 @@
 package dev.wartung.web.job.bench;
 
 import dev.wartung.core.inspection.Finding.Replaced;
+import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Situation;
 import dev.wartung.core.procedure.Step;
@@ -151,10 +153,10 @@ public class BenchDesk {
             if (step.isEmpty()) {
                 return Outcome.refused("The job has moved on. This is the step that is due now.");
             }
-            Optional<String> blocked = view.judgement()
+            Optional<Message> blocked = view.judgement()
                     .blocks(step.get(), view.progress().cannotBeLeft().isPresent());
             if (blocked.isPresent()) {
-                return Outcome.refused(blocked.get());
+                return Outcome.refused(blocked.get().toString());
             }
             ToolForm tools = atHand.at(step.get(), typed, Map.of());
             StepForm form = new StepForm(
@@ -218,7 +220,7 @@ public class BenchDesk {
      */
     public List<Greased> greased(
             Step step, Valve valve, Map<String, String> typed, Supplier<Optional<Account>> second) {
-        return new GreaseForm(step, greases.shelf(valve), typed).greased(new HashMap<>(), second);
+        return new GreaseForm(step, greases.shelf(valve), typed).greased(new HashMap<>(), second, Wording.METRIC);
     }
 
     /** Books what was counted in out of the stores: the kit once, what is not in it piece by piece. */

@@ -3,6 +3,8 @@ package dev.wartung.web.job.bench;
 import dev.wartung.core.lubrication.GreaseShelf;
 import dev.wartung.core.lubrication.GreaseShelf.Tin;
 import dev.wartung.core.lubrication.Suitability;
+import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Greasing;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer.Acceptance;
@@ -71,8 +73,9 @@ final class GreaseForm {
      *
      * @param troubles takes what stands against it, by field
      * @param second finds a second person who agrees
+     * @param told how what stands against it is said
      */
-    List<Greased> greased(Map<String, String> troubles, Supplier<Optional<Account>> second) {
+    List<Greased> greased(Map<String, String> troubles, Supplier<Optional<Account>> second, Wording told) {
         if (films.isEmpty()) {
             return List.of();
         }
@@ -85,44 +88,52 @@ final class GreaseForm {
                     .map(f -> Greasing.of(f, shelf))
                     .filter(Greasing::lacks)
                     .findFirst()
-                    .ifPresent(g -> troubles.put(LOT, g.reason() + " Type the lot of another tin."));
+                    .ifPresent(g -> troubles.put(
+                            LOT,
+                            told.of(Message.of(
+                                    "greasing.another",
+                                    "{why} Type the lot of another tin.",
+                                    "why",
+                                    Message.joined(" ", g.reasons())))));
             return films.stream()
                     .map(f -> Greasing.of(f, shelf))
                     .map(g -> g.tin()
-                            .map(t -> laid(g.film(), t, "", Optional.empty()))
+                            .map(t -> laid(g.film(), t, Message.NONE, Optional.empty()))
                             .orElseGet(() -> new Greased(
                                     g.film().name(),
                                     g.film().grease(),
                                     "",
                                     g.film().registration(),
-                                    "",
+                                    Message.NONE,
                                     Optional.empty())))
                     .toList();
         }
         Optional<Tin> tin = inHand();
         if (tin.isEmpty()) {
             return films.stream()
-                    .map(f -> new Greased(f.name(), f.grease(), lot(), f.registration(), "", Optional.empty()))
+                    .map(f ->
+                            new Greased(f.name(), f.grease(), lot(), f.registration(), Message.NONE, Optional.empty()))
                     .toList();
         }
-        Optional<Acceptance> accepted = judged().filter(Suitability::harms).flatMap(s -> accepted(s, troubles, second));
+        Optional<Acceptance> accepted =
+                judged().filter(Suitability::harms).flatMap(s -> accepted(s, troubles, second, told));
         List<Greased> greased = new ArrayList<>();
         films.forEach(film -> {
             Suitability here = Greasing.judge(film, tin.get(), shelf);
             greased.add(laid(
                     film,
                     tin.get(),
-                    here.level() == Suitability.Level.SUITS ? "" : here.inWords(),
+                    here.level() == Suitability.Level.SUITS ? Message.NONE : here.inWords(),
                     here.harms() ? accepted : Optional.empty()));
         });
         return greased;
     }
 
     private Optional<Acceptance> accepted(
-            Suitability harm, Map<String, String> troubles, Supplier<Optional<Account>> second) {
+            Suitability harm, Map<String, String> troubles, Supplier<Optional<Account>> second, Wording told) {
         String reason = typed.getOrDefault(REASON, "").strip();
         if (reason.isEmpty() || reason.length() > 500) {
-            troubles.put(REFUSED, harm.inWords());
+            troubles.put(REFUSED, told.of(harm.inWords()));
             return Optional.empty();
         }
         if (films.stream().noneMatch(f -> Greasing.productWetted(f, shelf))) {
@@ -130,7 +141,7 @@ final class GreaseForm {
         }
         Optional<Account> agreed = second.get();
         if (agreed.isEmpty()) {
-            troubles.put(REFUSED, harm.inWords());
+            troubles.put(REFUSED, told.of(harm.inWords()));
             troubles.put(
                     Signing.SECOND_NAME,
                     "Product comes here: a second person agrees with their own name and password.");
@@ -138,7 +149,7 @@ final class GreaseForm {
         return agreed.map(a -> new Acceptance(reason, Optional.of(a.name())));
     }
 
-    private static Greased laid(Step.Film film, Tin tin, String against, Optional<Acceptance> accepted) {
+    private static Greased laid(Step.Film film, Tin tin, Message against, Optional<Acceptance> accepted) {
         return new Greased(
                 film.name(), tin.grease().name(), tin.lot(), tin.grease().registration(), against, accepted);
     }

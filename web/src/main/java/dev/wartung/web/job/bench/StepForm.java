@@ -92,7 +92,7 @@ final class StepForm {
         Supplier<Optional<Account>> agrees = () -> agreed(second, roles);
         step.asks().forEach(a -> a.in(new Answered()).ifPresent(answers::add));
         accept(step, agrees);
-        greased = new GreaseForm(step, shelf, typed).greased(troubles, agrees);
+        greased = new GreaseForm(step, shelf, typed).greased(troubles, agrees, new Wording(units));
         if (step.secondPerson()) {
             secondPerson = agrees.get().map(Account::name);
             if (secondPerson.isEmpty()) {

@@ -1,5 +1,6 @@
 package dev.wartung.web.job.closing;
 
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.progress.Signature;
@@ -59,7 +60,7 @@ public class ClosingDesk {
     public List<String> hindrances(JobView view) {
         return Stream.of(
                         view.progress().hindrances().stream(),
-                        view.judgement().hindrances().stream(),
+                        view.judgement().hindrances().stream().map(Message::toString),
                         others.stream().flatMap(o -> o.hindrances(view.job()).stream()))
                 .flatMap(s -> s)
                 .toList();

@@ -10,6 +10,7 @@ import dev.wartung.core.inspection.Finding.Replaced;
 import dev.wartung.core.inspection.Inspection.Decision;
 import dev.wartung.core.inspection.Inspection.Point;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Ask.Observation;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Situation;
@@ -198,7 +199,13 @@ public class FindingsDesk {
                 finding.note(),
                 finding.photo(),
                 Decision.STOP,
-                finding.reason() + " Nothing on the bench gets at the " + name + ".",
+                Message.of(
+                        "finding.unreachable",
+                        "{reason} Nothing on the bench gets at the {part}.",
+                        "reason",
+                        finding.reason(),
+                        "part",
+                        name),
                 Optional.empty());
         return new Next(
                 stop,

@@ -246,7 +246,8 @@ class FindingsDeskTest {
         until(number, doing(Verb.BIN, "stem"));
         confirm(number, Map.of());
         assertThat(confirm(number, Map.of()).trouble()).contains("waits for a new stem");
-        assertThat(view(number).judgement().hindrances()).anyMatch(h -> h.contains("is not here yet"));
+        assertThat(view(number).judgement().hindrances())
+                .anyMatch(h -> h.toString().contains("is not here yet"));
         assertThat(judging.arrived(number, UUID.randomUUID(), "stem", " ").byField())
                 .containsKey("lot.stem");
         assertThat(judging.arrived(number, UUID.randomUUID(), "stem", "ST-77").went())
@@ -391,7 +392,8 @@ class FindingsDeskTest {
                         .notice())
                 .contains("2 more to check");
         assertThat(view(number).judgement().oldSeals()).singleElement().matches(OldSeal::hasLeaked);
-        assertThat(view(number).judgement().hindrances()).hasSize(2).allMatch(h -> h.startsWith("Not answered yet"));
+        assertThat(view(number).judgement().hindrances()).hasSize(2).allMatch(h -> h.toString()
+                .startsWith("Not answered yet"));
         String check = view(number).judgement().openChecks().get(0).id();
         assertThat(seals.check(number, UUID.randomUUID(), check, "").byField()).containsKey("answer." + check);
         view(number).judgement().openChecks().forEach(c -> assertThat(
