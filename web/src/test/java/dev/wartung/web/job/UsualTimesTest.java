@@ -35,6 +35,7 @@ class UsualTimesTest {
     void withoutNetwork(MockMvc web, Jobs jobs, JdbcTemplate jdbc, Sheets sheets) throws Exception {
         BenchRun run = new BenchRun(web, jobs);
         int number = run.begin("TF-001", "inspect", "tessa");
+        jdbc.update("update job set started_at = started_at - interval '2 days' where number = ?", number);
         List<Step> done = new ArrayList<>();
         for (Optional<Step> due = run.current(number); due.isPresent(); due = run.current(number)) {
             done.add(due.get());
