@@ -6,6 +6,7 @@ import dev.wartung.core.line.Isolation;
 import dev.wartung.core.line.Isolation.Lock;
 import dev.wartung.core.line.LineDrawing;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -22,7 +23,7 @@ import java.util.stream.Collectors;
  * @param then   where it drains, what tells, where the pipe gives way
  * @param still  what stands still as long as the locks are on
  */
-public record LockList(long line, List<Line> locks, List<String> unheld, List<String> then, List<String> still) {
+public record LockList(long line, List<Line> locks, List<Message> unheld, List<Message> then, List<String> still) {
 
     /**
      * One lock.
@@ -47,23 +48,42 @@ public record LockList(long line, List<Line> locks, List<String> unheld, List<St
     }
 
     static LockList of(long id, LineDrawing line, Isolation isolation, Function<Fitting, Held> held) {
-        List<String> then = new ArrayList<>();
+        List<Message> then = new ArrayList<>();
         isolation.locks().stream()
                 .filter(Lock::second)
                 .forEach(l -> then.add(
                         l.tells().isEmpty()
-                                ? "Nothing drains between " + named(l.at()) + " and the lock before it: what passes "
-                                        + named(l.at()) + " is not seen."
-                                : "Open " + names(l.tells()) + " and leave it open: what passes " + named(l.at())
-                                        + " shows there."));
+                                ? Message.of(
+                                        "locks.unseen",
+                                        "Nothing drains between {lock} and the lock before it: what passes {lock} is not seen.",
+                                        "lock",
+                                        named(l.at()))
+                                : Message.of(
+                                        "locks.tells",
+                                        "Open {drains} and leave it open: what passes {lock} shows there.",
+                                        "drains",
+                                        names(l.tells()),
+                                        "lock",
+                                        named(l.at()))));
         isolation.sides().forEach(side -> {
             String of = line.named(side.of());
             if (side.drains().isEmpty() && side.vents().isEmpty()) {
-                then.add("Nothing drains " + of + ": what stands there comes out at the joint you open.");
+                then.add(Message.of(
+                        "locks.undrained",
+                        "Nothing drains {place}: what stands there comes out at the joint you open.",
+                        "place",
+                        of));
             } else {
                 then.add(drained(of, side.drains(), side.vents()));
             }
-            side.joint().ifPresent(j -> then.add("The pipe at " + of + " gives way at " + named(j) + "."));
+            side.joint()
+                    .ifPresent(j -> then.add(Message.of(
+                            "locks.joint",
+                            "The pipe at {place} gives way at {joint}.",
+                            "place",
+                            of,
+                            "joint",
+                            named(j))));
         });
         return new LockList(
                 id,
@@ -86,12 +106,19 @@ public record LockList(long line, List<Line> locks, List<String> unheld, List<St
                                         && held.apply(lock.at()).unknown()))
                         .toList(),
                 isolation.unheld().stream()
-                        .map(u -> named(u.source())
-                                + (u.barriers() == 0
-                                        ? " is not held back by anything on this drawing. Shut it off where it comes from, or do not open the line."
-                                        : " is held back by one seat only, which is not enough against "
-                                                + (u.source().kind() == FittingKind.STEAM ? "steam" : "cleaning liquid")
-                                                + ". Shut it off where it comes from as well."))
+                        .map(u -> u.barriers() == 0
+                                ? Message.of(
+                                        "locks.unheld",
+                                        "{source} is not held back by anything on this drawing. Shut it off where it comes from, or do not open the line.",
+                                        "source",
+                                        named(u.source()))
+                                : Message.of(
+                                        u.source().kind() == FittingKind.STEAM ? "locks.steam" : "locks.cleaning",
+                                        u.source().kind() == FittingKind.STEAM
+                                                ? "{source} is held back by one seat only, which is not enough against steam. Shut it off where it comes from as well."
+                                                : "{source} is held back by one seat only, which is not enough against cleaning liquid. Shut it off where it comes from as well.",
+                                        "source",
+                                        named(u.source())))
                         .toList(),
                 then,
                 isolation.still().stream()
@@ -113,20 +140,34 @@ public record LockList(long line, List<Line> locks, List<String> unheld, List<St
      *
      * @param drains the nearest first
      */
-    private static String drained(String of, List<Fitting> drains, List<Fitting> vents) {
+    private static Message drained(String of, List<Fitting> drains, List<Fitting> vents) {
         List<Fitting> furthest = new ArrayList<>(drains);
         Collections.reverse(furthest);
-        String first = furthest.isEmpty()
-                ? "Drain " + of + " where you open it"
-                : furthest.size() == 1
-                        ? "Drain " + of + " at " + names(furthest)
-                        : "Drain " + of + ": "
-                                + furthest.stream().map(LockList::named).collect(Collectors.joining(", then ")) + "; "
-                                + named(furthest.get(furthest.size() - 1))
-                                + ", next to what you open, shows whether more comes";
-        return first
-                + (vents.isEmpty() ? "" : ". Then vent it at " + names(vents) + ", so that it runs empty")
-                + (furthest.isEmpty() ? "." : ". Leave open what you have opened.");
+        Message first = furthest.size() < 2
+                ? furthest.isEmpty()
+                        ? Message.of("locks.drain-open", "Drain {place} where you open it", "place", of)
+                        : Message.of("locks.drain", "Drain {place} at {drain}", "place", of, "drain", names(furthest))
+                : Message.of(
+                        "locks.drain-in-turn",
+                        "Drain {place}: {drains}; {last}, next to what you open, shows whether more comes",
+                        "place",
+                        of,
+                        "drains",
+                        furthest.stream().map(LockList::named).collect(Collectors.joining(", then ")),
+                        "last",
+                        named(furthest.get(furthest.size() - 1)));
+        Message vented = vents.isEmpty()
+                ? first
+                : Message.of(
+                        "locks.vent",
+                        "{drained}. Then vent it at {vents}, so that it runs empty",
+                        "drained",
+                        first,
+                        "vents",
+                        names(vents));
+        return furthest.isEmpty()
+                ? Message.of("locks.said", "{drained}.", "drained", vented)
+                : Message.of("locks.leave-open", "{drained}. Leave open what you have opened.", "drained", vented);
     }
 
     private static boolean isProduct(Fitting fitting) {

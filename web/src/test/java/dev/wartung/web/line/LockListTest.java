@@ -8,6 +8,7 @@ import dev.wartung.core.line.Isolation;
 import dev.wartung.core.line.Isolation.Side;
 import dev.wartung.core.line.LineDrawing;
 import dev.wartung.core.line.LineEnd;
+import dev.wartung.core.message.Message;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -29,7 +30,7 @@ class LockListTest {
         return new Fitting(name, FittingKind.VENT, name);
     }
 
-    private static List<String> said(List<Fitting> drains, Fitting... vents) {
+    private static List<Message> said(List<Fitting> drains, Fitting... vents) {
         Side side = new Side(new LineEnd("v", "below"), drains, Arrays.asList(vents), Optional.empty());
         return LockList.of(
                         1,
