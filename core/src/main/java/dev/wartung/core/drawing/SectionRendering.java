@@ -53,6 +53,7 @@ final class SectionRendering {
     private final boolean dimensioned;
 
     private final Shape drawing;
+    private final DrawnParts parts;
     private final double scale;
     private final double originX;
     private final double originY;
@@ -89,6 +90,7 @@ final class SectionRendering {
         this.view = view;
         this.dimensioned = dimensioned;
         this.drawing = drawing;
+        this.parts = new DrawnParts(valve, bench, view, drawing);
         this.near = window != null;
         if (window != null) {
             scale = window.scale();
@@ -129,18 +131,18 @@ final class SectionRendering {
     }
 
     private void extend(Extent extent, Shape shape, AffineTransform group, boolean inHand) {
-        if (!isDrawn(shape)) {
+        if (!parts.isDrawn(shape, offCarriers)) {
             return;
         }
-        boolean off = isOff(shape);
+        boolean off = parts.isOff(shape);
         AffineTransform at = Extent.within(group, shape);
         if (off) {
             at.translate(shape.number("data-off-x"), shape.number("data-off-y"));
             offCarriers.push(shape.attribute("data-carrier").orElse(""));
         }
         boolean within = inHand
-                || shape.attribute("data-part").filter(this::isInHand).isPresent()
-                || shape.attribute("data-carrier").filter(this::isInHand).isPresent();
+                || shape.attribute("data-part").filter(parts::isInHand).isPresent()
+                || shape.attribute("data-carrier").filter(parts::isInHand).isPresent();
         if (within) {
             extent.add(shape, at);
         }
@@ -150,38 +152,16 @@ final class SectionRendering {
         }
     }
 
-    private boolean isInHand(String part) {
-        return view.marks().contains(part)
-                || view.handled().leaves().contains(part)
-                || view.handled().comes().contains(part);
-    }
-
     /** How far up carriers that are off are drawn, one in the other added up; zero or negative. */
     private double liftedOff(Shape shape) {
-        double own = isOff(shape) ? shape.number("data-off-y") : isThrown(shape) ? 0 - FLIES : 0;
+        double own = parts.isOff(shape) ? shape.number("data-off-y") : parts.isThrown(shape) ? 0 - FLIES : 0;
         return own + shape.children().stream().mapToDouble(this::liftedOff).reduce(0, Math::min);
-    }
-
-    /** Its group flies as one; what is in it goes along. */
-    private boolean isThrown(Shape shape) {
-        return shape.attribute("data-carrier")
-                .or(() -> shape.attribute("data-part").filter(p -> !isCarrier(drawing, p)))
-                .filter(p -> view.handled().thrown().contains(p) && bench.place(p) == Place.ON_VALVE)
-                .isPresent();
     }
 
     /** How far to the right carriers that are off reach. */
     private double farthestRight(Shape shape) {
-        double own = isOff(shape) ? shape.number("data-off-right") : 0;
+        double own = parts.isOff(shape) ? shape.number("data-off-right") : 0;
         return shape.children().stream().mapToDouble(this::farthestRight).reduce(own, Math::max);
-    }
-
-    /** A carrier is a part with others in or on it; off the valve it is drawn apart, with what is still in it. */
-    private boolean isOff(Shape shape) {
-        return shape.attribute("data-carrier")
-                .filter(c -> bench.place(c) != Place.ON_VALVE
-                        && bench.build().part(c).isPresent())
-                .isPresent();
     }
 
     String svg(String title) {
@@ -255,7 +235,7 @@ final class SectionRendering {
     }
 
     private void emit(Shape shape) {
-        if (!isDrawn(shape)) {
+        if (!parts.isDrawn(shape, offCarriers)) {
             return;
         }
         if (shape.tag().equals("anchor")) {
@@ -270,8 +250,8 @@ final class SectionRendering {
             dimensions.add(DimensionLine.of(shape, shiftX, shiftY));
             return;
         }
-        boolean off = isOff(shape);
-        boolean thrown = isThrown(shape);
+        boolean off = parts.isOff(shape);
+        boolean thrown = parts.isThrown(shape);
         double x = off ? shape.number("data-off-x") : thrown ? FLIES / 4 : 0;
         double y = off ? shape.number("data-off-y") : thrown ? 0 - FLIES : 0;
         shiftX += x;
@@ -306,7 +286,7 @@ final class SectionRendering {
         }
         // within, since it is the outer one that stands apart
         boolean arrives =
-                off && shape.attribute("data-carrier").filter(this::isComing).isPresent();
+                off && shape.attribute("data-carrier").filter(parts::isComing).isPresent();
         out.append(arrives ? "<g class=\"arriving\">" : "");
         shape.children().forEach(this::emit);
         out.append(arrives ? "</g>" : "").append("</").append(shape.tag()).append('>');
@@ -331,84 +311,15 @@ final class SectionRendering {
                 });
     }
 
-    private boolean isDrawn(Shape shape) {
-        boolean here = shape.attribute("data-part")
-                        .map(p -> bench.place(p) == Place.ON_VALVE
-                                || offCarriers.contains(p)
-                                || isComing(p)
-                                || isLookedAt(p)
-                                || (isUnknown(p) && shape.attribute("data-else").isPresent()))
-                        .orElse(true)
-                && shape.attribute("data-carrier")
-                        .map(c -> (bench.place(c) != Place.BIN && bench.place(c) != Place.BAG)
-                                || hasSomethingInHand(shape))
-                        .orElse(true);
-        boolean air = shape.attribute("data-air").map(this::airIn).orElse(true);
-        boolean product =
-                shape.attribute("data-flow").isEmpty() || !bench.energies().lineEmpty();
-        boolean with = shape.attribute("data-with")
-                .map(p -> bench.place(p) == Place.ON_VALVE)
-                .orElse(true);
-        boolean aid = shape.attribute("data-aid").map(bench.aids()::contains).orElse(true);
-        // drawings of own families kept from before say this of what a carrier says today
-        boolean borne = shape.attribute("data-gone-with")
-                .map(p -> bench.build().part(p).isEmpty() || bench.place(p) == Place.ON_VALVE)
-                .orElse(true);
-        return here && isMade(shape) && air && product && aid && with && borne;
-    }
-
-    /**
-     * Sheets kept with older records do not tell every part apart that is drawn today; what was always there is
-     * drawn all the same.
-     */
-    private boolean isUnknown(String part) {
-        return valve.anatomy().build().parts().stream().noneMatch(p -> p.id().equals(part));
-    }
-
-    /** One in its bag or in the bin lies to hand where something goes into it or comes out, or it goes on itself. */
-    private boolean hasSomethingInHand(Shape carrier) {
-        return carrier.attribute("data-carrier")
-                        .or(() -> carrier.attribute("data-part"))
-                        .filter(p -> isComing(p)
-                                || (view.handled().leaves().contains(p) && bench.place(p) == Place.ON_VALVE))
-                        .isPresent()
-                || carrier.children().stream().anyMatch(this::hasSomethingInHand);
-    }
-
-    /** It goes on in this step: where it will be is shown. */
-    private boolean isComing(String part) {
-        return view.handled().comes().contains(part)
-                && bench.place(part) != Place.ON_VALVE
-                && bench.place(part) != Place.LOST;
-    }
-
-    /** It lies on the cloth and is what this step is about: it is drawn where it belongs, and said to be off. */
-    private boolean isLookedAt(String part) {
-        return view.marks().contains(part) && bench.place(part) == Place.CLOTH;
-    }
-
-    private boolean isMade(Shape shape) {
-        return shape.attribute("data-when")
-                .map(condition ->
-                        DrawnWhen.holds(condition, valve.configuration().facts()))
-                .orElse(true);
-    }
-
-    /** Air lifts the stem from below the piston and lowers it from above. */
-    private boolean airIn(String side) {
-        return bench.energies().airOn()
-                && (side.equals("on") || side.equals(bench.energies().driverLifted() ? "below" : "above"));
-    }
-
     private Optional<String> classes(Shape shape) {
         List<String> classes = new ArrayList<>();
         shape.attribute("class").ifPresent(classes::add);
         shape.attribute("data-part").ifPresent(part -> {
             classes.add("part");
-            boolean coming = isComing(part) && !offCarriers.contains(part);
+            boolean coming = parts.isComing(part) && !offCarriers.contains(part);
             if (coming) {
                 classes.add("coming");
-            } else if (isLookedAt(part) && !offCarriers.contains(part)) {
+            } else if (parts.isLookedAt(part) && !offCarriers.contains(part)) {
                 classes.add("beside");
             }
             if (view.renews().contains(part)) {
@@ -422,16 +333,9 @@ final class SectionRendering {
         return classes.isEmpty() ? Optional.empty() : Optional.of(String.join(" ", classes));
     }
 
-    /** It has a group of its own with what is in or on it: that moves, and it with that. */
-    private static boolean isCarrier(Shape within, String part) {
-        return within.attribute("data-carrier").filter(part::equals).isPresent()
-                || within.children().stream().anyMatch(s -> isCarrier(s, part));
-    }
-
     /** How what comes off in this step is seen to go: a fastener round the valve opens, all else rises or sinks. */
     private Optional<String> motion(Shape shape) {
-        return shape.attribute("data-carrier")
-                .or(() -> shape.attribute("data-part").filter(p -> !isCarrier(drawing, p)))
+        return parts.moved(shape)
                 .filter(view.handled().leaves()::contains)
                 .filter(p -> bench.place(p) == Place.ON_VALVE
                         && shape.attribute("transform").isEmpty())
