@@ -3,12 +3,12 @@ package dev.wartung.core.sheet;
 import dev.wartung.core.text.PlainText;
 import dev.wartung.core.text.YamlSettings;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
-import java.util.Map;
+import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.Function;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import org.snakeyaml.engine.v2.common.ScalarStyle;
@@ -59,7 +59,7 @@ final class SheetText {
 
     private final String file;
     private final List<SheetProblem> problems = new ArrayList<>();
-    private final Map<String, Mark> marks = new HashMap<>();
+    private final NavigableMap<String, Mark> marks = new TreeMap<>();
     private final IdentityHashMap<Node, Boolean> seen = new IdentityHashMap<>();
     private JsonNode root = JsonNodeFactory.instance.objectNode();
 
@@ -241,11 +241,15 @@ final class SheetText {
     }
 
     private void copyMarks(Source source, String from, String to) {
-        source.text.marks.forEach((at, mark) -> {
-            if (at.equals(from) || at.startsWith(from + "/")) {
-                marks.put(to + at.substring(from.length()), mark);
-            }
-        });
+        Mark own = source.text.marks.get(from);
+        if (own != null) {
+            marks.put(to, own);
+        }
+        // "0" follows "/": what lies between begins with it
+        source.text
+                .marks
+                .subMap(from + "/", from + "0")
+                .forEach((at, mark) -> marks.put(to + at.substring(from.length()), mark));
     }
 
     private JsonNode read(Node node, String place, int depth) {
