@@ -61,6 +61,27 @@ class SlowNetworkTest {
     }
 
     @Test
+    @DisplayName("What has just been put up takes a tap at once: no bolt's turn is lost between two")
+    void tappedAtOnce(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        BenchHands hands = new BenchHands(page);
+        hands.begin("TF-003", "renew-diaphragm");
+        for (int i = 0; i < 80 && page.locator("[data-turns]").count() == 0; i++) {
+            hands.answer();
+            hands.confirm();
+        }
+        assertThat(page.locator(".run .stage")).containsText("turn 1 of");
+        page.evaluate(
+                """
+                () => {
+                  const tap = () => document.querySelector('[data-turns]').click();
+                  document.addEventListener('htmx:afterSwap', () => setTimeout(tap, 0), { once: true });
+                  tap();
+                }""");
+        assertThat(page.locator(".run .stage")).containsText("turn 3 of");
+    }
+
+    @Test
     @DisplayName(
             "A size typed while the answer to an earlier choice is still on its way: the page ends with what was typed last, and says what is wrong with it")
     void typedBeforeTheAnswer(Address at, Browser browser) {
