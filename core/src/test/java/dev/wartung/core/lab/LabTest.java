@@ -7,10 +7,13 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import dev.wartung.core.lab.Lab.Worked;
 import dev.wartung.core.lab.Result.Figure;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Wording;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -88,6 +91,10 @@ class LabTest {
                 }
             }
             Worked worked = Lab.work(instrument, typed, random.nextBoolean() ? UnitSystem.METRIC : UnitSystem.US);
+            if (worked.inputs().units() == UnitSystem.US) {
+                worked.result()
+                        .ifPresent(r -> assertFalse(METRIC.matcher(said(r)).find(), () -> said(r)));
+            }
             assertTrue(
                     worked.result().isPresent() != !worked.inputs().troubles().isEmpty(), typed::toString);
             worked.inputs().troubles().forEach((field, reason) -> {
@@ -103,6 +110,24 @@ class LabTest {
             refused += worked.result().isPresent() ? 0 : 1;
         }
         assertTrue(refused > 0);
+    }
+
+    /** An amount in metric units; a screw's length is part of its name. */
+    private static final Pattern METRIC = Pattern.compile(
+            "(?<!× )\\b\\d+(\\.\\d+)? ?(mm|µm|bar|mbar|MPa|°C|N·m|k?N|ml|l|kg|J|mm³/s|m³/h|N/mm)(?![\\w·/³²])");
+
+    private static String said(Result result) {
+        Wording us = new Wording(UnitSystem.US);
+        return Stream.of(
+                        result.figures().stream().flatMap(f -> Stream.of(f.label(), f.text())),
+                        result.findings().stream().flatMap(f -> Stream.of(f.text(), f.next())),
+                        result.tables().stream()
+                                .flatMap(t -> Stream.concat(
+                                        Stream.concat(Stream.of(t.caption()), t.heads().stream()),
+                                        t.rows().stream().flatMap(List::stream))))
+                .flatMap(s -> s)
+                .map(us::of)
+                .collect(Collectors.joining("\n"));
     }
 
     @ParameterizedTest

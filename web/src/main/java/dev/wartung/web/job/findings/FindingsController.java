@@ -6,6 +6,7 @@ import dev.wartung.core.drawing.OldSealDrawing;
 import dev.wartung.core.drawing.SectionDrawing;
 import dev.wartung.core.inspection.Inspection.Direction;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.sealing.Autopsy.Appearance;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.core.simulation.Bench;
@@ -212,11 +213,11 @@ class FindingsController {
         model.addAttribute(
                 "greased",
                 typed.getOrDefault("seal", "").isEmpty()
-                        ? ""
+                        ? Message.NONE
                         : view.build()
                                 .part(typed.getOrDefault("seal", ""))
                                 .map(p -> seals.lastGrease(view, p.name()))
-                                .orElse(""));
+                                .orElse(Message.NONE));
         model.addAttribute(
                 "before",
                 seals.of(view.job().valve()).stream()

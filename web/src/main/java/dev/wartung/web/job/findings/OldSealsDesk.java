@@ -3,6 +3,7 @@ package dev.wartung.web.job.findings;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.TypeSheet.Article;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.progress.Confirmation;
 import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.sealing.Autopsy;
@@ -63,16 +64,26 @@ public class OldSealsDesk {
      * known.
      */
     @Transactional(readOnly = true)
-    public String lastGrease(JobView view, String partName) {
+    public Message lastGrease(JobView view, String partName) {
         return jobs.ended(view.job().valve())
                 .filter(v -> v.job().number() != view.job().number())
                 .flatMap(v -> v.of(JobEvent.Confirmed.class)
                         .flatMap(e -> e.greased().stream())
                         .filter(g -> g.part().equals(partName))
-                        .map(g -> g.grease() + (g.lot().isEmpty() ? "" : ", lot " + g.lot()) + ", in job "
-                                + v.job().number() + (g.against().isEmpty() ? "." : ". " + g.against())))
+                        .map(g -> Message.of(
+                                "old-seal.greased",
+                                (g.lot().isEmpty() ? "{grease}, in job {job}." : "{grease}, lot {lot}, in job {job}.")
+                                        + (g.against().isEmpty() ? "" : " {against}"),
+                                "grease",
+                                g.grease(),
+                                "lot",
+                                g.lot(),
+                                "job",
+                                v.job().number(),
+                                "against",
+                                g.against())))
                 .findFirst()
-                .orElse("");
+                .orElse(Message.NONE);
     }
 
     /** Old seals this job took out that nobody has judged yet, and those it has. */
