@@ -64,7 +64,7 @@ public record ScrewLength(
         double most = grip + depthM - 2 * size.pitchM();
         Message needs = Message.of(
                 "screw.needs",
-                "at least {engagement} in the thread ({diameters} d in {material})",
+                "at least {engagement} of thread ({diameters} d in {material})",
                 "engagement",
                 length(least - grip),
                 "diameters",
@@ -94,7 +94,7 @@ public record ScrewLength(
                         length - grip,
                         Message.of(
                                 "screw.holds",
-                                "{engaged} stand in the thread: {needs}, at most {most} before it bottoms out.",
+                                "{engaged} of thread hold: {needs}, at most {most} before it bottoms out.",
                                 "engaged",
                                 length(length - grip),
                                 "needs",

@@ -229,10 +229,12 @@ final class LeakDecay implements Instrument {
         double least = Math.min(0, Math.min(by, drop)) - Math.max(100, in.number("gauge"));
         double most = Math.max(0, Math.max(by, drop)) + Math.max(100, in.number("gauge"));
         svg.line(74, 300, 400, 300, "frame").line(74, 300, 74, 40, "frame");
-        svg.text(74, 26, "change of pressure, mbar", "label strong", "start")
+        Unit unit = in.units().counterpart(Unit.MILLIBAR);
+        svg.text(74, 26, "change of pressure, " + unit.symbol(), "label strong", "start")
                 .text(400, 322, "time", "label strong", "end");
         for (double value : new double[] {least, 0, most}) {
-            svg.text(66, y(value, least, most) + 5, Quantity.rounded(value / 100, 1), "label", "end");
+            double shown = new Quantity(value, Dimension.PRESSURE).in(unit);
+            svg.text(66, y(value, least, most) + 5, Quantity.rounded(shown, 1), "label", "end");
         }
         svg.line(74, y(0, least, most), 400, y(0, least, most), "grid");
         svg.line(74, y(0, least, most), 380, y(by, least, most), "set")

@@ -125,8 +125,8 @@ final class ScrewLengthFinder implements Instrument {
         found.lengthM().ifPresent(length -> {
             svg.rect(210 - half, top, 2 * half, length * scale, "bolt-metal");
             svg.dimension(350, top, 350, top + length * scale, in.length(length));
-            svg.dimension(60, joint, 60, top + length * scale, "");
-            svg.text(56, (joint + top + length * scale) / 2, in.length(found.engagementM()), "label strong", "end");
+            svg.dimension(80, joint, 80, top + length * scale, "");
+            svg.text(74, (joint + top + length * scale) / 2, in.length(found.engagementM()), "label strong", "end");
         });
         found.mostM().ifPresent(most -> svg.line(150, top + most * scale, 270, top + most * scale, "limit")
                 .text(275, top + most * scale + 5, "limit", "label", "start"));

@@ -98,13 +98,13 @@ class BoltingNumbersTest {
         ScrewLength stainless = ScrewLength.intoThread(BoltSize.M8, 0.012, 0.0016, Into.STAINLESS, 0.018);
         assertThat(stainless.engagementM()).isCloseTo(0.0114, CLOSE);
         assertThat(stainless.reason())
-                .hasToString("11.4 mm stand in the thread: at least 10 mm in the thread (1.25 d in stainless), at most"
+                .hasToString("11.4 mm of thread hold: at least 10 mm of thread (1.25 d in stainless), at most"
                         + " 15.5 mm before it bottoms out.");
         // 2 · 8 mm in the thread, and 18 mm less two pitches of 1.25 mm there
         assertThat(ScrewLength.intoThread(BoltSize.M8, 0.012, 0.0016, Into.ALUMINIUM, 0.018)
                         .reason())
                 .asString()
-                .contains("at least 16 mm in the thread (2.0 d in aluminium)")
+                .contains("at least 16 mm of thread (2.0 d in aluminium)")
                 .contains("takes only 15.5 mm of screw");
         // 12 + 8 = 20 mm is the least and, of a hole 10.5 mm deep, the most: a standard length
         ScrewLength exact = ScrewLength.intoThread(BoltSize.M8, 0.012, 0, Into.STEEL, 0.0105);

@@ -114,20 +114,22 @@ class LabTest {
 
     /** An amount in metric units; a screw's length is part of its name. */
     private static final Pattern METRIC = Pattern.compile(
-            "(?<!× )\\b\\d+(\\.\\d+)? ?(mm|µm|bar|mbar|MPa|°C|N·m|k?N|ml|l|kg|J|mm³/s|m³/h|N/mm)(?![\\w·/³²])");
+            "(?:(?<!× )\\b\\d+(?:\\.\\d+)? ?|, )(mm|µm|bar|mbar|MPa|°C|N·m|k?N|ml|l|kg|J|mm³/s|m³/h|N/mm)(?![\\w·/³²])");
 
     private static String said(Result result) {
         Wording us = new Wording(UnitSystem.US);
         return Stream.of(
-                        result.figures().stream().flatMap(f -> Stream.of(f.label(), f.text())),
-                        result.findings().stream().flatMap(f -> Stream.of(f.text(), f.next())),
-                        result.tables().stream()
-                                .flatMap(t -> Stream.concat(
-                                        Stream.concat(Stream.of(t.caption()), t.heads().stream()),
-                                        t.rows().stream().flatMap(List::stream))))
-                .flatMap(s -> s)
-                .map(us::of)
-                .collect(Collectors.joining("\n"));
+                                result.figures().stream().flatMap(f -> Stream.of(f.label(), f.text())),
+                                result.findings().stream().flatMap(f -> Stream.of(f.text(), f.next())),
+                                result.tables().stream()
+                                        .flatMap(t -> Stream.concat(
+                                                Stream.concat(Stream.of(t.caption()), t.heads().stream()),
+                                                t.rows().stream().flatMap(List::stream))))
+                        .flatMap(s -> s)
+                        .map(us::of)
+                        .collect(Collectors.joining("\n"))
+                // what is written in the picture; Kv is one in every system
+                + result.picture().replaceAll("<[^>]*>", "\n").replace("Kv, m³/h at 1 bar", "");
     }
 
     @ParameterizedTest
