@@ -138,9 +138,9 @@ final class GreaseChoice implements Instrument {
         if (position.film().equals("groove")) {
             svg.path("M 152 92 V 168 H 268 V 92", film);
         } else if (position.film().equals("thin") || position.film().equals("thread")) {
-            svg.circle(210, 130, 40, film);
+            svg.circle(210, 130, 37, film);
         }
-        svg.circle(210, 130, 37, "rubber");
+        svg.circle(210, 130, 35, "rubber");
         if (position.takesNone()) {
             return svg.path("M 175 95 L 245 165 M 245 95 L 175 165", "film harms")
                     .text(210, 250, "no grease here", "label strong", "middle")

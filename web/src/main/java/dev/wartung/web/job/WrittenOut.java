@@ -10,8 +10,8 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * How what was stored as version 2 becomes version 3. Till then steps and judgements were kept as they were written out
- * for metric readers; now they are messages that keep their amounts. The words stay as they were shown.
+ * How what was kept written out for metric readers becomes messages that keep their amounts: steps and judgements, which
+ * were so till version 2, and reasons of greases and findings, till version 4. The words stay as they were shown.
  */
 final class WrittenOut {
 
@@ -32,7 +32,6 @@ final class WrittenOut {
         return event;
     }
 
-    /** What speaks against a grease was kept written out till version 4. */
     static JsonNode greased(JsonNode event) {
         event.path("greased").forEach(film -> message(film, "against"));
         return event;
@@ -43,7 +42,6 @@ final class WrittenOut {
         return event;
     }
 
-    /** Why a finding was decided as it was, was kept written out till version 4. */
     static JsonNode found(JsonNode event) {
         message(event.path("finding"), "reason");
         return event;
