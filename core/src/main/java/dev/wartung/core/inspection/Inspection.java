@@ -86,7 +86,7 @@ public record Inspection(List<Point> points) {
             Optional<Direction> direction,
             Optional<Double> upToMm,
             Decision decision,
-            String reason,
+            Message reason,
             Optional<String> part) {
 
         @JsonCreator
@@ -100,7 +100,7 @@ public record Inspection(List<Point> points) {
                     Optional.ofNullable(direction).map(d -> Direction.valueOf(d.toUpperCase(Locale.ROOT))),
                     Optional.ofNullable(upToMm),
                     Decision.valueOf(decision.toUpperCase(Locale.ROOT)),
-                    reason,
+                    EarlierText.of("inspection.reason", reason),
                     Optional.ofNullable(part));
         }
     }
@@ -145,7 +145,7 @@ public record Inspection(List<Point> points) {
                 .filter(r -> r.direction().map(d -> d == runs).orElse(true)
                         && r.upToMm().map(u -> size <= u + 1e-9).orElse(true))
                 .findFirst()
-                .map(r -> new Decided(r.decision(), EarlierText.of("inspection.reason", r.reason()), r.part()))
+                .map(r -> new Decided(r.decision(), r.reason(), r.part()))
                 .orElseThrow(() -> new IllegalStateException("no rule decides " + kind.id()));
     }
 }

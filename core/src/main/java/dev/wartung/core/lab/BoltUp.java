@@ -66,7 +66,11 @@ final class BoltUp implements Instrument {
         fields.add(Field.measure("angle", "Angle of the attachment", Unit.DEGREE, "0 °", 0, 180)
                 .hinted("0° straight on, 90° square, 180° back"));
         fields.add(Field.number("tolerance", "Wrench is good to, %", "4", 0, 20)
-                .hinted("ISO 6789: 4 % above 10 N·m, 6 % up to it"));
+                .hinted(Message.of(
+                        "lab.hint.off",
+                        "ISO 6789: 4 % above {torque}, 6 % up to it",
+                        "torque",
+                        Quantity.of(10, Unit.NEWTON_METRE))));
         fields.add(Field.count("done", "Turns done", 0, 0, 200).hinted("To see which bolt is next"));
         return fields;
     }

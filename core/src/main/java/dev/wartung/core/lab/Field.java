@@ -1,6 +1,7 @@
 package dev.wartung.core.lab;
 
 import dev.wartung.core.measure.Unit;
+import dev.wartung.core.message.Message;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -36,7 +37,7 @@ public record Field(
         boolean shapes,
         Optional<Spot> place,
         boolean beginsRow,
-        String hint) {
+        Message hint) {
 
     public enum Kind {
         MEASURE,
@@ -59,7 +60,19 @@ public record Field(
             double most,
             Map<String, String> options) {
         return new Field(
-                id, label, kind, unit, initial, least, most, options, false, false, Optional.empty(), false, "");
+                id,
+                label,
+                kind,
+                unit,
+                initial,
+                least,
+                most,
+                options,
+                false,
+                false,
+                Optional.empty(),
+                false,
+                Message.NONE);
     }
 
     /** @param initial with its unit, for instance "12 N·m" */
@@ -139,9 +152,14 @@ public record Field(
                 hint);
     }
 
+    /** @param text empty for none */
     public Field hinted(String text) {
+        return hinted(text.isEmpty() ? Message.NONE : Message.of("lab.hint." + id, text));
+    }
+
+    public Field hinted(Message said) {
         return new Field(
-                id, label, kind, unit, initial, least, most, options, optional, shapes, place, beginsRow, text);
+                id, label, kind, unit, initial, least, most, options, optional, shapes, place, beginsRow, said);
     }
 
     public Field inANewRow() {

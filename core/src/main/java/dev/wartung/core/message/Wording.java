@@ -1,5 +1,6 @@
 package dev.wartung.core.message;
 
+import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
@@ -72,9 +73,22 @@ public record Wording(UnitSystem units, Translations translations) {
         return quantity.numberIn(unit, mode) + " " + unit.symbol();
     }
 
-    /** Text that a rule still writes for metric readers, its amounts found in its words. */
-    public String of(String text) {
-        return units == UnitSystem.METRIC || text.isEmpty() ? text : of(EarlierText.read(text));
+    /** "12 to 14 N·m". */
+    public String of(Band limits) {
+        return limits.shownIn(units.unit(limits.min().dimension()));
+    }
+
+    /**
+     * An example for whoever types an amount.
+     *
+     * @param metric for instance "85 °C"
+     * @throws IllegalArgumentException if that is no amount
+     */
+    public String example(String metric) {
+        String[] numberAndUnit = metric.split(" ");
+        Unit unit = Unit.named(numberAndUnit[numberAndUnit.length - 1])
+                .orElseThrow(() -> new IllegalArgumentException("no amount: " + metric));
+        return of(Quantity.of(Double.parseDouble(numberAndUnit[0]), unit));
     }
 
     /** The amount as it is read. */

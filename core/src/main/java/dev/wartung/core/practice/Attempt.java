@@ -34,7 +34,7 @@ public final class Attempt {
      * @param slips     what went wrong with the hand: a tool, a grease
      * @param says      what was seen, or the hint
      */
-    public record Came(Made made, List<Incident> incidents, List<String> slips, String says) {}
+    public record Came(Made made, List<Incident> incidents, List<Message> slips, Message says) {}
 
     private final Exercise exercise;
     private final Bench bench;
@@ -60,49 +60,93 @@ public final class Attempt {
                     made,
                     List.of(),
                     List.of(),
-                    next().map(s -> s.say() + ". " + s.why()).orElse("Everything the work has was done.")));
+                    next().map(s -> Message.joined(". ", List.of(s.say(), s.why())))
+                            .orElse(Message.of("practice.all-done", "Everything the work has was done."))));
             case NAME -> name(made);
         }
     }
 
     private void move(Made made, Move move) {
         before = bench.energies().position();
-        List<String> slips = new ArrayList<>();
+        List<Message> slips = new ArrayList<>();
         Step step = here(move);
         rightTool(step)
                 .filter(right -> !right.toString().equals(made.tool()))
-                .ifPresent(right -> slips.add((made.tool().isEmpty() ? "Bare hands" : made.tool()) + " for “"
-                        + step.say() + "”: it takes " + right + "."));
+                .ifPresent(right -> slips.add(Message.of(
+                        "practice.wrong-tool",
+                        "{taken} for “{step}”: it takes {right}.",
+                        "taken",
+                        tool(made.tool()),
+                        "step",
+                        step.say(),
+                        "right",
+                        right)));
         List<Act> acts = step.acts();
         if (!step.films().isEmpty() && !made.grease().equals(rightGrease(step))) {
             if (made.grease().isEmpty() || made.grease().equals(Made.DRY)) {
                 acts = acts.stream().filter(a -> a.verb() != Verb.GREASE).toList();
             } else {
                 Step.Film film = step.films().get(0);
-                slips.add(made.grease() + " on " + Part.inSentence(film.name())
-                        + (film.polymers().isEmpty() ? "" : " (" + String.join(", ", film.polymers()) + ")")
-                        + ": its sheet names " + film.grease()
-                        + (made.grease().equals(WRONG_GREASE)
-                                ? ". Mineral oil swells EPDM, and has no place near product."
-                                : "."));
+                slips.add(wrongGrease(made.grease(), film));
             }
         }
         List<Incident> incidents = bench.carryOut(acts);
         done.merge(move.key(), 1, Integer::sum);
-        came.add(new Came(
-                made, incidents, slips, incidents.isEmpty() ? step.done().toString() : ""));
+        came.add(new Came(made, incidents, slips, incidents.isEmpty() ? step.done() : Message.NONE));
     }
 
-    private String look(String part) {
+    /** The tool as it was offered, its torque an amount; words where it was none. */
+    private Message tool(String taken) {
+        return exercise.moves().stream()
+                .flatMap(m -> m.step().tools().stream())
+                .filter(t -> t.toString().equals(taken))
+                .findFirst()
+                .orElse(taken.isEmpty() ? Message.of("practice.bare-hands", "Bare hands") : Message.words(taken));
+    }
+
+    private static Message wrongGrease(String taken, Step.Film film) {
+        String polymers = film.polymers().isEmpty() ? "" : " (" + String.join(", ", film.polymers()) + ")";
+        Message wrong = Message.of(
+                "practice.wrong-grease",
+                "{taken} on {part}{polymers}: its sheet names {right}.",
+                "taken",
+                taken,
+                "part",
+                Part.inSentence(film.name()),
+                "polymers",
+                polymers,
+                "right",
+                film.grease());
+        return taken.equals(WRONG_GREASE)
+                ? Message.joined(
+                        " ",
+                        List.of(
+                                wrong,
+                                Message.of(
+                                        "practice.mineral-oil",
+                                        "Mineral oil swells EPDM, and has no place near product.")))
+                : wrong;
+    }
+
+    private Message look(String part) {
         Optional<Part> there =
                 bench.exposed().stream().filter(p -> p.id().equals(part)).findFirst();
         if (there.isEmpty()) {
-            return "It cannot be seen from here.";
+            return Message.of("practice.out-of-sight", "It cannot be seen from here.");
         }
         boolean faulty = exercise.trap().kind() == Trap.Kind.HIDDEN_FAULT
                 && exercise.trap().what().equals(part)
                 && !bench.isNew(part);
-        return there.get().name() + ": " + (faulty ? exercise.trap().is() + "." : "nothing to be seen.");
+        String name = there.get().name();
+        return faulty
+                ? Message.of(
+                        "practice.looks",
+                        "{part}: {is}.",
+                        "part",
+                        name,
+                        "is",
+                        exercise.trap().is())
+                : Message.of("practice.looks-good", "{part}: nothing to be seen.", "part", name);
     }
 
     private void name(Made made) {
@@ -122,9 +166,11 @@ public final class Attempt {
                 List.of(),
                 right
                         ? trap.kind() == Trap.Kind.WRONG_RECORD
-                                ? "That is it. From here on the work follows what the valve really is."
-                                : "That is it: it is replaced, not put back."
-                        : "No. That is as it should be."));
+                                ? Message.of(
+                                        "practice.found-record",
+                                        "That is it. From here on the work follows what the valve really is.")
+                                : Message.of("practice.found-fault", "That is it: it is replaced, not put back.")
+                        : Message.of("practice.not-found", "No. That is as it should be.")));
     }
 
     /** The work as it would have been derived: for what the valve really is, once that is known. */

@@ -1,5 +1,6 @@
 package dev.wartung.core.practice;
 
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.simulation.Incident;
@@ -23,7 +24,7 @@ public record Debrief(int score, List<Lost> lost, List<Line> order, double minut
      * @param what why
      * @param points above 0
      */
-    public record Lost(String what, int points) {}
+    public record Lost(Message what, int points) {}
 
     /**
      * A line of the comparison.
@@ -31,7 +32,7 @@ public record Debrief(int score, List<Lost> lost, List<Line> order, double minut
      * @param yours   what the learner did; empty where it is missing
      * @param derived what the derived work does here; empty for what is not in it, or not here
      */
-    public record Line(String yours, String derived) {
+    public record Line(Message yours, Message derived) {
 
         public boolean same() {
             return !yours.isEmpty() && !derived.isEmpty();
@@ -75,19 +76,36 @@ public record Debrief(int score, List<Lost> lost, List<Line> order, double minut
                 .filter(c -> c.made().what() == Made.What.HINT)
                 .count();
         if (hints > 0) {
-            lost.add(new Lost(hints + (hints == 1 ? " hint" : " hints"), (int) hints * HINT));
+            lost.add(new Lost(
+                    hints == 1
+                            ? Message.of("practice.hint", "1 hint")
+                            : Message.of("practice.hints", "{count} hints", "count", hints),
+                    (int) hints * HINT));
         }
         if (exercise.trap().kind() != Trap.Kind.NONE && !attempt.found()) {
             lost.add(new Lost(
                     exercise.trap().kind() == Trap.Kind.WRONG_RECORD
-                            ? "The record was wrong (" + exercise.trap().what() + " is "
-                                    + exercise.trap().is() + "), and nobody said so."
-                            : "A part had a fault (" + exercise.trap().is() + "), and nobody said so.",
+                            ? Message.of(
+                                    "practice.record-wrong",
+                                    "The record was wrong ({what} is {is}), and nobody said so.",
+                                    "what",
+                                    exercise.trap().what(),
+                                    "is",
+                                    exercise.trap().is())
+                            : Message.of(
+                                    "practice.part-faulty",
+                                    "A part had a fault ({is}), and nobody said so.",
+                                    "is",
+                                    exercise.trap().is()),
                     NOT_FOUND));
         }
         if (attempt.wronglyNamed() > 0) {
             lost.add(new Lost(
-                    attempt.wronglyNamed() + " times something was said to be wrong that was not",
+                    Message.of(
+                            "practice.wrongly-named",
+                            "{count} times something was said to be wrong that was not",
+                            "count",
+                            attempt.wronglyNamed()),
                     attempt.wronglyNamed() * WRONGLY_NAMED));
         }
         List<Step> made = attempt.came().stream()
@@ -99,14 +117,20 @@ public record Debrief(int score, List<Lost> lost, List<Line> order, double minut
         int out = (int) order.stream().filter(l -> !l.same()).count();
         if (out > 0) {
             lost.add(new Lost(
-                    out + " moves out of order, missing or not needed",
+                    Message.of(
+                            "practice.out-of-order", "{count} moves out of order, missing or not needed", "count", out),
                     Math.min(MOST_FOR_ORDER, (out + 1) / 2 * OUT_OF_ORDER)));
         }
         double minutes = made.stream().mapToDouble(Step::minutes).sum();
         double over = derived.minutes() == 0 ? 0 : minutes / derived.minutes() - 1;
         if (over > 0.02) {
-            lost.add(new Lost(Math.round(over * 100) + " % more minutes of work than it takes", (int)
-                    Math.min(MOST_FOR_TIME, Math.ceil(over * 20))));
+            lost.add(new Lost(
+                    Message.of(
+                            "practice.slow",
+                            "{percent} % more minutes of work than it takes",
+                            "percent",
+                            Math.round(over * 100)),
+                    (int) Math.min(MOST_FOR_TIME, Math.ceil(over * 20))));
         }
         int score = Math.max(0, 100 - lost.stream().mapToInt(Lost::points).sum());
         return new Debrief(score, List.copyOf(lost), order, minutes, derived.minutes());
@@ -133,12 +157,11 @@ public record Debrief(int score, List<Lost> lost, List<Line> order, double minut
         int k = 0;
         while (i < a.size() || k < b.size()) {
             if (i < a.size() && k < b.size() && a.get(i).equals(b.get(k))) {
-                lines.add(new Line(
-                        yours.get(i++).say().toString(), derived.get(k++).say().toString()));
+                lines.add(new Line(yours.get(i++).say(), derived.get(k++).say()));
             } else if (k >= b.size() || (i < a.size() && longest[i + 1][k] >= longest[i][k + 1])) {
-                lines.add(new Line(yours.get(i++).say().toString(), ""));
+                lines.add(new Line(yours.get(i++).say(), Message.NONE));
             } else {
-                lines.add(new Line("", derived.get(k++).say().toString()));
+                lines.add(new Line(Message.NONE, derived.get(k++).say()));
             }
         }
         return List.copyOf(lines);

@@ -4,6 +4,7 @@ import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
@@ -154,25 +155,39 @@ public final class Progress {
     }
 
     /** Why the valve cannot be left as it stands (a job cannot be stopped here); empty when it can. */
-    public Optional<String> cannotBeLeft() {
+    public Optional<Message> cannotBeLeft() {
         return bench.energies().airOnByHand()
-                ? Optional.of("Air is holding the stem. Go on until the air is off, then stop.")
+                ? Optional.of(Message.of(
+                        "progress.air-holds", "Air is holding the stem. Go on until the air is off, then stop."))
                 : Optional.empty();
     }
 
     /** What stands in the way of closing the job, each in one sentence; empty when it may be closed. */
-    public List<String> hindrances() {
-        List<String> found = new ArrayList<>();
-        current().ifPresent(s -> found.add("Not done yet: " + s.say() + "."));
+    public List<Message> hindrances() {
+        List<Message> found = new ArrayList<>();
+        current().ifPresent(s -> found.add(Message.of("progress.not-done", "Not done yet: {step}.", "step", s.say())));
         bench.finish(procedure.renews()).forEach(i -> found.add(i.text()));
         if (!oldOut().complete() || !newIn().complete()) {
-            found.add("The count differs: " + oldOut().done() + " of " + oldOut().of() + " old out, " + newIn().done()
-                    + " of " + newIn().of() + " new in.");
+            found.add(Message.of(
+                    "progress.count-differs",
+                    "The count differs: {out} of {allOut} old out, {in} of {allIn} new in.",
+                    "out",
+                    oldOut().done(),
+                    "allOut",
+                    oldOut().of(),
+                    "in",
+                    newIn().done(),
+                    "allIn",
+                    newIn().of()));
         }
         confirmed.stream()
                 .flatMap(c -> c.answers().stream())
                 .filter(a -> !a.settled())
-                .forEach(a -> found.add("“" + a.asked() + "” failed and nobody decided what to do about it."));
+                .forEach(a -> found.add(Message.of(
+                        "progress.not-settled",
+                        "“{asked}” failed and nobody decided what to do about it.",
+                        "asked",
+                        a.asked())));
         return found;
     }
 }

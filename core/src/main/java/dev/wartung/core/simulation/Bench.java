@@ -56,50 +56,105 @@ public final class Bench {
                 return;
             }
             if (state.place(p.id()) != Place.ON_VALVE) {
-                found.add(new Incident(Kind.FORGOTTEN_PART, p.id(), p.name() + " is not back on the valve."));
+                found.add(Incident.of(
+                        Kind.FORGOTTEN_PART,
+                        p.id(),
+                        "incident.not-back-on",
+                        "{part} is not back on the valve.",
+                        "part",
+                        p.name()));
             } else if (toRenew.contains(p.id()) && !state.renewed.contains(p.id())) {
-                found.add(new Incident(Kind.NOT_RENEWED, p.id(), p.name() + " is still the old one."));
+                found.add(Incident.of(
+                        Kind.NOT_RENEWED,
+                        p.id(),
+                        "incident.still-old-one",
+                        "{part} is still the old one.",
+                        "part",
+                        p.name()));
             }
         });
-        state.aids.forEach(aid -> found.add(new Incident(Kind.AID_LEFT_ON, aid, aid + " is still on.")));
+        state.aids.forEach(aid -> found.add(
+                Incident.of(Kind.AID_LEFT_ON, aid, "incident.aid-still-on", "{aid} is still on.", "aid", aid)));
         state.openJoints.stream()
                 .filter(j -> !state.waitsForItsLine(j))
-                .forEach(j -> found.add(new Incident(Kind.JOINT_OPEN, j, state.nameOf(j) + " is open.")));
-        state.looseJoints.forEach(
-                j -> found.add(new Incident(Kind.JOINT_LOOSE, j, state.nameOf(j) + " was never tightened.")));
-        state.unset.forEach(
-                part -> found.add(new Incident(Kind.SETTING_LOST, part, state.nameOf(part) + " was not set again.")));
-        state.liftedSeats.forEach(part ->
-                found.add(new Incident(Kind.MIXED, part, state.nameOf(part) + " is still lifted for cleaning.")));
+                .forEach(j -> found.add(Incident.of(
+                        Kind.JOINT_OPEN, j, "incident.joint-open", "{joint} is open.", "joint", state.nameOf(j))));
+        state.looseJoints.forEach(j -> found.add(Incident.of(
+                Kind.JOINT_LOOSE,
+                j,
+                "incident.never-tightened",
+                "{joint} was never tightened.",
+                "joint",
+                state.nameOf(j))));
+        state.unset.forEach(part -> found.add(Incident.of(
+                Kind.SETTING_LOST,
+                part,
+                "incident.not-set-again",
+                "{part} was not set again.",
+                "part",
+                state.nameOf(part))));
+        state.liftedSeats.forEach(part -> found.add(Incident.of(
+                Kind.MIXED,
+                part,
+                "incident.still-lifted-cleaning",
+                "{part} is still lifted for cleaning.",
+                "part",
+                state.nameOf(part))));
         if (state.energies.airOnByHand()) {
-            found.add(new Incident(Kind.AIR_LEFT_ON, "air", "Air is still on."));
+            found.add(Incident.of(Kind.AIR_LEFT_ON, "air", "incident.air-still-on", "Air is still on."));
         }
         if (state.energies.lineLocked() || !state.energies.electricityOn()) {
-            found.add(new Incident(Kind.NOT_RETURNED, "line", "The line or the electricity was not given back."));
+            found.add(Incident.of(
+                    Kind.NOT_RETURNED,
+                    "line",
+                    "incident.line-or-electricity",
+                    "The line or the electricity was not given back."));
         }
         if (state.opened && state.energies.sprung() && state.build.restShows().isPresent() && !state.restSeen) {
-            found.add(new Incident(
+            found.add(Incident.of(
                     Kind.NOT_PROVEN,
                     "rest",
+                    "incident.opened-without-look",
                     "It was opened without a look at where it rests without air; the record was believed."));
         }
-        state.toSeeTight.forEach(at -> found.add(new Incident(
-                Kind.NOT_PROVEN,
-                "tightness",
-                "What was open to the product was never seen to be tight"
-                        + (at.isEmpty() ? "." : ", the valve " + at + "."))));
+        state.toSeeTight.forEach(at -> found.add(
+                at.isEmpty()
+                        ? Incident.of(
+                                Kind.NOT_PROVEN,
+                                "tightness",
+                                "incident.never-seen-tight",
+                                "What was open to the product was never seen to be tight.")
+                        : Incident.of(
+                                Kind.NOT_PROVEN,
+                                "tightness",
+                                "incident.never-seen-tight-at",
+                                "What was open to the product was never seen to be tight, the valve {position}.",
+                                "position",
+                                at)));
         if (!state.cycled) {
-            found.add(new Incident(Kind.NOT_PROVEN, "stroke", "It was closed up and never cycled."));
+            found.add(Incident.of(
+                    Kind.NOT_PROVEN, "stroke", "incident.closed-up-never", "It was closed up and never cycled."));
         }
-        state.toTryOnBench.forEach(j -> found.add(new Incident(
+        state.toTryOnBench.forEach(j -> found.add(Incident.of(
                 Kind.NOT_PROVEN,
                 j,
-                state.nameOf(j) + " went back into the line without having been tried on the bench.")));
-        state.liftsToSee.forEach(part -> found.add(
-                new Incident(Kind.NOT_PROVEN, part, state.nameOf(part) + " was never seen to lift by itself.")));
+                "incident.went-back-into",
+                "{joint} went back into the line without having been tried on the bench.",
+                "joint",
+                state.nameOf(j))));
+        state.liftsToSee.forEach(part -> found.add(Incident.of(
+                Kind.NOT_PROVEN,
+                part,
+                "incident.never-seen-lift",
+                "{part} was never seen to lift by itself.",
+                "part",
+                state.nameOf(part))));
         if (!state.proven) {
-            found.add(new Incident(
-                    Kind.NOT_PROVEN, "fail-position", "The end of its travel without air was never seen."));
+            found.add(Incident.of(
+                    Kind.NOT_PROVEN,
+                    "fail-position",
+                    "incident.end-travel-without",
+                    "The end of its travel without air was never seen."));
         }
         return List.copyOf(found);
     }
@@ -146,7 +201,8 @@ public final class Bench {
     private void unlock() {
         if (state.build.joints().stream()
                 .anyMatch(j -> state.openJoints.contains(j.id()) && j.opens().isPresent())) {
-            state.report(Kind.PRODUCT_SPILLED, "line", "Product came back with a joint open.");
+            state.report(
+                    Kind.PRODUCT_SPILLED, "line", "incident.product-came-back", "Product came back with a joint open.");
         }
         state.energies.unlockLine();
     }
@@ -162,7 +218,10 @@ public final class Bench {
                     .forEach(p -> state.report(
                             Kind.HALF_CONVERTED,
                             p.id(),
-                            p.name() + " still sits as it did: the valve rests where it always has."));
+                            "incident.still-sits-as",
+                            "{part} still sits as it did: the valve rests where it always has.",
+                            "part",
+                            p.name()));
         }
         // what hangs on a part that is exchanged is gone with it, alike or not: the new one comes bare
         List<String> gone = state.build.parts().stream()
@@ -172,7 +231,13 @@ public final class Bench {
         for (Part old : state.build.parts()) {
             boolean same = after.part(old.id()).equals(Optional.of(old));
             if (!same && !gone.contains(old.id()) && state.place(old.id()) == Place.ON_VALVE) {
-                state.report(Kind.HALF_CONVERTED, old.id(), old.name() + " of the old build is still on the valve.");
+                state.report(
+                        Kind.HALF_CONVERTED,
+                        old.id(),
+                        "incident.old-build-still",
+                        "{part} of the old build is still on the valve.",
+                        "part",
+                        old.name());
             }
             if (!same || gone.contains(old.id())) {
                 state.places.remove(old.id());

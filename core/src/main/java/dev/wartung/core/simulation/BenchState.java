@@ -4,13 +4,13 @@ import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Joint;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.simulation.Incident.Kind;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -92,8 +92,9 @@ final class BenchState {
                 .findFirst();
     }
 
-    void eject(Joint.Load load, String text) {
-        report(Kind.EJECTION, load.thrown(), String.format(Locale.ROOT, text, nameOf(load.thrown())));
+    /** @param english what threw it, of {@code {part}} */
+    void eject(Joint.Load load, String id, String english) {
+        report(Kind.EJECTION, load.thrown(), id, english, "part", nameOf(load.thrown()));
     }
 
     /** What has to be off or open before a part can be touched, and is not: a part, a joint, an aid that holds it. */
@@ -155,7 +156,14 @@ final class BenchState {
     boolean reportInTheWay(Part part, boolean goingOn) {
         Optional<String> other = inTheWay(goingOn ? part.fitsBehind() : part.behind());
         other.ifPresent(o -> report(
-                Kind.IN_THE_WAY, part.id(), part.name() + " cannot be reached: " + nameOf(o) + " is in the way."));
+                Kind.IN_THE_WAY,
+                part.id(),
+                "incident.cannot-be-reached",
+                "{part} cannot be reached: {other} is in the way.",
+                "part",
+                part.name(),
+                "other",
+                nameOf(o)));
         return other.isPresent();
     }
 
@@ -179,7 +187,8 @@ final class BenchState {
                 .orElse("the valve");
     }
 
-    void report(Kind kind, String what, String text) {
-        incidents.add(new Incident(kind, what, text));
+    /** @param namesAndThings what the text speaks of, as in {@link Message#of} */
+    void report(Kind kind, String what, String id, String english, Object... namesAndThings) {
+        incidents.add(Incident.of(kind, what, id, english, namesAndThings));
     }
 }

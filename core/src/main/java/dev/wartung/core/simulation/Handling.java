@@ -20,7 +20,7 @@ final class Handling {
     void take(String id, Place to) {
         Part part = state.known(id);
         if (part == null || state.place(id) != Place.ON_VALVE) {
-            state.report(Kind.NOT_THERE, id, "It is not on the valve.");
+            state.report(Kind.NOT_THERE, id, "incident.not-on-valve", "It is not on the valve.");
             return;
         }
         if (state.reportInTheWay(part, false)) {
@@ -29,12 +29,24 @@ final class Handling {
         switch (part.carries().orElse("")) {
             case "electricity" -> {
                 if (state.energies.electricityOn()) {
-                    state.report(Kind.LIVE_CONTACT, id, part.name() + " was parted live.");
+                    state.report(
+                            Kind.LIVE_CONTACT,
+                            id,
+                            "incident.parted-live",
+                            "{part} was parted live.",
+                            "part",
+                            part.name());
                 }
             }
             case "air" -> {
                 if (state.energies.airOn()) {
-                    state.report(Kind.LIVE_CONTACT, id, part.name() + " was taken off under pressure.");
+                    state.report(
+                            Kind.LIVE_CONTACT,
+                            id,
+                            "incident.taken-off-under",
+                            "{part} was taken off under pressure.",
+                            "part",
+                            part.name());
                     motions.move(state.energies::airOff);
                 }
             }
@@ -43,7 +55,13 @@ final class Handling {
         if (part.carries().filter("air"::equals).isEmpty()
                 && state.energies.airOn()
                 && state.build.airThrough().stream().anyMatch(way -> way.parts().contains(id))) {
-            state.report(Kind.EJECTION, id, part.name() + " flew off: there was air under it.");
+            state.report(
+                    Kind.EJECTION,
+                    id,
+                    "incident.flew-off-there",
+                    "{part} flew off: there was air under it.",
+                    "part",
+                    part.name());
             motions.move(state.energies::airOff);
         }
         if (part.comesOffAt()
@@ -52,26 +70,54 @@ final class Handling {
             state.report(
                     Kind.WRONG_POSITION,
                     id,
-                    part.name() + " does not come out with the valve " + state.energies.position() + ", only "
-                            + part.comesOffAt().orElse("") + ".");
+                    "incident.does-not-come",
+                    "{part} does not come out with the valve {position}, only {only}.",
+                    "part",
+                    part.name(),
+                    "position",
+                    state.energies.position(),
+                    "only",
+                    part.comesOffAt().orElse(""));
         }
         part.heldDownBy()
                 .filter(aid -> !state.aids.contains(aid))
                 .ifPresent(aid -> state.report(
                         Kind.EJECTION,
                         id,
-                        part.name() + " was taken out with the spring behind it not held in the " + aid
-                                + ": what it held flew out."));
+                        "incident.taken-out-spring",
+                        "{part} was taken out with the spring behind it not held in the {aid}: what it held flew out.",
+                        "part",
+                        part.name(),
+                        "aid",
+                        aid));
         if (state.stuck.remove(id)) {
-            state.report(Kind.SPOILT, id, part.name() + " was levered off its studs: it lets go once it has moved.");
+            state.report(
+                    Kind.SPOILT,
+                    id,
+                    "incident.levered-off-studs",
+                    "{part} was levered off its studs: it lets go once it has moved.",
+                    "part",
+                    part.name());
         }
         support(part);
         if (part.set() && !state.noted.contains(id)) {
-            state.report(Kind.SETTING_LOST, id, part.name() + " came off before its setting was noted.");
+            state.report(
+                    Kind.SETTING_LOST,
+                    id,
+                    "incident.came-off-before",
+                    "{part} came off before its setting was noted.",
+                    "part",
+                    part.name());
         }
         if (part.drives()) {
             if (state.energies.airOnByHand()) {
-                state.report(Kind.LIVE_CONTACT, id, part.name() + " came off under air.");
+                state.report(
+                        Kind.LIVE_CONTACT,
+                        id,
+                        "incident.came-off-under",
+                        "{part} came off under air.",
+                        "part",
+                        part.name());
             }
             state.energies.driven(false);
         }
@@ -100,7 +146,7 @@ final class Handling {
     void lieReady(String id) {
         Part part = state.known(id);
         if (part == null || state.place(id) != Place.ON_VALVE) {
-            state.report(Kind.NOT_THERE, id, "It is not part of the new valve.");
+            state.report(Kind.NOT_THERE, id, "incident.not-part-new", "It is not part of the new valve.");
             return;
         }
         if (state.delivered.isEmpty()) {
@@ -148,7 +194,14 @@ final class Handling {
         part.liftedWith()
                 .filter(aid -> !state.aids.contains(aid))
                 .ifPresent(aid -> state.report(
-                        Kind.UNSUPPORTED_WEIGHT, part.id(), part.name() + " was lifted without its " + aid + "."));
+                        Kind.UNSUPPORTED_WEIGHT,
+                        part.id(),
+                        "incident.lifted-without",
+                        "{part} was lifted without its {aid}.",
+                        "part",
+                        part.name(),
+                        "aid",
+                        aid));
     }
 
     void open(Joint joint) {
@@ -159,15 +212,21 @@ final class Handling {
         if (joint.triedOnBench()) {
             state.toTryOnBench.add(joint.id());
         }
-        state.pushing(joint).ifPresent(load -> state.eject(load, "%s was thrown: the joint was opened under load."));
+        state.pushing(joint)
+                .ifPresent(load -> state.eject(
+                        load, "incident.thrown-opened", "{part} was thrown: the joint was opened under load."));
         if (joint.opens().isPresent()) {
             state.toSeeTight.addAll(state.build.shutsAt().isEmpty() ? List.of("") : state.build.shutsAt());
             state.build.parts().stream().filter(Part::lifts).forEach(p -> state.liftsToSee.add(p.id()));
             if (!state.energies.lineEmpty()) {
-                state.report(Kind.LINE_UNDER_PRESSURE, joint.id(), "The line still had pressure or product in it.");
+                state.report(
+                        Kind.LINE_UNDER_PRESSURE,
+                        joint.id(),
+                        "incident.line-still-had",
+                        "The line still had pressure or product in it.");
             }
             if (state.energies.lineHot()) {
-                state.report(Kind.SCALD, joint.id(), "The line was hot.");
+                state.report(Kind.SCALD, joint.id(), "incident.line-hot", "The line was hot.");
             }
         }
         state.openJoints.add(joint.id());
@@ -189,7 +248,7 @@ final class Handling {
     void fit(String id, boolean fresh) {
         Part part = state.known(id);
         if (part == null || state.place(id) == Place.ON_VALVE || (!fresh && state.place(id) != Place.CLOTH)) {
-            state.report(Kind.NOT_THERE, id, "It is not on the cloth.");
+            state.report(Kind.NOT_THERE, id, "incident.not-on-cloth", "It is not on the cloth.");
             return;
         }
         if (state.reportInTheWay(part, true)) {
@@ -199,24 +258,47 @@ final class Handling {
             state.spent.remove(id);
             state.renewed.add(id);
         } else if (part.singleUse()) {
-            state.report(Kind.OLD_SEAL_REFITTED, id, part.name() + " has been used and went back.");
+            state.report(
+                    Kind.OLD_SEAL_REFITTED,
+                    id,
+                    "incident.has-been-used",
+                    "{part} has been used and went back.",
+                    "part",
+                    part.name());
         }
         part.heldDownBy()
                 .filter(aid -> !state.aids.contains(aid))
                 .ifPresent(aid -> state.report(
                         Kind.CLOSED_UNDER_LOAD,
                         id,
-                        part.name() + " does not reach its place: the spring is not held down in the " + aid + "."));
+                        "incident.does-not-reach",
+                        "{part} does not reach its place: the spring is not held down in the {aid}.",
+                        "part",
+                        part.name(),
+                        "aid",
+                        aid));
         support(part);
         if (part.slides() && state.wiped.remove(id)) {
-            state.report(Kind.MISSING_GREASE, id, part.name() + " was wiped and went back dry; it slides on its film.");
+            state.report(
+                    Kind.MISSING_GREASE,
+                    id,
+                    "incident.wiped-went-back",
+                    "{part} was wiped and went back dry; it slides on its film.",
+                    "part",
+                    part.name());
         }
         if (part.fitsAt().filter(at -> !at.equals(state.energies.position())).isPresent()) {
             state.report(
                     Kind.WRONG_POSITION,
                     id,
-                    part.name() + " went on with the valve " + state.energies.position() + "; it needs "
-                            + part.fitsAt().orElse("") + ".");
+                    "incident.went-on-valve",
+                    "{part} went on with the valve {position}; it needs {needed}.",
+                    "part",
+                    part.name(),
+                    "position",
+                    state.energies.position(),
+                    "needed",
+                    part.fitsAt().orElse(""));
         }
         part.pressedAgainst().stream()
                 .filter(holder -> state.place(holder) != Place.ON_VALVE)
@@ -224,21 +306,36 @@ final class Handling {
                 .ifPresent(holder -> state.report(
                         Kind.SPOILT,
                         id,
-                        part.name() + " was pressed against what lies loose: " + state.nameOf(holder)
-                                + " is not on yet."));
+                        "incident.pressed-against-what",
+                        "{part} was pressed against what lies loose: {holder} is not on yet.",
+                        "part",
+                        part.name(),
+                        "holder",
+                        state.nameOf(holder)));
         part.steadiedBy()
                 .filter(aid -> !state.aids.contains(aid))
                 .ifPresent(aid -> state.report(
                         Kind.DISPLACED,
                         id,
-                        "Without the " + aid.replace('-', ' ') + ", " + part.name() + " pushed parts out of place."));
+                        "incident.without-pushed-parts",
+                        "Without the {aid}, {part} pushed parts out of place.",
+                        "aid",
+                        aid.replace('-', ' '),
+                        "part",
+                        part.name()));
         if (part.drives()) {
             if (!state.energies.matches()) {
                 state.report(
                         Kind.WRONG_POSITION,
                         id,
-                        part.name() + " stands " + state.energies.driverPosition() + " and the valve "
-                                + state.energies.position() + ": put together they move the wrong way.");
+                        "incident.stands-valve-put",
+                        "{part} stands {driver} and the valve {position}: put together they move the wrong way.",
+                        "part",
+                        part.name(),
+                        "driver",
+                        state.energies.driverPosition(),
+                        "position",
+                        state.energies.position());
             }
             state.energies.driven(true);
         }
@@ -251,7 +348,12 @@ final class Handling {
                 .forEach(seal -> state.report(
                         Kind.SEAL_CUT,
                         seal,
-                        part.name() + " went through " + state.nameOf(seal) + " with its bare thread."));
+                        "incident.went-through-bare",
+                        "{part} went through {seal} with its bare thread.",
+                        "part",
+                        part.name(),
+                        "seal",
+                        state.nameOf(seal)));
         state.places.remove(id);
         state.places.put(id, Place.ON_VALVE);
         state.fitted.add(id);
@@ -267,13 +369,28 @@ final class Handling {
             state.report(
                     Kind.CLOSED_UNDER_LOAD,
                     joint.id(),
-                    state.nameOf(joint.id()) + " was closed against the stem's force.");
+                    "incident.closed-against-stem",
+                    "{joint} was closed against the stem's force.",
+                    "joint",
+                    state.nameOf(joint.id()));
         }
         joint.seals().stream().filter(state.places::containsKey).forEach(seal -> {
             if (state.place(seal) != Place.ON_VALVE) {
-                state.report(Kind.SEAL_MISSING, seal, state.nameOf(seal) + " is missing.");
+                state.report(
+                        Kind.SEAL_MISSING,
+                        seal,
+                        "incident.seal-missing",
+                        "{seal} is missing.",
+                        "seal",
+                        state.nameOf(seal));
             } else if (state.spent.contains(seal)) {
-                state.report(Kind.OLD_SEAL_REFITTED, seal, state.nameOf(seal) + " has been used and was closed over.");
+                state.report(
+                        Kind.OLD_SEAL_REFITTED,
+                        seal,
+                        "incident.has-been-used-and",
+                        "{seal} has been used and was closed over.",
+                        "seal",
+                        state.nameOf(seal));
             }
         });
         state.openJoints.remove(joint.id());
@@ -292,8 +409,12 @@ final class Handling {
             state.report(
                     Kind.OFF_CENTRE,
                     joint.id(),
-                    state.nameOf(joint.id()) + " was tightened with the valve " + state.energies.position()
-                            + "; what it clamps is not centred.");
+                    "incident.tightened-valve-what",
+                    "{joint} was tightened with the valve {position}; what it clamps is not centred.",
+                    "joint",
+                    state.nameOf(joint.id()),
+                    "position",
+                    state.energies.position());
         }
         state.looseJoints.remove(joint.id());
         state.slack.remove(joint.id());
@@ -301,12 +422,19 @@ final class Handling {
 
     void aidOn(String aid) {
         if (!state.aids.add(aid)) {
-            state.report(Kind.AID_LEFT_ON, aid, aid + " was never taken off.");
+            state.report(Kind.AID_LEFT_ON, aid, "incident.never-taken-off", "{aid} was never taken off.", "aid", aid);
         }
         state.build.parts().stream()
                 .filter(p -> p.spoiltBy().contains(aid))
                 .forEach(p -> state.report(
-                        Kind.SPOILT, p.id(), p.name() + " is spoilt by the " + aid.replace('-', ' ') + "."));
+                        Kind.SPOILT,
+                        p.id(),
+                        "incident.spoilt-by-aid",
+                        "{part} is spoilt by the {aid}.",
+                        "part",
+                        p.name(),
+                        "aid",
+                        aid.replace('-', ' ')));
     }
 
     void afterGroup() {
@@ -319,12 +447,27 @@ final class Handling {
                         state.report(
                                 Kind.MISSING_GREASE,
                                 part.id(),
-                                part.name() + " was fitted without its film of grease.");
+                                "incident.fitted-without-film",
+                                "{part} was fitted without its film of grease.",
+                                "part",
+                                part.name());
                     } else if (part.film().equals(Part.FILM_DRY) && film) {
-                        state.report(Kind.GREASE_ON_DRY, part.id(), part.name() + " must stay dry.");
+                        state.report(
+                                Kind.GREASE_ON_DRY,
+                                part.id(),
+                                "incident.must-stay-dry",
+                                "{part} must stay dry.",
+                                "part",
+                                part.name());
                     }
                     if (part.trapsAir() && !state.airLetOut.contains(part.id())) {
-                        state.report(Kind.TRAPPED_AIR, part.id(), "Air stayed behind " + part.name() + ".");
+                        state.report(
+                                Kind.TRAPPED_AIR,
+                                part.id(),
+                                "incident.air-stayed-behind",
+                                "Air stayed behind {part}.",
+                                "part",
+                                part.name());
                     }
                 });
         List.copyOf(state.justParted).forEach(this::fallOut);
@@ -334,7 +477,13 @@ final class Handling {
     private void fallOut(String id) {
         if (state.place(id) == Place.ON_VALVE) {
             state.places.put(id, Place.LOST);
-            state.report(Kind.LOOSE_PART_LOST, id, state.nameOf(id) + " fell out unseen.");
+            state.report(
+                    Kind.LOOSE_PART_LOST,
+                    id,
+                    "incident.fell-out-unseen",
+                    "{part} fell out unseen.",
+                    "part",
+                    state.nameOf(id));
             state.build.parts().stream()
                     .filter(p -> p.looseWith().filter(id::equals).isPresent())
                     .forEach(p -> fallOut(p.id()));

@@ -1,5 +1,7 @@
 package dev.wartung.core.simulation;
 
+import dev.wartung.core.message.Message;
+
 /**
  * Something that went wrong at the bench.
  *
@@ -7,7 +9,12 @@ package dev.wartung.core.simulation;
  * @param what the part, joint or space it happened to
  * @param text for the technician, in one sentence
  */
-public record Incident(Kind kind, String what, String text) {
+public record Incident(Kind kind, String what, Message text) {
+
+    /** @param namesAndThings what the text speaks of, as in {@link Message#of} */
+    static Incident of(Kind kind, String what, String id, String english, Object... namesAndThings) {
+        return new Incident(kind, what, Message.of(id, english, namesAndThings));
+    }
 
     /** What can go wrong. */
     public enum Kind {

@@ -20,18 +20,26 @@ final class Motions {
                 .flatMap(way -> way.parts().stream())
                 .allMatch(p -> state.place(p) == Place.ON_VALVE);
         if (state.energies.airOnByHand() && state.energies.position().equals(state.energies.wouldGoTo(position))) {
-            state.report(Kind.NOTHING_MOVED, "air", "The air was on already; nothing could be seen to move.");
+            state.report(
+                    Kind.NOTHING_MOVED,
+                    "air",
+                    "incident.air-on-already",
+                    "The air was on already; nothing could be seen to move.");
         }
         if (reaches) {
             move(() -> state.energies.airTo(position));
         } else {
-            state.report(Kind.NO_AIR, "air", "No air can come: its way to the actuator is not put together.");
+            state.report(
+                    Kind.NO_AIR,
+                    "air",
+                    "incident.no-air-can",
+                    "No air can come: its way to the actuator is not put together.");
         }
     }
 
     void airOff() {
         if (!state.energies.airOn() && state.energies.sprung()) {
-            state.report(Kind.NOTHING_MOVED, "air", "There was no air to take away.");
+            state.report(Kind.NOTHING_MOVED, "air", "incident.there-no-air", "There was no air to take away.");
         }
         move(state.energies::airOff);
     }
@@ -51,6 +59,7 @@ final class Motions {
             state.report(
                     Kind.READ_UNDER_AIR,
                     "rest",
+                    "incident.where-rests-read",
                     "Where it rests was read with air still on: what held it was perhaps not its spring.");
         }
     }
@@ -67,14 +76,24 @@ final class Motions {
             state.report(
                     Kind.PROOF_TOO_EARLY,
                     "tightness",
-                    "Tightness was looked at before " + state.nameOf(before.get()) + " was as it stays.");
+                    "incident.tightness-looked-at",
+                    "Tightness was looked at before {other} was as it stays.",
+                    "other",
+                    state.nameOf(before.get()));
         } else if (!shutAt.isEmpty() && !shutAt.equals(state.energies.position())) {
             state.report(
                     Kind.PROOF_TOO_EARLY,
                     "tightness",
-                    "Its seat was not tried: it stood " + state.energies.position() + ".");
+                    "incident.seat-not-tried",
+                    "Its seat was not tried: it stood {position}.",
+                    "position",
+                    state.energies.position());
         } else if (!state.energies.lineLocked() && !state.energies.isApart()) {
-            state.report(Kind.PROOF_TOO_EARLY, "tightness", "Tightness was tried with the line given back already.");
+            state.report(
+                    Kind.PROOF_TOO_EARLY,
+                    "tightness",
+                    "incident.tightness-tried-line",
+                    "Tightness was tried with the line given back already.");
         } else if (onBench) {
             state.toTryOnBench.clear();
         } else {
@@ -88,11 +107,18 @@ final class Motions {
                 .ifPresent(before -> state.report(
                         Kind.PROOF_TOO_EARLY,
                         "fail-position",
-                        "The fail position was asked for before " + state.nameOf(before) + " was set."));
+                        "incident.fail-position-asked",
+                        "The fail position was asked for before {other} was set.",
+                        "other",
+                        state.nameOf(before)));
         if (state.visited.containsAll(state.build.positions())) {
             state.proven = true;
         } else {
-            state.report(Kind.NOT_PROVEN, "fail-position", "It was not seen to go from one end to the other.");
+            state.report(
+                    Kind.NOT_PROVEN,
+                    "fail-position",
+                    "incident.not-seen-go",
+                    "It was not seen to go from one end to the other.");
         }
     }
 
@@ -103,7 +129,13 @@ final class Motions {
         state.visited.add(state.energies.position());
         if (!from.equals(state.energies.position())) {
             if (!state.reached.isEmpty()) {
-                state.report(Kind.PINCH, "hand", "The stem moved with a hand in " + state.spaceNames() + ".");
+                state.report(
+                        Kind.PINCH,
+                        "hand",
+                        "incident.stem-moved-hand",
+                        "The stem moved with a hand in {space}.",
+                        "space",
+                        state.spaceNames());
             }
             state.stuck.clear();
             // an open joint that the force path still runs through is pushed apart by the motion; with everybody clear
@@ -112,8 +144,10 @@ final class Motions {
                 state.build.joints().stream()
                         .filter(j -> state.openJoints.contains(j.id()))
                         .forEach(j -> state.pushing(j)
-                                .ifPresent(load ->
-                                        state.eject(load, "%s was thrown: the stem moved while it stood unfastened.")));
+                                .ifPresent(load -> state.eject(
+                                        load,
+                                        "incident.thrown-moved",
+                                        "{part} was thrown: the stem moved while it stood unfastened.")));
             }
             deform();
         }
@@ -130,15 +164,25 @@ final class Motions {
                     .forEach(p -> state.report(
                             Kind.SPOILT,
                             p.id(),
-                            p.name() + " is deformed: out of the line it stays "
-                                    + p.staysAt().orElse("") + "."));
+                            "incident.deformed-out-line",
+                            "{part} is deformed: out of the line it stays {stays}.",
+                            "part",
+                            p.name(),
+                            "stays",
+                            p.staysAt().orElse("")));
         }
     }
 
     void reach(String space) {
         state.reached.add(space);
         if (state.energies.heldByAir()) {
-            state.report(Kind.PINCH, space, "A hand is in " + state.spaceNames() + " while only air holds the stem.");
+            state.report(
+                    Kind.PINCH,
+                    space,
+                    "incident.hand-while-only",
+                    "A hand is in {space} while only air holds the stem.",
+                    "space",
+                    state.spaceNames());
         }
     }
 
@@ -148,7 +192,7 @@ final class Motions {
                 .anyMatch(j -> state.openJoints.contains(j.id())
                         && (j.tightened() || !j.loaded().isEmpty())
                         && state.build.offLine().filter(j.id()::equals).isEmpty())) {
-            state.report(Kind.PINCH, "stroke", "It was cycled with a joint open.");
+            state.report(Kind.PINCH, "stroke", "incident.cycled-joint-open", "It was cycled with a joint open.");
         }
         state.build.parts().stream()
                 .filter(p -> p.staysAt().isPresent()
@@ -156,9 +200,19 @@ final class Motions {
                                 .offLine()
                                 .filter(state.openJoints::contains)
                                 .isPresent())
-                .forEach(p -> state.report(Kind.SPOILT, p.id(), p.name() + " was cycled out of its line."));
+                .forEach(p -> state.report(
+                        Kind.SPOILT,
+                        p.id(),
+                        "incident.cycled-out-line",
+                        "{part} was cycled out of its line.",
+                        "part",
+                        p.name()));
         if (state.energies.airOnByHand()) {
-            state.report(Kind.AIR_LEFT_ON, "stroke", "It was to be cycled while air still held it.");
+            state.report(
+                    Kind.AIR_LEFT_ON,
+                    "stroke",
+                    "incident.be-cycled-while",
+                    "It was to be cycled while air still held it.");
         }
         state.settled.addAll(state.looseJoints);
         // what is run with slack fasteners is run again when they are tight
@@ -169,13 +223,23 @@ final class Motions {
         state.liftsToSee.remove(plug);
         state.liftedSeats.add(plug);
         if (state.liftedSeats.size() > 1) {
-            state.report(Kind.MIXED, plug, "Both seats are lifted: nothing parts the two products.");
+            state.report(
+                    Kind.MIXED,
+                    plug,
+                    "incident.both-seats-are",
+                    "Both seats are lifted: nothing parts the two products.");
         }
         if (!state.energies.lineEmpty()) {
-            state.report(Kind.MIXED, plug, state.nameOf(plug) + " was lifted with product in the line.");
+            state.report(
+                    Kind.MIXED,
+                    plug,
+                    "incident.lifted-product-line",
+                    "{part} was lifted with product in the line.",
+                    "part",
+                    state.nameOf(plug));
         }
         if (!state.openJoints.isEmpty()) {
-            state.report(Kind.PINCH, plug, "A seat was lifted with a joint open.");
+            state.report(Kind.PINCH, plug, "incident.seat-lifted-joint", "A seat was lifted with a joint open.");
         }
     }
 }

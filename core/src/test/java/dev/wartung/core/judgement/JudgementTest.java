@@ -13,6 +13,7 @@ import dev.wartung.core.inspection.Inspection;
 import dev.wartung.core.inspection.Inspection.Decision;
 import dev.wartung.core.inspection.Inspection.Direction;
 import dev.wartung.core.inspection.Inspection.Kind;
+import dev.wartung.core.message.EarlierText;
 import dev.wartung.core.sealing.Autopsy;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.core.sheet.SheetLibrary;
@@ -22,6 +23,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 /** What the shipped knowledge of findings, old seals and faults says, and that it fits the shipped families. */
@@ -141,6 +143,14 @@ class JudgementTest {
         autopsy.appearances().forEach(a -> {
             assertFalse(a.causes().isEmpty());
             assertFalse(a.basis().isBlank());
+            // kept with a job as words, read by everybody alike
+            Stream.of(
+                            Stream.of(a.name(), a.look(), a.hint(), a.basis()),
+                            a.causes().stream().flatMap(c -> Stream.of(c.name(), c.because())),
+                            a.checks().stream().map(Autopsy.Check::say))
+                    .flatMap(texts -> texts)
+                    .forEach(text ->
+                            assertTrue(EarlierText.read(text).arguments().isEmpty(), text));
             assertTrue(pictures.add(OldSealDrawing.svg(a.id(), "")), a.id() + " looks like another one");
         });
         assertEquals("", Autopsy.pattern(autopsy.appearances().get(0), 1));

@@ -51,7 +51,7 @@ class EarlierTextTest {
         Unit metric = UnitSystem.METRIC.unit(dimension);
         Unit us = UnitSystem.US.unit(dimension);
         for (int n = 1; n <= 40; n++) {
-            String said = US.of("It reads " + n * 3 + " " + metric.symbol() + " now.");
+            String said = US.of(EarlierText.read("It reads " + n * 3 + " " + metric.symbol() + " now."));
             String amount = said.replaceAll("^It reads (.*) now\\.$", "$1");
             Entry entry = Entry.read(amount, us);
             assertThat(entry).as(said).isInstanceOf(Entry.Understood.class);

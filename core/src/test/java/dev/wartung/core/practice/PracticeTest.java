@@ -7,7 +7,9 @@ import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
@@ -124,6 +126,35 @@ class PracticeTest {
     }
 
     @Test
+    @DisplayName("Hints, slips and both orders tell a reader of US units their amounts")
+    void inUsUnits() {
+        TypeSheet fen = LIBRARY.type("fen-100").orElseThrow();
+        ValveConfiguration pressed = anatomy(fen).configurations(fen).stream()
+                .filter(c -> c.drive() == Drive.NC && "press".equals(c.options().get("rotary-build")))
+                .findFirst()
+                .orElseThrow();
+        Work rebuild = Work.of(anatomy(fen).work("rebuild-rotary").orElseThrow());
+        Exercise exercise = exercise(fen, pressed, rebuild, Trap.Kind.NONE, 3);
+        List<Step> steps = exercise.asTold().steps();
+        Wording us = new Wording(UnitSystem.US);
+        List<Message> said = new ArrayList<>();
+        for (int i = 0; i < steps.size(); i++) {
+            List<Made> made = new ArrayList<>(all(exercise.asTold()).subList(0, i));
+            made.add(Made.hint());
+            made.add(Made.move(Move.keyOf(steps.get(i)), "Hammer", Made.DRY));
+            new Attempt(exercise, made).came().forEach(c -> {
+                said.add(c.says());
+                said.addAll(c.slips());
+                c.incidents().forEach(incident -> said.add(incident.text()));
+            });
+        }
+        Debrief debrief = Debrief.of(new Attempt(exercise, all(exercise.asTold())));
+        debrief.order().forEach(line -> said.addAll(List.of(line.yours(), line.derived())));
+        assertThat(said).anyMatch(m -> m.toString().contains("press down 14 mm"));
+        assertThat(said).map(us::of).noneMatch(text -> text.contains("down 14 mm") || text.contains(" kN"));
+    }
+
+    @Test
     @DisplayName(
             "Whatever step is left out or done too late costs points; nothing a learner can choose breaks the bench")
     void mutated() {
@@ -170,11 +201,11 @@ class PracticeTest {
         assertThat(scored(exercise, greased, made(greased, Attempt.WRONG_GREASE))
                         .lost())
                 .singleElement()
-                .satisfies(l -> assertThat(l.what()).contains("Mineral oil swells EPDM"));
+                .satisfies(l -> assertThat(l.what().toString()).contains("Mineral oil swells EPDM"));
         assertThat(scored(exercise, tooled, Made.move(Move.keyOf(tooled), "Hammer", Attempt.rightGrease(tooled)))
                         .lost())
                 .singleElement()
-                .satisfies(l -> assertThat(l.what()).contains("Hammer for"));
+                .satisfies(l -> assertThat(l.what().toString()).contains("Hammer for"));
         List<Made> hinted = new ArrayList<>(all(exercise.asTold()));
         hinted.add(0, Made.hint());
         assertThat(Debrief.of(new Attempt(exercise, hinted)))
@@ -226,7 +257,8 @@ class PracticeTest {
             assertThat(new Attempt(exercise, List.of(Made.look(part)))
                             .came()
                             .get(0)
-                            .says())
+                            .says()
+                            .toString())
                     .contains("cannot be seen");
             List<Made> looking = new ArrayList<>();
             boolean seen = false;
@@ -241,7 +273,8 @@ class PracticeTest {
                     assertThat(new Attempt(exercise, looking)
                                     .came()
                                     .get(looking.size() - 1)
-                                    .says())
+                                    .says()
+                                    .toString())
                             .contains(exercise.trap().is());
                     looking.add(Made.name(part, ""));
                 }

@@ -6,12 +6,15 @@ import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.anatomy.PlainKolm50;
+import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Outcome;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.message.Verdict;
+import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Derivation;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
@@ -69,7 +72,29 @@ class ProgressTest {
         for (int i = 0; i < procedure.steps().size(); i++) {
             assertThat(after(i).hindrances()).as("after %d steps", i).isNotEmpty();
         }
-        assertThat(after(15).hindrances()).anyMatch(h -> h.contains("Body clamp is not back"));
+        assertThat(after(15).hindrances()).anyMatch(h -> h.toString().contains("Body clamp is not back"));
+    }
+
+    @Test
+    @DisplayName("What is not done yet is told in the reader's units")
+    void hindrancesInUnits() {
+        AnatomySheet butterfly = library.anatomy("butterfly").orElseThrow();
+        TypeSheet fen = library.type("fen-100").orElseThrow();
+        ValveConfiguration pressed = butterfly.configurations(fen).stream()
+                .filter(c -> c.drive() == Drive.NC && "press".equals(c.options().get("rotary-build")))
+                .findFirst()
+                .orElseThrow();
+        Procedure rebuild = new Derivation(butterfly, fen, new Practice(Schools.table(), SiteChoices.NONE))
+                .derive(Work.of(butterfly.work("rebuild-rotary").orElseThrow()), pressed);
+        List<Confirmation> before = rebuild.steps().stream()
+                .takeWhile(s -> !s.say().toString().contains("press down"))
+                .map(s -> new Confirmation(s, List.of()))
+                .toList();
+        Message first = new Progress(butterfly.build(), pressed, List.of(), rebuild, before)
+                .hindrances()
+                .get(0);
+        assertThat(first.toString()).startsWith("Not done yet: Centre").endsWith("press down 14 mm.");
+        assertThat(new Wording(UnitSystem.US).of(first)).endsWith("press down 0.551 in.");
     }
 
     @Test

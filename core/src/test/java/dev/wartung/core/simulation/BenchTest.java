@@ -249,7 +249,7 @@ class BenchTest {
         does(early, act(LOCK), act(VENT), act(COOL), act(TAKE, "air-hose"));
         assertThat(does(early, act(SEE_REST))).isEmpty();
         assertThat(stripped().finish(Set.of()))
-                .extracting(Incident::text)
+                .extracting(incident -> incident.text().toString())
                 .contains("It was opened without a look at where it rests without air; the record was believed.");
     }
 

@@ -264,7 +264,7 @@ class FamilyAccidentsTest {
         does(divert, "air-off");
         assertThat(does(divert, "see-tight closed")).isEmpty();
         assertThat(divert.finish(Set.of()))
-                .extracting(Incident::text)
+                .extracting(incident -> incident.text().toString())
                 .anyMatch(t -> t.endsWith("tight, the valve open."))
                 .noneMatch(t -> t.endsWith("tight, the valve closed."));
         does(divert, "air-on");

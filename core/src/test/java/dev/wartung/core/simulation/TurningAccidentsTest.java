@@ -226,7 +226,7 @@ class TurningAccidentsTest {
         assertThat(bench.finish(Set.of())).extracting(Incident::what).contains("tightness");
         does(bench, "take actuator-screws", "take actuator", "take upper-housing-bolts", "take lower-housing-bolts");
         assertThat(bench.finish(Set.of()))
-                .extracting(Incident::text)
+                .extracting(incident -> incident.text().toString())
                 .anyMatch(t -> t.contains("without having been tried on the bench"));
         does(bench, "aid-on support");
         assertThat(does(bench, "aid-on support")).containsExactly(Kind.AID_LEFT_ON);

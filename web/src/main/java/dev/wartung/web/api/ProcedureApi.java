@@ -200,7 +200,9 @@ class ProcedureApi {
 
     private static IncidentView view(String step, Incident incident) {
         return new IncidentView(
-                step, incident.kind().name().toLowerCase(java.util.Locale.ROOT).replace('_', '-'), incident.text());
+                step,
+                incident.kind().name().toLowerCase(java.util.Locale.ROOT).replace('_', '-'),
+                incident.text().toString());
     }
 
     private static List<Step> order(Procedure procedure, Optional<List<String>> ids) {

@@ -2,6 +2,7 @@ package dev.wartung.web.change;
 
 import dev.wartung.core.actuation.Verdict;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
 import dev.wartung.web.account.Account;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.Signatures;
@@ -256,14 +257,17 @@ public class ChangeDesk implements BeforeClosing {
     }
 
     @Override
-    public List<String> hindrances(Job job) {
+    public List<Message> hindrances(Job job) {
         return requests.findByJobNumber(job.number()).stream()
-                .flatMap(
-                        c -> c.left().stream()
-                                .filter(What::beforeReturn)
-                                .map(
-                                        w -> w.words() + " of change " + c.number()
-                                                + ": not confirmed yet, and the valve would go back to a plant that knows it otherwise."))
+                .flatMap(c -> c.left().stream()
+                        .filter(What::beforeReturn)
+                        .map(w -> Message.of(
+                                "change.left",
+                                "{what} of change {number}: not confirmed yet, and the valve would go back to a plant that knows it otherwise.",
+                                "what",
+                                w.words(),
+                                "number",
+                                c.number())))
                 .toList();
     }
 

@@ -5,6 +5,7 @@ import dev.wartung.core.actuation.Verdict;
 import dev.wartung.core.lab.Field;
 import dev.wartung.core.lab.Result.Tone;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
 import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.Valves;
 import java.util.Arrays;
@@ -127,7 +128,7 @@ class StudyController {
     }
 
     /** A kept study with its answer and what it was asked for. */
-    public record Kept(FailStudy study, KeptAnswer answer, Map<String, String> duty) {}
+    public record Kept(FailStudy study, KeptAnswer answer, Map<String, Message> duty) {}
 
     private static Map<String, String> with(Map<String, String> typed, Valve valve) {
         Map<String, String> all = new LinkedHashMap<>(typed);

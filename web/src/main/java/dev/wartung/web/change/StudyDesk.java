@@ -3,6 +3,7 @@ package dev.wartung.web.change;
 import dev.wartung.core.actuation.ValveStudy;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.sheet.Sheets;
 import dev.wartung.web.site.Site;
@@ -92,7 +93,8 @@ public class StudyDesk {
         return json.readValue(study.answer(), KeptAnswer.class);
     }
 
-    Map<String, String> duty(FailStudy study) {
+    /** What a study was made for, by what was asked. */
+    Map<String, Message> duty(FailStudy study) {
         return json.readValue(study.duty(), new TypeReference<>() {});
     }
 }

@@ -3,6 +3,8 @@ package dev.wartung.web.job;
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.message.EarlierText;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Replacement;
 import dev.wartung.core.procedure.Step;
@@ -61,11 +63,11 @@ public record JobView(
     }
 
     /** What was reported before the job was planned; empty where nothing was. */
-    public String reported() {
+    public Message reported() {
         return of(JobEvent.Reported.class)
                 .findFirst()
-                .map(JobEvent.Reported::text)
-                .orElse("");
+                .map(r -> EarlierText.read(r.text()))
+                .orElse(Message.NONE);
     }
 
     /** Everything of a kind that happened, in order, also what was taken back later. */

@@ -5,7 +5,10 @@ import dev.wartung.core.lubrication.GreaseShelf;
 import dev.wartung.core.lubrication.GreaseShelf.Tin;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Entry;
+import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.message.Wording;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.area.Lines;
@@ -32,7 +35,13 @@ public class GreaseStore {
     private static final double HOT_CLEANING_K = 353.15;
 
     private static final int LONGEST = 60;
-    static final String BELIEVABLE = "Between -40 °C and 400 °C.";
+    static final Message BELIEVABLE = Message.of(
+            "stores.believable",
+            "Between {least} and {most}.",
+            "least",
+            Quantity.of(-40, Unit.CELSIUS),
+            "most",
+            Quantity.of(400, Unit.CELSIUS));
 
     private final GreaseTins tins;
     private final AreaRules rules;

@@ -2,6 +2,7 @@ package dev.wartung.web.job.apart;
 
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Step;
@@ -88,12 +89,15 @@ public class Apart implements BeforeClosing {
     }
 
     @Override
-    public List<String> hindrances(Job job) {
+    public List<Message> hindrances(Job job) {
         int open = open(job);
         return open == 0
                 ? List.of()
-                : List.of("Kept beside this job and not settled: " + open
-                        + ", done without network. See both sides first.");
+                : List.of(Message.of(
+                        "apart.open",
+                        "Kept beside this job and not settled: {count}, done without network. See both sides first.",
+                        "count",
+                        open));
     }
 
     /** Of a job, the earliest first. */

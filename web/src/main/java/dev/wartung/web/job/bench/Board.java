@@ -8,6 +8,7 @@ import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Ask.AtPlaces;
 import dev.wartung.core.procedure.Ask.Measurement;
@@ -92,7 +93,7 @@ public record Board(
         Outcome outcome,
         Map<String, Answer> failed,
         boolean mine,
-        List<String> hindrances,
+        List<Message> hindrances,
         int apart,
         List<GreaseLine> films,
         List<ToolForm.Line> tools,

@@ -70,9 +70,8 @@ final class SpreadForm {
     }
 
     private void trouble(String reason) {
-        String shown = new Wording(units).of(reason);
         troubles.putIfAbsent(
-                StepFields.READING + ask.id(), shown.substring(0, 1).toUpperCase(Locale.ROOT) + shown.substring(1));
+                StepFields.READING + ask.id(), reason.substring(0, 1).toUpperCase(Locale.ROOT) + reason.substring(1));
     }
 
     /** Empty when everything is read and understood. */

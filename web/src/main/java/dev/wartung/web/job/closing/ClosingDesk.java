@@ -1,6 +1,7 @@
 package dev.wartung.web.job.closing;
 
 import dev.wartung.core.message.Message;
+import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.progress.Signature;
@@ -12,6 +13,7 @@ import dev.wartung.web.job.JobToSeal;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.LogBook;
 import dev.wartung.web.job.Outcome;
+import dev.wartung.web.page.Wordings;
 import dev.wartung.web.stores.Stores;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -37,6 +39,7 @@ public class ClosingDesk {
     private final Stores stores;
     private final ApplicationEventPublisher events;
     private final CurrentAccount current;
+    private final Wordings wordings;
     private final Clock clock;
 
     ClosingDesk(
@@ -46,6 +49,7 @@ public class ClosingDesk {
             Stores stores,
             ApplicationEventPublisher events,
             CurrentAccount current,
+            Wordings wordings,
             Clock clock) {
         this.log = log;
         this.valve = valve;
@@ -53,14 +57,15 @@ public class ClosingDesk {
         this.stores = stores;
         this.events = events;
         this.current = current;
+        this.wordings = wordings;
         this.clock = clock;
     }
 
-    /** What stands in the way of closing a job, in words: on the bench, in its findings, and elsewhere. */
-    public List<String> hindrances(JobView view) {
+    /** What stands in the way of closing a job: on the bench, in its findings, and elsewhere. */
+    public List<Message> hindrances(JobView view) {
         return Stream.of(
                         view.progress().hindrances().stream(),
-                        view.judgement().hindrances().stream().map(Message::toString),
+                        view.judgement().hindrances().stream(),
                         others.stream().flatMap(o -> o.hindrances(view.job()).stream()))
                 .flatMap(s -> s)
                 .toList();
@@ -100,9 +105,9 @@ public class ClosingDesk {
                 reason,
                 "reason",
                 () -> log.during(number, entryId, view -> {
-                    Optional<String> hindrance = view.progress().cannotBeLeft();
+                    Optional<Message> hindrance = view.progress().cannotBeLeft();
                     if (hindrance.isPresent()) {
-                        return Outcome.refused(hindrance.get());
+                        return Outcome.refused(told().of(hindrance.get()));
                     }
                     Optional<String> refused = current.refusesToSign(password);
                     if (refused.isPresent()) {
@@ -131,9 +136,9 @@ public class ClosingDesk {
     @Transactional
     public Outcome close(int number, UUID entryId, Map<String, String> typed) {
         return log.during(number, entryId, view -> {
-            List<String> hindrances = hindrances(view);
+            List<Message> hindrances = hindrances(view);
             if (!hindrances.isEmpty()) {
-                return Outcome.refused(String.join(" ", hindrances));
+                return Outcome.refused(String.join(" ", told().all(hindrances)));
             }
             ClosingForm form = ClosingForm.of(typed);
             ClosingCount count = new ClosingCount(view);
@@ -165,6 +170,11 @@ public class ClosingDesk {
             ended(view, last);
             return Outcome.DONE;
         });
+    }
+
+    /** As whoever asks is told. */
+    private Wording told() {
+        return wordings.in(current.get().units());
     }
 
     private LogBook.Line last(UUID entryId, Optional<String> step, JobEvent event) {
