@@ -36,8 +36,6 @@ record Motion(Optional<String> position, String held, boolean driven, Optional<S
     }
 
     Motion after(Act act, Build build, Drive drive) {
-        boolean isDriver =
-                build.driver().map(Part::id).filter(act.object()::equals).isPresent();
         return switch (act.verb()) {
             case AIR_ON -> {
                 Optional<String> to = Optional.of(build.underAir(drive, act.object()));
@@ -47,13 +45,17 @@ record Motion(Optional<String> position, String held, boolean driven, Optional<S
                     ? atRest(build, drive, position)
                     : new Motion(position, held, false, Optional.empty());
             case TURN -> new Motion(Optional.of(act.object()), HAND, driven, driver);
-            case DELIVERED -> isDriver ? new Motion(storedAt(build), HAND, false, Optional.empty()) : this;
-            case TAKE, BIN -> isDriver ? new Motion(position, HAND, false, Optional.empty()) : this;
-            case PUT_BACK, FIT_NEW -> isDriver ? putOn(build, drive) : this;
+            case DELIVERED -> isDriver(act, build) ? new Motion(storedAt(build), HAND, false, Optional.empty()) : this;
+            case TAKE, BIN -> isDriver(act, build) ? new Motion(position, HAND, false, Optional.empty()) : this;
+            case PUT_BACK, FIT_NEW -> isDriver(act, build) ? putOn(build, drive) : this;
                 // reversed, the spring holds it at the other end; off the valve its drive is in nobody's way
             case CONVERT -> driven && act.object().startsWith("drive=") ? atRest(build, drive, position) : this;
             default -> this;
         };
+    }
+
+    private static boolean isDriver(Act act, Build build) {
+        return build.driver().map(Part::id).filter(act.object()::equals).isPresent();
     }
 
     /** Where a new valve without its drive stands: as it has to be stored, else nobody knows. */

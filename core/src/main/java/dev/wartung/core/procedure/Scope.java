@@ -98,10 +98,11 @@ final class Scope {
                 operation.needs().stream().filter(operations::containsKey).forEach(included::add);
                 operation.takes().forEach(part -> spend(part, !start.isOpen(operation)));
             }
-            operations.values().stream()
-                    .filter(this::comesAlong)
-                    .map(Operation::id)
-                    .forEach(included::add);
+            for (Operation operation : operations.values()) {
+                if (!included.contains(operation.id()) && comesAlong(operation)) {
+                    included.add(operation.id());
+                }
+            }
             build.joints().stream().filter(joint -> opened(joint, included)).forEach(joint -> joint.seals()
                     .forEach(seal -> spend(seal, !opened(joint, start.open()))));
         } while (included.size() + renewed.size() > before);
@@ -111,7 +112,9 @@ final class Scope {
         if (closesUp && operation.phase().compareTo(Phase.CLOSE) < 0) {
             return false;
         }
-        if ((operation.live() && !live) || operation.unless().stream().anyMatch(included::contains)) {
+        if (operation.joins().isEmpty()
+                || (operation.live() && !live)
+                || operation.unless().stream().anyMatch(included::contains)) {
             return false;
         }
         boolean always = operation.joins().contains(Operation.ALWAYS)
@@ -121,13 +124,17 @@ final class Scope {
         boolean opened = operation.joins().contains(Operation.OPENED) && somethingDisturbed();
         boolean openedToProduct = operation.joins().contains(Operation.OPENED_TO_PRODUCT)
                 && build.joints().stream().anyMatch(j -> j.opens().isPresent() && opened(j, included));
-        return always
-                || opened
-                || openedToProduct
-                || operation.joins().stream()
-                        .anyMatch(id -> included.contains(id)
-                                || converting.contains(id)
-                                || (closes && start.disturbed().contains(id)));
+        if (always || opened || openedToProduct) {
+            return true;
+        }
+        for (String id : operation.joins()) {
+            if (included.contains(id)
+                    || converting.contains(id)
+                    || (closes && start.disturbed().contains(id))) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private boolean somethingDisturbed() {
@@ -139,14 +146,21 @@ final class Scope {
 
     /** Whether these operations open the joint. */
     private boolean opened(Joint joint, Set<String> by) {
-        boolean unfastened = !joint.heldBy().isEmpty()
-                && joint.heldBy().stream()
-                        .allMatch(holder -> takenBy.containsKey(holder)
-                                && by.contains(takenBy.get(holder).id()));
-        return unfastened
-                || by.stream()
-                        .anyMatch(id -> operations.containsKey(id)
-                                && operation(id).opens().contains(joint.id()));
+        boolean unfastened = !joint.heldBy().isEmpty();
+        for (String holder : joint.heldBy()) {
+            Operation taking = takenBy.get(holder);
+            unfastened &= taking != null && by.contains(taking.id());
+        }
+        if (unfastened) {
+            return true;
+        }
+        for (String id : by) {
+            Operation operation = operations.get(id);
+            if (operation != null && operation.opens().contains(joint.id())) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /**

@@ -128,7 +128,9 @@ public record Situation(
         Set<String> renewed = new LinkedHashSet<>();
         Set<String> aids = new LinkedHashSet<>();
         Set<String> delivered = new LinkedHashSet<>();
-        Motion motion = Motion.atStart(anatomy.build().resolve(start.facts()), start.drive());
+        // of the configuration as it is by then: a conversion is the only thing that makes it another one
+        Build build = anatomy.build().resolve(start.facts());
+        Motion motion = Motion.atStart(build, start.drive());
         for (Step step : confirmed) {
             if (step.undoes().isPresent()) {
                 open.remove(step.undoes().get());
@@ -159,22 +161,23 @@ public record Situation(
                     case AID_ON -> aids.add(act.object());
                     case AID_OFF -> aids.remove(act.object());
                     case CONVERT -> {
-                        Build before = anatomy.build().resolve(configuration.facts());
+                        Build before = build;
                         configuration = configuration.with(change(act));
                         Build now = anatomy.build().resolve(configuration.facts());
                         inBin.removeIf(part -> now.part(part).isEmpty());
                         off.removeAll(before.exchangedFor(now));
                         off.addAll(now.exchangedFor(before));
                         inBin.addAll(now.exchangedFor(before));
+                        build = now;
                     }
                     default -> {}
                 }
-                motion = motion.after(act, anatomy.build().resolve(configuration.facts()), configuration.drive());
+                motion = motion.after(act, build, configuration.drive());
             }
             if (step.acts().stream().anyMatch(a -> a.verb() == Act.Verb.DELIVERED)) {
-                Build build = anatomy.build().resolve(configuration.facts());
+                Build delivery = build;
                 anatomy.operations().stream()
-                        .filter(o -> isTakenBy(o, delivered, build))
+                        .filter(o -> isTakenBy(o, delivered, delivery))
                         .map(Operation::id)
                         .forEach(o -> {
                             open.add(o);

@@ -78,7 +78,11 @@ final class BenchState {
 
     /** Where a part is; a part this valve does not have is nowhere ({@link Place#LOST}). */
     Place place(String part) {
-        return places.getOrDefault(part, build.part(part).isPresent() ? Place.ON_VALVE : Place.LOST);
+        Place known = places.get(part);
+        if (known != null) {
+            return known;
+        }
+        return build.part(part).isPresent() ? Place.ON_VALVE : Place.LOST;
     }
 
     /** The force that pushes this joint apart now, if one does. */
