@@ -26,13 +26,15 @@ public final class Bench {
 
     private final BenchState state;
     private final Motions motions;
+    private final Joining joining;
     private final Handling handling;
 
     /** @param whole the family's build, for every configuration; a conversion needs the others too */
     public Bench(Build whole, ValveConfiguration configuration) {
         state = new BenchState(whole, configuration);
         motions = new Motions(state);
-        handling = new Handling(state, motions);
+        joining = new Joining(state, motions);
+        handling = new Handling(state, motions, joining);
     }
 
     /** Carries out one group of acts and returns the incidents it caused. */
@@ -172,9 +174,9 @@ public final class Bench {
             case AIR_OFF -> motions.airOff();
             case TURN -> motions.move(() -> state.energies.turnTo(object));
             case REACH -> motions.reach(object);
-            case OPEN -> state.build.joint(object).ifPresent(handling::open);
-            case CLOSE -> state.build.joint(object).ifPresent(handling::close);
-            case TIGHTEN -> state.build.joint(object).ifPresent(handling::tighten);
+            case OPEN -> state.build.joint(object).ifPresent(joining::open);
+            case CLOSE -> state.build.joint(object).ifPresent(joining::close);
+            case TIGHTEN -> state.build.joint(object).ifPresent(joining::tighten);
             case TAKE -> handling.take(object, Place.CLOTH);
             case BIN -> handling.bin(object);
             case DELIVERED -> handling.lieReady(object);
@@ -217,11 +219,9 @@ public final class Bench {
                     .filter(p -> p.setsDrive() && state.place(p.id()) == Place.ON_VALVE)
                     .forEach(p -> state.report(
                             Kind.HALF_CONVERTED,
-                            p.id(),
+                            p,
                             "incident.still-sits-as",
-                            "{part} still sits as it did: the valve rests where it always has.",
-                            "part",
-                            p.name()));
+                            "{part} still sits as it did: the valve rests where it always has."));
         }
         // what hangs on a part that is exchanged is gone with it, alike or not: the new one comes bare
         List<String> gone = state.build.parts().stream()
@@ -233,11 +233,9 @@ public final class Bench {
             if (!same && !gone.contains(old.id()) && state.place(old.id()) == Place.ON_VALVE) {
                 state.report(
                         Kind.HALF_CONVERTED,
-                        old.id(),
+                        old,
                         "incident.old-build-still",
-                        "{part} of the old build is still on the valve.",
-                        "part",
-                        old.name());
+                        "{part} of the old build is still on the valve.");
             }
             if (!same || gone.contains(old.id())) {
                 state.places.remove(old.id());

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -161,11 +162,9 @@ final class BenchState {
         Optional<String> other = inTheWay(goingOn ? part.fitsBehind() : part.behind());
         other.ifPresent(o -> report(
                 Kind.IN_THE_WAY,
-                part.id(),
+                part,
                 "incident.cannot-be-reached",
                 "{part} cannot be reached: {other} is in the way.",
-                "part",
-                part.name(),
                 "other",
                 nameOf(o)));
         return other.isPresent();
@@ -189,6 +188,20 @@ final class BenchState {
                 .map(Build.Space::name)
                 .findFirst()
                 .orElse("the valve");
+    }
+
+    /** Of {@code {part}}. */
+    void report(Kind kind, Part part, String id, String english, Object... more) {
+        report(kind, part.id(), id, english, with("part", part.name(), more));
+    }
+
+    /** Of {@code {joint}}. */
+    void report(Kind kind, Joint joint, String id, String english, Object... more) {
+        report(kind, joint.id(), id, english, with("joint", joint.name(), more));
+    }
+
+    private static Object[] with(String name, String thing, Object... more) {
+        return Stream.concat(Stream.of(name, thing), Stream.of(more)).toArray();
     }
 
     /** @param namesAndThings what the text speaks of, as in {@link Message#of} */

@@ -1,20 +1,20 @@
 package dev.wartung.core.simulation;
 
-import dev.wartung.core.anatomy.Joint;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.simulation.Incident.Kind;
 import java.util.List;
-import java.util.Optional;
 
-/** What happens when parts are taken off and fitted, joints opened, closed and tightened, aids put on. */
+/** What happens when parts are taken off and fitted, and aids put on. */
 final class Handling {
 
     private final BenchState state;
     private final Motions motions;
+    private final Joining joining;
 
-    Handling(BenchState state, Motions motions) {
+    Handling(BenchState state, Motions motions, Joining joining) {
         this.state = state;
         this.motions = motions;
+        this.joining = joining;
     }
 
     void take(String id, Place to) {
@@ -29,24 +29,16 @@ final class Handling {
         switch (part.carries().orElse("")) {
             case "electricity" -> {
                 if (state.energies.electricityOn()) {
-                    state.report(
-                            Kind.LIVE_CONTACT,
-                            id,
-                            "incident.parted-live",
-                            "{part} was parted live.",
-                            "part",
-                            part.name());
+                    state.report(Kind.LIVE_CONTACT, part, "incident.parted-live", "{part} was parted live.");
                 }
             }
             case "air" -> {
                 if (state.energies.airOn()) {
                     state.report(
                             Kind.LIVE_CONTACT,
-                            id,
+                            part,
                             "incident.taken-off-under",
-                            "{part} was taken off under pressure.",
-                            "part",
-                            part.name());
+                            "{part} was taken off under pressure.");
                     motions.move(state.energies::airOff);
                 }
             }
@@ -55,13 +47,7 @@ final class Handling {
         if (part.carries().filter("air"::equals).isEmpty()
                 && state.energies.airOn()
                 && state.build.airThrough().stream().anyMatch(way -> way.parts().contains(id))) {
-            state.report(
-                    Kind.EJECTION,
-                    id,
-                    "incident.flew-off-there",
-                    "{part} flew off: there was air under it.",
-                    "part",
-                    part.name());
+            state.report(Kind.EJECTION, part, "incident.flew-off-there", "{part} flew off: there was air under it.");
             motions.move(state.energies::airOff);
         }
         if (part.comesOffAt()
@@ -69,11 +55,9 @@ final class Handling {
                 .isPresent()) {
             state.report(
                     Kind.WRONG_POSITION,
-                    id,
+                    part,
                     "incident.does-not-come",
                     "{part} does not come out with the valve {position}, only {only}.",
-                    "part",
-                    part.name(),
                     "position",
                     state.energies.position(),
                     "only",
@@ -83,41 +67,29 @@ final class Handling {
                 .filter(aid -> !state.aids.contains(aid))
                 .ifPresent(aid -> state.report(
                         Kind.EJECTION,
-                        id,
+                        part,
                         "incident.taken-out-spring",
                         "{part} was taken out with the spring behind it not held in the {aid}: what it held flew out.",
-                        "part",
-                        part.name(),
                         "aid",
                         aid));
         if (state.stuck.remove(id)) {
             state.report(
                     Kind.SPOILT,
-                    id,
+                    part,
                     "incident.levered-off-studs",
-                    "{part} was levered off its studs: it lets go once it has moved.",
-                    "part",
-                    part.name());
+                    "{part} was levered off its studs: it lets go once it has moved.");
         }
         support(part);
         if (part.set() && !state.noted.contains(id)) {
             state.report(
                     Kind.SETTING_LOST,
-                    id,
+                    part,
                     "incident.came-off-before",
-                    "{part} came off before its setting was noted.",
-                    "part",
-                    part.name());
+                    "{part} came off before its setting was noted.");
         }
         if (part.drives()) {
             if (state.energies.airOnByHand()) {
-                state.report(
-                        Kind.LIVE_CONTACT,
-                        id,
-                        "incident.came-off-under",
-                        "{part} came off under air.",
-                        "part",
-                        part.name());
+                state.report(Kind.LIVE_CONTACT, part, "incident.came-off-under", "{part} came off under air.");
             }
             state.energies.driven(false);
         }
@@ -135,7 +107,7 @@ final class Handling {
                 .filter(j -> j.heldBy().contains(id) && !state.openJoints.contains(j.id()))
                 .forEach(j -> {
                     if (j.heldBy().stream().noneMatch(h -> state.place(h) == Place.ON_VALVE)) {
-                        open(j);
+                        joining.open(j);
                     } else if (j.tightened()) {
                         state.looseJoints.add(j.id());
                     }
@@ -195,54 +167,11 @@ final class Handling {
                 .filter(aid -> !state.aids.contains(aid))
                 .ifPresent(aid -> state.report(
                         Kind.UNSUPPORTED_WEIGHT,
-                        part.id(),
+                        part,
                         "incident.lifted-without",
                         "{part} was lifted without its {aid}.",
-                        "part",
-                        part.name(),
                         "aid",
                         aid));
-    }
-
-    void open(Joint joint) {
-        state.opened = true;
-        state.cycled = false;
-        state.proven = false;
-        joint.sticks().ifPresent(state.stuck::add);
-        if (joint.triedOnBench()) {
-            state.toTryOnBench.add(joint.id());
-        }
-        state.pushing(joint)
-                .ifPresent(load -> state.eject(
-                        load, "incident.thrown-opened", "{part} was thrown: the joint was opened under load."));
-        if (joint.opens().isPresent()) {
-            state.toSeeTight.addAll(state.build.shutsAt().isEmpty() ? List.of("") : state.build.shutsAt());
-            state.build.parts().stream().filter(Part::lifts).forEach(p -> state.liftsToSee.add(p.id()));
-            if (!state.energies.lineEmpty()) {
-                state.report(
-                        Kind.LINE_UNDER_PRESSURE,
-                        joint.id(),
-                        "incident.line-still-had",
-                        "The line still had pressure or product in it.");
-            }
-            if (state.energies.lineHot()) {
-                state.report(Kind.SCALD, joint.id(), "incident.line-hot", "The line was hot.");
-            }
-        }
-        state.openJoints.add(joint.id());
-        state.looseJoints.remove(joint.id());
-        state.settled.remove(joint.id());
-        state.slack.add(joint.id());
-        state.build.parts().stream()
-                .filter(p -> p.singleUse() && joint.seals().contains(p.id()))
-                .forEach(p -> {
-                    state.spent.add(p.id());
-                    state.renewed.remove(p.id());
-                });
-        state.build.parts().stream()
-                .filter(p -> p.looseWith().filter(joint.id()::equals).isPresent())
-                .forEach(p -> state.justParted.add(p.id()));
-        motions.deform();
     }
 
     void fit(String id, boolean fresh) {
@@ -258,43 +187,31 @@ final class Handling {
             state.spent.remove(id);
             state.renewed.add(id);
         } else if (part.singleUse()) {
-            state.report(
-                    Kind.OLD_SEAL_REFITTED,
-                    id,
-                    "incident.has-been-used",
-                    "{part} has been used and went back.",
-                    "part",
-                    part.name());
+            state.report(Kind.OLD_SEAL_REFITTED, part, "incident.has-been-used", "{part} has been used and went back.");
         }
         part.heldDownBy()
                 .filter(aid -> !state.aids.contains(aid))
                 .ifPresent(aid -> state.report(
                         Kind.CLOSED_UNDER_LOAD,
-                        id,
+                        part,
                         "incident.does-not-reach",
                         "{part} does not reach its place: the spring is not held down in the {aid}.",
-                        "part",
-                        part.name(),
                         "aid",
                         aid));
         support(part);
         if (part.slides() && state.wiped.remove(id)) {
             state.report(
                     Kind.MISSING_GREASE,
-                    id,
+                    part,
                     "incident.wiped-went-back",
-                    "{part} was wiped and went back dry; it slides on its film.",
-                    "part",
-                    part.name());
+                    "{part} was wiped and went back dry; it slides on its film.");
         }
         if (part.fitsAt().filter(at -> !at.equals(state.energies.position())).isPresent()) {
             state.report(
                     Kind.WRONG_POSITION,
-                    id,
+                    part,
                     "incident.went-on-valve",
                     "{part} went on with the valve {position}; it needs {needed}.",
-                    "part",
-                    part.name(),
                     "position",
                     state.energies.position(),
                     "needed",
@@ -305,11 +222,9 @@ final class Handling {
                 .findFirst()
                 .ifPresent(holder -> state.report(
                         Kind.SPOILT,
-                        id,
+                        part,
                         "incident.pressed-against-what",
                         "{part} was pressed against what lies loose: {holder} is not on yet.",
-                        "part",
-                        part.name(),
                         "holder",
                         state.nameOf(holder)));
         part.steadiedBy()
@@ -327,11 +242,9 @@ final class Handling {
             if (!state.energies.matches()) {
                 state.report(
                         Kind.WRONG_POSITION,
-                        id,
+                        part,
                         "incident.stands-valve-put",
                         "{part} stands {driver} and the valve {position}: put together they move the wrong way.",
-                        "part",
-                        part.name(),
                         "driver",
                         state.energies.driverPosition(),
                         "position",
@@ -361,63 +274,7 @@ final class Handling {
                 .filter(j -> state.openJoints.contains(j.id())
                         && !j.heldBy().isEmpty()
                         && j.heldBy().stream().allMatch(h -> state.place(h) == Place.ON_VALVE))
-                .forEach(this::close);
-    }
-
-    void close(Joint joint) {
-        if (state.pushing(joint).isPresent()) {
-            state.report(
-                    Kind.CLOSED_UNDER_LOAD,
-                    joint.id(),
-                    "incident.closed-against-stem",
-                    "{joint} was closed against the stem's force.",
-                    "joint",
-                    state.nameOf(joint.id()));
-        }
-        joint.seals().stream().filter(state.places::containsKey).forEach(seal -> {
-            if (state.place(seal) != Place.ON_VALVE) {
-                state.report(
-                        Kind.SEAL_MISSING,
-                        seal,
-                        "incident.seal-missing",
-                        "{seal} is missing.",
-                        "seal",
-                        state.nameOf(seal));
-            } else if (state.spent.contains(seal)) {
-                state.report(
-                        Kind.OLD_SEAL_REFITTED,
-                        seal,
-                        "incident.has-been-used-and",
-                        "{seal} has been used and was closed over.",
-                        "seal",
-                        state.nameOf(seal));
-            }
-        });
-        state.openJoints.remove(joint.id());
-        if (joint.tightened()) {
-            state.looseJoints.add(joint.id());
-        }
-    }
-
-    void tighten(Joint joint) {
-        // cycled with slack fasteners, what it clamps lies where the closure member left it and is held there by it
-        Optional<String> where =
-                state.settled.contains(joint.id()) ? joint.settledAt().or(joint::tightenAt) : joint.tightenAt();
-        // one that was never open since it was last tightened is centred, whichever of its fasteners were out
-        if (state.slack.contains(joint.id())
-                && where.filter(at -> !at.equals(state.energies.position())).isPresent()) {
-            state.report(
-                    Kind.OFF_CENTRE,
-                    joint.id(),
-                    "incident.tightened-valve-what",
-                    "{joint} was tightened with the valve {position}; what it clamps is not centred.",
-                    "joint",
-                    state.nameOf(joint.id()),
-                    "position",
-                    state.energies.position());
-        }
-        state.looseJoints.remove(joint.id());
-        state.slack.remove(joint.id());
+                .forEach(joining::close);
     }
 
     void aidOn(String aid) {
@@ -428,11 +285,9 @@ final class Handling {
                 .filter(p -> p.spoiltBy().contains(aid))
                 .forEach(p -> state.report(
                         Kind.SPOILT,
-                        p.id(),
+                        p,
                         "incident.spoilt-by-aid",
                         "{part} is spoilt by the {aid}.",
-                        "part",
-                        p.name(),
                         "aid",
                         aid.replace('-', ' ')));
     }
@@ -446,28 +301,14 @@ final class Handling {
                     if (part.greased() && !film) {
                         state.report(
                                 Kind.MISSING_GREASE,
-                                part.id(),
+                                part,
                                 "incident.fitted-without-film",
-                                "{part} was fitted without its film of grease.",
-                                "part",
-                                part.name());
+                                "{part} was fitted without its film of grease.");
                     } else if (part.film().equals(Part.FILM_DRY) && film) {
-                        state.report(
-                                Kind.GREASE_ON_DRY,
-                                part.id(),
-                                "incident.must-stay-dry",
-                                "{part} must stay dry.",
-                                "part",
-                                part.name());
+                        state.report(Kind.GREASE_ON_DRY, part, "incident.must-stay-dry", "{part} must stay dry.");
                     }
                     if (part.trapsAir() && !state.airLetOut.contains(part.id())) {
-                        state.report(
-                                Kind.TRAPPED_AIR,
-                                part.id(),
-                                "incident.air-stayed-behind",
-                                "Air stayed behind {part}.",
-                                "part",
-                                part.name());
+                        state.report(Kind.TRAPPED_AIR, part, "incident.air-stayed-behind", "Air stayed behind {part}.");
                     }
                 });
         List.copyOf(state.justParted).forEach(this::fallOut);

@@ -163,11 +163,9 @@ final class Motions {
                                     .isPresent())
                     .forEach(p -> state.report(
                             Kind.SPOILT,
-                            p.id(),
+                            p,
                             "incident.deformed-out-line",
                             "{part} is deformed: out of the line it stays {stays}.",
-                            "part",
-                            p.name(),
                             "stays",
                             p.staysAt().orElse("")));
         }
@@ -200,13 +198,8 @@ final class Motions {
                                 .offLine()
                                 .filter(state.openJoints::contains)
                                 .isPresent())
-                .forEach(p -> state.report(
-                        Kind.SPOILT,
-                        p.id(),
-                        "incident.cycled-out-line",
-                        "{part} was cycled out of its line.",
-                        "part",
-                        p.name()));
+                .forEach(p ->
+                        state.report(Kind.SPOILT, p, "incident.cycled-out-line", "{part} was cycled out of its line."));
         if (state.energies.airOnByHand()) {
             state.report(
                     Kind.AIR_LEFT_ON,
