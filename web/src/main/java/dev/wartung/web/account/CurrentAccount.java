@@ -11,6 +11,9 @@ import org.springframework.security.core.AuthenticationException;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+import org.springframework.web.context.request.RequestAttributes;
+import org.springframework.web.context.request.RequestContextHolder;
 
 /** The account at work now, and a second one that agrees with name and password at the same screen. */
 @Component
@@ -19,6 +22,8 @@ public class CurrentAccount {
     public static final String SECOND_SIGNS = "A second person signs too, with their own name and password.";
 
     private static final String WRONG_PASSWORD = "That is not your password. You sign with the one you log in with.";
+
+    private static final String ASKING = CurrentAccount.class.getName() + ".asking";
 
     private final Accounts accounts;
     private final Login login;
@@ -34,8 +39,40 @@ public class CurrentAccount {
         if (authentication == null) {
             throw new IllegalStateException("nobody is logged in");
         }
-        return accounts.findByUsername(authentication.getName())
-                .orElseThrow(() -> new IllegalStateException("the account is gone"));
+        String username = authentication.getName();
+        RequestAttributes request = RequestContextHolder.getRequestAttributes();
+        return request == null ? named(username) : inRequest(username, request);
+    }
+
+    private Account named(String username) {
+        return accounts.findByUsername(username).orElseThrow(() -> new IllegalStateException("the account is gone"));
+    }
+
+    /**
+     * Whoever sent a request.
+     *
+     * @param account as it was when it was looked up; none where something may have changed it since
+     */
+    private record Asking(String username, Long id, Optional<Account> account) {}
+
+    /**
+     * A request asks who sent it a dozen times and is told from the database once. Whatever may change something gets
+     * the account of its own transaction.
+     */
+    private Account inRequest(String username, RequestAttributes request) {
+        boolean changing = TransactionSynchronizationManager.isActualTransactionActive()
+                && !TransactionSynchronizationManager.isCurrentTransactionReadOnly();
+        Optional<Asking> known = Optional.ofNullable(
+                        (Asking) request.getAttribute(ASKING, RequestAttributes.SCOPE_REQUEST))
+                .filter(k -> k.username().equals(username));
+        Account account = known.flatMap(k -> changing ? accounts.findById(k.id()) : k.account())
+                .filter(a -> a.username().equals(username))
+                .orElseGet(() -> named(username));
+        request.setAttribute(
+                ASKING,
+                new Asking(username, account.id(), changing ? Optional.empty() : Optional.of(account)),
+                RequestAttributes.SCOPE_REQUEST);
+        return account;
     }
 
     /** Whether somebody is whoever asks. */

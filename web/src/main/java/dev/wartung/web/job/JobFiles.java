@@ -5,6 +5,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import dev.wartung.core.anatomy.Build;
 import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.anatomy.WorkKind;
+import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.progress.JobLog;
@@ -56,7 +57,18 @@ class JobFiles {
      *
      * @param after the entry; empty before the first
      */
-    private record Worked(Optional<UUID> after, JobLog log, Standing standing, Progress progress, Supplies supplies) {}
+    private record Worked(
+            Optional<UUID> after, Basis basis, JobLog log, Standing standing, Progress progress, Supplies supplies) {
+
+        /** Whether these are entries of the very job it was worked out for, with more of them. */
+        boolean isBefore(List<JobEntry> all) {
+            return after.filter(id -> all.stream().anyMatch(e -> e.getId().equals(id)))
+                    .isPresent();
+        }
+    }
+
+    /** What a job was planned as, which never changes: read once, for it is long. */
+    private record Basis(Procedure procedure, List<Step> carried) {}
 
     JobView open(Job job) {
         return open(job, entries.findByJobIdOrderBySeq(job.id()));
@@ -80,7 +92,8 @@ class JobFiles {
         Sheets.Pair pair = sheets.asKept(job.anatomyDigest(), job.typeDigest());
         Worked known = worked.getIfPresent(Key.of(job));
         if (known == null || !known.after().equals(last)) {
-            known = work(job, pair, all, last);
+            Basis basis = known != null && known.isBefore(all) ? known.basis() : basis(job);
+            known = work(job, basis, pair, all, last);
             worked.put(Key.of(job), known);
         }
         return new JobView(
@@ -94,11 +107,15 @@ class JobFiles {
                 all);
     }
 
-    private Worked work(Job job, Sheets.Pair pair, List<JobEntry> all, Optional<UUID> last) {
+    private Basis basis(Job job) {
         JobPapers.Papers written = papers.of(job);
+        return new Basis(ProcedureFormat.procedure(written.procedure()), ProcedureFormat.carried(written.carried()));
+    }
+
+    private Worked work(Job job, Basis basis, Sheets.Pair pair, List<JobEntry> all, Optional<UUID> last) {
         JobLog log = new JobLog(
                 job.configuration(),
-                ProcedureFormat.procedure(written.procedure()),
+                basis.procedure(),
                 all.stream().map(JobEntry::happened).toList());
         Standing standing = log.standing();
         Build build = pair.anatomy().build();
@@ -106,12 +123,8 @@ class JobFiles {
                 .with(pair.anatomy().work(job.work()).map(WorkKind::becomes).orElse(Map.of()));
         Supplies supplies = Supplies.of(pair.type(), build.resolve(becomes.facts()), becomes, standing.renews());
         Progress progress = new Progress(
-                build,
-                standing.configuration(),
-                ProcedureFormat.carried(written.carried()),
-                standing.procedure(),
-                standing.confirmed());
-        return new Worked(last, log, standing, progress, supplies);
+                build, standing.configuration(), basis.carried(), standing.procedure(), standing.confirmed());
+        return new Worked(last, basis, log, standing, progress, supplies);
     }
 
     List<Step> carried(Job job) {

@@ -10,6 +10,7 @@ import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.message.Wording;
+import dev.wartung.core.procedure.Step;
 import dev.wartung.core.sheet.Knowledge;
 import dev.wartung.web.area.Lines;
 import dev.wartung.web.valve.Valve;
@@ -78,6 +79,14 @@ public class GreaseStore {
                 tinsOnSite(),
                 rule.map(AreaRule::claims).orElse(Set.of()),
                 hottestK.or(() -> rule.map(AreaRule::hottestK)).orElse(HOT_CLEANING_K));
+    }
+
+    /** The same for a step; where it greases nothing, nothing is looked for. */
+    @Transactional(readOnly = true)
+    public GreaseShelf shelf(Valve valve, Step step) {
+        return step.films().isEmpty()
+                ? new GreaseShelf(Knowledge.lubrication(), List.of(), Set.of(), HOT_CLEANING_K)
+                : shelf(valve);
     }
 
     @Transactional(readOnly = true)

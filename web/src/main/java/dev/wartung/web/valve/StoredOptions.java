@@ -5,11 +5,13 @@ import jakarta.persistence.Converter;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.hibernate.annotations.Immutable;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
 /** A configuration's options as one column: {"coupling": "threaded", "plug": "profiled"}. */
 @Converter
+@Immutable
 public class StoredOptions implements AttributeConverter<Map<String, String>, String> {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();

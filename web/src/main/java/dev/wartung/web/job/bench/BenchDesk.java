@@ -156,14 +156,14 @@ public class BenchDesk {
             Optional<Message> blocked = view.judgement()
                     .blocks(step.get(), view.progress().cannotBeLeft().isPresent());
             if (blocked.isPresent()) {
-                return Outcome.refused(blocked.get().toString());
+                return Outcome.refused(new Wording(current.get().units()).of(blocked.get()));
             }
             ToolForm tools = atHand.at(step.get(), typed, Map.of());
             StepForm form = new StepForm(
                     step.get(),
                     tools::readWith,
                     view.supplies(),
-                    greases.shelf(view.job().valve()),
+                    greases.shelf(view.job().valve(), step.get()),
                     typed,
                     current.get().units(),
                     current::second,
@@ -220,7 +220,7 @@ public class BenchDesk {
      */
     public List<Greased> greased(
             Step step, Valve valve, Map<String, String> typed, Supplier<Optional<Account>> second) {
-        return new GreaseForm(step, greases.shelf(valve), typed).greased(new HashMap<>(), second, Wording.METRIC);
+        return new GreaseForm(step, greases.shelf(valve, step), typed).greased(new HashMap<>(), second, Wording.METRIC);
     }
 
     /** Books what was counted in out of the stores: the kit once, what is not in it piece by piece. */

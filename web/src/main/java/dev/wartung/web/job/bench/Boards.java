@@ -147,7 +147,7 @@ class Boards {
                 .mine(view.job().holder().filter(current::is).isPresent())
                 .hindrances(now.isEmpty() ? closing.hindrances(view) : List.of())
                 .apart(apart.open(view.job()))
-                .films(step.map(s -> new GreaseForm(s, greases.shelf(view.job().valve()), typed).lines())
+                .films(step.map(s -> new GreaseForm(s, greases.shelf(view.job().valve(), s), typed).lines())
                         .orElse(List.of()))
                 .tools(tools.map(ToolForm::lines).orElse(List.of()))
                 .readWith(readWith(tools, step))
