@@ -1,6 +1,7 @@
 package dev.wartung.web.account;
 
 import java.util.Optional;
+import org.springframework.data.jpa.repository.EntityGraph;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.ListCrudRepository;
 
@@ -9,6 +10,8 @@ public interface Accounts extends ListCrudRepository<Account, Long> {
 
     Optional<Account> findByCalendarHash(String hash);
 
+    /** With what they may do, in one statement. */
+    @EntityGraph(attributePaths = "roles")
     Optional<Account> findByUsername(String username);
 
     /** Whether an account in use has this name, in whatever case the database takes for the same. */

@@ -140,11 +140,6 @@ public class BenchDesk {
      */
     @Transactional
     public Outcome confirm(int number, String stepId, UUID entryId, Map<String, String> typed) {
-        Outcome confirmed = confirmed(number, stepId, entryId, typed);
-        return confirmed.went() ? findings.ofAnswers(number, stepId, entryId).orElse(confirmed) : confirmed;
-    }
-
-    private Outcome confirmed(int number, String stepId, UUID entryId, Map<String, String> typed) {
         return log.during(number, entryId, view -> {
             if (view.progress().isConfirmed(stepId)) {
                 return Outcome.done("This step was confirmed already, here or on another screen.");
@@ -204,7 +199,8 @@ public class BenchDesk {
             if (step.get().kitCount()) {
                 taken(view, body.lots());
             }
-            return Outcome.DONE;
+            return findings.ofAnswers(number, entryId, step.get(), form.answers())
+                    .orElse(Outcome.DONE);
         });
     }
 

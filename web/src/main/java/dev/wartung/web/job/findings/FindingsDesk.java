@@ -14,9 +14,9 @@ import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.Ask.Observation;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Situation;
+import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Work;
 import dev.wartung.core.progress.Answer;
-import dev.wartung.core.progress.Confirmation;
 import dev.wartung.core.progress.CountedIn;
 import dev.wartung.core.progress.Happened;
 import dev.wartung.core.progress.JobEvent;
@@ -24,7 +24,6 @@ import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.document.PhotoFile;
 import dev.wartung.web.document.Shot;
 import dev.wartung.web.job.JobView;
-import dev.wartung.web.job.Jobs;
 import dev.wartung.web.job.LogBook;
 import dev.wartung.web.job.Outcome;
 import dev.wartung.web.job.planning.PlanningDesk;
@@ -41,15 +40,13 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class FindingsDesk {
 
-    private final Jobs jobs;
     private final LogBook log;
     private final PlanningDesk planning;
     private final Photos photos;
     private final CurrentAccount current;
     private final Clock clock;
 
-    FindingsDesk(Jobs jobs, LogBook log, PlanningDesk planning, Photos photos, CurrentAccount current, Clock clock) {
-        this.jobs = jobs;
+    FindingsDesk(LogBook log, PlanningDesk planning, Photos photos, CurrentAccount current, Clock clock) {
         this.log = log;
         this.planning = planning;
         this.photos = photos;
@@ -61,18 +58,13 @@ public class FindingsDesk {
      * Keeps and judges what was found by answering at a step that was confirmed just now.
      *
      * @param entryId of the confirmation
+     * @param answers given at the step
      * @return what came of it; empty where no answer was a finding
      */
     @Transactional
-    public Optional<Outcome> ofAnswers(int number, String stepId, UUID entryId) {
-        List<Confirmation> all =
-                jobs.view(number).map(v -> v.progress().confirmed()).orElse(List.of());
-        if (all.isEmpty() || !all.get(all.size() - 1).step().id().equals(stepId)) {
-            return Optional.empty();
-        }
-        Confirmation last = all.get(all.size() - 1);
-        for (Answer answer : last.answers()) {
-            Optional<Finds> found = last.step().asks().stream()
+    public Optional<Outcome> ofAnswers(int number, UUID entryId, Step step, List<Answer> answers) {
+        for (Answer answer : answers) {
+            Optional<Finds> found = step.asks().stream()
                     .filter(a -> a.id().equals(answer.ask()))
                     .filter(Observation.class::isInstance)
                     .map(Observation.class::cast)

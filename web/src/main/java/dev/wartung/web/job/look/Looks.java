@@ -18,21 +18,25 @@ public class Looks {
         this.rows = rows;
     }
 
+    @Transactional(readOnly = true)
     public Optional<Recheck> find(Long id) {
         return rows.findById(id);
     }
 
     /** Those of a valve that nobody has done, by day. */
+    @Transactional(readOnly = true)
     public List<Recheck> openAt(Valve valve) {
         return rows.findByValveIdAndDoneOnIsNullOrderByDueOn(valve.id());
     }
 
     /** Those that are due by a day and not done. */
+    @Transactional(readOnly = true)
     public List<Recheck> openBy(LocalDate day) {
         return inUse(rows.findByDoneOnIsNullAndDueOnLessThanEqualOrderByDueOn(day));
     }
 
     /** Open ones with a day from here to there. */
+    @Transactional(readOnly = true)
     public List<Recheck> openBetween(LocalDate from, LocalDate to) {
         return inUse(rows.openBetween(from, to));
     }
@@ -42,6 +46,7 @@ public class Looks {
     }
 
     /** Open ones on a line's valves that an event makes due. */
+    @Transactional(readOnly = true)
     public List<Recheck> waitingOn(String area, String line) {
         return rows.waitingOn(area, line);
     }

@@ -14,6 +14,7 @@ import dev.wartung.core.inspection.Inspection.Decision;
 import dev.wartung.core.lubrication.Grease;
 import dev.wartung.core.lubrication.GreaseShelf.Tin;
 import dev.wartung.core.procedure.Step;
+import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.Greased;
 import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.sealing.OldSeal;
@@ -451,8 +452,12 @@ class FindingsDeskTest {
         Map<String, String> typed = GoodAnswers.typed(view(number), step);
         typed.put(StepFields.READING + "bush-play", "play");
         assertThat(service.confirm(number, step.id(), entry, typed).went()).isTrue();
-        Outcome told = new FindingsDesk(jobs, keepsNone, planning, photos, current, clock)
-                .ofAnswers(number, step.id(), entry)
+        List<Answer> answers = view(number).progress().confirmed().stream()
+                .filter(c -> c.step().id().equals(step.id()))
+                .flatMap(c -> c.answers().stream())
+                .toList();
+        Outcome told = new FindingsDesk(keepsNone, planning, photos, current, clock)
+                .ofAnswers(number, entry, step, answers)
                 .orElseThrow();
         assertThat(told.went()).isTrue();
         assertThat(told.notice())
