@@ -6,7 +6,9 @@ import dev.wartung.core.drawing.SectionDrawing.View;
 import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Place;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -19,10 +21,15 @@ final class DrawnParts {
     /** parts that have a group of their own with what is in or on them: that moves, and they with it */
     private final Set<String> carriers = new HashSet<>();
 
+    private final Map<String, String> facts;
+    /** By condition: a drawing has a few, each on many shapes. */
+    private final Map<String, Boolean> made = new HashMap<>();
+
     DrawnParts(Valve valve, Bench bench, View view, Shape drawing) {
         this.valve = valve;
         this.bench = bench;
         this.view = view;
+        this.facts = valve.configuration().facts();
         carriers(drawing);
     }
 
@@ -63,6 +70,9 @@ final class DrawnParts {
      * @param offCarriers what it is drawn within and stands apart, the innermost first
      */
     boolean isDrawn(Shape shape, Collection<String> offCarriers) {
+        if (!isMade(shape)) {
+            return false;
+        }
         boolean here = shape.attribute("data-part")
                         .map(p -> bench.place(p) == Place.ON_VALVE
                                 || offCarriers.contains(p)
@@ -85,7 +95,7 @@ final class DrawnParts {
         boolean borne = shape.attribute("data-gone-with")
                 .map(p -> bench.build().part(p).isEmpty() || bench.place(p) == Place.ON_VALVE)
                 .orElse(true);
-        return here && isMade(shape) && air && product && aid && with && borne;
+        return here && air && product && aid && with && borne;
     }
 
     /**
@@ -120,8 +130,7 @@ final class DrawnParts {
 
     private boolean isMade(Shape shape) {
         return shape.attribute("data-when")
-                .map(condition ->
-                        DrawnWhen.holds(condition, valve.configuration().facts()))
+                .map(condition -> made.computeIfAbsent(condition, c -> DrawnWhen.holds(c, facts)))
                 .orElse(true);
     }
 

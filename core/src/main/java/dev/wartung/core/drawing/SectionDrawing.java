@@ -125,13 +125,17 @@ public final class SectionDrawing {
     }
 
     /**
-     * The drawing where the work is: as near as the parts in hand allow.
+     * A section as a whole, and where the work is, as near as the parts in hand allow.
      *
-     * @return empty where the whole shows them as large already, or nothing is marked
+     * @param near empty where the whole shows them as large already, or nothing is marked
      */
-    public Optional<String> near(Bench bench, View view, String title) {
+    public record Sections(String whole, Optional<String> near) {}
+
+    /** Both drawings, worked out together. */
+    public Sections sections(Bench bench, View view, String title, String nearTitle) {
         SectionRendering whole = rendering(bench, view, false);
-        return whole.work().map(window -> whole.through(window).svg(title));
+        Optional<String> near = whole.work().map(window -> whole.through(window).svg(nearTitle));
+        return new Sections(whole.svg(title), near);
     }
 
     /** The same with where the type's numbers are seen on it, each a group with {@code data-dimension}. */

@@ -65,6 +65,8 @@ final class SectionRendering {
     private double shiftY;
 
     private final boolean near;
+    /** Null until it is asked for. */
+    private @Nullable Optional<Window> work;
 
     /** The whole, within the canvas. */
     SectionRendering(
@@ -115,6 +117,13 @@ final class SectionRendering {
 
     /** Where the parts in hand are, as large as they go; empty where that is hardly larger than the whole. */
     Optional<Window> work() {
+        if (work == null) {
+            work = window();
+        }
+        return work;
+    }
+
+    private Optional<Window> window() {
         Extent extent = new Extent();
         drawing.children().forEach(s -> extend(extent, s, new AffineTransform(), false));
         if (extent.isEmpty()) {

@@ -223,7 +223,8 @@ class SectionDrawingTest {
             SectionDrawing.View view =
                     new SectionDrawing.View(procedure.renews(), step.marks(), List.of(), Optional.empty(), handled);
             String whole = drawing.svg(bench, view, "A valve");
-            Optional<String> closer = drawing.near(bench, view, "A valve");
+            Optional<String> closer =
+                    drawing.sections(bench, view, "A valve", "A valve").near();
             String svg = closer.orElse(whole);
             if (!(handled.leaves().isEmpty() && handled.comes().isEmpty())
                     && Stream.of("marked", "coming", "leaving", "arriving").noneMatch(svg::contains)) {

@@ -1,5 +1,7 @@
 package dev.wartung.web.line;
 
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
 import dev.wartung.core.line.Fitting;
 import dev.wartung.core.line.FittingKind;
 import dev.wartung.core.line.LineDrawing;
@@ -27,6 +29,10 @@ import java.util.stream.Collectors;
  * @param height the same
  */
 public record PlantMap(List<Area> areas, int width, int height) {
+
+    /** Where things stand is worked out when a line is drawn otherwise, not with every look at the map. */
+    private static final LoadingCache<LineDrawing, LinePicture> PICTURES =
+            Caffeine.newBuilder().maximumSize(200).build(LinePicture::of);
 
     private static final int EDGE = 14;
     private static final int GAP = 12;
@@ -146,7 +152,7 @@ public record PlantMap(List<Area> areas, int width, int height) {
 
         void draw(DrawnLine drawn) {
             LineDrawing line = drawn.drawing();
-            LinePicture picture = LinePicture.of(line);
+            LinePicture picture = PICTURES.get(line);
             int uppermost =
                     picture.spots().values().stream().mapToInt(Spot::row).min().orElse(0);
             int lowest =

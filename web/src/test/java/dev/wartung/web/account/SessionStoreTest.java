@@ -15,6 +15,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
+import java.time.Instant;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.DisplayName;
@@ -23,6 +24,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.session.Session;
+import org.springframework.session.SessionRepository;
 
 /** Two requests that have one session at once. */
 @ExtendWith(RunningApplication.class)
@@ -93,6 +95,8 @@ class SessionStoreTest {
                                 + URLEncoder.encode(TestSite.PASSWORD, StandardCharsets.UTF_8)))
                         .build(),
                 BodyHandlers.discarding());
+        // its use is kept to the minute
+        jdbc.update("update spring_session set last_access_time = last_access_time - 120000");
         String last = "select max(last_access_time) from spring_session where principal_name = 'theo'";
         Long before = jdbc.queryForObject(last, Long.class);
         assertThat(before).isNotNull();
@@ -107,5 +111,46 @@ class SessionStoreTest {
                     .isPresent();
         }
         assertThat(jdbc.queryForObject(last, Long.class)).isEqualTo(before);
+        client.send(HttpRequest.newBuilder(URI.create(at.base() + "/me")).build(), BodyHandlers.discarding());
+        assertThat(jdbc.queryForObject(last, Long.class)).isGreaterThan(before);
+    }
+
+    @Test
+    @DisplayName("When a session was last used is kept to the minute; what is put into it is kept at once")
+    void toTheMinute(FindByIndexNameSessionRepository<?> store) {
+        usedAndKept(store);
+    }
+
+    private static <S extends Session> void usedAndKept(SessionRepository<S> kept) {
+        SessionsInUse<S> sessions = new SessionsInUse<>(kept);
+        SessionsInUse.InUse<S> fresh = sessions.createSession();
+        sessions.save(fresh);
+        String id = fresh.getId();
+        Instant begun = kept.findById(id).getLastAccessedTime();
+        used(sessions, id, begun.plusSeconds(59));
+        assertThat(kept.findById(id).getLastAccessedTime()).isEqualTo(begun);
+        used(sessions, id, begun.plusSeconds(61));
+        assertThat(kept.findById(id).getLastAccessedTime()).isEqualTo(begun.plusSeconds(61));
+        SessionsInUse.InUse<S> filled = sessions.findById(id);
+        filled.setAttribute("what", "kept");
+        filled.setLastAccessedTime(begun.plusSeconds(62));
+        sessions.save(filled);
+        assertThat(kept.findById(id).<String>getAttribute("what")).isEqualTo("kept");
+        assertThat(kept.findById(id).getLastAccessedTime()).isEqualTo(begun.plusSeconds(62));
+        filled.removeAttribute("what");
+        sessions.save(filled);
+        assertThat(kept.findById(id).<String>getAttribute("what")).isNull();
+        String next = filled.changeSessionId();
+        sessions.save(filled);
+        assertThat(kept.findById(id)).isNull();
+        assertThat(kept.findById(next)).isNotNull();
+        sessions.deleteById(next);
+        assertThat(sessions.findById(next)).isNull();
+    }
+
+    private static <S extends Session> void used(SessionsInUse<S> sessions, String id, Instant at) {
+        SessionsInUse.InUse<S> session = sessions.findById(id);
+        session.setLastAccessedTime(at);
+        sessions.save(session);
     }
 }

@@ -114,7 +114,7 @@ class Boards {
         Progress shown = lookedAt.isPresent() ? before(view, lookedAt.get()) : progress;
         Optional<ToolForm> tools =
                 lookedAt.isPresent() ? Optional.empty() : step.map(s -> atHand.at(s, typed, lastUsed(view)));
-        Sections sections = sections(view, shown, step);
+        SectionDrawing.Sections sections = sections(view, shown, step);
         return BoardBuilder.stagedBuilder()
                 .view(view)
                 .step(step)
@@ -312,10 +312,7 @@ class Boards {
         });
     }
 
-    /** The section as a whole, and where the work is. */
-    private record Sections(String whole, Optional<String> near) {}
-
-    private Sections sections(JobView view, Progress shown, Optional<Step> step) {
+    private SectionDrawing.Sections sections(JobView view, Progress shown, Optional<Step> step) {
         List<String> marks = step.map(Step::marks).orElse(List.of());
         Handled handled = step.map(s -> Handled.of(s.acts())).orElse(Handled.NOTHING);
         SectionDrawing drawing = sheets.drawing(view.sheets(), shown.bench().configuration());
@@ -330,9 +327,11 @@ class Boards {
                 shown.positionBeforeLast(),
                 handled);
         String tag = view.job().valve().tag();
-        return new Sections(
-                drawing.svg(shown.bench(), what, "Section of " + tag + " as it stands at this step"),
-                drawing.near(shown.bench(), what, "Section of " + tag + " where the work is"));
+        return drawing.sections(
+                shown.bench(),
+                what,
+                "Section of " + tag + " as it stands at this step",
+                "Section of " + tag + " where the work is");
     }
 
     private List<CallOut> callOuts(

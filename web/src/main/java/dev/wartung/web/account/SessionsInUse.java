@@ -1,0 +1,129 @@
+package dev.wartung.web.account;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.session.Session;
+import org.springframework.session.SessionRepository;
+
+/**
+ * Sessions as requests have them. When one was last used is kept to the minute: it ends hours after, and every request
+ * would else write a row.
+ *
+ * @param <S> a session as it is kept
+ */
+final class SessionsInUse<S extends Session> implements SessionRepository<SessionsInUse.InUse<S>> {
+
+    private static final Duration TO = Duration.ofMinutes(1);
+
+    private final SessionRepository<S> kept;
+
+    SessionsInUse(SessionRepository<S> kept) {
+        this.kept = kept;
+    }
+
+    @Override
+    public InUse<S> createSession() {
+        return new InUse<>(kept.createSession(), true);
+    }
+
+    @Override
+    public void save(InUse<S> session) {
+        if (session.changed) {
+            kept.save(session.session);
+            session.changed = false;
+        }
+    }
+
+    @Override
+    public @Nullable InUse<S> findById(String id) {
+        S found = kept.findById(id);
+        return found == null ? null : new InUse<>(found, false);
+    }
+
+    @Override
+    public void deleteById(String id) {
+        kept.deleteById(id);
+    }
+
+    /** A session and whether it has to be written. */
+    static final class InUse<S extends Session> implements Session {
+
+        private final S session;
+        private boolean changed;
+
+        private InUse(S session, boolean changed) {
+            this.session = session;
+            this.changed = changed;
+        }
+
+        @Override
+        public String getId() {
+            return session.getId();
+        }
+
+        @Override
+        public String changeSessionId() {
+            changed = true;
+            return session.changeSessionId();
+        }
+
+        @Override
+        @SuppressWarnings("TypeParameterUnusedInFormals") // as the interface has it
+        public <T> @Nullable T getAttribute(String name) {
+            return session.getAttribute(name);
+        }
+
+        @Override
+        public Set<String> getAttributeNames() {
+            return session.getAttributeNames();
+        }
+
+        @Override
+        public void setAttribute(String name, Object value) {
+            changed = true;
+            session.setAttribute(name, value);
+        }
+
+        @Override
+        public void removeAttribute(String name) {
+            changed = true;
+            session.removeAttribute(name);
+        }
+
+        @Override
+        public Instant getCreationTime() {
+            return session.getCreationTime();
+        }
+
+        @Override
+        public void setLastAccessedTime(Instant now) {
+            if (changed || session.getLastAccessedTime().plus(TO).isBefore(now)) {
+                changed = true;
+                session.setLastAccessedTime(now);
+            }
+        }
+
+        @Override
+        public Instant getLastAccessedTime() {
+            return session.getLastAccessedTime();
+        }
+
+        @Override
+        public void setMaxInactiveInterval(Duration interval) {
+            changed |= !interval.equals(session.getMaxInactiveInterval());
+            session.setMaxInactiveInterval(interval);
+        }
+
+        @Override
+        public Duration getMaxInactiveInterval() {
+            return session.getMaxInactiveInterval();
+        }
+
+        @Override
+        public boolean isExpired() {
+            return session.isExpired();
+        }
+    }
+}
