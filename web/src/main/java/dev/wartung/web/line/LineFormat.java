@@ -1,5 +1,7 @@
 package dev.wartung.web.line;
 
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
 import dev.wartung.core.line.Fitting;
 import dev.wartung.core.line.FittingKind;
 import dev.wartung.core.line.LineDrawing;
@@ -17,6 +19,9 @@ import tools.jackson.databind.node.ObjectNode;
 final class LineFormat {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
+    /** The map reads every line with every look at it; nothing changes what was read. */
+    private static final LoadingCache<String, JsonNode> READ =
+            Caffeine.newBuilder().maximumSize(200).build(JSON::readTree);
 
     private LineFormat() {}
 
@@ -46,7 +51,7 @@ final class LineFormat {
     /** Numbers on record of the valves in it. */
     static List<Long> valves(String stored) {
         List<Long> valves = new ArrayList<>();
-        JSON.readTree(stored).path("fittings").forEach(f -> {
+        READ.get(stored).path("fittings").forEach(f -> {
             if (f.has("valve")) {
                 valves.add(f.path("valve").asLong());
             }
@@ -56,7 +61,7 @@ final class LineFormat {
 
     /** @param tags what a valve is called now, by its number on record */
     static LineDrawing read(String stored, Function<Long, String> tags) {
-        JsonNode root = JSON.readTree(stored);
+        JsonNode root = READ.get(stored);
         List<Fitting> fittings = new ArrayList<>();
         root.path("fittings").forEach(f -> {
             FittingKind kind = FittingKind.of(f.path("kind").asString("")).orElseThrow();

@@ -27,7 +27,23 @@ public record LinesMap(List<Area> areas, int width, int height) {
     public record Line(String name, int y, int right, List<Mark> marks) {}
 
     /** A valve at its place; its state decides shape and colour. */
-    public record Mark(String tag, String service, int x, int y, State state) {}
+    public record Mark(String tag, String service, int x, int y, State state) {
+
+        /** What it is, for whoever hears it or points at it. */
+        public String says() {
+            return tag + ", " + service + ", " + state.words();
+        }
+
+        /** Its place, as SVG puts it. */
+        public String at() {
+            return "translate(" + x + " " + y + ")";
+        }
+
+        /** Where its sign is drawn. */
+        public String sign() {
+            return "/img/map.svg#" + state.style();
+        }
+    }
 
     /** What a valve's sign on the map says. */
     public enum State {
