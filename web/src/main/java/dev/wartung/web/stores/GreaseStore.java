@@ -155,7 +155,7 @@ public class GreaseStore {
                     typed.getOrDefault("registration", ""),
                     claims,
                     hottestK);
-            matrix.contradictions(grease).forEach(c -> troubles.put("claims", c.toString()));
+            matrix.contradictions(grease).forEach(c -> troubles.put("claims", new Wording(units).of(c)));
             if (troubles.isEmpty()) {
                 takeIn(new Tin(grease, lot));
             }
