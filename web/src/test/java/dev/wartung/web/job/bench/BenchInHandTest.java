@@ -101,6 +101,24 @@ class BenchInHandTest {
     }
 
     @Test
+    @DisplayName("The figures stay in view however slowly the row arrives: it does not snap to the cloth by itself")
+    void arrivingInParts(Address at, Browser browser) {
+        Page page = held(browser, at, 390, 844);
+        new BenchHands(page).begin("TS-007", "inspect");
+        Object pushed =
+                page.evaluate(
+                        """
+                        async () => {
+                          const row = document.querySelector('.below'), parts = [...row.children];
+                          const drawn = () => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done)));
+                          row.replaceChildren();
+                          for (const part of parts) { row.append(part); await drawn(); }
+                          return row.scrollLeft;
+                        }""");
+        assertThat(pushed).isEqualTo(0);
+    }
+
+    @Test
     @DisplayName("The cloth is one swipe away, with the figures still in view; the whole valve is one tap away")
     void oneSwipe(Address at, Browser browser) {
         Page page = held(browser, at, 390, 844);
