@@ -49,7 +49,8 @@ class LinesController {
         model.addAttribute("areas", large ? areas : List.of());
         model.addAttribute("area", shown);
         List<DrawnLine> lines = drawings.all(on.stream().collect(Collectors.toMap(Valve::id, Valve::tag)));
-        model.addAttribute("map", PlantMap.of(on, lines, LocalDate.now(clock)));
+        model.addAttribute("empty", on.isEmpty());
+        model.addAttribute("map", PlantMapSvg.of(PlantMap.of(on, lines, LocalDate.now(clock))));
         Set<List<String>> drawn =
                 lines.stream().map(l -> List.of(l.area(), l.line())).collect(Collectors.toSet());
         model.addAttribute(
