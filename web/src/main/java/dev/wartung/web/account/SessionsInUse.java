@@ -1,5 +1,7 @@
 package dev.wartung.web.account;
 
+import jakarta.servlet.ServletRequestEvent;
+import jakarta.servlet.ServletRequestListener;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Set;
@@ -9,15 +11,21 @@ import org.springframework.session.SessionRepository;
 
 /**
  * Sessions as requests have them. When one was last used is kept to the minute: it ends hours after, and every request
- * would else write a row.
+ * would else write a row. At its end a request looks up once more the session it has just saved, to see whether its
+ * cookie is still good: it is answered with that one. A request reads its session anew: one that was ended elsewhere is
+ * gone with the next.
  *
  * @param <S> a session as it is kept
  */
-final class SessionsInUse<S extends Session> implements SessionRepository<SessionsInUse.InUse<S>> {
+final class SessionsInUse<S extends Session>
+        implements SessionRepository<SessionsInUse.InUse<S>>, ServletRequestListener {
 
     private static final Duration TO = Duration.ofMinutes(1);
 
     private final SessionRepository<S> kept;
+    /** What the request on this thread has saved; nothing of it is left for the next. */
+    @SuppressWarnings("ThreadLocalUsage") // one for the application: what is kept has its type
+    private final ThreadLocal<InUse<S>> saved = new ThreadLocal<>();
 
     SessionsInUse(SessionRepository<S> kept) {
         this.kept = kept;
@@ -34,17 +42,33 @@ final class SessionsInUse<S extends Session> implements SessionRepository<Sessio
             kept.save(session.session);
             session.changed = false;
         }
+        saved.set(session);
     }
 
     @Override
     public @Nullable InUse<S> findById(String id) {
+        InUse<S> same = saved.get();
+        if (same != null && same.getId().equals(id)) {
+            return same;
+        }
         S found = kept.findById(id);
         return found == null ? null : new InUse<>(found, false);
     }
 
     @Override
     public void deleteById(String id) {
+        saved.remove();
         kept.deleteById(id);
+    }
+
+    @Override
+    public void requestInitialized(ServletRequestEvent event) {
+        saved.remove();
+    }
+
+    @Override
+    public void requestDestroyed(ServletRequestEvent event) {
+        saved.remove();
     }
 
     /** A session and whether it has to be written. */

@@ -78,23 +78,44 @@ class SessionStoreTest {
     }
 
     @Test
+    @DisplayName(
+            "A session that was ended elsewhere is gone with the next request, whatever the one before held in hand")
+    void endedElsewhere(Address at, JdbcTemplate jdbc) throws IOException, InterruptedException {
+        HttpClient client = loggedIn(at);
+        HttpRequest own = HttpRequest.newBuilder(URI.create(at.base() + "/me")).build();
+        // so many that every hand has had it
+        for (int i = 0; i < 40; i++) {
+            assertThat(client.send(own, BodyHandlers.discarding()).statusCode()).isEqualTo(200);
+        }
+        jdbc.update("delete from spring_session where principal_name = 'theo'");
+        for (int i = 0; i < 40; i++) {
+            var answer = client.send(own, BodyHandlers.discarding());
+            assertThat(answer.statusCode()).isEqualTo(302);
+            assertThat(answer.headers().firstValue("Location").orElse("")).endsWith("/login");
+        }
+    }
+
+    @Test
+    @DisplayName("A request looks its session up once: at its end it has what it saved")
+    void once(FindByIndexNameSessionRepository<?> store) {
+        savedInHand(store);
+    }
+
+    private static <S extends Session> void savedInHand(SessionRepository<S> kept) {
+        SessionsInUse<S> sessions = new SessionsInUse<>(kept);
+        SessionsInUse.InUse<S> session = sessions.createSession();
+        sessions.save(session);
+        kept.deleteById(session.getId());
+        assertThat(sessions.findById(session.getId())).isSameAs(session);
+        assertThat(sessions.findById("another")).isNull();
+        sessions.deleteById(session.getId());
+        assertThat(sessions.findById(session.getId())).isNull();
+    }
+
+    @Test
     @DisplayName("What pages are made of is sent without looking at anybody's session, and sets no cookie")
     void madeOf(Address at, JdbcTemplate jdbc) throws IOException, InterruptedException {
-        HttpClient client = HttpClient.newBuilder()
-                .cookieHandler(new CookieManager(null, CookiePolicy.ACCEPT_ALL))
-                .build();
-        String form = client.send(
-                        HttpRequest.newBuilder(URI.create(at.base() + "/login")).build(), BodyHandlers.ofString())
-                .body();
-        Matcher token = Pattern.compile("name=\"_csrf\" value=\"([^\"]+)\"").matcher(form);
-        assertThat(token.find()).isTrue();
-        client.send(
-                HttpRequest.newBuilder(URI.create(at.base() + "/login"))
-                        .header("Content-Type", "application/x-www-form-urlencoded")
-                        .POST(BodyPublishers.ofString("_csrf=" + token.group(1) + "&username=theo&password="
-                                + URLEncoder.encode(TestSite.PASSWORD, StandardCharsets.UTF_8)))
-                        .build(),
-                BodyHandlers.discarding());
+        HttpClient client = loggedIn(at);
         // its use is kept to the minute
         jdbc.update("update spring_session set last_access_time = last_access_time - 120000");
         String last = "select max(last_access_time) from spring_session where principal_name = 'theo'";
@@ -113,6 +134,25 @@ class SessionStoreTest {
         assertThat(jdbc.queryForObject(last, Long.class)).isEqualTo(before);
         client.send(HttpRequest.newBuilder(URI.create(at.base() + "/me")).build(), BodyHandlers.discarding());
         assertThat(jdbc.queryForObject(last, Long.class)).isGreaterThan(before);
+    }
+
+    private static HttpClient loggedIn(Address at) throws IOException, InterruptedException {
+        HttpClient client = HttpClient.newBuilder()
+                .cookieHandler(new CookieManager(null, CookiePolicy.ACCEPT_ALL))
+                .build();
+        String form = client.send(
+                        HttpRequest.newBuilder(URI.create(at.base() + "/login")).build(), BodyHandlers.ofString())
+                .body();
+        Matcher token = Pattern.compile("name=\"_csrf\" value=\"([^\"]+)\"").matcher(form);
+        assertThat(token.find()).isTrue();
+        client.send(
+                HttpRequest.newBuilder(URI.create(at.base() + "/login"))
+                        .header("Content-Type", "application/x-www-form-urlencoded")
+                        .POST(BodyPublishers.ofString("_csrf=" + token.group(1) + "&username=theo&password="
+                                + URLEncoder.encode(TestSite.PASSWORD, StandardCharsets.UTF_8)))
+                        .build(),
+                BodyHandlers.discarding());
+        return client;
     }
 
     @Test
