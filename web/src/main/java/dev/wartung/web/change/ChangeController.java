@@ -42,10 +42,8 @@ class ChangeController {
     @GetMapping("/change-requests")
     String all(Model model) {
         model.addAttribute("nav", "today");
-        model.addAttribute(
-                "open", requests.findByStateInOrderByNumber(EnumSet.range(ChangeState.ASKED, ChangeState.IN_WORK)));
-        model.addAttribute(
-                "ended", requests.findByStateInOrderByNumber(EnumSet.range(ChangeState.PROVEN, ChangeState.WITHDRAWN)));
+        model.addAttribute("open", requests.open());
+        model.addAttribute("ended", requests.ended());
         return "changes";
     }
 

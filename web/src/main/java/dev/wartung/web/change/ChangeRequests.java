@@ -1,7 +1,6 @@
 package dev.wartung.web.change;
 
 import jakarta.persistence.LockModeType;
-import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -20,7 +19,12 @@ public interface ChangeRequests extends JpaRepository<ChangeRequest, Integer> {
 
     List<ChangeRequest> findByValveIdOrderByNumberDesc(Long valveId);
 
-    List<ChangeRequest> findByStateInOrderByNumber(Collection<ChangeState> states);
+    /** Those on which something is still to be done; a list of states would be worked out anew each time. */
+    @Query("select c from ChangeRequest c where c.state in (ASKED, STATED, APPROVED, IN_WORK) order by c.number")
+    List<ChangeRequest> open();
+
+    @Query("select c from ChangeRequest c where c.state in (PROVEN, REFUSED, WITHDRAWN) order by c.number")
+    List<ChangeRequest> ended();
 
     Optional<ChangeRequest> findByJobNumber(int jobNumber);
 }

@@ -79,6 +79,9 @@ public class RecallDesk {
                 .collect(Collectors.groupingBy(
                         Piece::tag, LinkedHashMap::new, Collectors.mapping(Piece::part, Collectors.toList())));
         Map<Valve, List<String>> inValves = new LinkedHashMap<>();
+        if (byTag.isEmpty()) {
+            return inValves;
+        }
         valves.findByTagIn(byTag.keySet()).stream()
                 .sorted(Comparator.comparing(Valve::tag))
                 .forEach(v -> inValves.put(

@@ -5,7 +5,6 @@ import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.account.LastLogin;
 import dev.wartung.web.account.Role;
 import dev.wartung.web.change.ChangeRequests;
-import dev.wartung.web.change.ChangeState;
 import dev.wartung.web.job.JobLine;
 import dev.wartung.web.job.JobState;
 import dev.wartung.web.job.Jobs;
@@ -94,8 +93,7 @@ class TodayController {
         model.addAttribute("rechecks", rechecks);
         model.addAttribute(
                 "changes", me.roles().contains(Role.REVIEWER) ? changes.findBySeenAtIsNullOrderByAt() : List.of());
-        model.addAttribute(
-                "requests", requests.findByStateInOrderByNumber(EnumSet.range(ChangeState.ASKED, ChangeState.IN_WORK)));
+        model.addAttribute("requests", requests.open());
         model.addAttribute("toReview", me.roles().contains(Role.REVIEWER) ? reviews.waiting() : null);
         model.addAttribute("blocked", valves.findByStateOrderByTag(ValveState.OUT_OF_SERVICE));
         List<Valve> due = valves.due(today.plusDays(LOOK_AHEAD_DAYS), PageRequest.of(0, MOST_DUE));

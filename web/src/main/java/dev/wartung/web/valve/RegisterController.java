@@ -5,14 +5,12 @@ import dev.wartung.core.text.Tag;
 import dev.wartung.web.sheet.Sheets;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
-import org.springframework.data.domain.Sort;
 import org.springframework.data.jpa.repository.query.EscapeCharacter;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -79,11 +77,8 @@ class RegisterController {
                 Drive.of(search.drive() == null ? "" : search.drive()).orElse(null),
                 dueBefore.orElse(null),
                 // who asks for a tag is shown it, whatever became of the valve
-                Arrays.stream(ValveState.values())
-                        .filter(s ->
-                                gone ? !s.inUse() : s.inUse() || (!search.text().isEmpty() && dueBefore.isEmpty()))
-                        .toList(),
-                PageRequest.of(search.pageNumber(), PAGE, Sort.by("tag")));
+                gone ? Boolean.FALSE : (search.text().isEmpty() || dueBefore.isPresent()) ? Boolean.TRUE : null,
+                PageRequest.of(search.pageNumber(), PAGE));
         model.addAttribute("nav", "valves");
         model.addAttribute("today", today);
         model.addAttribute("found", found);

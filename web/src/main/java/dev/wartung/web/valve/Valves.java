@@ -27,7 +27,7 @@ public interface Valves extends JpaRepository<Valve, Long> {
      * @param type      exactly, or null for any
      * @param drive     exactly, or null for any
      * @param dueBefore due on or before this day; any when null
-     * @param states    in one of these
+     * @param inUse     those the plant has use for, or those it has none for; null for both
      */
     @Query(
             """
@@ -37,14 +37,15 @@ public interface Valves extends JpaRepository<Valve, Long> {
               and (:type is null or v.typeId = :type)
               and (:drive is null or v.drive = :drive)
               and (cast(:dueBefore as date) is null or v.nextDue <= :dueBefore)
-              and v.state in :states""")
+              and (:inUse is null or :inUse = case when v.state in (IN_SERVICE, ON_BENCH, OUT_OF_SERVICE) then true else false end)
+            order by v.tag""")
     Page<Valve> search(
             String like,
             @Nullable String area,
             @Nullable String type,
             @Nullable Drive drive,
             @Nullable LocalDate dueBefore,
-            Collection<ValveState> states,
+            @Nullable Boolean inUse,
             Pageable page);
 
     @Query("select distinct v.area from Valve v order by v.area")
