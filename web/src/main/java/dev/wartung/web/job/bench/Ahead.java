@@ -1,10 +1,13 @@
 package dev.wartung.web.job.bench;
 
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.inspection.Inspection;
 import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Ask.AtPlaces;
+import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Happened;
 import dev.wartung.core.progress.JobEvent;
@@ -78,13 +81,17 @@ class Ahead {
         }
     }
 
+    /** Every word of a procedure, told apart by a number; a job has the same one from step to step. */
+    private static final LoadingCache<Procedure, Integer> WORDED =
+            Caffeine.newBuilder().weakKeys().build(p -> p.toString().hashCode());
+
     /**
      * The same as long as a job goes the same way, within the same limits, with the same in its way. What was read makes
      * no other way: what is held against it later is told apart by itself.
      */
     static String way(JobView view) {
         return Integer.toHexString(Objects.hash(
-                view.standing().procedure().toString(),
+                WORDED.get(view.standing().procedure()),
                 view.configuration().toString(),
                 view.judgement().hindrances().toString()));
     }
