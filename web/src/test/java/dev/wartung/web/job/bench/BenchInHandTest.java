@@ -105,9 +105,8 @@ class BenchInHandTest {
     void arrivingInParts(Address at, Browser browser) {
         Page page = held(browser, at, 390, 844);
         new BenchHands(page).begin("TS-007", "inspect");
-        Object pushed =
-                page.evaluate(
-                        """
+        Object pushed = page.evaluate(
+                """
                         async () => {
                           const row = document.querySelector('.below'), parts = [...row.children];
                           const drawn = () => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done)));

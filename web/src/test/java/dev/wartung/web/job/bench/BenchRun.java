@@ -68,9 +68,10 @@ public final class BenchRun {
 
     /** @param also further fields, for instance the second person's */
     public void confirm(int number, String name, Map<String, String> also) throws Exception {
-        Step step = current(number).orElseThrow();
+        JobView view = jobs.view(number).orElseThrow();
+        Step step = view.progress().current().orElseThrow();
         MockHttpServletRequestBuilder request = as(name, "/jobs/" + number + "/steps/" + step.id());
-        Map<String, String> typed = new HashMap<>(answers(number));
+        Map<String, String> typed = answers(view, step);
         typed.putAll(also);
         typed.forEach(request::param);
         web.perform(request).andExpect(status().isOk());
@@ -79,8 +80,12 @@ public final class BenchRun {
 
     /** What is typed at the current step where all is well. */
     public Map<String, String> answers(int number) {
-        Step step = current(number).orElseThrow();
-        Map<String, String> typed = GoodAnswers.typed(jobs.view(number).orElseThrow(), step);
+        JobView view = jobs.view(number).orElseThrow();
+        return answers(view, view.progress().current().orElseThrow());
+    }
+
+    private static Map<String, String> answers(JobView view, Step step) {
+        Map<String, String> typed = new HashMap<>(GoodAnswers.typed(view, step));
         typed.replaceAll((field, value) -> withUnit(step, field, value));
         return typed;
     }
