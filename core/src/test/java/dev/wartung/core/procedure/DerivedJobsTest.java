@@ -1,7 +1,6 @@
 package dev.wartung.core.procedure;
 
-import static org.assertj.core.api.Assertions.assertThat;
-
+import dev.wartung.core.WrittenOut;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
@@ -13,11 +12,6 @@ import dev.wartung.core.school.SiteChoices;
 import dev.wartung.core.sheet.Schools;
 import dev.wartung.core.sheet.SheetLibrary;
 import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -25,11 +19,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 
@@ -40,8 +32,6 @@ import org.junit.jupiter.api.Test;
  */
 class DerivedJobsTest {
 
-    private static final String KEPT = "/derived-jobs.txt";
-    private static final Path NOW = Path.of("target", "derived-jobs.txt");
     private static final SheetLibrary LIBRARY = SheetLibrary.shipped();
 
     private record Job(AnatomySheet anatomy, TypeSheet type, ValveConfiguration valve, Work work) {}
@@ -198,38 +188,9 @@ class DerivedJobsTest {
         }
     }
 
-    private static Map<String, List<String>> kept() {
-        Map<String, List<String>> jobs = new LinkedHashMap<>();
-        try (InputStream file = DerivedJobsTest.class.getResourceAsStream(KEPT)) {
-            List<String> lines = List.of();
-            for (String line :
-                    new String(Objects.requireNonNull(file).readAllBytes(), StandardCharsets.UTF_8).split("\n")) {
-                if (line.startsWith("== ")) {
-                    lines = new ArrayList<>();
-                    jobs.put(line, lines);
-                } else {
-                    lines.add(line);
-                }
-            }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return jobs;
-    }
-
     @Test
     @DisplayName("Each work of each family is derived as it is written")
     void asWritten() throws IOException {
-        Map<String, List<String>> kept = kept();
-        Map<String, List<String>> now = derived();
-        Files.writeString(
-                NOW,
-                now.entrySet().stream()
-                        .flatMap(job -> Stream.concat(Stream.of(job.getKey()), job.getValue().stream()))
-                        .map(line -> line + "\n")
-                        .collect(Collectors.joining()));
-        assertThat(now.keySet()).as("what is derived now: %s", NOW).isEqualTo(kept.keySet());
-        now.forEach((job, lines) ->
-                assertThat(lines).as("%s (what is derived now: %s)", job, NOW).isEqualTo(kept.get(job)));
+        new WrittenOut("derived-jobs.txt").holds(derived());
     }
 }
