@@ -7,16 +7,23 @@ import dev.wartung.core.line.Fitting;
 import dev.wartung.core.line.FittingKind;
 import dev.wartung.core.line.LineDrawing;
 import dev.wartung.core.line.LineEnd;
+import dev.wartung.core.text.PlainText;
 import dev.wartung.web.app.TestSite;
 import dev.wartung.web.line.PlantMap.Row;
 import dev.wartung.web.valve.LinesMap.Mark;
 import dev.wartung.web.valve.Valve;
+import java.io.StringReader;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
+import javax.xml.parsers.DocumentBuilderFactory;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
+import org.w3c.dom.Element;
+import org.w3c.dom.NodeList;
+import org.xml.sax.InputSource;
 
 /** The plant as it is drawn, line by line. */
 class PlantMapTest {
@@ -100,5 +107,39 @@ class PlantMapTest {
         int end = one.signs().stream().mapToInt(PlantMap.Sign::x).max().orElse(0);
         assertThat(one.valves().get(1).x()).isGreaterThan(end);
         assertThat(one.pipes()).hasSize(5);
+    }
+
+    @Test
+    @DisplayName("What plants call their things is written as they call it, whatever that would mean in SVG")
+    void written() throws Exception {
+        String odd = "A & <b>\"'\u0001";
+        String svg = PlantMapSvg.of(PlantMap.of(
+                List.of(valve("P-1", odd, 1), valve("P/2 ü", odd, 2), valve("P-5", "Three", 1)),
+                List.of(drawn(7, odd, odd, "P-1", "P/2 ü", "Buffer"), drawn(8, "Two", "Buffer", "P-3", "P-4", odd)),
+                TODAY));
+        assertThat(svg).doesNotContain("<b>");
+        Element map = DocumentBuilderFactory.newInstance()
+                .newDocumentBuilder()
+                .parse(new InputSource(new StringReader(svg)))
+                .getDocumentElement();
+        String shown = odd.replace("\u0001", String.valueOf(PlainText.REPLACEMENT));
+        assertThat(all(map, "text", ""))
+                .contains("Hall", shown, "Three, not drawn", "P-1", "P/2 ü", "also Two")
+                .doesNotContain("Two");
+        assertThat(all(map, "title", "")).contains("tank " + shown, "P-1, a service, in service");
+        assertThat(all(map, "a", "href"))
+                .contains("/lines/7", "/valves/P-1", "/valves/P%2F2%20%C3%BC", "/lines/8")
+                .doesNotContain("/lines/0");
+        assertThat(all(map, "a", "aria-label")).contains("Buffer, also in Two", shown + ", also in Two");
+        assertThat(all(map, "use", "href")).contains("/img/map.svg#in-service");
+    }
+
+    /** What every such element says, or one attribute of it. */
+    private static List<String> all(Element of, String name, String attribute) {
+        NodeList found = of.getElementsByTagName(name);
+        return IntStream.range(0, found.getLength())
+                .mapToObj(i -> (Element) found.item(i))
+                .map(e -> attribute.isEmpty() ? e.getTextContent() : e.getAttribute(attribute))
+                .toList();
     }
 }
