@@ -173,18 +173,20 @@ class ProvingRunsTest {
         int job = bench.begin("TF-003", "renew-diaphragm", "tessa");
         String step = bench.current(job).orElseThrow().id();
         int entries = jobs.view(job).orElseThrow().entries().size();
-        long killed = began("TF-003", known("Doomed", doomed, 1), "none", String.valueOf(job));
-        long air = began("TF-003", known("Airless", port, 1), "none", String.valueOf(job));
+        // each is broken as soon as it runs: on a busy machine it would be over while the others are waited for
         long sticks = began("TF-003", known("Sticky", port, 2), "none", String.valueOf(job));
-        long nonsense = began("TF-003", known("Liar", port, 3), "none", String.valueOf(job));
-        long overridden = began("TF-003", known("Overridden", port, 4), "override", String.valueOf(job));
-        for (long id : List.of(killed, air, sticks, nonsense)) {
-            untilSamples(id, 12);
-        }
-        toKill.close();
-        breaks(port, 1, Registers.AIR_LOST, 1);
+        untilSamples(sticks, 3);
         breaks(port, 2, Registers.STICKS, 4300);
+        long killed = began("TF-003", known("Doomed", doomed, 1), "none", String.valueOf(job));
+        untilSamples(killed, 12);
+        toKill.close();
+        long air = began("TF-003", known("Airless", port, 1), "none", String.valueOf(job));
+        untilSamples(air, 12);
+        breaks(port, 1, Registers.AIR_LOST, 1);
+        long nonsense = began("TF-003", known("Liar", port, 3), "none", String.valueOf(job));
+        untilSamples(nonsense, 12);
         breaks(port, 3, Registers.NONSENSE, 1);
+        long overridden = began("TF-003", known("Overridden", port, 4), "override", String.valueOf(job));
         assertThat(ended(killed))
                 .satisfies(r -> assertThat(r.outcome()).contains(Outcome.LEFT_UNDER_AIR))
                 .satisfies(r -> assertThat(r.note()).contains("the bench did not answer any more"))
