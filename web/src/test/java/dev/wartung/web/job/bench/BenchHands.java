@@ -48,6 +48,8 @@ public final class BenchHands {
         page.click("button:has-text('Plan this job')");
         Browser.ready(page);
         page.click("button:has-text('Take it to the bench')");
+        // the page one leaves is ready, too
+        page.waitForSelector("#done");
         Browser.ready(page);
         return Integer.parseInt(page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
     }
