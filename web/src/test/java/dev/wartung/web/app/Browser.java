@@ -208,6 +208,15 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
                 "html[data-ready='true']", new Page.WaitForSelectorOptions().setState(WaitForSelectorState.ATTACHED));
     }
 
+    /** Clicks what leads to another page and waits until that one's scripts have run: the one that is left is ready, too. */
+    public static void follow(Page page, String what) {
+        page.evaluate("() => { document.documentElement.dataset.left = 'true'; }");
+        page.click(what);
+        page.waitForSelector(
+                "html[data-ready='true']:not([data-left])",
+                new Page.WaitForSelectorOptions().setState(WaitForSelectorState.ATTACHED));
+    }
+
     /** Waits until nothing is being fetched and swapped any more. */
     public static void settled(Page page) {
         PlaywrightAssertions.assertThat(page.locator(".htmx-request, .htmx-swapping, .htmx-settling"))

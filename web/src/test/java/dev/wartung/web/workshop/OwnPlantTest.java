@@ -119,9 +119,8 @@ class OwnPlantTest {
         tessa.click("text=Plan a job");
         tessa.check("input[name=work][value=renew-product-seals]");
         Browser.settled(tessa);
-        tessa.click("button:has-text('Plan this job')");
-        tessa.click("button:has-text('Take it to the bench')");
-        Browser.ready(tessa);
+        Browser.follow(tessa, "button:has-text('Plan this job')");
+        Browser.follow(tessa, "button:has-text('Take it to the bench')");
         BenchHands hands = new BenchHands(tessa);
         hands.workByHandUntil("Count, then close");
         tessa.fill("#bin", "4");

@@ -45,12 +45,11 @@ public final class BenchHands {
     /** Plans a work on a valve and takes it to the bench; returns the job's number. */
     public int begin(String tag, String work) {
         Browser.go(page, "/valves/" + tag + "/plan?work=" + work);
-        page.click("button:has-text('Plan this job')");
-        Browser.ready(page);
-        page.click("button:has-text('Take it to the bench')");
-        // the page one leaves is ready, too
-        page.waitForSelector("#done");
-        Browser.ready(page);
+        Browser.follow(page, "button:has-text('Plan this job')");
+        Browser.follow(page, "button:has-text('Take it to the bench')");
+        assertThat(page.locator(".trouble").allInnerTexts())
+                .as("taking it to the bench")
+                .isEmpty();
         return Integer.parseInt(page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
     }
 

@@ -104,7 +104,7 @@ class BenchInHandTest {
     @DisplayName("The figures stay in view however slowly the row arrives: it does not snap to the cloth by itself")
     void arrivingInParts(Address at, Browser browser) {
         Page page = held(browser, at, 390, 844);
-        new BenchHands(page).begin("TS-007", "inspect");
+        new BenchHands(page).begin("TS-009", "inspect");
         Object pushed = page.evaluate(
                 """
                         async () => {
