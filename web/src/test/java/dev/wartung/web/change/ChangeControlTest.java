@@ -208,6 +208,21 @@ class ChangeControlTest {
     }
 
     @Test
+    @DisplayName("A change is among those something is still to be done on or among the ended, as its state says")
+    void everyState(JdbcTemplate sql) throws Exception {
+        int number = asked("TS-015", STRONG_AIR);
+        for (ChangeState state : ChangeState.values()) {
+            sql.update("update change_request set state = ? where number = ?", state.name(), number);
+            assertThat(requests.open().stream().anyMatch(c -> c.number() == number))
+                    .as(state.name())
+                    .isEqualTo(state.open());
+            assertThat(requests.ended().stream().anyMatch(c -> c.number() == number))
+                    .as(state.name())
+                    .isEqualTo(!state.open());
+        }
+    }
+
+    @Test
     @DisplayName(
             "Not asked for where the numbers say no, twice, or without a reason; refused by another safe position; taken back by its asker alone")
     void notTaken() throws Exception {

@@ -12,12 +12,15 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
 import dev.wartung.web.app.RunningApplication;
+import java.util.Arrays;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.data.domain.PageRequest;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
 
@@ -37,6 +40,20 @@ class PagesTest {
                 .andExpect(redirectedUrl("/valves?q=99999999&scanned=true"));
         web.perform(as(get("/valves").param("q", "XX-404 <b>").param("scanned", "true")))
                 .andExpect(content().string(containsString("No valve and no job is called “XX-404 &lt;b&gt;”")));
+    }
+
+    @Test
+    @DisplayName("The register finds a valve among those the plant has use for or among the others, as its state says")
+    void everyState(Valves valves, JdbcTemplate sql) {
+        for (ValveState state : ValveState.values()) {
+            sql.update("update valve set state = ? where tag = 'TS-013'", state.name());
+            for (Boolean inUse : Arrays.asList(true, false, null)) {
+                assertThat(valves.search("%ts-013%", null, null, null, null, inUse, PageRequest.of(0, 5)))
+                        .as("%s, in use %s", state, inUse)
+                        .hasSize(inUse == null || inUse == state.inUse() ? 1 : 0);
+            }
+        }
+        sql.update("update valve set state = 'IN_SERVICE' where tag = 'TS-013'");
     }
 
     @ParameterizedTest
