@@ -70,7 +70,11 @@ public record JobLog(ValveConfiguration configuration, Procedure procedure, List
     /** As it would be with the last confirmation taken back. */
     public JobLog withoutLast() {
         return lastConfirmed()
-                .map(last -> new JobLog(configuration, procedure, without(inForce(), last)))
+                .map(last -> {
+                    List<Happened> holds = inForce();
+                    takeOut(holds, last);
+                    return new JobLog(configuration, procedure, holds);
+                })
                 .orElse(this);
     }
 
@@ -85,7 +89,7 @@ public record JobLog(ValveConfiguration configuration, Procedure procedure, List
                 holds.stream()
                         .filter(h -> h.event() instanceof Confirmed)
                         .reduce((earlier, later) -> later)
-                        .ifPresent(last -> holds.retainAll(without(holds, last)));
+                        .ifPresent(last -> takeOut(holds, last));
             } else {
                 holds.add(one);
             }
@@ -93,10 +97,10 @@ public record JobLog(ValveConfiguration configuration, Procedure procedure, List
         return holds;
     }
 
-    private static List<Happened> without(List<Happened> all, Happened confirmation) {
+    private static void takeOut(List<Happened> holds, Happened confirmation) {
         Set<UUID> gone = new HashSet<>(confirmation.findings());
         gone.add(confirmation.id());
-        return all.stream().filter(h -> !gone.contains(h.id())).toList();
+        holds.removeIf(h -> gone.contains(h.id()));
     }
 
     /** What holds, taken in one by one. */

@@ -8,17 +8,19 @@ import dev.wartung.core.anatomy.WorkKind;
 import dev.wartung.core.procedure.Procedure;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
+import dev.wartung.core.progress.Happened;
 import dev.wartung.core.progress.JobLog;
 import dev.wartung.core.progress.Progress;
 import dev.wartung.core.progress.Standing;
+import dev.wartung.web.job.JobEntries.Mark;
 import dev.wartung.web.sheet.Sheets;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /**
@@ -58,11 +60,20 @@ class JobFiles {
      * @param after the entry; empty before the first
      */
     private record Worked(
-            Optional<UUID> after, Basis basis, JobLog log, Standing standing, Progress progress, Supplies supplies) {
+            Optional<Mark> after, Basis basis, JobLog log, Standing standing, Progress progress, Supplies supplies) {
 
-        /** Whether these are entries of the very job it was worked out for, with more of them. */
-        boolean isBefore(List<JobEntry> all) {
-            return after.filter(id -> all.stream().anyMatch(e -> e.getId().equals(id)))
+        int seq() {
+            return after.map(Mark::seq).orElse(0);
+        }
+
+        /** Whether its last entry is the first of these: then they go on from it, and are of the very job it was of. */
+        boolean isBefore(List<JobEntry> later) {
+            return isWithin(later.subList(0, Math.min(1, later.size())));
+        }
+
+        /** Whether its last entry is among these: then they are of the very job it was of. */
+        boolean isWithin(List<JobEntry> all) {
+            return after.filter(mark -> all.stream().anyMatch(e -> e.getId().equals(mark.id())))
                     .isPresent();
         }
     }
@@ -71,7 +82,17 @@ class JobFiles {
     private record Basis(Procedure procedure, List<Step> carried) {}
 
     JobView open(Job job) {
-        return open(job, entries.findByJobIdOrderBySeq(job.id()));
+        Worked known = worked.getIfPresent(Key.of(job));
+        if (known == null) {
+            return open(job, entries.findByJobIdOrderBySeq(job.id()));
+        }
+        if (known.after().equals(entries.last(job.id()))) {
+            return view(job, known);
+        }
+        List<JobEntry> later = entries.findByJobIdAndSeqGreaterThanEqualOrderBySeq(job.id(), known.seq());
+        return known.isBefore(later)
+                ? view(job, work(job, known.basis(), known.log().happened(), later.subList(1, later.size())))
+                : open(job, entries.findByJobIdOrderBySeq(job.id()));
     }
 
     /** Each of them, in their order, their entries read at once. */
@@ -85,26 +106,35 @@ class JobFiles {
                 .toList();
     }
 
+    /** @param all everything that happened in it */
     private JobView open(Job job, List<JobEntry> all) {
-        Optional<UUID> last = all.isEmpty()
-                ? Optional.empty()
-                : Optional.of(all.get(all.size() - 1).getId());
-        Sheets.Pair pair = sheets.asKept(job.anatomyDigest(), job.typeDigest());
         Worked known = worked.getIfPresent(Key.of(job));
-        if (known == null || !known.after().equals(last)) {
-            Basis basis = known != null && known.isBefore(all) ? known.basis() : basis(job);
-            known = work(job, basis, pair, all, last);
-            worked.put(Key.of(job), known);
+        if (known != null && known.after().equals(last(all))) {
+            return view(job, known);
         }
+        Basis basis = known != null && known.isWithin(all) ? known.basis() : basis(job);
+        return view(job, work(job, basis, List.of(), all));
+    }
+
+    private JobView view(Job job, Worked known) {
         return new JobView(
                 job,
-                pair,
+                sheets.asKept(job.anatomyDigest(), job.typeDigest()),
                 known.progress().bench().build(),
                 known.log(),
                 known.standing(),
                 known.progress(),
                 known.supplies(),
-                all);
+                known.seq(),
+                () -> entries.findByJobIdOrderBySeq(job.id()).stream()
+                        .filter(e -> e.seq() <= known.seq())
+                        .toList());
+    }
+
+    private static Optional<Mark> last(List<JobEntry> some) {
+        return some.isEmpty()
+                ? Optional.empty()
+                : Optional.of(some.get(some.size() - 1)).map(e -> new Mark(e.getId(), e.seq()));
     }
 
     private Basis basis(Job job) {
@@ -112,11 +142,14 @@ class JobFiles {
         return new Basis(ProcedureFormat.procedure(written.procedure()), ProcedureFormat.carried(written.carried()));
     }
 
-    private Worked work(Job job, Basis basis, Sheets.Pair pair, List<JobEntry> all, Optional<UUID> last) {
+    /** Works out where a job stands, and keeps it. */
+    private Worked work(Job job, Basis basis, List<Happened> before, List<JobEntry> later) {
+        Sheets.Pair pair = sheets.asKept(job.anatomyDigest(), job.typeDigest());
         JobLog log = new JobLog(
                 job.configuration(),
                 basis.procedure(),
-                all.stream().map(JobEntry::happened).toList());
+                Stream.concat(before.stream(), later.stream().map(JobEntry::happened))
+                        .toList());
         Standing standing = log.standing();
         Build build = pair.anatomy().build();
         ValveConfiguration becomes = standing.configuration()
@@ -124,7 +157,9 @@ class JobFiles {
         Supplies supplies = Supplies.of(pair.type(), build.resolve(becomes.facts()), becomes, standing.renews());
         Progress progress = new Progress(
                 build, standing.configuration(), basis.carried(), standing.procedure(), standing.confirmed());
-        return new Worked(last, basis, log, standing, progress, supplies);
+        Worked result = new Worked(last(later), basis, log, standing, progress, supplies);
+        worked.put(Key.of(job), result);
+        return result;
     }
 
     List<Step> carried(Job job) {

@@ -10,6 +10,7 @@ import dev.wartung.core.procedure.Replacement;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.procedure.Supplies;
 import dev.wartung.core.progress.CountedIn;
+import dev.wartung.core.progress.Happened;
 import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.progress.JobLog;
 import dev.wartung.core.progress.Judgement;
@@ -20,6 +21,7 @@ import dev.wartung.web.sheet.Sheets;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 
 /**
@@ -30,7 +32,8 @@ import java.util.stream.Stream;
  * @param log       all that happened in it
  * @param standing  where it stands because of that
  * @param progress  the same, carried out on the simulated bench
- * @param entries   what happened, with who did it and when; in order
+ * @param seq       raised by one with every entry: two screens show the same job only when they show the same number
+ * @param written   reads what happened with who did it and when, which few ask for
  */
 public record JobView(
         Job job,
@@ -40,7 +43,13 @@ public record JobView(
         Standing standing,
         Progress progress,
         Supplies supplies,
-        List<JobEntry> entries) {
+        int seq,
+        Supplier<List<JobEntry>> written) {
+
+    /** What happened, with who did it and when; in order. Read anew each time. */
+    public List<JobEntry> entries() {
+        return written.get();
+    }
 
     /** What the valve was when the job began; a corrected record counts from the beginning. */
     public ValveConfiguration configuration() {
@@ -72,7 +81,10 @@ public record JobView(
 
     /** Everything of a kind that happened, in order, also what was taken back later. */
     public <E extends JobEvent> Stream<E> of(Class<E> kind) {
-        return entries.stream().map(JobEntry::event).filter(kind::isInstance).map(kind::cast);
+        return log.happened().stream()
+                .map(Happened::event)
+                .filter(kind::isInstance)
+                .map(kind::cast);
     }
 
     /**
@@ -120,10 +132,5 @@ public record JobView(
         return closed
                 ? ofNewValve() ? "closed, ready for its line" : "closed, in service"
                 : ofNewValve() ? "stopped, left as it lies" : "stopped, out of service";
-    }
-
-    /** Raised by one with every entry: two screens show the same job only when they show the same number. */
-    public int seq() {
-        return entries.isEmpty() ? 0 : entries.get(entries.size() - 1).seq();
     }
 }

@@ -150,7 +150,8 @@ class Ahead {
                 standing,
                 progress,
                 view.supplies(),
-                view.entries());
+                view.seq(),
+                view.written());
     }
 
     private List<Turned> turns(Step step) {

@@ -72,9 +72,10 @@ public class SettlingDesk {
 
     private List<JointSeries> series(JobView view, Valve valve) {
         Map<Dimension, JointSeries> found = new LinkedHashMap<>();
+        List<JobEntry> entries = view.entries();
         for (Confirmation confirmation : view.progress().confirmed()) {
             Step step = confirmation.step();
-            Instant at = view.entries().stream()
+            Instant at = entries.stream()
                     .filter(e -> e.event() instanceof JobEvent.Confirmed
                             && e.stepId().equals(Optional.of(step.id())))
                     .map(JobEntry::at)

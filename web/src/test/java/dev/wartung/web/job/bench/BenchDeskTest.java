@@ -110,8 +110,17 @@ class BenchDeskTest {
             assertThat(jobs.view(number).orElseThrow().of(JobEvent.Noted.class)).hasSize(1);
             status.setRollbackOnly();
         });
+        // at the very place of what did not come to pass
+        service.problem(number, UUID.randomUUID(), "said instead");
+        assertThat(jobs.view(number).orElseThrow().of(JobEvent.Noted.class))
+                .containsExactly(new JobEvent.Noted("said instead"));
+        transactions.executeWithoutResult(status -> {
+            service.problem(number, UUID.randomUUID(), "not said either");
+            assertThat(jobs.view(number).orElseThrow().of(JobEvent.Noted.class)).hasSize(2);
+            status.setRollbackOnly();
+        });
         JobView after = jobs.view(number).orElseThrow();
-        assertThat(after.of(JobEvent.Noted.class)).isEmpty();
+        assertThat(after.of(JobEvent.Noted.class)).hasSize(1);
         assertThat(after.log().happened())
                 .isEqualTo(after.entries().stream().map(JobEntry::happened).toList());
         assertThat(after.standing()).isEqualTo(after.log().standing());
