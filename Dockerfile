@@ -17,4 +17,4 @@ USER wartung
 ENV LC_ALL=C.UTF-8 MALLOC_ARENA_MAX=2 SERVER_ADDRESS=0.0.0.0 SERVER_PORT=8080
 EXPOSE 8080
 HEALTHCHECK --interval=10s --start-period=60s CMD curl -fs http://127.0.0.1:8080/actuator/health || exit 1
-ENTRYPOINT ["java", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xmx240m", "-Xss512k", "-XX:MetaspaceSize=160m", "-Dspring.aot.enabled=true", "-jar", "/opt/wartung/wartung.jar"]
+ENTRYPOINT ["java", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xms140m", "-Xmn48m", "-Xmx240m", "-Xss512k", "-XX:MetaspaceSize=160m", "-Dspring.aot.enabled=true", "-jar", "/opt/wartung/wartung.jar"]

@@ -3,7 +3,7 @@
 
 app="$here/web/target/app"
 # as the benchmark and the outage test start it, too (web: Instance.MACHINE)
-machine=(-XX:TieredStopAtLevel=1 -XX:+UseSerialGC -Xmx240m -Xss512k -XX:MetaspaceSize=160m -Xshare:auto -Dspring.aot.enabled=true)
+machine=(-XX:TieredStopAtLevel=1 -XX:+UseSerialGC -Xms140m -Xmn48m -Xmx240m -Xss512k -XX:MetaspaceSize=160m -Xshare:auto -Dspring.aot.enabled=true)
 
 # ------------------------------------------------------------------------------------------------ building
 sources_stamp() { (cd "$here" && find pom.xml core bench scheduling web docs/schemas -type f -not -path '*/target/*' -not -path '*/src/test/*' -print0 | LC_ALL=C sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1); }

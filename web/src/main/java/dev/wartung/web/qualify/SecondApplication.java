@@ -19,7 +19,14 @@ final class SecondApplication implements AutoCloseable {
 
     private static final Duration LONGEST_START = Duration.ofMinutes(3);
     private static final List<String> MACHINE = List.of(
-            "java", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xmx240m", "-Xss512k", "-XX:MetaspaceSize=160m");
+            "java",
+            "-XX:TieredStopAtLevel=1",
+            "-XX:+UseSerialGC",
+            "-Xms140m",
+            "-Xmn48m",
+            "-Xmx240m",
+            "-Xss512k",
+            "-XX:MetaspaceSize=160m");
 
     private final Process process;
     private final int port;

@@ -24,6 +24,8 @@ public final class Instance {
             "java",
             "-XX:TieredStopAtLevel=1",
             "-XX:+UseSerialGC",
+            "-Xms140m",
+            "-Xmn48m",
             "-Xmx240m",
             "-Xss512k",
             "-XX:MetaspaceSize=160m",
