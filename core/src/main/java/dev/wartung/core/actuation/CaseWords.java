@@ -56,6 +56,9 @@ record CaseWords(LinearStudy study, boolean upper) {
         if (worst.belowPa() == worst.abovePa()) {
             return Message.of("study.case.both", "at {line} from both sides", "line", pressure(worst.belowPa()));
         }
+        if (worst.belowPa() != 0 && worst.abovePa() != 0) {
+            return ofBoth(worst, weir);
+        }
         boolean below = Math.abs(worst.belowPa()) > Math.abs(worst.abovePa());
         Quantity line = pressure(below ? worst.belowPa() : worst.abovePa());
         if (weir) {
@@ -64,6 +67,27 @@ record CaseWords(LinearStudy study, boolean upper) {
         return below != upper
                 ? Message.of("study.case.below", "at {line} from below", "line", line)
                 : Message.of("study.case.above", "at {line} from above", "line", line);
+    }
+
+    /** A line under pressure on one side of the plug, and under another, a vacuum perhaps, on its other side. */
+    private Message ofBoth(Corner worst, boolean weir) {
+        Quantity above = pressure(upper ? worst.belowPa() : worst.abovePa());
+        Quantity below = pressure(upper ? worst.abovePa() : worst.belowPa());
+        return weir
+                ? Message.of(
+                        "study.case.weir-both",
+                        "at {above} on one side of the weir and {below} on the other",
+                        "above",
+                        above,
+                        "below",
+                        below)
+                : Message.of(
+                        "study.case.differing",
+                        "at {above} from above and {below} from below",
+                        "above",
+                        above,
+                        "below",
+                        below);
     }
 
     private static Message inTheBody(double pascal) {

@@ -69,13 +69,20 @@ public record LinearJudged(Message name, LinearStudy study, boolean upper) imple
                         "case",
                         decides),
                 study.verdict(task),
-                Message.of(
+                onlyIf(air));
+    }
+
+    private static Message onlyIf(Range air) {
+        Argument worst = new Argument.AtLeast(pressure(air.worst()));
+        return air.worst() == air.usual()
+                ? Message.of("study.only-if.air-alone", "there is always {worst} of air", "worst", worst)
+                : Message.of(
                         "study.only-if.air",
                         "there is always {worst} of air, or {usual} with spring and friction as they should be",
                         "worst",
-                        new Argument.AtLeast(pressure(air.worst())),
+                        worst,
                         "usual",
-                        new Argument.AtLeast(pressure(air.usual()))));
+                        new Argument.AtLeast(pressure(air.usual())));
     }
 
     private Demand bySpring(Task task, Message decides) {
@@ -175,14 +182,18 @@ public record LinearJudged(Message name, LinearStudy study, boolean upper) imple
                 held.put(
                         what(task),
                         Stream.of(up.worst(), up.usual(), up.best())
-                                .map(LinearJudged::upTo)
+                                .map(pascal -> upTo(pascal, study.duty().line().lowestPa()))
                                 .toList());
             }
         }
         return held;
     }
 
-    static Message upTo(double pascal) {
+    /** @param lowestPa of the line: where that is a vacuum, it may be what hinders */
+    static Message upTo(double pascal, double lowestPa) {
+        if (pascal == Double.NEGATIVE_INFINITY) {
+            return Message.of("study.up-to.drained", "drained, but not at {vacuum}", "vacuum", pressure(lowestPa));
+        }
         return pascal < 0
                 ? Message.of("study.up-to.none", "not even drained")
                 : pascal > MOST_LINE_PA

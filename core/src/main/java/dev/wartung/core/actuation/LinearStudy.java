@@ -144,7 +144,7 @@ public record LinearStudy(LinearActuator actuator, Closure closure, Duty duty) {
 
     /**
      * Highest line pressure up to which a task is done, pascal; infinite where the line does not hinder it, below zero
-     * where it is not done even with the lowest.
+     * where it is not done even with a drained line, and that infinitely where it is, but not under the lowest, a vacuum.
      */
     public Range highestLinePa(Task task) {
         return range(task, s -> {
@@ -157,11 +157,18 @@ public record LinearStudy(LinearActuator actuator, Closure closure, Duty duty) {
                 if (perPa < -1e-12) {
                     highest = Math.min(highest, spare / -perPa);
                 } else if (spare < 0) {
-                    return -1;
+                    return doneDrained(task, s) ? Double.NEGATIVE_INFINITY : -1;
                 }
             }
             return highest;
         });
+    }
+
+    private boolean doneDrained(Task task, Scattered s) {
+        Duty.Line line = duty.line();
+        LinearStudy drained =
+                new LinearStudy(actuator, closure, duty.with(new Duty.Line(line.side(), 0, 0, line.dropPa())));
+        return drained.corners(task, s, 0).stream().allMatch(c -> spareN(task, c) >= 0);
     }
 
     private static final double ONE_BAR_PA = 1e5;

@@ -196,7 +196,7 @@ public record RotaryJudged(RotaryStudy study, List<Message> notes) implements Ju
                 held.put(
                         what(turn),
                         Stream.of(up.worst(), up.usual(), up.best())
-                                .map(LinearJudged::upTo)
+                                .map(pascal -> LinearJudged.upTo(pascal, 0))
                                 .toList());
             }
         });

@@ -104,7 +104,7 @@ final class FailPosition implements Instrument {
                 .mapToDouble(t -> study.highestLinePa(t).worst())
                 .min()
                 .orElse(Double.POSITIVE_INFINITY);
-        if (Double.isFinite(line)) {
+        if (line < Double.POSITIVE_INFINITY) {
             result.figure("held", "Up to a line pressure of", Math.max(0, line), Unit.BAR);
         }
         for (Demand demand : judged.demands()) {

@@ -63,7 +63,11 @@ public record Wording(UnitSystem units, Translations translations) {
         }
         if (argument instanceof Argument.Range range) {
             Unit unit = units.unit(range.from().dimension());
-            return range.from().numberIn(unit) + " to " + range.to().shownIn(unit);
+            String from = range.from().numberIn(unit);
+            // what comes to the same as it is shown is no range
+            return from.equals(range.to().numberIn(unit))
+                    ? range.to().shownIn(unit)
+                    : from + " to " + range.to().shownIn(unit);
         }
         return argument instanceof Argument.Said said ? of(said.message()) : ((Argument.Words) argument).words();
     }

@@ -8,6 +8,7 @@ import dev.wartung.core.actuation.Duty.Allowances;
 import dev.wartung.core.actuation.Duty.Line;
 import dev.wartung.core.actuation.Duty.Scatter;
 import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.message.Message;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 
@@ -262,6 +263,37 @@ class LinearStudyTest {
         assertThat(study(Drive.NO, DRAINED).highestLinePa(Task.AIR_SEALS).usual())
                 .as("4712.4 − 4275.5 N with 6 bar")
                 .isCloseTo(2.317e5, within(100.0));
+    }
+
+    /** Opening fully takes (2894 + 150) N / 7539.8 mm² = 4.037 bar drained; a vacuum of 0.8 bar in the body 20.4 N more. */
+    private static LinearJudged underVacuum(double airBar) {
+        Duty duty = new Duty(
+                new Line(Side.EITHER, -0.8e5, 1e5, 0),
+                new Air(6e5, airBar * 1e5),
+                Scatter.NONE,
+                Allowances.NONE,
+                Wet.DRY);
+        return new LinearJudged(Message.NONE, new LinearStudy(actuator(Drive.NC), PLUG, duty), false);
+    }
+
+    @Test
+    @DisplayName(
+            "What is done drained and not under a vacuum is told as that, and both sides are told where both press")
+    void vacuum() {
+        Message opening = Message.of("study.task.air-opens", "Opening fully");
+        // 3053.6 − 3044 N drained
+        LinearJudged enough = underVacuum(4.05);
+        assertThat(enough.study().spareN(Task.AIR_OPENS).worst()).isCloseTo(9.6 - 20.4, within(NEWTON));
+        assertThat(enough.held().get(opening))
+                .extracting(Message::toString)
+                .containsExactly("drained, but not at -0.8 bar", "any", "any");
+        // 3015.9 − 3044 N
+        assertThat(underVacuum(4.0).held().get(opening))
+                .extracting(Message::toString)
+                .containsExactly("not even drained", "any", "any");
+        assertThat(enough.demands())
+                .extracting(d -> d.says().toString())
+                .anyMatch(s -> s.contains("Worst: at 1 bar from above and -0.8 bar from below, 4.05 bar"));
     }
 
     @Test
