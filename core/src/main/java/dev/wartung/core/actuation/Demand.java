@@ -8,4 +8,9 @@ import dev.wartung.core.message.Message;
  * @param says   what it is, with its figures and the case that decides
  * @param onlyIf what it depends on where it works only then; empty otherwise
  */
-public record Demand(Message says, Verdict verdict, Message onlyIf) {}
+public record Demand(Message says, Verdict verdict, Message onlyIf) {
+
+    public Demand {
+        onlyIf = verdict == Verdict.ONLY_IF ? onlyIf : Message.NONE;
+    }
+}

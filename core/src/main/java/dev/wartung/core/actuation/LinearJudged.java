@@ -69,7 +69,20 @@ public record LinearJudged(Message name, LinearStudy study, boolean upper) imple
                         "case",
                         decides),
                 study.verdict(task),
-                onlyIf(air));
+                onlyIf(airForAll()));
+    }
+
+    /** What is enough for everything that air does only as it usually is. */
+    private Range airForAll() {
+        return study.tasks().stream()
+                .filter(t -> t.byAir() && study.verdict(t) == Verdict.ONLY_IF)
+                .map(study::supplyPa)
+                .reduce(
+                        new Range(0, 0, 0),
+                        (a, b) -> new Range(
+                                Math.max(a.worst(), b.worst()),
+                                Math.max(a.usual(), b.usual()),
+                                Math.max(a.best(), b.best())));
     }
 
     private static Message onlyIf(Range air) {

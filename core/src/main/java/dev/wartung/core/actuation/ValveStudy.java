@@ -119,7 +119,7 @@ public final class ValveStudy {
                         ? List.of()
                         : ways();
         List<Message> notes = new ArrayList<>(notes());
-        judged.forEach(j -> notes.addAll(j.notes()));
+        judged.forEach(j -> j.notes().forEach(note -> notes.add(named(j, note))));
         return new Answer(verdict, says(verdict, judged), judged, ways, notes);
     }
 
