@@ -55,17 +55,17 @@ public record RotaryJudged(RotaryStudy study, List<Message> notes) implements Ju
         return new Demand(
                 Message.of(
                         "study.turn",
-                        "{what}: it takes {needed}, there is {worst} at the worst, {usual} as it should be: {margin} times what it takes, {wanted} asked for. Worst: {case}.",
+                        "{what}: it takes {needed}, there is {worst} at the worst, {usual} as it should be: {times}, {wanted} asked for. Worst: {case}.",
                         "what",
                         what(turn),
                         "needed",
                         torque(study.neededNm(turn)),
                         "worst",
-                        torque(there.worst()),
+                        left(there.worst()),
                         "usual",
-                        torque(there.usual()),
-                        "margin",
-                        Quantity.rounded(margin, 2),
+                        left(there.usual()),
+                        "times",
+                        times(margin),
                         "wanted",
                         Quantity.rounded(study.duty().allow().margin(), 2),
                         "case",
@@ -139,6 +139,19 @@ public record RotaryJudged(RotaryStudy study, List<Message> notes) implements Ju
         };
     }
 
+    /** What is left to turn it with; where what is against it is stronger, how much. */
+    private static Message left(double newtonMetre) {
+        return newtonMetre < 0
+                ? Message.of("study.turn.none", "none ({torque} against it)", "torque", torque(-newtonMetre))
+                : Message.of("study.turn.left", "{torque}", "torque", torque(newtonMetre));
+    }
+
+    private static Message times(double margin) {
+        return margin < 0
+                ? Message.of("study.turn.no-times", "none of what it takes")
+                : Message.of("study.turn.times", "{margin} times what it takes", "margin", Quantity.rounded(margin, 2));
+    }
+
     private static Quantity torque(double newtonMetre) {
         return new Quantity(newtonMetre, Dimension.TORQUE);
     }
@@ -150,11 +163,11 @@ public record RotaryJudged(RotaryStudy study, List<Message> notes) implements Ju
                 .orElseThrow();
         return Message.of(
                 "study.tightest-turn",
-                "{what}, {margin} times what it takes ({case})",
+                "{what}, {times} ({case})",
                 "what",
                 what(least),
-                "margin",
-                Quantity.rounded(study.margin(least), 2),
+                "times",
+                times(study.margin(least)),
                 "case",
                 decides(least));
     }
