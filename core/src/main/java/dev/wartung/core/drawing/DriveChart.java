@@ -4,6 +4,9 @@ import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.DoubleStream;
 
 /**
  * What drives a valve over its travel, from closed on the left to open on the right: spring with its scatter, air, and
@@ -15,12 +18,22 @@ public final class DriveChart {
     private static final double RIGHT = 400;
     private static final double BOTTOM = 350;
     private static final double HEIGHT = 310;
+    /** Over this a name would be cut off. */
+    private static final double TOP = 14;
 
     /** Where the name of a line over the travel stands. */
     private static final double MIDDLE = 0.5;
 
+    /** Baselines of names from their line, and from each other. */
+    private static final double UNDER = 24;
+
+    private static final double OVER = 10;
+    private static final double APART = 17;
+
     private final Svg svg;
     private final double most;
+    /** Baselines of the names in the middle. */
+    private final List<Double> named = new ArrayList<>();
 
     /**
      * @param most the highest value shown, SI
@@ -77,10 +90,23 @@ public final class DriveChart {
         int last = values.length - 1;
         double middle = values[last - 1]
                 + (values[last] - values[last - 1]) * (MIDDLE - travel[last - 1]) / (travel[last] - travel[last - 1]);
-        boolean under = style.equals("takes") && y(middle) + 24 < BOTTOM;
         svg.path(path.toString(), style)
-                .text(x(MIDDLE), y(middle) + (under ? 24 : -10), name, "label strong", "middle");
+                .text(x(MIDDLE), free(y(middle), style.equals("takes")), name, "label strong", "middle");
         return this;
+    }
+
+    /** Where a name in the middle stands on no other: under its line or over it, else farther off. */
+    private double free(double line, boolean rather) {
+        double first = rather && line + UNDER < BOTTOM ? line + UNDER : line - OVER;
+        double second = first > line ? line - OVER : line + UNDER;
+        DoubleStream higher = DoubleStream.iterate(line - OVER, y -> y > TOP, y -> y - APART);
+        DoubleStream lower = DoubleStream.iterate(line + UNDER, y -> y < BOTTOM, y -> y + APART);
+        double at = DoubleStream.concat(DoubleStream.of(first, second), DoubleStream.concat(higher, lower))
+                .filter(y -> y > TOP && y < BOTTOM && named.stream().noneMatch(n -> Math.abs(n - y) < APART))
+                .findFirst()
+                .orElse(first);
+        named.add(at);
+        return at;
     }
 
     /** Between two lines over the travel: what it takes in the easiest case and in the hardest, which has the name. */
