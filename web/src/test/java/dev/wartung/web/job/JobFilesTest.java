@@ -6,8 +6,9 @@ import dev.wartung.core.procedure.Procedure;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.job.bench.BenchRun;
 import org.junit.jupiter.api.DisplayName;
-import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.test.web.servlet.MockMvc;
 
@@ -27,12 +28,17 @@ class JobFilesTest {
         return jobs.view(number).orElseThrow().standing().procedure();
     }
 
-    @Test
-    @DisplayName("A database that was put back gives a job's number to another: nothing is shown of the one before")
-    void anotherJob(JdbcTemplate jdbc) throws Exception {
-        int seals = bench.begin("TS-001", "renew-product-seals", "tessa");
+    @ParameterizedTest
+    @CsvSource({"TS-001, TS-002, 0", "TS-003, TS-004, 3"})
+    @DisplayName(
+            "A database that was put back gives a job's number to another, with fewer entries or more: nothing is shown of the one before")
+    void anotherJob(String tag, String other, int steps, JdbcTemplate jdbc) throws Exception {
+        int seals = bench.begin(tag, "renew-product-seals", "tessa");
         bench.confirm(seals, "tessa");
-        int look = bench.begin("TS-002", "inspect", "tessa");
+        int look = bench.begin(other, "inspect", "tessa");
+        for (int i = 0; i < steps; i++) {
+            bench.confirm(look, "tessa");
+        }
         assertThat(procedure(seals)).isNotEqualTo(procedure(look));
         // as restoring does it: other papers and other entries, planned in the same moment
         jdbc.update(

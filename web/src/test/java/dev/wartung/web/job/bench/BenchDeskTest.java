@@ -128,6 +128,7 @@ class BenchDeskTest {
         JobView said = jobs.view(number).orElseThrow();
         assertThat(said.progress()).isNotSameAs(after.progress());
         assertThat(said.log().happened()).hasSize(after.log().happened().size() + 1);
+        assertThat(after.entries()).as("of then").hasSize(after.log().happened().size());
     }
 
     @Test
