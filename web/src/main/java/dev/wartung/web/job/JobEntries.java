@@ -22,7 +22,4 @@ interface JobEntries extends JpaRepository<JobEntry, UUID> {
     @Query(
             "select new dev.wartung.web.job.JobEntries$Mark(e.id, e.seq) from JobEntry e where e.jobId = :jobId order by e.seq desc limit 1")
     Optional<Mark> last(Long jobId);
-
-    @Query("select coalesce(max(e.seq), 0) from JobEntry e where e.jobId = :jobId")
-    int lastSeq(Long jobId);
 }

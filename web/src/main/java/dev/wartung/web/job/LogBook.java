@@ -176,7 +176,7 @@ public class LogBook {
 
     /** Adds what happened, at whatever time, in this order. */
     public void enter(Job job, List<Line> lines) {
-        int last = entries.lastSeq(job.id());
+        int last = entries.last(job.id()).map(JobEntries.Mark::seq).orElse(0);
         List<JobEntry> written = new ArrayList<>();
         for (Line line : lines) {
             written.add(new JobEntry(
