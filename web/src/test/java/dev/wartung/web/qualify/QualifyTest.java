@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.document.Documents;
+import dev.wartung.web.outage.Instance;
 import dev.wartung.web.qualify.Requirement.Outcome;
 import dev.wartung.web.record.Keys;
 import java.io.IOException;
@@ -48,6 +49,12 @@ class QualifyTest {
                 .filter(l -> !l.agrees())
                 .map(l -> l.what() + ": " + l.found())
                 .toList();
+    }
+
+    @Test
+    @DisplayName("What is qualified runs on the machine that the start script starts")
+    void asStarted() {
+        assertThat(Instance.MACHINE).startsWith(SecondApplication.MACHINE.toArray(String[]::new));
     }
 
     @Test
