@@ -10,7 +10,7 @@ import dev.wartung.core.message.Message;
  */
 public record Demand(Message says, Verdict verdict, Message onlyIf) {
 
-    public Demand {
-        onlyIf = verdict == Verdict.ONLY_IF ? onlyIf : Message.NONE;
+    static Demand of(Message says, Verdict verdict, Condition condition) {
+        return new Demand(says, verdict, verdict == Verdict.ONLY_IF ? condition.words() : Message.NONE);
     }
 }

@@ -15,6 +15,9 @@ public interface Judged {
 
     List<Demand> demands();
 
+    /** What it works only with; empty where it works anyway, or not at all. */
+    List<Condition> conditions();
+
     /** Most air of the supply that anything done by air takes at the worst, pascal; 0 where air does nothing. */
     double supplyPa();
 

@@ -53,7 +53,7 @@ public record LinearJudged(Message name, LinearStudy study, boolean upper) imple
     private Demand byAir(Task task, Message decides) {
         Range air = study.supplyPa(task);
         Air plant = study.duty().air();
-        return new Demand(
+        return Demand.of(
                 Message.of(
                         "study.takes-air",
                         "{what} takes {air} of air; the plant guarantees {lowest}, usually {usual}. Worst: {case}.",
@@ -69,38 +69,27 @@ public record LinearJudged(Message name, LinearStudy study, boolean upper) imple
                         "case",
                         decides),
                 study.verdict(task),
-                onlyIf(airForAll()));
+                condition(task));
     }
 
-    /** What is enough for everything that air does only as it usually is. */
-    private Range airForAll() {
-        return study.tasks().stream()
-                .filter(t -> t.byAir() && study.verdict(t) == Verdict.ONLY_IF)
-                .map(study::supplyPa)
-                .reduce(
-                        new Range(0, 0, 0),
-                        (a, b) -> new Range(
-                                Math.max(a.worst(), b.worst()),
-                                Math.max(a.usual(), b.usual()),
-                                Math.max(a.best(), b.best())));
+    private Condition condition(Task task) {
+        return task.byAir()
+                ? new Condition.Air(
+                        study.supplyPa(task).worst(), study.supplyPa(task).usual())
+                : new Condition.Other(Message.of("study.only-if.spring", "spring and friction are as they should be"));
     }
 
-    private static Message onlyIf(Range air) {
-        Argument worst = new Argument.AtLeast(pressure(air.worst()));
-        return air.worst() == air.usual()
-                ? Message.of("study.only-if.air-alone", "there is always {worst} of air", "worst", worst)
-                : Message.of(
-                        "study.only-if.air",
-                        "there is always {worst} of air, or {usual} with spring and friction as they should be",
-                        "worst",
-                        worst,
-                        "usual",
-                        new Argument.AtLeast(pressure(air.usual())));
+    @Override
+    public List<Condition> conditions() {
+        Stream<Condition> tasks = study.tasks().stream()
+                .filter(t -> study.verdict(t) == Verdict.ONLY_IF)
+                .map(this::condition);
+        return (drive().sprung() ? tasks : Stream.concat(tasks, Stream.of(LossOfAir.NO_POSITION))).toList();
     }
 
     private Demand bySpring(Task task, Message decides) {
         Range spare = study.spareN(task);
-        return new Demand(
+        return Demand.of(
                 Message.of(
                         "study.spring-has",
                         "{what}: {worst} at the worst, {usual} as it should be. Worst: {case}.",
@@ -113,7 +102,7 @@ public record LinearJudged(Message name, LinearStudy study, boolean upper) imple
                         "case",
                         decides),
                 study.verdict(task),
-                Message.of("study.only-if.spring", "spring and friction are as they should be"));
+                condition(task));
     }
 
     private static Message toSpare(double newton) {

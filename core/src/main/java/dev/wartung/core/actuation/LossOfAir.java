@@ -79,10 +79,11 @@ final class LossOfAir {
                         "study.no-position",
                         "Both ways by air: it has no position of its own when the air fails. Where it goes then, line pressure and friction decide."),
                 Verdict.ONLY_IF,
-                NO_POSITION);
+                NO_POSITION.words());
     }
 
-    static final Message NO_POSITION = Message.of("study.no-position.only-if", "no position without air is asked for");
+    static final Condition NO_POSITION =
+            new Condition.Other(Message.of("study.no-position.only-if", "no position without air is asked for"));
 
     /** How a plug closes in the flow; empty where the flow may come from either side. */
     static Message inTheFlow(Side side) {

@@ -8,7 +8,6 @@ import dev.wartung.core.drawing.DriveChart;
 import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.UnitSystem;
-import dev.wartung.core.message.Argument;
 import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -52,7 +51,7 @@ public record RotaryJudged(RotaryStudy study, List<Message> notes) implements Ju
     private Demand demand(Turn turn) {
         Range there = study.availableNm(turn);
         double margin = study.margin(turn);
-        return new Demand(
+        return Demand.of(
                 Message.of(
                         "study.turn",
                         "{what}: it takes {needed}, there is {worst} at the worst, {usual} as it should be: {times}, {wanted} asked for. Worst: {case}.",
@@ -71,24 +70,25 @@ public record RotaryJudged(RotaryStudy study, List<Message> notes) implements Ju
                         "case",
                         decides(turn)),
                 study.verdict(turn),
-                onlyIf(turn, margin));
+                condition(turn));
     }
 
-    private Message onlyIf(Turn turn, double margin) {
+    private Condition condition(Turn turn) {
+        double margin = study.margin(turn);
         if (margin >= 1) {
-            return Message.of(
-                    "study.only-if.margin",
-                    "a margin of {margin} is enough",
-                    "margin",
-                    Quantity.rounded(Math.floor(margin * 100) / 100, 2));
+            return new Condition.Margin(margin);
         }
         return turn.byAir()
-                ? Message.of(
-                        "study.only-if.turning-air",
-                        "there is always {air} of air",
-                        "air",
-                        new Argument.AtLeast(pressure(study.supplyPa(turn))))
-                : Message.of("study.only-if.turning-spring", "the spring is as it should be");
+                ? new Condition.Air(study.supplyPa(turn), study.supplyPa(turn))
+                : new Condition.Other(Message.of("study.only-if.turning-spring", "the spring is as it should be"));
+    }
+
+    @Override
+    public List<Condition> conditions() {
+        Stream<Condition> turns = study.turns().stream()
+                .filter(t -> study.verdict(t) == Verdict.ONLY_IF)
+                .map(this::condition);
+        return (study.drive() == Drive.DA ? Stream.concat(turns, Stream.of(LossOfAir.NO_POSITION)) : turns).toList();
     }
 
     private Message decides(Turn turn) {

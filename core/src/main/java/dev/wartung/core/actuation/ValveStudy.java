@@ -211,7 +211,7 @@ public final class ValveStudy {
         return judged.stream()
                 .flatMap(j -> j.demands().stream())
                 .allMatch(d -> d.verdict() == Verdict.WORKS
-                        || (wished.drive() == Drive.DA && d.onlyIf().equals(LossOfAir.NO_POSITION)));
+                        || (wished.drive() == Drive.DA && d.onlyIf().equals(LossOfAir.NO_POSITION.words())));
     }
 
     private static Message says(Verdict verdict, List<Judged> judged) {
@@ -240,16 +240,10 @@ public final class ValveStudy {
     private static Message onlyIf(List<Judged> judged) {
         Message conditions = Message.joined(
                 ", and ",
-                judged.stream()
-                        .flatMap(j -> j.demands().stream())
-                        .filter(d -> d.verdict() == Verdict.ONLY_IF)
-                        .map(Demand::onlyIf)
-                        .distinct()
-                        .toList());
+                Condition.all(
+                        judged.stream().flatMap(j -> j.conditions().stream()).toList()));
         List<Message> cases = judged.stream()
-                .filter(j -> j.demands().stream()
-                        .anyMatch(d ->
-                                d.verdict() == Verdict.ONLY_IF && !d.onlyIf().equals(LossOfAir.NO_POSITION)))
+                .filter(j -> j.conditions().stream().anyMatch(c -> !c.equals(LossOfAir.NO_POSITION)))
                 .map(j -> named(j, j.tightest()))
                 .toList();
         return cases.isEmpty()

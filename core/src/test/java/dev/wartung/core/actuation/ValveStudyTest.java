@@ -167,6 +167,24 @@ class ValveStudyTest {
     }
 
     @Test
+    @DisplayName("Of conditions alike one is told: the least margin, and the most air, of whichever seat")
+    void conditions() {
+        Duty hard = new Duty(
+                new Line(Side.EITHER, 10e5), PLANT, Scatter.USUAL, new Allowances(1.5, 5e4, 2e4, 1.5), Wet.LUBRICATED);
+        assertThat(study("kule-50", Drive.NC, hard).says())
+                .asString()
+                .startsWith("Works only if a margin of 1.1 is enough. At the worst");
+        Duty weak = duty(Side.BELOW, 0, new Air(5.1e5, 3.2e5), Wet.DRY);
+        assertThat(study("kolm-t-50", Drive.NC, weak).judged())
+                .as("both seats, 3.4 and 4.22 bar")
+                .allMatch(j -> j.demands().stream().anyMatch(d -> d.verdict() == Verdict.ONLY_IF));
+        assertThat(study("kolm-t-50", Drive.NC, weak).says())
+                .asString()
+                .startsWith("Works only if there is always 4.22 bar of air, or 3.89 bar with spring and friction")
+                .doesNotContain("3.4 bar");
+    }
+
+    @Test
     @DisplayName("What can happen when the air fails is told for each side, and for a weir once")
     void airFails() {
         Map<Message, Message> sides = study("kolm-50", Drive.NC, duty(Side.BELOW, 12, PLANT, Wet.DRY))
