@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -12,6 +14,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -23,6 +26,10 @@ import java.util.stream.Stream;
 public final class WrittenOut {
 
     private static final String HEAD = "== ";
+    /** So many digits are the same on every machine, and wherever a search for the best ends. */
+    private static final MathContext DIGITS = new MathContext(4);
+
+    private static final Pattern DECIMAL = Pattern.compile("-?\\d+\\.\\d+(E-?\\d+)?");
 
     private final String file;
     private final Path now;
@@ -31,6 +38,14 @@ public final class WrittenOut {
     public WrittenOut(String file) {
         this.file = file;
         this.now = Path.of("target", file);
+    }
+
+    /** As it is printed, with four digits of each number that has decimals. */
+    public static String rounded(Object any) {
+        return DECIMAL.matcher(String.valueOf(any)).replaceAll(m -> new BigDecimal(m.group())
+                .round(DIGITS)
+                .stripTrailingZeros()
+                .toPlainString());
     }
 
     /** @param lines by what they are about, which begins with "== " */

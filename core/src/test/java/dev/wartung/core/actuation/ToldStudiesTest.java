@@ -1,5 +1,7 @@
 package dev.wartung.core.actuation;
 
+import static dev.wartung.core.WrittenOut.rounded;
+
 import dev.wartung.core.WrittenOut;
 import dev.wartung.core.actuation.Duty.Allowances;
 import dev.wartung.core.actuation.Duty.Line;
@@ -10,14 +12,11 @@ import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.core.sheet.SheetLibrary;
 import java.io.IOException;
-import java.math.BigDecimal;
-import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -28,8 +27,6 @@ import org.junit.jupiter.api.Test;
  */
 class ToldStudiesTest {
 
-    private static final MathContext DIGITS = new MathContext(4);
-    private static final Pattern DECIMAL = Pattern.compile("-?\\d+\\.\\d+(E-?\\d+)?");
     private static final Air PLANT = new Air(6e5, 5.2e5);
     private static final Air WEAK = new Air(4e5, 3.4e5);
     private static final Allowances HARD = new Allowances(1.5, 5e4, 2e4, 1.5);
@@ -56,13 +53,6 @@ class ToldStudiesTest {
                 "2 bar, nothing off",
                 new Duty(new Line(Side.EITHER, 2e5), PLANT, Scatter.NONE, Allowances.NONE, Wet.PRODUCT));
         return duties;
-    }
-
-    private static String rounded(Object any) {
-        return DECIMAL.matcher(String.valueOf(any)).replaceAll(m -> new BigDecimal(m.group())
-                .round(DIGITS)
-                .stripTrailingZeros()
-                .toPlainString());
     }
 
     private static List<String> told(TypeSheet type, Drive drive, Duty duty) {

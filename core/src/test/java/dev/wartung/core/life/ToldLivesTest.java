@@ -1,16 +1,15 @@
 package dev.wartung.core.life;
 
+import static dev.wartung.core.WrittenOut.rounded;
+
 import dev.wartung.core.WrittenOut;
 import java.io.IOException;
-import java.math.BigDecimal;
-import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SplittableRandom;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -20,18 +19,7 @@ import org.junit.jupiter.api.Test;
 /** Lives of every kind as they are told: numbers, words and drawings, written out in {@code told-lives.txt}. */
 class ToldLivesTest {
 
-    /** So many digits are the same on every machine, and wherever a search for the best ends. */
-    private static final MathContext DIGITS = new MathContext(4);
-
-    private static final Pattern DECIMAL = Pattern.compile("-?\\d+\\.\\d+(E-?\\d+)?");
     private static final Present NOW = new Present(Map.of(6, 2, 12, 9), 3);
-
-    private static String rounded(Object any) {
-        return DECIMAL.matcher(String.valueOf(any)).replaceAll(m -> new BigDecimal(m.group())
-                .round(DIGITS)
-                .stripTrailingZeros()
-                .toPlainString());
-    }
 
     /** Days by which pieces of a Weibull have failed, evenly spread over their chances. */
     private static Stream<Double> ages(double shape, double scale, int pieces) {
