@@ -71,10 +71,8 @@ class LeftWithoutAirTest {
     }
 
     @BeforeEach
-    void start() throws IOException {
-        try (ServerSocket free = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
-            port = free.getLocalPort();
-        }
+    void start() throws Exception {
+        port = StandIns.freePort();
         stand = dev.wartung.bench.TestBench.start(InetAddress.getLoopbackAddress(), port, 12, HURRY);
     }
 

@@ -208,7 +208,8 @@ class ProvingRunsTest {
     @Test
     @DisplayName("What does not answer, or is no bench, is told beside the field; one bench runs one valve at a time")
     void notABench() throws Exception {
-        assertThat(begin("TS-005", standIns.known("Gone", StandIns.freePort(), 1), "none", "")).contains("Gone does not answer");
+        assertThat(begin("TS-005", standIns.known("Gone", StandIns.freePort(), 1), "none", ""))
+                .contains("Gone does not answer");
         try (ServerSocket silent = new ServerSocket(0, 5, InetAddress.getLoopbackAddress())) {
             assertThat(begin("TS-005", standIns.known("Silent", silent.getLocalPort(), 1), "none", ""))
                     .contains("The bench does not answer");
