@@ -8,6 +8,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.session.Session;
 import org.springframework.session.SessionRepository;
+import org.springframework.transaction.support.TransactionOperations;
 
 /**
  * Sessions as requests have them. When one was last used is kept to the minute: it ends hours after, and every request
@@ -20,15 +21,21 @@ import org.springframework.session.SessionRepository;
 final class SessionsInUse<S extends Session>
         implements SessionRepository<SessionsInUse.InUse<S>>, ServletRequestListener {
 
+    /** Name of the transactions in which sessions are saved. */
+    static final String SAVING = "save a session";
+
     private static final Duration TO = Duration.ofMinutes(1);
 
     private final SessionRepository<S> kept;
+    private final TransactionOperations saving;
     /** What the request on this thread has saved; nothing of it is left for the next. */
     @SuppressWarnings("ThreadLocalUsage") // one for the application: what is kept has its type
     private final ThreadLocal<InUse<S>> saved = new ThreadLocal<>();
 
-    SessionsInUse(SessionRepository<S> kept) {
+    /** @param saving each time in a transaction of its own */
+    SessionsInUse(SessionRepository<S> kept, TransactionOperations saving) {
         this.kept = kept;
+        this.saving = saving;
     }
 
     @Override
@@ -39,7 +46,7 @@ final class SessionsInUse<S extends Session>
     @Override
     public void save(InUse<S> session) {
         if (session.changed) {
-            kept.save(session.session);
+            saving.executeWithoutResult(alone -> kept.save(session.session));
             session.changed = false;
         }
         saved.set(session);

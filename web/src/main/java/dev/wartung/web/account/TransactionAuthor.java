@@ -39,10 +39,9 @@ class TransactionAuthor implements TransactionExecutionListener {
             return;
         }
         try {
-            if (transaction.getTransactionName().isEmpty()) {
-                // the session store's own (asking there who is logged in would ask the store again, without end): when
-                // a session was last used
-                // need not survive a power cut, and every request would wait for the disk to say so
+            if (transaction.getTransactionName().equals(SessionsInUse.SAVING)) {
+                // when a session was last used need not survive a power cut, and requests would wait for the disk to
+                // say so; asking here who is logged in would ask for the session again, without end
                 jdbc.getObject().execute("set local synchronous_commit to off");
                 return;
             }

@@ -14,6 +14,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.data.domain.Sort;
 import org.springframework.stereotype.Controller;
+import org.springframework.transaction.annotation.Transactional;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -40,6 +41,7 @@ class LinesController {
 
     /** @param area only this one; a site of more valves than fit on one picture is shown area by area */
     @GetMapping("/lines")
+    @Transactional(readOnly = true)
     String lines(@RequestParam(defaultValue = "") String area, Model model) {
         List<String> areas = valves.areas();
         boolean large = valves.count() > MOST;

@@ -53,10 +53,14 @@ public class RecallDesk {
      */
     public record Affected(Valve valve, List<String> parts, Optional<Job> planned) {}
 
-    /** Valves that have a piece of the lot in them now. */
+    /**
+     * Valves that have a piece in them now.
+     *
+     * @param pieces where those of a lot went
+     */
     @Transactional(readOnly = true)
-    List<Affected> affected(String lot) {
-        Map<Valve, List<String>> inValves = inValves(lot);
+    List<Affected> affected(List<Piece> pieces) {
+        Map<Valve, List<String>> inValves = inValves(pieces);
         Map<Long, Job> open = open(inValves.keySet());
         return inValves.entrySet().stream()
                 .map(e -> {
@@ -73,8 +77,8 @@ public class RecallDesk {
                 .toList();
     }
 
-    private Map<Valve, List<String>> inValves(String lot) {
-        Map<String, List<String>> byTag = traces.ofLot(lot).stream()
+    private Map<Valve, List<String>> inValves(List<Piece> pieces) {
+        Map<String, List<String>> byTag = pieces.stream()
                 .filter(Piece::stillIn)
                 .collect(Collectors.groupingBy(
                         Piece::tag, LinkedHashMap::new, Collectors.mapping(Piece::part, Collectors.toList())));
@@ -122,7 +126,7 @@ public class RecallDesk {
                 .forEach(id -> stores.quarantine(id, reason));
         List<Job> raised = new ArrayList<>();
         List<String> left = new ArrayList<>();
-        Map<Valve, List<String>> inValves = inValves(lot);
+        Map<Valve, List<String>> inValves = inValves(traces.ofLot(lot));
         Map<Long, Job> open = open(inValves.keySet());
         inValves.forEach((valve, parts) -> {
             Optional<Job> already = Optional.ofNullable(open.get(valve.id()));

@@ -18,6 +18,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Controller;
+import org.springframework.transaction.annotation.Transactional;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -89,6 +90,7 @@ class SupplyController {
     }
 
     @GetMapping("/stores/trace")
+    @Transactional(readOnly = true)
     String trace(@RequestParam(defaultValue = "") String lot, Model model) {
         return show(lot.strip(), Map.of(), Map.of(), model);
     }
@@ -114,11 +116,12 @@ class SupplyController {
     }
 
     private String show(String lot, Map<String, String> typed, Map<String, String> troubles, Model model) {
-        List<RecallDesk.Affected> affected = lot.isEmpty() ? List.of() : recalls.affected(lot);
+        List<LotTraces.Piece> pieces = lot.isEmpty() ? List.of() : traces.ofLot(lot);
+        List<RecallDesk.Affected> affected = recalls.affected(pieces);
         Set<String> tags = affected.stream().map(a -> a.valve().tag()).collect(Collectors.toSet());
         model.addAttribute("nav", "stores");
         model.addAttribute("lot", lot);
-        model.addAttribute("pieces", lot.isEmpty() ? List.of() : traces.ofLot(lot));
+        model.addAttribute("pieces", pieces);
         model.addAttribute("greased", lot.isEmpty() ? List.of() : traces.ofTin(lot));
         model.addAttribute("stock", lot.isEmpty() ? List.of() : stores.numbered(lot));
         model.addAttribute("affected", affected);

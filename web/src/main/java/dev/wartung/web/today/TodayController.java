@@ -24,6 +24,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Controller;
+import org.springframework.transaction.annotation.Transactional;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.SessionAttribute;
@@ -69,6 +70,7 @@ class TodayController {
     }
 
     @GetMapping("/")
+    @Transactional(readOnly = true)
     String today(
             @SessionAttribute(name = LastLogin.TOLD, required = false) LastLogin.@Nullable Told lastLogin,
             Model model) {

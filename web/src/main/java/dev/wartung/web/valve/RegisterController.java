@@ -13,6 +13,7 @@ import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.data.jpa.repository.query.EscapeCharacter;
 import org.springframework.stereotype.Controller;
+import org.springframework.transaction.annotation.Transactional;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
@@ -55,6 +56,7 @@ class RegisterController {
     }
 
     @GetMapping("/valves")
+    @Transactional(readOnly = true)
     String list(
             @ModelAttribute("search") Search search,
             @RequestHeader(name = "HX-Request", required = false) @Nullable String inBackground,

@@ -9,12 +9,14 @@ import dev.wartung.core.measure.UnitSystem;
 import dev.wartung.web.app.RunningApplication;
 import jakarta.persistence.EntityManagerFactory;
 import java.util.List;
+import javax.sql.DataSource;
 import org.hibernate.SessionFactory;
 import org.hibernate.stat.Statistics;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.mock.web.MockHttpServletRequest;
 import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.transaction.PlatformTransactionManager;
@@ -82,5 +84,20 @@ class CurrentAccountTest {
             changing.executeWithoutResult(
                     tx -> assertThat(current.get().username()).isEqualTo("theo"));
         });
+    }
+
+    @Test
+    @DisplayName("A transaction without a name is of whoever is logged in, and waits for the disk like any other")
+    void nameless(DataSource application) {
+        JdbcTemplate jdbc = new JdbcTemplate(application);
+        current.as(
+                "tessa",
+                () -> changing.executeWithoutResult(status -> {
+                    assertThat(jdbc.queryForObject("select current_setting('wartung.by', true)", String.class))
+                            .isEqualTo("tessa");
+                    assertThat(jdbc.queryForObject(
+                                    "select source from pg_settings where name = 'synchronous_commit'", String.class))
+                            .isNotEqualTo("session");
+                }));
     }
 }

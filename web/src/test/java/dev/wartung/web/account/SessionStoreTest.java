@@ -25,6 +25,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.session.Session;
 import org.springframework.session.SessionRepository;
+import org.springframework.transaction.support.TransactionOperations;
 
 /** Two requests that have one session at once. */
 @ExtendWith(RunningApplication.class)
@@ -102,7 +103,7 @@ class SessionStoreTest {
     }
 
     private static <S extends Session> void savedInHand(SessionRepository<S> kept) {
-        SessionsInUse<S> sessions = new SessionsInUse<>(kept);
+        SessionsInUse<S> sessions = new SessionsInUse<>(kept, TransactionOperations.withoutTransaction());
         SessionsInUse.InUse<S> session = sessions.createSession();
         sessions.save(session);
         kept.deleteById(session.getId());
@@ -162,7 +163,7 @@ class SessionStoreTest {
     }
 
     private static <S extends Session> void usedAndKept(SessionRepository<S> kept) {
-        SessionsInUse<S> sessions = new SessionsInUse<>(kept);
+        SessionsInUse<S> sessions = new SessionsInUse<>(kept, TransactionOperations.withoutTransaction());
         SessionsInUse.InUse<S> fresh = sessions.createSession();
         sessions.save(fresh);
         String id = fresh.getId();

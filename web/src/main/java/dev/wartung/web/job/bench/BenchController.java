@@ -28,6 +28,7 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
+import org.springframework.transaction.annotation.Transactional;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
@@ -76,6 +77,7 @@ class BenchController {
 
     /** The job's page: what is planned, the bench, or the report, by how far it is. */
     @GetMapping
+    @Transactional(readOnly = true)
     String job(@PathVariable int number, @RequestParam(required = false) @Nullable String look, Model model) {
         JobView view = view(number);
         model.addAttribute("nav", "bench");
@@ -89,12 +91,13 @@ class BenchController {
         if (view.job().state() != JobState.RUNNING) {
             return "redirect:/records/" + number;
         }
-        show(view, Optional.ofNullable(look), Map.of(), Outcome.DONE, model);
+        show(boards.board(view, Optional.ofNullable(look), Map.of(), Outcome.DONE), model);
         return "bench";
     }
 
     /** The board alone, for the screens of those who watch. Nothing (204) while it is the one they have seen. */
     @GetMapping("/board")
+    @Transactional(readOnly = true)
     String board(
             @PathVariable int number,
             @RequestParam(defaultValue = "-1") int seen,
@@ -104,7 +107,7 @@ class BenchController {
         if (view.seq() == seen) {
             throw new ResponseStatusException(HttpStatus.NO_CONTENT);
         }
-        return show(view, Optional.ofNullable(look), Map.of(), Outcome.DONE, model);
+        return show(boards.board(view, Optional.ofNullable(look), Map.of(), Outcome.DONE), model);
     }
 
     /** One reading judged as it is typed: its gauge and what to do next. */
@@ -262,7 +265,7 @@ class BenchController {
         Outcome outcome = desk.confirm(number, step, entryId, typed);
         Map<String, String> kept = new HashMap<>(outcome.went() ? Map.of() : typed);
         kept.remove(Signing.SECOND_PASSWORD);
-        return show(view(number), Optional.empty(), kept, outcome, model);
+        return show(boards.now(number, kept, outcome), model);
     }
 
     @PostMapping("/correct")
@@ -345,13 +348,13 @@ class BenchController {
     }
 
     private String answer(int number, Outcome outcome, Map<String, String> typed, Model model) {
-        return show(view(number), Optional.empty(), outcome.went() ? Map.of() : typed, outcome, model);
+        return show(boards.now(number, outcome.went() ? Map.of() : typed, outcome), model);
     }
 
-    private String show(JobView view, Optional<String> look, Map<String, String> typed, Outcome outcome, Model model) {
-        model.addAttribute("board", boards.board(view, look, typed, outcome));
-        model.addAttribute("job", view.job());
-        model.addAttribute("newValve", view.ofNewValve());
+    private static String show(Board board, Model model) {
+        model.addAttribute("board", board);
+        model.addAttribute("job", board.view().job());
+        model.addAttribute("newValve", board.view().ofNewValve());
         return BOARD;
     }
 

@@ -29,6 +29,8 @@ import dev.wartung.core.simulation.Bench;
 import dev.wartung.core.simulation.Place;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.JobView;
+import dev.wartung.web.job.Jobs;
+import dev.wartung.web.job.NoSuchJob;
 import dev.wartung.web.job.Outcome;
 import dev.wartung.web.job.UsualTimes;
 import dev.wartung.web.job.apart.Apart;
@@ -48,11 +50,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Puts together what the bench shows. */
 @Component
 class Boards {
 
+    private final Jobs jobs;
     private final Sheets sheets;
     private final GreaseStore greases;
     /** What a family calls the reading by which a valve is told from its tag and plate. */
@@ -70,6 +74,7 @@ class Boards {
     private final CurrentAccount current;
 
     Boards(
+            Jobs jobs,
             Sheets sheets,
             GreaseStore greases,
             ClosingDesk closing,
@@ -82,6 +87,7 @@ class Boards {
             CloseUps closeUps,
             Apart apart,
             CurrentAccount current) {
+        this.jobs = jobs;
         this.sheets = sheets;
         this.greases = greases;
         this.closing = closing;
@@ -94,6 +100,13 @@ class Boards {
         this.closeUps = closeUps;
         this.apart = apart;
         this.current = current;
+    }
+
+    /** The bench as a job stands now, read at once. */
+    @Transactional(readOnly = true)
+    Board now(int number, Map<String, String> typed, Outcome outcome) {
+        JobView view = jobs.view(number).orElseThrow(() -> new NoSuchJob(number));
+        return board(view, Optional.empty(), typed, outcome);
     }
 
     /**

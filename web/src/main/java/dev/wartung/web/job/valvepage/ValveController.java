@@ -32,6 +32,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
+import org.springframework.transaction.annotation.Transactional;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -88,6 +89,7 @@ class ValveController {
     }
 
     @GetMapping("/valves/{tag}")
+    @Transactional(readOnly = true)
     String valve(@PathVariable String tag, Model model) {
         Valve valve = renaming.find(tag).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
         if (!valve.tag().equalsIgnoreCase(tag)) {
