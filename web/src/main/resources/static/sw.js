@@ -5,6 +5,8 @@
 const KEPT = 'wartung-pages';
 const WITHOUT = '/without-network';
 const MADE_OF = /^\/(css|js|vendor|webjars|img|icons)\/|^\/(favicon\.svg|manifest\.webmanifest)$/;
+/* Styles and scripts have their content or their version in their names (PageLinks): those before stay until they are cleared away. */
+const NAMED_ANEW = /-[0-9a-f]{32}\.[a-z0-9]+$|^\/webjars\//;
 const PATIENCE_MS = 20000;
 
 const keep = async (request, answer) => {
@@ -18,15 +20,18 @@ const prepare = async () => {
   if (!answer.ok) throw new Error('it cannot be fetched');
   const text = await answer.clone().text();
   await keep(WITHOUT, answer);
-  const made = [...text.matchAll(/(?:src|href)="(\/[^"]+)"/g)].map(found => found[1]).filter(path => MADE_OF.test(path));
-  await Promise.all([...new Set([...made, '/img/glyphs.svg'])].map(async path => {
+  const made = new Set([...text.matchAll(/(?:src|href)="(\/[^"]+)"/g)].map(found => found[1]).filter(path => MADE_OF.test(path)));
+  await Promise.all([...made, '/img/glyphs.svg'].map(async path => {
     const part = await fetch(path);
     await keep(path, part.clone());
     if (path.endsWith('.css')) {
       const fonts = [...(await part.text()).matchAll(/url\("?(\/vendor\/[^")]+)"?\)/g)].map(found => found[1]);
-      await Promise.all(fonts.map(async font => keep(font, await fetch(font))));
+      await Promise.all(fonts.map(async font => { made.add(font); await keep(font, await fetch(font)); }));
     }
   }));
+  const cache = await caches.open(KEPT);
+  const paths = (await cache.keys()).map(request => new URL(request.url).pathname);
+  await Promise.all(paths.filter(path => NAMED_ANEW.test(path) && !made.has(path)).map(path => cache.delete(path)));
 };
 
 self.addEventListener('install', event => event.waitUntil(prepare().then(() => self.skipWaiting())));

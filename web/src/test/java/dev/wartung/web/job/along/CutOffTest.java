@@ -16,6 +16,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.util.Random;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
@@ -213,5 +214,37 @@ class CutOffTest {
                 .asString()
                 .contains("the bag was open")
                 .contains("without network by Tessa");
+    }
+
+    @Test
+    @DisplayName(
+            "After an upgrade a device keeps the new page without network and what it is made of, and clears away the old")
+    void upgraded(Browser browser) {
+        Page page = pit.phone(browser, "theo");
+        pit.until(page, "() => caches.match('/without-network').then(Boolean)", null);
+        page.evaluate(
+                """
+                async () => {
+                  const kept = await caches.open('wartung-pages');
+                  await kept.put('/without-network', new Response('of the version before'));
+                  await kept.put('/css/wartung-0123456789abcdef0123456789abcdef.css', new Response('old'));
+                  await kept.put('/webjars/htmx.org/0.1/dist/htmx.min.js', new Response('old'));
+                  await kept.put('/vendor/zxing/zxing-library.min.js', new Response('kept by its name'));
+                  for (const worker of await navigator.serviceWorker.getRegistrations()) await worker.unregister();
+                }""");
+        Browser.go(page, "/me");
+        pit.until(
+                page,
+                "() => caches.match('/without-network').then(p => p.text()).then(t => t.includes('/css/'))",
+                null);
+        pit.until(
+                page,
+                "() => caches.open('wartung-pages').then(c => c.keys()).then(all => all.every(r => !/0123456789abcdef|htmx.org.0.1/.test(r.url)))",
+                null);
+        assertThat(page.evaluate("() => caches.match('/vendor/zxing/zxing-library.min.js').then(Boolean)"))
+                .isEqualTo(true);
+        pit.cut(page);
+        page.navigate(pit.base() + "/valves");
+        assertThat(page.locator("body")).hasCSS("font-family", Pattern.compile(".*Atkinson.*"));
     }
 }
