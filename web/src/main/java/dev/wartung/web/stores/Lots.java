@@ -30,7 +30,4 @@ public interface Lots extends JpaRepository<Lot, Long> {
             "select l from Lot l where (:words = '' or lower(l.item) like lower(concat(:words, '%')) or lower(l.lot) like lower(concat('%', :words, '%')) or lower(l.name) like lower(concat('%', :words, '%')))"
                     + " order by case when l.pieces > 0 then 0 else 1 end, l.item, l.receivedOn")
     List<Lot> find(String words, Pageable page);
-
-    @Query("select l from Lot l where lower(l.lot) = lower(:lot) order by l.item")
-    List<Lot> numbered(String lot);
 }

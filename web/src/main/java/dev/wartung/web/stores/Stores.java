@@ -16,6 +16,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.data.domain.Sort;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -32,14 +33,23 @@ public class Stores {
     private final Items items;
     private final CurrentAccount current;
     private final Signatures signatures;
+    private final JdbcTemplate jdbc;
     private final Clock clock;
 
-    Stores(Lots lots, StockMoves moves, Items items, CurrentAccount current, Signatures signatures, Clock clock) {
+    Stores(
+            Lots lots,
+            StockMoves moves,
+            Items items,
+            CurrentAccount current,
+            Signatures signatures,
+            JdbcTemplate jdbc,
+            Clock clock) {
         this.signatures = signatures;
         this.lots = lots;
         this.moves = moves;
         this.items = items;
         this.current = current;
+        this.jdbc = jdbc;
         this.clock = clock;
     }
 
@@ -86,7 +96,12 @@ public class Stores {
     /** Lots of a number, of whatever item. */
     @Transactional(readOnly = true)
     public List<Lot> numbered(String lot) {
-        return lots.numbered(lot.strip());
+        // rarely more than one; as a query for lots it would be translated anew each time (a parameter in a function)
+        return jdbc
+                .queryForList("select id from lot where lower(lot) = lower(?) order by item", Long.class, lot.strip())
+                .stream()
+                .flatMap(id -> lots.findById(id).stream())
+                .toList();
     }
 
     @Transactional(readOnly = true)
@@ -136,7 +151,7 @@ public class Stores {
         }
         // a lot that is in quarantine under another item's number: the same bag, opened
         Optional<Lot> elsewhere =
-                lots.numbered(lot.strip()).stream().filter(Lot::quarantined).findFirst();
+                numbered(lot).stream().filter(Lot::quarantined).findFirst();
         if (elsewhere.isPresent()) {
             return Fitness.stop("Lot " + elsewhere.get().lot() + " is in quarantine: "
                     + elsewhere.get().quarantineReason() + " Put it aside and take another.");
