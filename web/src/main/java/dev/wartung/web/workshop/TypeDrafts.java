@@ -73,12 +73,12 @@ class TypeDrafts {
     /**
      * A draft that nobody else changes before the transaction ends.
      *
-     * @throws java.util.NoSuchElementException if there is none
+     * @throws NoSuchDraft if there is none any more
      */
     @Transactional(propagation = Propagation.MANDATORY)
     Draft held(String typeId) {
         jdbc.queryForList("select 1 from type_draft where type_id = ? for update", typeId);
-        return find(typeId).orElseThrow();
+        return find(typeId).orElseThrow(() -> new NoSuchDraft(typeId));
     }
 
     List<Draft> all() {
@@ -118,13 +118,16 @@ class TypeDrafts {
     /**
      * Changes what a draft is now, whoever else works on it.
      *
-     * @throws org.springframework.dao.EmptyResultDataAccessException if there is none any more
+     * @throws NoSuchDraft if there is none any more
      */
     @Transactional(propagation = Propagation.MANDATORY)
     void change(String typeId, long byId, UnaryOperator<SheetDraft> change) {
-        String before = jdbc.queryForObject(
-                "select content from type_draft where type_id = ? for update", String.class, typeId);
-        String after = change.apply(SheetDraft.read(String.valueOf(before))).json();
+        String before = jdbc
+                .queryForList("select content from type_draft where type_id = ? for update", String.class, typeId)
+                .stream()
+                .findFirst()
+                .orElseThrow(() -> new NoSuchDraft(typeId));
+        String after = change.apply(SheetDraft.read(before)).json();
         if (!after.equals(before)) {
             jdbc.update(
                     "update type_draft set content = ?, revision = revision + 1, changed_by_id = ?, changed_at = ?, hands = case when ? = any (hands) then hands else hands || ?::bigint end where type_id = ?",

@@ -67,7 +67,7 @@ class WorkshopController {
     }
 
     private Draft draft(String id) {
-        return drafts.find(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return drafts.find(id).orElseThrow(() -> new NoSuchDraft(id));
     }
 
     @GetMapping(DRAFT + "/{at:[a-z]+}")
