@@ -13,7 +13,7 @@ import org.springframework.data.jpa.repository.Query;
 /** The rows of jobs. */
 interface JobRepository extends JpaRepository<Job, Long> {
 
-    /** With its valve and whoever holds it, in one query. */
+    /** With its valve, who planned it and who holds it, in one query. */
     @Query(
             "select j from Job j join fetch j.valve join fetch j.plannedBy p left join fetch p.roles left join fetch j.holder h left join fetch h.roles where j.number = :number")
     Optional<Job> findByNumber(int number);
