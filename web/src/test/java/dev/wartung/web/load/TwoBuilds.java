@@ -5,9 +5,7 @@ import java.io.IOException;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -29,10 +27,8 @@ class TwoBuilds {
 
     private static final int ROUNDS = 8;
     private static final int REQUESTS = 25;
-    /** Of what makes an entry, at each job: one of a hundred entries is a long one, one of a thousand no job. */
+    /** Of what makes an entry: a job of a hundred entries is a long one, one of a thousand no job. */
     private static final int ENTRIES = 2;
-
-    private static final int JOBS = 8;
 
     private static final int WARM_ROUNDS = 3;
     private static final double TICKS_PER_S = 100;
@@ -49,9 +45,6 @@ class TwoBuilds {
         private final Path home;
         private final Technician technician;
         private final Technician planner;
-        /** Jobs on the bench, each at a step that asks for nothing; the next is that of the next entry. */
-        private final Deque<String> jobs;
-
         private final Map<String, Asking> kinds = new LinkedHashMap<>();
         /** Processor seconds by kind. */
         private final Map<String, Double> spent = new LinkedHashMap<>();
@@ -63,10 +56,20 @@ class TwoBuilds {
             planner = new Technician(base, "radair", "window-of-hours");
             technician.login();
             planner.login();
-            jobs = running();
-            kinds.put("bench: the job's page", () -> page(technician, next()));
-            kinds.put("bench: a step confirmed, then taken back", () -> thereAndBack(next()));
-            kinds.put("bench: an entry made (a problem noted)", () -> noted(next()));
+            String job = "/jobs/" + running();
+            kinds.put("bench: the job's page", () -> page(technician, job));
+            kinds.put("bench: a step confirmed, then taken back", () -> thereAndBack(job));
+            kinds.put(
+                    "bench: an entry made (a problem noted)",
+                    () -> good(
+                            job + "/problem",
+                            technician.post(
+                                    job + "/problem",
+                                    Map.of(
+                                            "entryId",
+                                            UUID.randomUUID().toString(),
+                                            "note",
+                                            "looked at for a benchmark"))));
             kinds.put("today", () -> page(technician, "/"));
             kinds.put("register, searched", () -> page(technician, "/valves?q=CU-2"));
             kinds.put("a valve", () -> page(technician, "/valves/CU-208"));
@@ -93,21 +96,6 @@ class TwoBuilds {
             return answer.body();
         }
 
-        private String next() {
-            String job = jobs.removeFirst();
-            jobs.addLast(job);
-            return job;
-        }
-
-        private void noted(String job) throws IOException, InterruptedException {
-            String path = job + "/problem";
-            good(
-                    path,
-                    technician.post(
-                            path,
-                            Map.of("entryId", UUID.randomUUID().toString(), "note", "looked at for a benchmark")));
-        }
-
         /** The step that is shown, which asks for nothing, and the same step again afterwards. */
         private void thereAndBack(String job) throws IOException, InterruptedException {
             String step = step(page(technician, job));
@@ -132,14 +120,6 @@ class TwoBuilds {
             return shown.group(1);
         }
 
-        List<String> steps() throws IOException, InterruptedException {
-            List<String> steps = new ArrayList<>();
-            for (String job : jobs) {
-                steps.add(step(page(technician, job)).replaceAll(".*/", ""));
-            }
-            return steps;
-        }
-
         /** Most memory its application has had at once, MiB. */
         private long memory() throws IOException {
             String most = Files.readAllLines(Path.of("/proc/" + read("run/pid") + "/status")).stream()
@@ -149,30 +129,17 @@ class TwoBuilds {
             return Long.parseLong(most.replaceAll("\\D", "")) / 1024;
         }
 
-        /** The technician's jobs, begun here where they were not, whose step asks for nothing. */
-        private Deque<String> running() throws IOException, InterruptedException {
-            Deque<String> running = new ArrayDeque<>();
-            for (Matcher found = JOB.matcher(page(technician, "/")); found.find() && running.size() < JOBS; ) {
+        /** A job under way of the technician's, begun here where there is none. */
+        private String running() throws IOException, InterruptedException {
+            for (Matcher found = JOB.matcher(page(technician, "/")); found.find(); ) {
                 String job = "/jobs/" + found.group(1);
                 technician.post(
                         job + "/start", Map.of("entryId", UUID.randomUUID().toString()));
-                if (!running.contains(job) && isWorkedOn(job)) {
-                    running.addLast(job);
+                if (page(technician, job).contains(job + "/steps/")) {
+                    return found.group(1);
                 }
             }
-            if (running.isEmpty()) {
-                throw new IOException("no job of the demo can be worked on");
-            }
-            return running;
-        }
-
-        private boolean isWorkedOn(String job) throws InterruptedException {
-            try {
-                thereAndBack(job);
-                return true;
-            } catch (IOException asked) {
-                return false;
-            }
+            throw new IOException("no job of the demo can be worked on");
         }
 
         private String lot() throws IOException, InterruptedException {
@@ -249,7 +216,7 @@ class TwoBuilds {
     }
 
     private static int requests(String kind) {
-        return kind.startsWith("bench: a") ? ENTRIES * JOBS : REQUESTS;
+        return kind.startsWith("bench: a") ? ENTRIES : REQUESTS;
     }
 
     @Test
@@ -268,8 +235,7 @@ class TwoBuilds {
                 Locale.ROOT,
                 "%nProcessor time of application and database for one request, %d of each (%d of what makes an entry), in turn:%n",
                 ROUNDS * REQUESTS,
-                ROUNDS * ENTRIES * JOBS);
-        System.out.printf("Steps: %s (the other build); %s (this one)%n", other.steps(), one.steps());
+                ROUNDS * ENTRIES);
         System.out.printf("| Request | the other build | this one | ratio |%n|---|---|---|---|%n");
         for (String kind : one.kinds.keySet()) {
             double mine = 1000 * one.spent.getOrDefault(kind, 0.0) / (ROUNDS * requests(kind));
