@@ -34,7 +34,14 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
             "--no-first-run",
             "--disable-background-networking",
             "--disable-component-update",
-            "--disable-sync");
+            "--disable-sync",
+            // of two lists the last counts: first what Playwright switches off itself, then what the browser would show
+            // under its own address line, for which it begins two pages with each window: a second of processor time
+            "--disable-features=AvoidUnnecessaryBeforeUnloadCheckSync,BoundaryEventDispatchTracksNodeRemoval,"
+                    + "DestroyProfileOnBrowserClose,DialMediaRouteProvider,GlobalMediaControls,HttpsUpgrades,LensOverlay,"
+                    + "MediaRouter,PaintHolding,ThirdPartyStoragePartitioning,BlockOriginHeaderModificationOnRedirect,"
+                    + "Translate,AutoDeElevate,OptimizationHints,"
+                    + "WebUIOmniboxPopup,WebUIOmniboxAimPopup,WebUIOmniboxFullPopup");
     /** The smallest window in which everything is shown. */
     private static final int SMALLEST_WIDTH = 360;
 
