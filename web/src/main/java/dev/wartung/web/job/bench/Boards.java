@@ -1,12 +1,10 @@
 package dev.wartung.web.job.bench;
 
-import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.anatomy.Act;
 import dev.wartung.core.anatomy.Act.Verb;
 import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.Phase;
 import dev.wartung.core.calibration.ReadWith;
-import dev.wartung.core.drawing.CallOut;
 import dev.wartung.core.drawing.GaugeDrawing;
 import dev.wartung.core.drawing.SectionDrawing;
 import dev.wartung.core.drawing.SectionDrawing.Handled;
@@ -14,19 +12,14 @@ import dev.wartung.core.measure.Entry;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.ToolKind;
 import dev.wartung.core.measure.UnitSystem;
-import dev.wartung.core.message.Message;
-import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.Ask;
 import dev.wartung.core.procedure.Ask.AtPlaces;
 import dev.wartung.core.procedure.Ask.Measurement;
 import dev.wartung.core.procedure.Ask.Observation;
-import dev.wartung.core.procedure.Figures;
 import dev.wartung.core.procedure.Step;
 import dev.wartung.core.progress.Answer;
 import dev.wartung.core.progress.JobEvent;
 import dev.wartung.core.progress.Progress;
-import dev.wartung.core.simulation.Bench;
-import dev.wartung.core.simulation.Place;
 import dev.wartung.web.account.CurrentAccount;
 import dev.wartung.web.job.JobView;
 import dev.wartung.web.job.Jobs;
@@ -336,7 +329,13 @@ class Boards {
         SectionDrawing.View what = new SectionDrawing.View(
                 renews,
                 marks,
-                callOuts(view, shown.bench(), marks, renews, handled),
+                BenchCallOuts.of(
+                        view,
+                        shown.bench(),
+                        marks,
+                        renews,
+                        handled,
+                        current.get().units()),
                 shown.positionBeforeLast(),
                 handled);
         String tag = view.job().valve().tag();
@@ -345,58 +344,5 @@ class Boards {
                 what,
                 "Section of " + tag + " as it stands at this step",
                 "Section of " + tag + " where the work is");
-    }
-
-    private List<CallOut> callOuts(
-            JobView view, Bench bench, List<String> marks, List<String> renews, Handled handled) {
-        List<CallOut> callOuts = new ArrayList<>();
-        for (Part part : bench.build().parts()) {
-            boolean renewed = renews.contains(part.id());
-            boolean there = bench.place(part.id()) != Place.BIN && bench.place(part.id()) != Place.LOST;
-            if (handled.comes().contains(part.id()) && bench.place(part.id()) != Place.ON_VALVE) {
-                callOuts.add(new CallOut(
-                        part.id(), part.name(), renewed ? "new, goes here" : "goes here", renewed ? "new" : "marked"));
-            } else if (renewed && there) {
-                callOuts.add(new CallOut(
-                        part.id(),
-                        part.name(),
-                        bench.isNew(part.id()) ? "new" : "old, to renew",
-                        bench.isNew(part.id()) ? "new" : "old"));
-            } else if (marks.contains(part.id()) && there) {
-                callOuts.add(new CallOut(
-                        part.id(),
-                        part.name(),
-                        bench.place(part.id()) == Place.CLOTH ? "on the cloth" : loadNote(part, bench),
-                        "marked"));
-            }
-        }
-        callOuts.add(new CallOut("from-above", "From above", "pipe left to right", "plain"));
-        energyNotes(view, bench, callOuts, current.get().units());
-        return callOuts;
-    }
-
-    private static void energyNotes(JobView view, Bench bench, List<CallOut> callOuts, UnitSystem units) {
-        boolean lifted = bench.energies().driverLifted();
-        Actuators.spring(view.sheets().type(), bench.configuration(), lifted)
-                .ifPresent(force -> callOuts.add(new CallOut(
-                        "spring",
-                        "Spring " + units.shown(force),
-                        bench.energies().airOnByHand() ? "air lost: it moves" : "holds it at rest",
-                        "spring")));
-        if (bench.energies().airOn()) {
-            Message least = Figures.of(view.sheets().type(), bench.build(), bench.configuration())
-                    .shown(lifted ? "air.open" : "air.close");
-            Message needs = Message.of("board.air-needed", "needs {least}", "least", least);
-            callOuts.add(new CallOut("air", "Air on", least.isEmpty() ? "" : new Wording(units).of(needs), "plain"));
-        }
-    }
-
-    /** At a fastener: whether its joint carries the stem's force now. */
-    private static String loadNote(Part part, Bench bench) {
-        return bench.build().joints().stream()
-                .filter(j -> j.heldBy().contains(part.id()) && !j.loaded().isEmpty())
-                .findFirst()
-                .map(j -> bench.isPushed(j.id()) ? "carries the drive's force" : "carries no force now")
-                .orElse("");
     }
 }
