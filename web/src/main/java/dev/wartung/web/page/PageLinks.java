@@ -1,11 +1,9 @@
 package dev.wartung.web.page;
 
 import java.io.IOException;
-import java.io.Reader;
-import java.io.StringReader;
+import java.io.UncheckedIOException;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
@@ -21,6 +19,7 @@ import org.thymeleaf.IEngineConfiguration;
 import org.thymeleaf.spring6.templateresolver.SpringResourceTemplateResolver;
 import org.thymeleaf.templatemode.TemplateMode;
 import org.thymeleaf.templateresource.ITemplateResource;
+import org.thymeleaf.templateresource.StringTemplateResource;
 
 /**
  * Styles and scripts have what is in them written into their names: after an upgrade no browser goes on with those of
@@ -55,9 +54,9 @@ class PageLinks {
                     String resource,
                     @Nullable String encoding,
                     @Nullable Map<String, Object> attributes) {
-                return new Named(
-                        super.computeTemplateResource(configuration, owner, template, resource, encoding, attributes),
-                        names);
+                ITemplateResource asItStands =
+                        super.computeTemplateResource(configuration, owner, template, resource, encoding, attributes);
+                return new StringTemplateResource(named(text(asItStands), names.getObject()));
             }
         };
         resolver.setPrefix(properties.getPrefix());
@@ -68,40 +67,18 @@ class PageLinks {
         return resolver;
     }
 
+    private static String text(ITemplateResource template) {
+        try {
+            return FileCopyUtils.copyToString(template.reader());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
     /** A template with what its page is made of under the names it is to be asked for by. */
-    private record Named(ITemplateResource template, ObjectProvider<ResourceUrlProvider> names)
-            implements ITemplateResource {
-
-        @Override
-        public Reader reader() throws IOException {
-            return new StringReader(MADE_OF.matcher(FileCopyUtils.copyToString(template.reader()))
-                    .replaceAll(this::name));
-        }
-
-        private String name(MatchResult link) {
-            String name = names.getObject().getForLookupPath(link.group());
-            return Matcher.quoteReplacement(Optional.ofNullable(name)
-                    .orElseThrow(() -> new IllegalStateException("no such file: " + link.group())));
-        }
-
-        @Override
-        public String getDescription() {
-            return template.getDescription();
-        }
-
-        @Override
-        public String getBaseName() {
-            return template.getBaseName();
-        }
-
-        @Override
-        public boolean exists() {
-            return template.exists();
-        }
-
-        @Override
-        public ITemplateResource relative(String location) {
-            return new Named(template.relative(location), names);
-        }
+    private static String named(String template, ResourceUrlProvider names) {
+        return MADE_OF.matcher(template)
+                .replaceAll(link -> Matcher.quoteReplacement(Optional.ofNullable(names.getForLookupPath(link.group()))
+                        .orElseThrow(() -> new IllegalStateException("no such file: " + link.group()))));
     }
 }
