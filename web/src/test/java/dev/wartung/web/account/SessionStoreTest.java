@@ -1,10 +1,12 @@
 package dev.wartung.web.account;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.app.TestSite;
+import jakarta.persistence.EntityManagerFactory;
 import java.io.IOException;
 import java.net.CookieManager;
 import java.net.CookiePolicy;
@@ -18,6 +20,8 @@ import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.hibernate.SessionFactory;
+import org.hibernate.stat.Statistics;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -193,5 +197,30 @@ class SessionStoreTest {
         SessionsInUse.InUse<S> session = sessions.findById(id);
         session.setLastAccessedTime(at);
         sessions.save(session);
+    }
+
+    @Test
+    @DisplayName("A session is read without a transaction, and saved whole or not at all")
+    void wholeOrNot(SessionsInUse<?> sessions, EntityManagerFactory factory, JdbcTemplate jdbc) {
+        keptWhole(sessions, factory.unwrap(SessionFactory.class).getStatistics(), jdbc);
+    }
+
+    private static <S extends Session> void keptWhole(
+            SessionsInUse<S> sessions, Statistics statistics, JdbcTemplate jdbc) {
+        SessionsInUse.InUse<S> session = sessions.createSession();
+        session.setAttribute("cannot be written", new Object());
+        assertThatThrownBy(() -> sessions.save(session)).isInstanceOf(RuntimeException.class);
+        assertThat(jdbc.queryForObject(
+                        "select count(*) from spring_session where session_id = ?", Integer.class, session.getId()))
+                .isZero();
+        statistics.setStatisticsEnabled(true);
+        long least = Long.MAX_VALUE;
+        for (int i = 0; i < 3; i++) {
+            statistics.clear();
+            assertThat(sessions.findById("none")).isNull();
+            least = Math.min(least, statistics.getTransactionCount());
+        }
+        statistics.setStatisticsEnabled(false);
+        assertThat(least).isZero();
     }
 }
