@@ -40,6 +40,12 @@ asked() { # $1: a question; whether the answer is yes
   read -r -p "$1 Type yes: " answer || true
   [ "$answer" = yes ]
 }
+ask_password() { # $1: whose; sets password, which is not shown as it is typed
+  unseen=yes
+  IFS= read -r -s -p "Password of $1: " password || true
+  unseen=no
+  echo >&2
+}
 anchored() { # $1: the database, $2: --restored or nothing: writes an anchor, to a file that the application goes on writing
   run_command record.AnchorCommand "$@" && give_to_app
 }
@@ -142,8 +148,7 @@ restore() { # $1: from where; --by and who signs it; --unsigned and why nobody d
   if [ -z "$unsigned" ]; then
     if [ -z "$by" ]; then read -r -p "Who signs for it, an administrator in it? Name: " by || true; fi
     [ -n "$by" ] || fail "nobody signs: nothing was changed. There are --by NAME and --unsigned REASON."
-    IFS= read -r -s -p "Password of $by: " password || true
-    echo >&2
+    ask_password "$by"
   fi
   with_database restore_from "$file" "$key" "$by" "$password" "$unsigned"
 }

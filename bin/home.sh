@@ -47,7 +47,7 @@ lock() { # held while something is started, stopped or replaced in the data fold
     exec 9>&-
     fail "another ./wartung (process `lock_holder`) is at work in $WARTUNG_HOME. Wait for it, or end it with ./wartung stop."
   fi
-  echo $$ >"$WARTUNG_HOME/run/lock"
+  echo "$BASHPID" >"$WARTUNG_HOME/run/lock"
 }
 unlock() { exec 9>&-; }
 lock_holder() { cat "$WARTUNG_HOME/run/lock" 2>/dev/null || true; }
@@ -124,7 +124,7 @@ end_process() { # $1: process number, $2: an argument by which it is known, $3: 
 
 # ------------------------------------------------------------------------------------------------ what is undone
 # What this command has begun and nobody has taken over yet: ended when the command ends, however it ends.
-begun_app=no begun_bench=no begun_pg=no throwaway="" to_remove="" child="" ended=""
+begun_app=no begun_bench=no begun_pg=no throwaway="" to_remove="" child="" ended="" unseen=no
 # Their numbers, known before the files that name them are written.
 app_child="" bench_child="" pg_child=""
 on_exit() {
@@ -140,6 +140,8 @@ on_exit() {
   if [ "$begun_app" = yes ]; then stop_app; fi
   if [ "$begun_bench" = yes ]; then stop_bench; fi
   if [ "$begun_pg" = yes ]; then pg_stop; fi
+  # broken off while a password was typed
+  if [ "$unseen" = yes ]; then stty echo echok 2>/dev/null; fi
   if [ -n "$to_remove" ]; then rm -f -- "$to_remove"; fi
   if [ -n "$throwaway" ]; then
     # the outage test, broken off, leaves its small disk mounted there
@@ -161,15 +163,42 @@ watch_signals() {
   watching="$BASHPID"
   trap on_exit EXIT
   trap 'ended=129; exit 129' HUP
-  trap 'ended=130; exit 130' INT
   trap 'ended=143; exit 143' TERM
+  # what in_a_part says TERM for, and at the prompt of a database shell breaks off a query
+  trap '' INT
+}
+in_a_part() { # runs a command in a part of this script that only TERM and HUP reach, and passes on what comes
+  # bash 5.2 now and then loses an INT, and is deaf to it from then on, while it waits for one of many short commands (never
+  # a TERM): INT is heard only here, where nothing else goes on
+  local rc which="" tick
+  trap 'ended=129' HUP
+  trap 'ended=130' INT
+  trap 'ended=143' TERM
+  part "$@" <&0 &
+  child=$!
+  while [ "${which:-}" != "$child" ]; do
+    if [ -n "$ended" ]; then kill "$child" 2>/dev/null || true; fi
+    # what comes between the look above and the wait below does not end the wait: it is seen a second later
+    sleep 1 &
+    tick=$!
+    rc=0 which=""
+    wait -n -p which "$child" "$tick" || rc=$?
+    if is_child "$tick"; then kill "$tick"; fi
+  done
+  exit "${ended:-$rc}"
+}
+part() {
+  child=""
+  watch_signals
+  # one that came as this part was made
+  [ -z "$ended" ] || exit "$ended"
+  "$@"
 }
 hand_over() { begun_app=no begun_bench=no begun_pg=no; }
 attended() { # runs something long in a process group of its own, so that a signal to this script ends it at once, with all it has begun
   local rc=0
   # a signal that comes before the number of the process is known waits for it
   trap 'ended=129' HUP
-  trap 'ended=130' INT
   trap 'ended=143' TERM
   set -m
   "$@" </dev/null &

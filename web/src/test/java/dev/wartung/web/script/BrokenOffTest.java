@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wartung.web.script.Workplace.Begun;
 import dev.wartung.web.script.Workplace.Ran;
 import java.io.IOException;
+import java.io.Reader;
+import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -50,6 +52,8 @@ class BrokenOffTest {
             case "starting" -> Workplace.await("it starts", () -> place.isSaid("begun"));
             default -> Workplace.await("it serves", () -> demo.said().contains("Ctrl-C stops it."));
         }
+        // where many short commands are waited for, bash now and then loses an INT: nothing there may hear it
+        assertThat(demo.process().children()).allMatch(Workplace::isDeafToInt).isNotEmpty();
         Workplace.signal(signal, demo.process().pid());
         assertThat(demo.ended().exit())
                 .as(demo.said())
@@ -106,6 +110,38 @@ class BrokenOffTest {
                         .noneMatch(line -> line.matches(".*([$]\\((?!\\()|[<>]\\().*"));
             }
         }
+    }
+
+    @Test
+    @DisplayName("Ctrl-C where a password is asked for: it ends, and the terminal shows again what is typed")
+    void passwordAsked() throws Exception {
+        Files.writeString(
+                place.folder.resolve("checkout/asking"),
+                """
+                set -euo pipefail
+                here=.
+                . bin/home.sh
+                . bin/data.sh
+                (in_a_part ask_password rita) || echo "ended with $?"
+                stty -a | grep -o -- '-*echo '
+                """);
+        // a terminal of its own: what is written to it is typed
+        Process terminal = new ProcessBuilder("script", "--quiet", "--command", "bash asking", "/dev/null")
+                .directory(place.folder.resolve("checkout").toFile())
+                .redirectErrorStream(true)
+                .start();
+        StringBuilder said = new StringBuilder();
+        try (Reader out = terminal.inputReader(StandardCharsets.UTF_8);
+                Writer in = terminal.outputWriter(StandardCharsets.UTF_8)) {
+            for (int next = out.read(); next >= 0; next = out.read()) {
+                said.append((char) next);
+                if (said.toString().endsWith("Password of rita: ")) {
+                    in.write('\u0003');
+                    in.flush();
+                }
+            }
+        }
+        assertThat(said).containsPattern("ended with 130\\s+echo ");
     }
 
     @Test

@@ -48,10 +48,17 @@ final class Workplace implements AutoCloseable {
         }
 
         Ran ended() throws InterruptedException {
-            assertThat(process.waitFor(PATIENCE_MS, TimeUnit.MILLISECONDS))
-                    .as("it ends")
+            boolean ended = process.waitFor(PATIENCE_MS, TimeUnit.MILLISECONDS);
+            assertThat(ended)
+                    .as(() -> "it ends, having said%n%s%namong these:%n%s"
+                            .formatted(said(), String.join("\n", descendants())))
                     .isTrue();
             return new Ran(process.exitValue(), said());
+        }
+
+        /** What it has begun and waits for, each with what it was started with. */
+        private List<String> descendants() {
+            return process.descendants().map(Workplace::line).toList();
         }
     }
 
@@ -179,6 +186,17 @@ final class Workplace implements AutoCloseable {
         while (!there.getAsBoolean()) {
             assertThat(System.nanoTime()).as(what).isLessThan(until);
             Thread.sleep(20);
+        }
+    }
+
+    static boolean isDeafToInt(ProcessHandle process) {
+        try (Stream<String> lines = Files.lines(Path.of("/proc", String.valueOf(process.pid()), "status"))) {
+            String ignored =
+                    lines.filter(line -> line.startsWith("SigIgn:")).findFirst().orElseThrow();
+            // a bit for each signal, the first for number 1; INT is number 2
+            return (Long.parseUnsignedLong(ignored.replaceAll("\\W|SigIgn", ""), 16) & 0b10) != 0;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
     }
 
