@@ -5,17 +5,23 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.deque.html.axecore.args.AxeRunOptions;
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.APIRequestContext;
+import com.microsoft.playwright.APIResponse;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.FormData;
+import com.microsoft.playwright.options.RequestOptions;
 import com.microsoft.playwright.options.ServiceWorkerPolicy;
 import com.microsoft.playwright.options.ViewportSize;
 import com.microsoft.playwright.options.WaitForSelectorState;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.extension.AfterEachCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
@@ -48,6 +54,26 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
     private static final int SMALLEST_HEIGHT = 640;
     /** A busy machine takes its time; what is there is not waited for. */
     private static final int PATIENCE_MS = 20_000;
+
+    /**
+     * A page marks itself as left in the moment something leads away from it: the one that is left is ready, too. What a
+     * script has prevented leads nowhere, and a page come back to is not left.
+     */
+    private static final String LEFT =
+            """
+            (() => {
+              const leave = () => { document.documentElement.dataset.left = 'true'; };
+              addEventListener('click', event => {
+                const link = event.target.closest?.('a[href]');
+                const elsewhere = link && !link.download && !link.target && link.href.split('#')[0] !== location.href.split('#')[0];
+                if (elsewhere && !event.defaultPrevented) leave();
+              });
+              addEventListener('submit', event => { if (!event.defaultPrevented && !event.target.target) leave(); });
+              addEventListener('beforeunload', leave);
+              addEventListener('pageshow', () => { delete document.documentElement.dataset.left; });
+            })()""";
+
+    private static final Pattern CSRF = Pattern.compile("name=\"_csrf\" value=\"([^\"]+)\"");
 
     private static com.microsoft.playwright.Browser chromium;
 
@@ -178,6 +204,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
 
     private Page watched(BrowserContext context, Page page) {
         context.setDefaultTimeout(PATIENCE_MS);
+        context.addInitScript(LEFT);
         page.onConsoleMessage(message -> {
             if (message.type().equals("error") && expected.stream().noneMatch(message.text()::contains)) {
                 errors.add(message.text());
@@ -187,20 +214,31 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
         return page;
     }
 
-    /** A new window with somebody logged in. */
+    /** A new window with somebody logged in, at their first page; the form to log in is not shown on the way. */
     public Page loggedIn(String base, String name) {
         Page page = window(base);
-        login(page, name, TestSite.PASSWORD);
+        APIRequestContext behind = page.context().request();
+        Matcher token = CSRF.matcher(behind.get("/login").text());
+        assertThat(token.find()).isTrue();
+        APIResponse answer = behind.post(
+                "/login",
+                RequestOptions.create()
+                        .setMaxRedirects(0)
+                        .setForm(FormData.create()
+                                .set("_csrf", token.group(1))
+                                .set("username", name)
+                                .set("password", TestSite.PASSWORD)));
+        assertThat(answer.headers().get("location")).isEqualTo("/");
+        go(page, "/");
         return page;
     }
 
+    /** Logs in by the form. */
     public static void login(Page page, String name, String password) {
         go(page, "/login");
         page.fill("#username", name);
         page.fill("#password", password);
         page.click("button:has-text('Log in')");
-        // the page one leaves is ready, too: going on from it would break the login off
-        page.waitForURL(url -> !url.endsWith("/login"));
         ready(page);
     }
 
@@ -209,16 +247,8 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
         ready(page);
     }
 
-    /** Waits until the page's scripts have run. */
+    /** Waits until the page's scripts have run: of the page one is led to, where what was clicked leads to another. */
     public static void ready(Page page) {
-        page.waitForSelector(
-                "html[data-ready='true']", new Page.WaitForSelectorOptions().setState(WaitForSelectorState.ATTACHED));
-    }
-
-    /** Clicks what leads to another page and waits until that one's scripts have run: the one that is left is ready, too. */
-    public static void follow(Page page, String what) {
-        page.evaluate("() => { document.documentElement.dataset.left = 'true'; }");
-        page.click(what);
         page.waitForSelector(
                 "html[data-ready='true']:not([data-left])",
                 new Page.WaitForSelectorOptions().setState(WaitForSelectorState.ATTACHED));

@@ -119,8 +119,10 @@ class OwnPlantTest {
         tessa.click("text=Plan a job");
         tessa.check("input[name=work][value=renew-product-seals]");
         Browser.settled(tessa);
-        Browser.follow(tessa, "button:has-text('Plan this job')");
-        Browser.follow(tessa, "button:has-text('Take it to the bench')");
+        tessa.click("button:has-text('Plan this job')");
+        Browser.ready(tessa);
+        tessa.click("button:has-text('Take it to the bench')");
+        Browser.ready(tessa);
         BenchHands hands = new BenchHands(tessa);
         hands.workByHandUntil("Count, then close");
         tessa.fill("#bin", "4");

@@ -45,8 +45,10 @@ public final class BenchHands {
     /** Plans a work on a valve and takes it to the bench; returns the job's number. */
     public int begin(String tag, String work) {
         Browser.go(page, "/valves/" + tag + "/plan?work=" + work);
-        Browser.follow(page, "button:has-text('Plan this job')");
-        Browser.follow(page, "button:has-text('Take it to the bench')");
+        page.click("button:has-text('Plan this job')");
+        Browser.ready(page);
+        page.click("button:has-text('Take it to the bench')");
+        Browser.ready(page);
         assertThat(page.locator(".trouble").allInnerTexts())
                 .as("taking it to the bench")
                 .isEmpty();

@@ -45,10 +45,12 @@ class WholeJobTest {
         page.check("input[name=work][value=renew-product-seals]");
         Browser.settled(page);
         assertThat(page.locator(".derived .steps")).isVisible();
-        Browser.follow(page, "button:has-text('Plan this job')");
+        page.click("button:has-text('Plan this job')");
+        Browser.ready(page);
         assertThat(page.locator("h1")).hasText("TS-001");
         Browser.usableByAll(page);
-        Browser.follow(page, "button:has-text('Take it to the bench')");
+        page.click("button:has-text('Take it to the bench')");
+        Browser.ready(page);
         Browser.usableByAll(page);
 
         assertThat(page.locator(".plate:has-text('Spring')")).containsText("2.3 kN pushing");
