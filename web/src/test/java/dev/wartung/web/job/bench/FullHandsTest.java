@@ -13,6 +13,8 @@ import dev.wartung.web.app.TestSite;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.time.LocalDate;
+import java.time.YearMonth;
 import java.util.List;
 import java.util.Random;
 import javax.imageio.ImageIO;
@@ -21,6 +23,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** What helps where the hands are full, the light is poor or the sun is on the display. */
 @ExtendWith({RunningApplication.class, Browser.class})
@@ -51,6 +54,18 @@ class FullHandsTest {
             Browser.go(page, path);
             Browser.usableByAll(page);
         }
+    }
+
+    @Test
+    @DisplayName("What opens the rest of a full day in the calendar is large enough for a finger")
+    void fullDay(Address at, Browser browser, JdbcTemplate jdbc) {
+        LocalDate day = LocalDate.now().plusYears(1).withDayOfMonth(10);
+        jdbc.update("update valve set next_due = ? where tag between 'TS-020' and 'TS-025'", day);
+        Page page = browser.loggedIn(at.base(), "tessa");
+        Browser.go(page, "/calendar?month=" + YearMonth.from(day));
+        assertThat(page.locator(".month summary")).hasText("2 more");
+        assertThat(page.locator(".month summary").boundingBox().height).isGreaterThanOrEqualTo(32);
+        Browser.usableByAll(page);
     }
 
     @Test
