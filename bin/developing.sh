@@ -57,48 +57,6 @@ coverage() { # which lines the tests go through: all of them, or some classes
   say "Which lines they went through:"
   printf '  %s\n' "$here"/*/target/site/jacoco/index.html
 }
-readonly mutable="actuation bolting diaphragm leak life lubrication procedure progress stores"
-mutations() { # $1: a package of core, or "changed": whether its tests notice when its arithmetic is otherwise; or "security": whether those of docs/security.md notice what is broken
-  local package print measured="$here/core/mutations.measured"
-  if [ "${1:-}" = changed ]; then
-    for package in $mutable; do
-      grep -q "^$package " "$measured" || continue # not measured as good enough yet
-      print=`fingerprint "$package"`
-      if grep -qx "$package $print" "$measured"; then continue; fi
-      # an hour, beside which CI has no time for its tests
-      [ "$package" != life ] || fail "life was changed since its tests were last seen to notice enough: ./wartung mutations life (an hour), and commit core/mutations.measured with it."
-      mutate "$package" "$measured"
-    done
-    return
-  fi
-  if [ "${1:-}" = security ]; then # $2: one test's, as Class.method
-    need_tools
-    throwaway_home
-    pg_start "fsync = off" "synchronous_commit = off" "full_page_writes = off"
-    pg_psql -d postgres -c "create database wartung_1 owner wartung_owner"
-    owner_for_tests
-    one_class web Mutations -Dtest.forks=1 -Dspring-boot.aot.skip ${2:+"-Dwartung.mutated=$2"} || fail "something was broken and its test did not notice (above)."
-    say "Each test noticed."
-    return
-  fi
-  case " $mutable " in
-    *" ${1:-nothing} "*) mutate "$1" "$measured" ;;
-    *) fail "say which package of the core: $mutable; or “changed”, for those that were changed since they were measured; or “security”" ;;
-  esac
-}
-mutate() { # $1: package, $2: where it is noted once its tests notice enough
-  need_tools
-  attended maven -pl core test-compile org.pitest:pitest-maven:mutationCoverage "-Dmutated=$1" ||
-    fail "the tests of $1 notice too little; what: $here/core/target/pit-reports/index.html"
-  local print
-  print=`fingerprint "$1"`
-  sed -i "/^$1 /d" "$2"
-  printf '%s %s\n' "$1" "$print" >> "$2"
-  sort -o "$2" "$2"
-}
-fingerprint() ( # $1: package; of its classes and their tests
-  cd "$here/core/src" && find "main/java/dev/wartung/core/$1" "test/java/dev/wartung/core/$1" -name '*.java' | LC_ALL=C sort | xargs sha256sum | sha256sum | cut -c1-16
-)
 logged() { local log="$1"; shift; "$@" 2>&1 | tee "$log"; }
 told_tests() { # what was gone through, the slowest classes, and how many tests passed in all
   local reports=("$here"/*/target/surefire-reports/TEST-*.xml)
