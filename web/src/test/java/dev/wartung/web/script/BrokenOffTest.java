@@ -100,6 +100,27 @@ class BrokenOffTest {
     }
 
     @Test
+    @DisplayName("Tests that are broken off leave no server and no folder")
+    void tests() throws Exception {
+        Files.writeString(place.folder.resolve("doubles/shellcheck"), "#!/bin/bash\n");
+        Files.writeString(place.folder.resolve("doubles/chromium"), "#!/bin/bash\n");
+        for (String name : List.of("shellcheck", "chromium")) {
+            place.folder.resolve("doubles").resolve(name).toFile().setExecutable(true);
+        }
+        place.say("mvn-hangs");
+        Begun test = place.begin(Map.of(), "test", "OneTest", "OtherTest");
+        Workplace.await("it runs", () -> place.isSaid("building"));
+        assertThat(place.processes())
+                .anyMatch(p -> p.contains("/postgres "))
+                .anyMatch(p -> p.contains("-Dtest=OneTest,OtherTest "));
+        Workplace.signal("INT", test.process().pid());
+        Ran ran = test.ended();
+        assertThat(ran.exit()).as(ran.out()).isEqualTo(130);
+        assertThat(place.processes()).as(ran.out()).isEmpty();
+        assertThat(place.folder.resolve("tmp")).isEmptyDirectory();
+    }
+
+    @Test
     @DisplayName("The scripts take output with `...` alone: the other way loses signals (.shellcheckrc says why)")
     void readsOneWay() throws IOException {
         try (Stream<Path> parts = Files.list(Path.of("../bin"))) {
@@ -125,8 +146,18 @@ class BrokenOffTest {
                 (in_a_part ask_password rita) || echo "ended with $?"
                 stty -a | grep -o -- '-*echo '
                 """);
-        // a terminal of its own: what is written to it is typed
-        Process terminal = new ProcessBuilder("script", "--quiet", "--command", "bash asking", "/dev/null")
+        // a terminal of its own: what is written to it is typed. Ctrl-C is heard there, though not where these tests
+        // run
+        Process terminal = new ProcessBuilder(
+                        "timeout",
+                        "60",
+                        "env",
+                        "--default-signal=INT",
+                        "script",
+                        "--quiet",
+                        "--command",
+                        "bash asking",
+                        "/dev/null")
                 .directory(place.folder.resolve("checkout").toFile())
                 .redirectErrorStream(true)
                 .start();
