@@ -8,6 +8,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.BiPredicate;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -252,36 +254,50 @@ public record AnatomySheet(
 
     private List<ValveConfiguration> collected(Predicate<Drive> has, BiPredicate<String, String> made) {
         List<ValveConfiguration> found = new ArrayList<>();
+        List<Choice> choices = options.entrySet().stream()
+                .map(option -> new Choice(
+                        option.getKey(),
+                        option.getValue().choices().values().stream()
+                                .filter(value -> made.test(option.getKey(), value))
+                                .toList(),
+                        excludes.stream()
+                                .filter(c -> c.allOf().containsKey(option.getKey())
+                                        || c.allOf().keySet().equals(Set.of(DRIVE)))
+                                .toList()))
+                .toList();
         for (Drive drive : drives) {
             if (has.test(drive)) {
                 Map<String, String> facts = new HashMap<>();
                 facts.put(DRIVE, drive.code());
-                collect(drive, facts, List.copyOf(options.entrySet()), made, found);
+                collect(drive, facts, new TreeMap<>(), choices, found);
             }
         }
         return found;
     }
 
+    /** @param excludes what may begin to hold as the option is chosen */
+    private record Choice(String option, List<String> values, List<Condition> excludes) {}
+
     /** Goes no further where what is chosen so far is excluded already: there are far more combinations than valves. */
-    private void collect(
+    private static void collect(
             Drive drive,
             Map<String, String> facts,
-            List<Map.Entry<String, Option>> open,
-            BiPredicate<String, String> made,
+            TreeMap<String, String> chosen,
+            List<Choice> open,
             List<ValveConfiguration> found) {
         if (open.isEmpty()) {
-            Map<String, String> chosen = new HashMap<>(facts);
-            chosen.remove(DRIVE);
             found.add(new ValveConfiguration(drive, chosen));
             return;
         }
-        Map.Entry<String, Option> option = open.get(0);
-        for (String value : option.getValue().choices().values()) {
-            facts.put(option.getKey(), value);
-            if (made.test(option.getKey(), value) && excludes.stream().noneMatch(c -> c.holds(facts))) {
-                collect(drive, facts, open.subList(1, open.size()), made, found);
+        Choice choice = open.get(0);
+        for (String value : choice.values()) {
+            facts.put(choice.option(), value);
+            chosen.put(choice.option(), value);
+            if (choice.excludes().stream().noneMatch(c -> c.holds(facts))) {
+                collect(drive, facts, chosen, open.subList(1, open.size()), found);
             }
         }
-        facts.remove(option.getKey());
+        facts.remove(choice.option());
+        chosen.remove(choice.option());
     }
 }

@@ -82,6 +82,15 @@ public record ValveConfiguration(
         return changed;
     }
 
+    /** One of its {@linkplain #facts() facts}. */
+    public Optional<String> fact(String name) {
+        return switch (name) {
+            case DRIVE -> Optional.of(drive.code());
+            case SPRING -> spring.map(Drive::code);
+            default -> Optional.ofNullable(options.get(name));
+        };
+    }
+
     /** What conditions are judged against. */
     public Map<String, String> facts() {
         Map<String, String> facts = kept();

@@ -6,9 +6,7 @@ import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
-import java.util.TreeMap;
-import java.util.stream.Collectors;
+import java.util.Optional;
 import java.util.stream.Stream;
 
 /** Valves that differ only in what nobody asks about are looked at once: a family has thousands. */
@@ -18,13 +16,10 @@ final class Alike {
 
     /** One of each sort, by the facts that these conditions ask about. */
     static List<ValveConfiguration> oneOfEach(Collection<ValveConfiguration> valves, Stream<Condition> asking) {
-        Set<String> asked = asking.flatMap(c -> c.allOf().keySet().stream()).collect(Collectors.toSet());
-        Map<Map<String, String>, ValveConfiguration> sorts = new LinkedHashMap<>();
-        valves.forEach(v -> {
-            Map<String, String> facts = new TreeMap<>(v.facts());
-            facts.keySet().retainAll(asked);
-            sorts.putIfAbsent(facts, v);
-        });
+        List<String> asked =
+                asking.flatMap(c -> c.allOf().keySet().stream()).distinct().toList();
+        Map<List<Optional<String>>, ValveConfiguration> sorts = new LinkedHashMap<>();
+        valves.forEach(v -> sorts.putIfAbsent(asked.stream().map(v::fact).toList(), v));
         return List.copyOf(sorts.values());
     }
 }

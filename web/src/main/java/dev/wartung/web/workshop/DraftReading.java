@@ -1,5 +1,7 @@
 package dev.wartung.web.workshop;
 
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
 import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
@@ -20,10 +22,20 @@ import org.springframework.stereotype.Component;
 @Component
 class DraftReading {
 
+    /** One number that is typed asks for the texts before and after it a dozen times. */
+    private static final int KEPT = 20;
+
     private final Sheets sheets;
+    /** By its text alone: what is read as it is, is held against no family. */
+    private final LoadingCache<String, Optional<TypeSheet>> read;
 
     DraftReading(Sheets sheets) {
         this.sheets = sheets;
+        this.read = Caffeine.newBuilder()
+                .maximumSize(KEPT)
+                .build(text -> sheets.readAsItIs(text) instanceof SheetResult.Accepted<TypeSheet> accepted
+                        ? Optional.of(accepted.sheet())
+                        : Optional.empty());
     }
 
     AnatomySheet family(SheetDraft sheet) {
@@ -34,19 +46,13 @@ class DraftReading {
     /** The type as far as it is known; empty where what is known cannot be read. */
     Optional<TypeSheet> type(SheetDraft sheet) {
         SheetDraft open = open(sheet);
-        return read(open.sheet(Needs.NOT_ASKED))
-                .flatMap(type -> read(open.sheet(NumberFields.needs(family(sheet), type))));
-    }
-
-    private Optional<TypeSheet> read(String text) {
-        return sheets.readAsItIs(text) instanceof SheetResult.Accepted<TypeSheet> accepted
-                ? Optional.of(accepted.sheet())
-                : Optional.empty();
+        return read.get(open.sheet(Needs.NOT_ASKED))
+                .flatMap(type -> read.get(open.sheet(NumberFields.needs(family(sheet), type))));
     }
 
     /** The sheet that the draft comes to, to be checked and kept. */
     String sheet(SheetDraft sheet) {
-        return sheet.sheet(read(open(sheet).sheet(Needs.NOT_ASKED))
+        return sheet.sheet(read.get(open(sheet).sheet(Needs.NOT_ASKED))
                 .map(type -> NumberFields.needs(family(sheet), type))
                 .orElse(Needs.NOT_ASKED));
     }
@@ -54,7 +60,7 @@ class DraftReading {
     /** What of it does not fit together, under the names of its numbers. */
     List<String> clashes(SheetDraft sheet) {
         SheetDraft open = open(sheet);
-        String text = read(open.sheet(Needs.NOT_ASKED))
+        String text = read.get(open.sheet(Needs.NOT_ASKED))
                 .map(type -> open.sheet(NumberFields.needs(family(sheet), type)))
                 .orElseGet(() -> open.sheet(Needs.NOT_ASKED));
         return sheets.readUntried(text) instanceof SheetResult.Refused<TypeSheet> refused
