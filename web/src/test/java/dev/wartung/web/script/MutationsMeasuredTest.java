@@ -44,9 +44,9 @@ class MutationsMeasuredTest {
         Files.writeString(checkout.resolve("core/mutations.measured"), "elsewhere 0123456789abcdef\n");
         Files.createDirectories(source("package-info").getParent());
         written("package-info", 3, "");
-        written("Air", 200, "");
-        written("Closure", 200, "");
-        written("Duty", 200, "");
+        written("Air", 100, "");
+        written("Closure", 100, "");
+        written("Duty", 100, "");
     }
 
     @AfterEach
@@ -75,7 +75,7 @@ class MutationsMeasuredTest {
         Ran much = measured("KILLED", "changed");
         assertThat(much.exit()).isEqualTo(1);
         assertThat(much.out()).contains("much of actuation was changed").doesNotContain("asked");
-        written("Closure", 200, "");
+        written("Closure", 100, "");
         for (int again = 0; again < 2; again++) {
             Ran little = measured("SURVIVED", "changed");
             assertThat(little.exit()).isEqualTo(1);
