@@ -94,7 +94,7 @@ noticed() { # $1: class; prints how many changes of the last lot were noticed in
 }
 forget_gone() { # $1: package; lines of classes that are no more
   local class
-  for class in `awk -v package="$1" '$1 == package && NF == 5 { print $2 }' "$measured"`; do
+  awk -v package="$1" '$1 == package && NF == 5 { print $2 }' "$measured" | while IFS= read -r class; do
     [ -e "$here/core/src/main/java/dev/wartung/core/$1/$class.java" ] || sed -i "/^$1 $class /d" "$measured"
   done
 }
