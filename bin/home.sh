@@ -170,27 +170,22 @@ watch_signals() {
 in_a_part() { # runs a command in a part of this script that only TERM and HUP reach, and passes on what comes
   # bash 5.2 now and then loses an INT, and is deaf to it from then on, while it waits for one of many short commands (never
   # a TERM): INT is heard only here, where nothing else goes on
-  local rc=0 tick looks=0 pause=0.1
+  local rc=0 tick=""
   trap 'ended=129' HUP
   trap 'ended=130' INT
   trap 'ended=143' TERM
   part "$@" <&0 &
   child=$!
   while is_child "$child"; do
-    if [ -n "$ended" ]; then
-      kill "$child" 2>/dev/null || true
-      pause=0.1
-    elif [ "$looks" -lt 20 ]; then
-      looks=$((looks + 1))
-    else
-      pause=1
+    if [ -n "$ended" ]; then kill "$child" 2>/dev/null || true; fi
+    # what comes between the look above and the wait below does not end the wait: it is seen at the next look, a second later
+    if ! is_child "$tick"; then
+      sleep 1 &
+      tick=$!
     fi
-    # what comes between the look above and the wait below does not end the wait: it is seen at the next look
-    sleep "$pause" &
-    tick=$!
-    wait "$tick" || true
-    if is_child "$tick"; then kill "$tick" 2>/dev/null || true; fi
+    wait -n || true
   done
+  if is_child "$tick"; then kill "$tick" 2>/dev/null || true; fi
   wait "$child" || rc=$?
   exit "${ended:-$rc}"
 }
