@@ -13,8 +13,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.AutoClose;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -24,17 +23,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Broken off at any moment: nothing of ours stays up, and the status says by what. */
 class BrokenOffTest {
 
-    private Workplace place;
-
-    @BeforeEach
-    void open() throws IOException {
-        place = new Workplace();
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        place.close();
-    }
+    @AutoClose
+    private final Workplace place = new Workplace();
 
     @ParameterizedTest(name = "{0} while {1}")
     @CsvSource({"INT, building", "TERM, building", "INT, starting", "INT, serving", "TERM, serving", "HUP, serving"})

@@ -6,15 +6,13 @@ import dev.wartung.web.account.AdministratorCommand;
 import dev.wartung.web.outage.Instance;
 import dev.wartung.web.schema.MigrateCommand;
 import dev.wartung.web.script.Workplace.Ran;
-import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.AutoClose;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.snakeyaml.engine.v2.api.Load;
@@ -24,17 +22,8 @@ import tools.jackson.databind.json.JsonMapper;
 /** What stands around it on a machine: Debian's packages, the service manager, containers, a folder for backups. */
 class InstallingTest {
 
-    private Workplace place;
-
-    @BeforeEach
-    void open() throws IOException {
-        place = new Workplace();
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        place.close();
-    }
+    @AutoClose
+    private final Workplace place = new Workplace();
 
     @Test
     @DisplayName(

@@ -7,7 +7,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.AutoClose;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -33,12 +33,13 @@ class MutationsMeasuredTest {
             mutations "$1"
             """;
 
-    private Workplace place;
+    @AutoClose
+    private final Workplace place = new Workplace();
+
     private Path checkout;
 
     @BeforeEach
     void open() throws IOException {
-        place = new Workplace();
         checkout = place.folder.resolve("checkout");
         Files.writeString(checkout.resolve("measuring"), MEASURING);
         Files.writeString(checkout.resolve("core/mutations.measured"), "elsewhere 0123456789abcdef\n");
@@ -47,11 +48,6 @@ class MutationsMeasuredTest {
         written("Air", 100, "");
         written("Closure", 100, "");
         written("Duty", 100, "");
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        place.close();
     }
 
     @Test

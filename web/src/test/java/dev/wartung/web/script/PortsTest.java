@@ -4,31 +4,20 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wartung.web.script.Workplace.Begun;
 import dev.wartung.web.script.Workplace.Ran;
-import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
 import java.nio.file.Files;
 import java.util.Map;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.AutoClose;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 
 /** Where the database is opened: what somebody else has is found out, whenever they took it. */
 class PortsTest {
 
-    private Workplace place;
-
-    @BeforeEach
-    void open() throws IOException {
-        place = new Workplace();
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        place.close();
-    }
+    @AutoClose
+    private final Workplace place = new Workplace();
 
     @Test
     @DisplayName("A port that was free when looked at and is taken by the time the database opens it: it takes another")

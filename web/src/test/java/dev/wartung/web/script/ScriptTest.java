@@ -5,7 +5,6 @@ import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import dev.wartung.web.script.Workplace.Begun;
 import dev.wartung.web.script.Workplace.Ran;
-import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.nio.file.Files;
@@ -14,8 +13,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.AutoClose;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -29,17 +27,8 @@ class ScriptTest {
 
     private static final boolean ROOT = "root".equals(System.getProperty("user.name"));
 
-    private Workplace place;
-
-    @BeforeEach
-    void open() throws IOException {
-        place = new Workplace();
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        place.close();
-    }
+    @AutoClose
+    private final Workplace place = new Workplace();
 
     @Test
     @DisplayName(

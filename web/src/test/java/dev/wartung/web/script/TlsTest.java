@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wartung.web.app.TlsOfScript;
 import dev.wartung.web.app.TlsOfScript.Said;
 import dev.wartung.web.script.Workplace.Ran;
-import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
@@ -14,8 +13,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.HashMap;
 import java.util.Map;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.AutoClose;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -27,17 +25,8 @@ class TlsTest {
     private static final boolean ROOT = "root".equals(System.getProperty("user.name"));
     private static final Map<String, String> PLANT = Map.of("WARTUNG_TLS", "wartung.plant.example 10.0.4.20");
 
-    private Workplace place;
-
-    @BeforeEach
-    void open() throws IOException {
-        place = new Workplace();
-    }
-
-    @AfterEach
-    void close() throws Exception {
-        place.close();
-    }
+    @AutoClose
+    private final Workplace place = new Workplace();
 
     /** Openssl's own words of the data folder's certificates. */
     private String openssl(String arguments) throws Exception {

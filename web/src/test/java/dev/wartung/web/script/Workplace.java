@@ -62,9 +62,17 @@ final class Workplace implements AutoCloseable {
         }
     }
 
-    Workplace() throws IOException {
-        // not a test's own temporary folder: the database's user must be able to enter it
-        folder = Files.createTempDirectory("wartung-script").toRealPath();
+    Workplace() {
+        try {
+            // not a test's own temporary folder: the database's user must be able to enter it
+            folder = Files.createTempDirectory("wartung-script").toRealPath();
+            furnish();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private void furnish() throws IOException {
         Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwxr-xr-x"));
         for (String made : List.of(
                 "checkout/bin",
