@@ -22,25 +22,41 @@ public final class SheetLibrary {
     private final Map<String, TypeSheet> types = new TreeMap<>();
     private final Map<String, DrawingTemplate> drawings = new TreeMap<>();
 
+    private SheetLibrary() {}
+
     /**
-     * Reads the shipped sheets.
+     * A library of the shipped sheets to which others can be added. The sheets themselves are read once.
      *
-     * @throws IllegalStateException if one of them is refused: a mistake in the build
+     * @throws ExceptionInInitializerError if one of them is refused: a mistake in the build
      */
     public static SheetLibrary shipped() {
         SheetLibrary library = new SheetLibrary();
-        SheetReader reader = new SheetReader();
-        listed("anatomies").forEach(id -> {
-            AnatomySheet sheet = accepted(reader.readAnatomyAgain(
-                    id + ".yaml", resource("anatomies/" + id + ".yaml"), SheetLibrary::fragment));
-            library.add(
-                    sheet,
-                    new DrawingTemplate(
-                            sheet.drawing(), resource("drawings/" + sheet.drawing()), SheetLibrary::drawingPart));
-        });
-        listed("types")
-                .forEach(id -> library.add(accepted(reader.readAgain(id + ".yaml", typeText(id), library::anatomy))));
+        library.anatomies.putAll(Read.SHIPPED.anatomies);
+        library.types.putAll(Read.SHIPPED.types);
+        library.drawings.putAll(Read.SHIPPED.drawings);
         return library;
+    }
+
+    /** Read once, when they are first asked for: those that are shipped never change. */
+    private static final class Read {
+        private static final SheetLibrary SHIPPED = read();
+
+        private static SheetLibrary read() {
+            SheetLibrary library = new SheetLibrary();
+            SheetReader reader = new SheetReader();
+            listed("anatomies").forEach(id -> {
+                AnatomySheet sheet = accepted(reader.readAnatomyAgain(
+                        id + ".yaml", resource("anatomies/" + id + ".yaml"), SheetLibrary::fragment));
+                library.add(
+                        sheet,
+                        new DrawingTemplate(
+                                sheet.drawing(), resource("drawings/" + sheet.drawing()), SheetLibrary::drawingPart));
+            });
+            listed("types")
+                    .forEach(id ->
+                            library.add(accepted(reader.readAgain(id + ".yaml", typeText(id), library::anatomy))));
+            return library;
+        }
     }
 
     /** The names a shipped list holds, one a line. */
@@ -67,7 +83,7 @@ public final class SheetLibrary {
         return Shown.TECHNIQUES;
     }
 
-    /** Read once, when they are first asked for: those that are shipped never change. */
+    /** As the sheets are, but on its own: most who want a sheet draw no hands. */
     private static final class Shown {
         private static final Map<String, Technique> TECHNIQUES = listed("techniques").stream()
                 .collect(Collectors.toUnmodifiableMap(
