@@ -55,6 +55,10 @@ public final class DrawingTemplate {
     private static final Pattern BRACES = Pattern.compile("\\{([^}]*)}");
 
     private static final int DEEPEST = 40;
+    /** Hundredths that a number still holds to the millionth. */
+    private static final double MANY = 1e9;
+
+    private static final double NEARLY = 1e-6;
     /** What a drawing may be made of: no text, no links, no styles of its own, nothing that is fetched or run. */
     private static final Set<String> SHAPES =
             Set.of("svg", "g", "path", "rect", "circle", "ellipse", "line", "polyline", "polygon");
@@ -345,8 +349,24 @@ public final class DrawingTemplate {
         }
     }
 
-    /** Two decimals are a hundredth of a millimetre: finer than any line. */
+    /**
+     * A number with two decimals at most, a hundredth of a millimetre: finer than any line. Half a hundredth is rounded
+     * away from zero, by the digits the number is written with.
+     */
     static String rounded(double value) {
+        double hundredths = Math.abs(value) * 100;
+        long whole = Math.round(hundredths);
+        // so near to half way its digits decide, and not what it is in binary
+        if (!(hundredths < MANY) || Math.abs(hundredths - Math.floor(hundredths) - 0.5) < NEARLY) {
+            return byDigits(value);
+        }
+        long cents = whole % 100;
+        String amount = whole / 100
+                + (cents == 0 ? "" : cents % 10 == 0 ? "." + cents / 10 : cents < 10 ? ".0" + cents : "." + cents);
+        return value < 0 && whole != 0 ? "-" + amount : amount;
+    }
+
+    private static String byDigits(double value) {
         String text = String.format(Locale.ROOT, "%.2f", value);
         return text.replaceFirst("\\.?0+$", "").replaceFirst("^-0$", "0");
     }

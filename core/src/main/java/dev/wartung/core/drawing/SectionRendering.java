@@ -71,7 +71,7 @@ final class SectionRendering {
     /** The whole, within the canvas. */
     SectionRendering(
             Valve valve, Bench bench, View view, boolean dimensioned, Shape drawing, ToDoubleFunction<String> lift) {
-        this(valve, bench, view, dimensioned, drawing, lift, null);
+        this(valve, bench, view, dimensioned, drawing, lift, new DrawnParts(valve, bench, view, drawing), null);
     }
 
     /**
@@ -85,6 +85,7 @@ final class SectionRendering {
             boolean dimensioned,
             Shape drawing,
             ToDoubleFunction<String> lift,
+            DrawnParts parts,
             @Nullable Window window) {
         this.valve = valve;
         this.lift = lift;
@@ -92,7 +93,7 @@ final class SectionRendering {
         this.view = view;
         this.dimensioned = dimensioned;
         this.drawing = drawing;
-        this.parts = new DrawnParts(valve, bench, view, drawing);
+        this.parts = parts;
         this.near = window != null;
         if (window != null) {
             scale = window.scale();
@@ -112,7 +113,7 @@ final class SectionRendering {
     }
 
     SectionRendering through(Window window) {
-        return new SectionRendering(valve, bench, view, dimensioned, drawing, lift, window);
+        return new SectionRendering(valve, bench, view, dimensioned, drawing, lift, parts, window);
     }
 
     /** Where the parts in hand are, as large as they go; empty where that is hardly larger than the whole. */

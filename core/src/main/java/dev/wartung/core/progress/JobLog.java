@@ -45,7 +45,9 @@ public record JobLog(ValveConfiguration configuration, Procedure procedure, List
 
     /** The last confirmation that holds; empty where there is none. */
     public Optional<Happened> lastConfirmed() {
-        return inForce().stream().filter(h -> h.event() instanceof Confirmed).reduce((earlier, later) -> later);
+        List<Happened> holds = inForce();
+        int last = lastConfirmed(holds);
+        return last < 0 ? Optional.empty() : Optional.of(holds.get(last));
     }
 
     /** What is locked for this job now, in the order it was put on; empty where its line is not drawn. */
@@ -69,13 +71,9 @@ public record JobLog(ValveConfiguration configuration, Procedure procedure, List
 
     /** As it would be with the last confirmation taken back. */
     public JobLog withoutLast() {
-        return lastConfirmed()
-                .map(last -> {
-                    List<Happened> holds = inForce();
-                    takeOut(holds, last);
-                    return new JobLog(configuration, procedure, holds);
-                })
-                .orElse(this);
+        List<Happened> holds = inForce();
+        takeOutLast(holds);
+        return new JobLog(configuration, procedure, holds);
     }
 
     /**
@@ -86,10 +84,7 @@ public record JobLog(ValveConfiguration configuration, Procedure procedure, List
         List<Happened> holds = new ArrayList<>();
         for (Happened one : happened) {
             if (one.event() instanceof TakenBack) {
-                holds.stream()
-                        .filter(h -> h.event() instanceof Confirmed)
-                        .reduce((earlier, later) -> later)
-                        .ifPresent(last -> takeOut(holds, last));
+                takeOutLast(holds);
             } else {
                 holds.add(one);
             }
@@ -97,10 +92,24 @@ public record JobLog(ValveConfiguration configuration, Procedure procedure, List
         return holds;
     }
 
-    private static void takeOut(List<Happened> holds, Happened confirmation) {
-        Set<UUID> gone = new HashSet<>(confirmation.findings());
-        gone.add(confirmation.id());
-        holds.removeIf(h -> gone.contains(h.id()));
+    /** From its end, for that is where it is: many a step is taken back in one job, each soon after it was confirmed. */
+    private static void takeOutLast(List<Happened> holds) {
+        int last = lastConfirmed(holds);
+        if (last >= 0) {
+            Set<UUID> findings = Set.copyOf(holds.remove(last).findings());
+            if (!findings.isEmpty()) {
+                holds.removeIf(h -> findings.contains(h.id()));
+            }
+        }
+    }
+
+    /** Where in a list the last confirmation is; −1 where there is none. */
+    private static int lastConfirmed(List<Happened> holds) {
+        int at = holds.size() - 1;
+        while (at >= 0 && !(holds.get(at).event() instanceof Confirmed)) {
+            at--;
+        }
+        return at;
     }
 
     /** What holds, taken in one by one. */

@@ -126,7 +126,8 @@ public final class Progress {
     }
 
     private Count count(Verb verb) {
-        Stream<Step> still = procedure.steps().stream().filter(s -> !isConfirmed(s.id()));
+        Set<String> ids = confirmedIds();
+        Stream<Step> still = procedure.steps().stream().filter(s -> !ids.contains(s.id()));
         int done = times(verb, confirmed.stream().map(Confirmation::step)) + times(verb, carried.stream());
         return new Count(done, done + times(verb, still));
     }

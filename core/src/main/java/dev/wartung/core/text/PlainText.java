@@ -55,11 +55,22 @@ public final class PlainText {
      * of what was kept before.
      */
     public static String shown(String text) {
-        if (text.codePoints().allMatch(PlainText::mayHold)) {
+        if (isAscii(text) || text.codePoints().allMatch(PlainText::mayHold)) {
             return text;
         }
         StringBuilder shown = new StringBuilder(text.length());
         text.codePoints().map(c -> mayHold(c) ? c : REPLACEMENT).forEach(shown::appendCodePoint);
         return shown.toString();
+    }
+
+    /** What nearly every text of a drawing is, of which no character need be looked up. */
+    private static boolean isAscii(String text) {
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (c < ' ' || c > '~') {
+                return false;
+            }
+        }
+        return true;
     }
 }
