@@ -35,6 +35,9 @@ public final class PlainText {
 
     /** What a text holds that it may not, and where, in words that follow “holds”; empty if it is as it should be. */
     public static Optional<String> trouble(String text) {
+        if (isOrdinary(text)) {
+            return Optional.empty();
+        }
         for (int i = 0; i < text.length(); i += Character.charCount(text.codePointAt(i))) {
             int codePoint = text.codePointAt(i);
             if (!mayHold(codePoint)) {
@@ -55,7 +58,7 @@ public final class PlainText {
      * of what was kept before.
      */
     public static String shown(String text) {
-        if (isAscii(text) || text.codePoints().allMatch(PlainText::mayHold)) {
+        if (isOrdinary(text) || text.codePoints().allMatch(PlainText::mayHold)) {
             return text;
         }
         StringBuilder shown = new StringBuilder(text.length());
@@ -63,11 +66,11 @@ public final class PlainText {
         return shown.toString();
     }
 
-    /** What nearly every text of a drawing is, of which no character need be looked up. */
-    private static boolean isAscii(String text) {
+    /** Letters, digits and signs of ASCII, lines and tabs: what nearly every text is, and of which none is looked up. */
+    private static boolean isOrdinary(String text) {
         for (int i = 0; i < text.length(); i++) {
             char c = text.charAt(i);
-            if (c < ' ' || c > '~') {
+            if ((c < ' ' || c > '~') && c != '\n' && c != '\r' && c != '\t') {
                 return false;
             }
         }
