@@ -8,11 +8,13 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 
 /** The sheets that come with Wartung, read by the same road as anybody's own. */
@@ -44,9 +46,12 @@ public final class SheetLibrary {
         private static SheetLibrary read() {
             SheetLibrary library = new SheetLibrary();
             SheetReader reader = new SheetReader();
+            Map<String, Optional<SheetText>> fragments = new HashMap<>();
+            Function<String, Optional<SheetText>> readOnce =
+                    name -> fragments.computeIfAbsent(name, n -> fragment(n).map(text -> new SheetText(n, text)));
             listed("anatomies").forEach(id -> {
-                AnatomySheet sheet = accepted(reader.readAnatomyAgain(
-                        id + ".yaml", resource("anatomies/" + id + ".yaml"), SheetLibrary::fragment));
+                AnatomySheet sheet =
+                        accepted(reader.readAnatomyOf(id + ".yaml", resource("anatomies/" + id + ".yaml"), readOnce));
                 library.add(
                         sheet,
                         new DrawingTemplate(

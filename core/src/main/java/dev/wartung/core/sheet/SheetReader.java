@@ -44,8 +44,8 @@ public final class SheetReader {
             .addModule(new SimpleModule().addDeserializer(Quantity.class, new StatedQuantity()))
             .build();
 
-    private final Schema anatomySchema = schema("anatomy-sheet");
-    private final Schema typeSchema = schema("type-sheet");
+    private static final Schema ANATOMY_SCHEMA = schema("anatomy-sheet");
+    private static final Schema TYPE_SCHEMA = schema("type-sheet");
 
     /**
      * A sheet that uses no fragments.
@@ -69,7 +69,7 @@ public final class SheetReader {
         techniques.putAll(own);
         return read(
                 SheetText.composed(file, yaml, fragments),
-                anatomySchema,
+                ANATOMY_SCHEMA,
                 AnatomySheet.class,
                 (sheet, text) -> AnatomyCheck.check(sheet, text, techniques));
     }
@@ -80,7 +80,13 @@ public final class SheetReader {
      */
     public SheetResult<AnatomySheet> readAnatomyAgain(
             String file, String yaml, Function<String, Optional<String>> fragments) {
-        return read(SheetText.composed(file, yaml, fragments), anatomySchema, AnatomySheet.class, (sheet, text) -> {});
+        return read(SheetText.composed(file, yaml, fragments), ANATOMY_SCHEMA, AnatomySheet.class, (sheet, text) -> {});
+    }
+
+    /** Likewise, with fragments that were read before: several families use the same. */
+    SheetResult<AnatomySheet> readAnatomyOf(String file, String yaml, Function<String, Optional<SheetText>> fragments) {
+        return read(
+                SheetText.composedOf(file, yaml, fragments), ANATOMY_SCHEMA, AnatomySheet.class, (sheet, text) -> {});
     }
 
     /**
@@ -115,7 +121,7 @@ public final class SheetReader {
             String file, String yaml, Function<String, Optional<AnatomySheet>> anatomies, DoubleConsumer done) {
         return read(
                 new SheetText(file, yaml),
-                typeSchema,
+                TYPE_SCHEMA,
                 TypeSheet.class,
                 (sheet, text) -> TypeCheck.check(sheet, text, anatomies, done));
     }
@@ -128,7 +134,7 @@ public final class SheetReader {
             String file, String yaml, Function<String, Optional<AnatomySheet>> anatomies) {
         return read(
                 new SheetText(file, yaml),
-                typeSchema,
+                TYPE_SCHEMA,
                 TypeSheet.class,
                 (sheet, text) -> TypeCheck.checkNames(sheet, text, anatomies));
     }
@@ -138,7 +144,7 @@ public final class SheetReader {
      * know what does not fit together.
      */
     public SheetResult<TypeSheet> readAsItIs(String file, String yaml) {
-        return read(new SheetText(file, yaml), typeSchema, TypeSheet.class, (sheet, text) -> {});
+        return read(new SheetText(file, yaml), TYPE_SCHEMA, TypeSheet.class, (sheet, text) -> {});
     }
 
     private interface Check<T> {

@@ -175,6 +175,11 @@ final class SheetText {
      * say something single, the sheet's own word counts. Problems are reported where they were written.
      */
     static SheetText composed(String file, String yaml, Function<String, Optional<String>> fragments) {
+        return composedOf(file, yaml, name -> fragments.apply(name).map(text -> new SheetText(name, text)));
+    }
+
+    /** @param fragments finds a fragment that was read, perhaps for another sheet: it stays as it is */
+    static SheetText composedOf(String file, String yaml, Function<String, Optional<SheetText>> fragments) {
         SheetText own = new SheetText(file, yaml);
         JsonNode uses = own.root.path(USES);
         if (!own.problems.isEmpty() || !uses.isArray()) {
@@ -183,11 +188,11 @@ final class SheetText {
         List<Source> sources = new ArrayList<>();
         for (int i = 0; i < uses.size(); i++) {
             String name = uses.get(i).asString();
-            Optional<String> text = fragments.apply(name);
-            if (text.isEmpty()) {
+            Optional<SheetText> read = fragments.apply(name);
+            if (read.isEmpty()) {
                 own.problem("/" + USES + "/" + i, "there is no fragment “" + name + "”");
             } else {
-                SheetText fragment = new SheetText(name, text.get());
+                SheetText fragment = read.get();
                 own.problems.addAll(fragment.problems);
                 sources.add(new Source(fragment.root, fragment, ""));
             }

@@ -43,10 +43,14 @@ class SheetReaderTest {
                 .filter(l -> !l.isBlank())
                 .toList();
         assertThat(families).hasSize(8);
-        families.forEach(f -> assertThat(problems(READER.readAnatomy(
-                        f + ".yaml", SheetLibrary.resource("anatomies/" + f + ".yaml"), SheetLibrary::fragment)))
-                .as(f)
-                .isEmpty());
+        families.forEach(f -> {
+            SheetResult<AnatomySheet> read = READER.readAnatomy(
+                    f + ".yaml", SheetLibrary.resource("anatomies/" + f + ".yaml"), SheetLibrary::fragment);
+            assertThat(problems(read)).as(f).isEmpty();
+            assertThat(SheetLibrary.shipped().anatomy(f))
+                    .as("%s, read with fragments that others read, too", f)
+                    .contains(((SheetResult.Accepted<AnatomySheet>) read).sheet());
+        });
     }
 
     @Test

@@ -39,7 +39,6 @@ public class Sheets {
     /** Read once for the process, on a thread of its own: it takes seconds. */
     private static final CompletableFuture<SheetLibrary> SHIPPED = CompletableFuture.supplyAsync(SheetLibrary::shipped);
 
-    private final SheetLibrary library = SHIPPED.join();
     private final SheetReader reader = new SheetReader();
     private final KeptSheets kept;
     private final JdbcTemplate jdbc;
@@ -65,9 +64,14 @@ public class Sheets {
         // the class is loaded by this call, and with it SHIPPED is under way
     }
 
+    /** What is shipped; waited for where it is first needed. */
+    private static SheetLibrary library() {
+        return SHIPPED.join();
+    }
+
     /** Every type: those that come with Wartung, then the site's own. */
     public List<TypeSheet> types() {
-        return Stream.concat(library.types().stream(), own().stream()).toList();
+        return Stream.concat(library().types().stream(), own().stream()).toList();
     }
 
     /** The site's own. */
@@ -83,7 +87,7 @@ public class Sheets {
      */
     public List<TypeSheet> offered() {
         Set<String> withdrawn = Set.copyOf(jdbc.queryForList("select type_id from type_withdrawn", String.class));
-        return Stream.concat(goesByExamples() ? library.types().stream() : Stream.empty(), own().stream())
+        return Stream.concat(goesByExamples() ? library().types().stream() : Stream.empty(), own().stream())
                 .filter(t -> !withdrawn.contains(t.id()))
                 .toList();
     }
@@ -93,12 +97,12 @@ public class Sheets {
         return Boolean.TRUE.equals(jdbc.queryForObject(
                 "select exists (select from demo_site) or exists (select from valve where type_id = any (?))",
                 Boolean.class,
-                (Object) library.types().stream().map(TypeSheet::id).toArray(String[]::new)));
+                (Object) library().types().stream().map(TypeSheet::id).toArray(String[]::new)));
     }
 
     /** The invented types that come with Wartung. */
     public List<TypeSheet> examples() {
-        return library.types();
+        return library().types();
     }
 
     /** Reads a type that is being made, whether it fits its family or not. */
@@ -113,7 +117,8 @@ public class Sheets {
 
     /** Every type there is, whether it can be chosen for a valve or not. */
     private List<TypeSheet> known() {
-        return Stream.concat(library.types().stream(), ownRead.values().stream().map(OwnType::type))
+        return Stream.concat(
+                        library().types().stream(), ownRead.values().stream().map(OwnType::type))
                 .toList();
     }
 
@@ -136,10 +141,10 @@ public class Sheets {
     /** Every family: those that come with Wartung, then the site's own. */
     public List<AnatomySheet> anatomies() {
         return Stream.concat(
-                        library.types().stream()
+                        library().types().stream()
                                 .map(TypeSheet::anatomy)
                                 .distinct()
-                                .flatMap(id -> library.anatomy(id).stream()),
+                                .flatMap(id -> library().anatomy(id).stream()),
                         families.ids().stream()
                                 .flatMap(id -> families.latest(id).stream())
                                 .map(OwnFamilies.Own::anatomy))
@@ -158,7 +163,7 @@ public class Sheets {
 
     /** A family in use, by its name. */
     public Optional<AnatomySheet> anatomy(String id) {
-        return library.anatomy(id).or(() -> families.latest(id).map(OwnFamilies.Own::anatomy));
+        return library().anatomy(id).or(() -> families.latest(id).map(OwnFamilies.Own::anatomy));
     }
 
     /** Reads a type sheet of somebody's own, against the families there are. */
@@ -172,7 +177,7 @@ public class Sheets {
     }
 
     public boolean isShippedFamily(String id) {
-        return library.anatomy(id).isPresent();
+        return library().anatomy(id).isPresent();
     }
 
     /** The texts of a family, to write one's own from; empty if there is none. */
@@ -193,7 +198,7 @@ public class Sheets {
     }
 
     public boolean isShipped(String typeId) {
-        return library.type(typeId).isPresent();
+        return library().type(typeId).isPresent();
     }
 
     /** Keeps a type sheet of the site's own, or a newer one in its place. */
@@ -237,7 +242,8 @@ public class Sheets {
 
     /** @throws IllegalStateException if a valve names a type that is not there: broken data */
     public Pair of(String typeId) {
-        TypeSheet type = library.type(typeId)
+        TypeSheet type = library()
+                .type(typeId)
                 .or(() -> typeText(typeId).map(this::own))
                 .orElseThrow(() -> new IllegalStateException("no type " + typeId));
         return new Pair(anatomyOf(type), type);
@@ -250,7 +256,7 @@ public class Sheets {
 
     public SectionDrawing drawing(Pair pair, ValveConfiguration configuration) {
         DrawingTemplate drawing = isShippedFamily(pair.anatomy().id())
-                ? library.drawing(pair.anatomy())
+                ? library().drawing(pair.anatomy())
                 : families.of(pair.anatomy()).drawing();
         return new SectionDrawing(
                 drawing, pair.anatomy(), pair.type(), configuration, UsualProportions.of(pair.type(), known()));
