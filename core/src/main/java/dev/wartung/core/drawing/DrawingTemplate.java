@@ -86,7 +86,8 @@ public final class DrawingTemplate {
             "version");
 
     private final String name;
-    private final String text;
+    private final String svg;
+    private final Function<String, Optional<String>> parts;
     private final Written root;
     private final Map<Map<String, Double>, Shape> drawn = new ConcurrentHashMap<>();
 
@@ -107,15 +108,20 @@ public final class DrawingTemplate {
      */
     public DrawingTemplate(String name, String svg, Function<String, Optional<String>> parts) {
         this.name = name;
-        Element whole = parsed(name, svg);
-        include(whole, parts, 0);
-        this.root = Written.of(whole);
-        this.text = written(whole);
+        this.svg = svg;
+        this.parts = parts;
+        this.root = Written.of(composed());
     }
 
-    /** The drawing as text, with what it includes put in: it stands alone. */
+    /** The drawing as text, with what it includes put in: it stands alone. Written anew for whoever asks, who are few. */
     public String text() {
-        return text;
+        return written(composed());
+    }
+
+    private Element composed() {
+        Element whole = parsed(name, svg);
+        include(whole, 0);
+        return whole;
     }
 
     /** The ids of parts and aids that have a place in it. */
@@ -192,7 +198,7 @@ public final class DrawingTemplate {
         }
     }
 
-    private void include(Element parent, Function<String, Optional<String>> parts, int depth) {
+    private void include(Element parent, int depth) {
         for (Node child = parent.getFirstChild(); child != null; ) {
             Node next = child.getNextSibling();
             if (child instanceof Element element) {
@@ -204,13 +210,13 @@ public final class DrawingTemplate {
                         throw new IllegalArgumentException(name + ": there is no drawing “" + part + "” to include");
                     }
                     Element included = parsed(part, text);
-                    include(included, parts, depth + 1);
+                    include(included, depth + 1);
                     for (Node inner = included.getFirstChild(); inner != null; inner = inner.getNextSibling()) {
                         parent.insertBefore(parent.getOwnerDocument().importNode(inner, true), element);
                     }
                     parent.removeChild(element);
                 } else {
-                    include(element, parts, depth);
+                    include(element, depth);
                 }
             }
             child = next;
@@ -219,7 +225,7 @@ public final class DrawingTemplate {
 
     private static String written(Element whole) {
         try {
-            TransformerFactory factory = TransformerFactory.newInstance();
+            TransformerFactory factory = TransformerFactory.newDefaultInstance();
             factory.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
             Transformer transformer = factory.newTransformer();
             transformer.setOutputProperty(OutputKeys.OMIT_XML_DECLARATION, "yes");
@@ -233,7 +239,7 @@ public final class DrawingTemplate {
 
     private static Element parsed(String name, String svg) {
         try {
-            DocumentBuilderFactory factory = DocumentBuilderFactory.newInstance();
+            DocumentBuilderFactory factory = DocumentBuilderFactory.newDefaultInstance();
             factory.setNamespaceAware(true);
             factory.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
             factory.setFeature("http://apache.org/xml/features/disallow-doctype-decl", true);
