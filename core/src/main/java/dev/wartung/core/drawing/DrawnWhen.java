@@ -1,13 +1,15 @@
 package dev.wartung.core.drawing;
 
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /** The condition under which something is drawn, as drawings write it. */
 final class DrawnWhen {
+
+    private static final Pattern BLANKS = Pattern.compile("\\s+");
 
     private DrawnWhen() {}
 
@@ -20,7 +22,7 @@ final class DrawnWhen {
     /** What the condition asks of each fact, one of the values; the way a call of a technique is written, too. */
     static Map<String, List<String>> wanted(String condition) {
         Map<String, List<String>> wanted = new HashMap<>();
-        Arrays.stream(condition.trim().split("\\s+"))
+        BLANKS.splitAsStream(condition.trim())
                 .filter(w -> !w.isEmpty())
                 .map(w -> w.split("=", 2))
                 .forEach(w -> wanted.merge(w[0], List.of(w.length > 1 ? w[1] : ""), DrawnWhen::both));

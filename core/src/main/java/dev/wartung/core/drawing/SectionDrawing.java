@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /**
@@ -30,6 +31,7 @@ public final class SectionDrawing {
 
     public static final int HEIGHT = 524;
     private static final String STROKE = "stroke";
+    private static final Pattern NOT_OF_A_NAME = Pattern.compile("[^A-Za-z0-9_]");
 
     private final DrawingTemplate template;
     private final TypeSheet type;
@@ -178,7 +180,7 @@ public final class SectionDrawing {
     }
 
     private static void choice(Map<String, Double> sizes, String fact, String value, Map<String, String> facts) {
-        sizes.put((fact + "_" + value).replaceAll("[^A-Za-z0-9_]", "_"), value.equals(facts.get(fact)) ? 1.0 : 0.0);
+        sizes.put(NOT_OF_A_NAME.matcher(fact + "_" + value).replaceAll("_"), value.equals(facts.get(fact)) ? 1.0 : 0.0);
     }
 
     private double liftMm(String position) {

@@ -165,13 +165,20 @@ final class SectionRendering {
     /** How far up carriers that are off are drawn, one in the other added up; zero or negative. */
     private double liftedOff(Shape shape) {
         double own = parts.isOff(shape) ? shape.number("data-off-y") : parts.isThrown(shape) ? 0 - FLIES : 0;
-        return own + shape.children().stream().mapToDouble(this::liftedOff).reduce(0, Math::min);
+        double within = 0;
+        for (Shape inner : shape.children()) {
+            within = Math.min(within, liftedOff(inner));
+        }
+        return own + within;
     }
 
     /** How far to the right carriers that are off reach. */
     private double farthestRight(Shape shape) {
-        double own = parts.isOff(shape) ? shape.number("data-off-right") : 0;
-        return shape.children().stream().mapToDouble(this::farthestRight).reduce(own, Math::max);
+        double farthest = parts.isOff(shape) ? shape.number("data-off-right") : 0;
+        for (Shape inner : shape.children()) {
+            farthest = Math.max(farthest, farthestRight(inner));
+        }
+        return farthest;
     }
 
     String svg(String title) {
