@@ -247,18 +247,23 @@ start_app() { # $1: with the demo, $2: where the stand-in bench is; tried again 
   return 1
 }
 await_up() { # $1: the process. As long as it lives and goes on saying something; what it says of the demo is passed on
-  local log="$WARTUNG_HOME/run/wartung.log" told=0 size=-1 quiet=0 now line news
+  local log="$WARTUNG_HOME/run/wartung.log" told=0 size=-1 quiet=0 now line news looks=0 port
+  port="`cat "$WARTUNG_HOME/run/port" 2>/dev/null || echo "$PORT"`"
   while alive "$1"; do
-    if is_up; then return 0; fi
-    news="`grep -aE 'Demo(Site|History) *: ' "$log" 2>/dev/null | tail -n +$((told + 1)) || true`"
-    if [ -n "$news" ]; then
-      while IFS= read -r line; do say "  ${line##*: }"; told=$((told + 1)); done <<<"$news"
+    # asked only where somebody could answer: asking takes of the time of who starts
+    if port_taken "$port" && is_up; then return 0; fi
+    if [ $((looks % 10)) = 0 ]; then
+      news="`grep -aE 'Demo(Site|History) *: ' "$log" 2>/dev/null | tail -n +$((told + 1)) || true`"
+      if [ -n "$news" ]; then
+        while IFS= read -r line; do say "  ${line##*: }"; told=$((told + 1)); done <<<"$news"
+      fi
+      now="`stat -c %s -- "$log" 2>/dev/null || echo 0`"
+      if [ "$now" = "$size" ]; then quiet=$((quiet + 1)); else quiet=0 size="$now"; fi
+      # some ten minutes without a word: a large site of an earlier version may take some to be brought up to date
+      if [ "$quiet" -ge 600 ]; then say "It has not answered and not said anything for ten minutes."; return 1; fi
     fi
-    now="`stat -c %s -- "$log" 2>/dev/null || echo 0`"
-    if [ "$now" = "$size" ]; then quiet=$((quiet + 1)); else quiet=0 size="$now"; fi
-    # ten minutes without a word: a large site of an earlier version may take some to be brought up to date
-    if [ "$quiet" -ge 2400 ]; then say "It has not answered and not said anything for ten minutes."; return 1; fi
-    sleep 0.25
+    looks=$((looks + 1))
+    sleep 0.1
   done
   return 1
 }

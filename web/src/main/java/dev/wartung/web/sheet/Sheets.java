@@ -8,6 +8,8 @@ import dev.wartung.core.drawing.DrawingTemplate;
 import dev.wartung.core.drawing.SectionDrawing;
 import dev.wartung.core.drawing.Technique;
 import dev.wartung.core.sheet.Family;
+import dev.wartung.core.sheet.Knowledge;
+import dev.wartung.core.sheet.Schools;
 import dev.wartung.core.sheet.SheetLibrary;
 import dev.wartung.core.sheet.SheetReader;
 import dev.wartung.core.sheet.SheetResult;
@@ -59,9 +61,12 @@ public class Sheets {
     /** A type sheet and the family it was read against. */
     private record OwnType(TypeSheet type, AnatomySheet family) {}
 
-    /** Begins to read what is shipped while the rest of the application starts. */
+    /** Begins to read what is shipped while the rest of the application starts: sheets, then what the trade knows. */
     public static void readAhead() {
-        // the class is loaded by this call, and with it SHIPPED is under way
+        SHIPPED.thenRun(() -> {
+            Schools.table();
+            Knowledge.faults();
+        });
     }
 
     /** What is shipped; waited for where it is first needed. */
