@@ -12,6 +12,7 @@ import java.math.BigDecimal;
 import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -21,6 +22,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
+import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -53,6 +55,7 @@ public final class DrawingTemplate {
 
     private static final String OWN = "urn:wartung:drawing";
     private static final Pattern BRACES = Pattern.compile("\\{([^}]*)}");
+    private static final Pattern WORD = Pattern.compile("[A-Za-z_][A-Za-z0-9_]*");
 
     private static final int DEEPEST = 40;
     /** Hundredths that a number still holds to the millionth. */
@@ -89,6 +92,9 @@ public final class DrawingTemplate {
     private final String svg;
     private final Function<String, Optional<String>> parts;
     private final Written root;
+    /** Every word in its expressions: what else there is of a valve makes no other drawing. */
+    private final Set<String> asked;
+
     private final Map<Map<String, Double>, Shape> drawn = new ConcurrentHashMap<>();
 
     /**
@@ -111,6 +117,10 @@ public final class DrawingTemplate {
         this.svg = svg;
         this.parts = parts;
         this.root = Written.of(composed());
+        this.asked = root.everything()
+                .flatMap(w -> w.attributes().values().stream())
+                .flatMap(text -> WORD.matcher(text).results().map(MatchResult::group))
+                .collect(Collectors.toUnmodifiableSet());
     }
 
     /** The drawing as text, with what it includes put in: it stands alone. Written anew for whoever asks, who are few. */
@@ -261,7 +271,9 @@ public final class DrawingTemplate {
      * @throws IllegalArgumentException if an expression names a size that is not given or cannot be worked out
      */
     Shape draw(Map<String, Double> sizes) {
-        return drawn.computeIfAbsent(Map.copyOf(sizes), key -> new Drafting(key).shape(root));
+        Map<String, Double> decide = new HashMap<>(sizes);
+        decide.keySet().retainAll(asked);
+        return drawn.computeIfAbsent(Map.copyOf(decide), key -> new Drafting(key).shape(root));
     }
 
     /**

@@ -117,4 +117,21 @@ class CallOutsAndGaugesTest {
         assertThat(unknown.draw(Map.of("bore", 47.5)).children().get(0).attributes())
                 .containsEntry("d", "M 47.5 0");
     }
+
+    @Test
+    @DisplayName(
+            "What a drawing does not ask for makes no other drawing of it; what only its intermediate sizes ask for does")
+    void whatDecides() {
+        DrawingTemplate template = new DrawingTemplate(
+                "x.svg",
+                "<svg xmlns='http://www.w3.org/2000/svg' xmlns:w='urn:wartung:drawing'>"
+                        + "<w:let name='half' is='bore / 2'/><w:let name='head' is='head_fitted' else='0'/>"
+                        + "<path d='M {half} {head}'/></svg>");
+        Map<String, Double> sizes = Map.of("bore", 50.0, "head_fitted", 1.0, "elastomer_EPDM", 1.0);
+        assertThat(template.draw(sizes).children().get(0).attributes()).containsEntry("d", "M 25 1");
+        assertThat(template.draw(Map.of("bore", 50.0, "head_fitted", 1.0, "elastomer_EPDM", 0.0, "wall", 5.5)))
+                .isSameAs(template.draw(sizes));
+        assertThat(template.draw(Map.of("bore", 60.0)).children().get(0).attributes())
+                .containsEntry("d", "M 30 0");
+    }
 }
