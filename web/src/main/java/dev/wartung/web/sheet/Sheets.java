@@ -39,7 +39,7 @@ public class Sheets {
     private static final String TYPE_SHEET = "type sheet";
 
     /** Read once for the process, on a thread of its own: it takes seconds. */
-    private static final CompletableFuture<SheetLibrary> SHIPPED = CompletableFuture.supplyAsync(SheetLibrary::shipped);
+    private static final CompletableFuture<SheetLibrary> SHIPPED = CompletableFuture.supplyAsync(Sheets::read);
 
     private final SheetReader reader = new SheetReader();
     private final KeptSheets kept;
@@ -61,12 +61,17 @@ public class Sheets {
     /** A type sheet and the family it was read against. */
     private record OwnType(TypeSheet type, AnatomySheet family) {}
 
-    /** Begins to read what is shipped while the rest of the application starts: sheets, then what the trade knows. */
+    /** Begins to read what is shipped while the rest of the application starts. */
     public static void readAhead() {
-        SHIPPED.thenRun(() -> {
-            Schools.table();
-            Knowledge.faults();
-        });
+        // the class is loaded by this call, and with it SHIPPED is under way
+    }
+
+    private static SheetLibrary read() {
+        SheetLibrary shipped = SheetLibrary.shipped();
+        // what the trade knows, too: whoever asks for it first finds it read
+        Schools.table();
+        Knowledge.faults();
+        return shipped;
     }
 
     /** What is shipped; waited for where it is first needed. */
