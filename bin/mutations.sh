@@ -5,6 +5,10 @@ readonly mutable="actuation bolting diaphragm leak life lubrication procedure pr
 # too long for one go: a few classes at a time, each noted as it is measured, so that breaking off loses one lot at most
 readonly mutable_by_class=" actuation procedure "
 readonly lines_a_lot=200
+# what asks, steps and derivations are for is tested where they are used
+readonly procedure_tests="procedure lab calibration progress practice school"
+# these go through every job there is: a class is measured with the one of its name alone
+readonly slow_tests="ProcedureLaws Replacement Together Cure Greasing"
 # as many as CI measures beside its tests: some twenty minutes
 readonly lines_in_ci=500
 readonly measured="$here/core/mutations.measured"
@@ -43,6 +47,17 @@ mutate() { # $1: package, noted once its tests notice enough
   note_measured "$1 " "$1 `fingerprint "$1"`"
 }
 pit() { attended maven -pl core test-compile org.pitest:pitest-maven:mutationCoverage "-Dmutated=$1" "${@:2}"; }
+tests_of() { # $1: package, $2: the classes of a lot; prints what they are measured by
+  local name without="*Benchmark*" tests=""
+  for name in $slow_tests; do
+    case " $2 " in *" $name "*) ;; *) without="$without,*.${name}Test" ;; esac
+  done
+  if [ "$1" = procedure ]; then
+    for name in $procedure_tests; do tests="$tests,dev.wartung.core.$name.*"; done
+    echo "-Dmutated.tests=${tests#,}"
+  fi
+  echo "-Dmutated.without=$without"
+}
 note_measured() { # $1: what the line begins with that it replaces, $2: the line
   sed -i "/^$1/d" "$measured"
   printf '%s\n' "$2" >>"$measured"
@@ -65,17 +80,19 @@ unmeasured() ( # $1: package; prints its classes that were changed since they we
 )
 class_print() { sha256sum <"$1" | cut -c1-16; }
 mutate_classes() { # $1: package; what is not measured yet, a lot at a time, and then whether all of it together is noticed enough
-  local package="$1" lot before="" class patterns
+  local package="$1" lot before="" class patterns tests
   need_tools
   forget_gone "$package"
   while true; do
-    lot=`unmeasured "$package" | awk -v most="$lines_a_lot" '{ lines += $2; if (NR > 1 && lines > most) exit; print $1 }'`
+    lot=`unmeasured "$package" | awk -v most="$lines_a_lot" -v slow=" $slow_tests " '
+      { alone = index(slow, " " $1 " "); lines += $2; if (NR > 1 && (lines > most || alone)) exit; print $1; if (alone) exit }'`
     [ -n "$lot" ] || break
     [ "$lot" != "$before" ] || fail "what was measured of $package is not noted in $measured."
     before="$lot"
     patterns=""
     for class in $lot; do patterns="$patterns,dev.wartung.core.$package.$class,dev.wartung.core.$package.$class\$*"; done
-    pit "$package" "-Dmutated.classes=${patterns#,}" -Dmutated.threshold=0 -DfailWhenNoMutations=false || fail "$package was not measured on, from ${lot%%$'\n'*}."
+    mapfile -t tests <<<"`tests_of "$package" "${lot//$'\n'/ }"`"
+    pit "$package" "-Dmutated.classes=${patterns#,}" "${tests[@]}" -Dmutated.threshold=0 -DfailWhenNoMutations=false || fail "$package was not measured on, from ${lot%%$'\n'*}."
     for class in $lot; do
       note_measured "$package $class " "$package $class `noticed "$class"` `class_print "$here/core/src/main/java/dev/wartung/core/$package/$class.java"`"
     done

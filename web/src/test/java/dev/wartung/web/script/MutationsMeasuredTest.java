@@ -25,6 +25,7 @@ class MutationsMeasuredTest {
             need_tools() { :; }
             pit() {
               mkdir -p core/target/pit-reports
+              case "$*" in *GreasingTest*) ;; *) echo "by what goes through every greasing, too" ;; esac
               echo "asked for `tr , '\\n' <<<"$2" | grep -oE '[A-Z][A-Za-z]+$' | tr '\\n' ' '`"
               for class in `tr , '\\n' <<<"$2" | grep -oE '[A-Z][A-Za-z]+$'`; do
                 printf '%s.java,x.%s,M,m,1,TIMED_OUT,t\\n%s.java,x.%s$A,M,m,2,%s,t\\n' $class $class $class $class "`cat state`"
@@ -44,6 +45,7 @@ class MutationsMeasuredTest {
         Files.writeString(checkout.resolve("measuring"), MEASURING);
         Files.writeString(checkout.resolve("core/mutations.measured"), "elsewhere 0123456789abcdef\n");
         Files.createDirectories(source("package-info").getParent());
+        Files.createDirectories(source("package-info").resolveSibling("../procedure"));
         written("package-info", 3, "");
         written("Air", 100, "");
         written("Closure", 100, "");
@@ -79,6 +81,22 @@ class MutationsMeasuredTest {
                     .contains("actuation: 5 of 6 changes noticed (83 %)", "the tests of actuation notice too little");
             assertThat(little.out().contains("asked for Air \n")).isEqualTo(again == 0);
         }
+    }
+
+    @Test
+    @DisplayName("A class whose own test goes through every job is measured alone, and no other by it")
+    void byItsOwnTest() throws Exception {
+        written("../procedure/Ask", 10, "");
+        written("../procedure/Greasing", 10, "");
+        written("../procedure/Stage", 10, "");
+        written("../procedure/Step", 10, "");
+        assertThat(measured("KILLED", "procedure").out().lines())
+                .containsExactly(
+                        "asked for Ask ",
+                        "by what goes through every greasing, too",
+                        "asked for Greasing ",
+                        "asked for Stage Step ",
+                        "procedure: 8 of 8 changes noticed (100 %)");
     }
 
     private Path source(String name) {
