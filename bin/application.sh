@@ -250,8 +250,8 @@ await_up() { # $1: the process. As long as it lives and goes on saying something
   local log="$WARTUNG_HOME/run/wartung.log" told=0 size=-1 quiet=0 now line news looks=0 port
   port="`cat "$WARTUNG_HOME/run/port" 2>/dev/null || echo "$PORT"`"
   while alive "$1"; do
-    # asked only where somebody could answer: asking takes of the time of who starts
-    if port_taken "$port" && is_up; then return 0; fi
+    # asked where somebody listens, and each second whatever is seen of that: asking takes of the time of who starts
+    if { port_taken "$port" || [ $((looks % 10)) = 9 ]; } && is_up; then return 0; fi
     if [ $((looks % 10)) = 0 ]; then
       news="`grep -aE 'Demo(Site|History) *: ' "$log" 2>/dev/null | tail -n +$((told + 1)) || true`"
       if [ -n "$news" ]; then
