@@ -92,7 +92,7 @@ public final class DrawingTemplate {
     private final String svg;
     private final Function<String, Optional<String>> parts;
     private final Written root;
-    /** Every word in its expressions: what else there is of a valve makes no other drawing. */
+    /** Every word that stands in it, those of its expressions among them: what else there is makes no other drawing. */
     private final Set<String> asked;
 
     private final Map<Map<String, Double>, Shape> drawn = new ConcurrentHashMap<>();

@@ -1,7 +1,5 @@
 package dev.wartung.core.drawing;
 
-import java.util.Locale;
-
 /** A small picture drawn line by line. Colours come from the page's style sheet, by class; all text is made safe. */
 public final class Svg {
 
@@ -118,7 +116,6 @@ public final class Svg {
     }
 
     static String number(double value) {
-        String text = String.format(Locale.ROOT, "%.2f", value);
-        return text.contains(".") ? text.replaceAll("0+$", "").replaceAll("\\.$", "") : text;
+        return DrawingTemplate.rounded(value);
     }
 }
