@@ -7,7 +7,7 @@ readonly mutable_by_class=" actuation procedure "
 readonly lines_a_lot=200
 # what asks, steps and derivations are for is tested where they are used
 readonly procedure_tests="procedure calibration progress school"
-# these go through every job there is, or nearly: only a class of their name is measured by them, and alone
+# of procedure: these take seconds to minutes for each change, so only a class of their name is measured by them, and alone
 readonly slow_tests="ProcedureLaws Replacement Together Cure Greasing NewValve Readable"
 # as many as CI measures beside its tests: some twenty minutes
 readonly lines_in_ci=500
