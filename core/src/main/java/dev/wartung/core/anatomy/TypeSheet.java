@@ -357,12 +357,21 @@ public record TypeSheet(
      * not give them.
      */
     public Optional<Band> band(String name, Map<String, String> facts) {
-        String ofBuild = name + "." + facts.getOrDefault("spring", facts.getOrDefault("drive", ""));
-        return Optional.ofNullable(bands.getOrDefault(ofBuild, bands.get(name))).map(stated -> joints.values().stream()
+        return Optional.ofNullable(bands.get(ofBuild(name, facts))).map(stated -> joints.values().stream()
                 .filter(j -> j.torque().equals(name))
                 .findFirst()
                 .map(j -> j.inUse(stated, facts))
                 .orElse(stated));
+    }
+
+    /** Whether the limits that hold with these facts are assumed, be others of that name or not. */
+    public boolean assumesBand(String name, Map<String, String> facts) {
+        return assumes("bands/" + ofBuild(name, facts));
+    }
+
+    private String ofBuild(String name, Map<String, String> facts) {
+        String ofDrive = name + "." + facts.getOrDefault("spring", facts.getOrDefault("drive", ""));
+        return bands.containsKey(ofDrive) ? ofDrive : name;
     }
 
     public Optional<Article> article(String part, Map<String, String> facts) {

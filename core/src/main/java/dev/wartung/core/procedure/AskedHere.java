@@ -88,7 +88,7 @@ final class AskedHere {
                                         ? Optional.of(NotKnown.BOLTS)
                                         : Optional.<Message>empty(),
                                 reading.band()
-                                        .filter(b -> stage.type().assumes("bands/" + b))
+                                        .filter(b -> stage.type().assumesBand(b, facts))
                                         .map(b -> NotKnown.ASSUMED),
                                 reading.spread()
                                         .flatMap(Spreading::uneven)

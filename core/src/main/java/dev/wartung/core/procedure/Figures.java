@@ -2,6 +2,7 @@ package dev.wartung.core.procedure;
 
 import dev.wartung.core.actuation.Actuators;
 import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.anatomy.Part;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.TypeSheet.ActuatorData;
 import dev.wartung.core.anatomy.ValveConfiguration;
@@ -38,6 +39,12 @@ import java.util.stream.Stream;
 public record Figures(Map<String, Argument> values, Set<String> assumed) {
 
     private static final String SCHOOL = "school.";
+    static final String PRESS_FORCE = "press.force";
+    static final String PRESS_ENERGY = "press.energy";
+    private static final String PRESS_TRAVEL = "press.travel";
+    /** Computed of all that the sheet says of a spring in its press. */
+    private static final Set<String> IN_PRESS = Set.of(PRESS_FORCE, PRESS_ENERGY, PRESS_TRAVEL);
+
     private static final Pattern PLACE = Pattern.compile("\\{([a-z][a-zA-Z0-9.\\-]*)}");
 
     /** @param build of this configuration: what hangs on a part is lifted with it */
@@ -50,16 +57,15 @@ public record Figures(Map<String, Argument> values, Set<String> assumed) {
         Map<String, Argument> values = new TreeMap<>();
         type.sizes().forEach((name, size) -> values.put(name, new Amount(size)));
         type.masses()
-                .forEach((part, mass) -> values.put(
+                .keySet()
+                .forEach(part -> values.put(
                         "mass." + part,
                         new Amount(new Quantity(
-                                mass.si()
-                                        + build.parts().stream()
-                                                .filter(p -> build.hangsOn(p, part))
-                                                .map(p -> type.masses().get(p.id()))
-                                                .filter(Objects::nonNull)
-                                                .mapToDouble(Quantity::si)
-                                                .sum(),
+                                massesIn(part, build)
+                                        .map(type.masses()::get)
+                                        .filter(Objects::nonNull)
+                                        .mapToDouble(Quantity::si)
+                                        .sum(),
                                 Dimension.MASS))));
         type.bands().keySet().forEach(name -> {
             Band band = type.band(name, facts).orElseThrow();
@@ -75,32 +81,42 @@ public record Figures(Map<String, Argument> values, Set<String> assumed) {
         Actuators.springEnergy(type, configuration)
                 .ifPresent(energy -> values.put("energy.stroke", new Amount(energy)));
         Actuators.springInPress(type).ifPresent(spring -> {
-            values.put("press.force", new Amount(new Quantity(spring.pressForceN(), Dimension.FORCE)));
-            values.put("press.energy", new Amount(new Quantity(spring.pressEnergyJ(), Dimension.ENERGY)));
-            values.put("press.travel", new Amount(new Quantity(spring.pressTravelM(), Dimension.LENGTH)));
+            values.put(PRESS_FORCE, new Amount(new Quantity(spring.pressForceN(), Dimension.FORCE)));
+            values.put(PRESS_ENERGY, new Amount(new Quantity(spring.pressEnergyJ(), Dimension.ENERGY)));
+            values.put(PRESS_TRAVEL, new Amount(new Quantity(spring.pressTravelM(), Dimension.LENGTH)));
         });
         Actuators.of(type, configuration)
                 .ifPresent(actuator -> Actuators.closure(type, facts).ifPresent(closure -> {
                     values.put("air.open", air(actuator.airToOpenPa()));
                     values.put("air.close", air(actuator.airToClosePa(closure)));
                 }));
-        return new Figures(values, assumed(type, values.keySet()));
+        return new Figures(values, assumed(type, build, facts, values.keySet()));
     }
 
     /** Figures by what they rest on. */
-    private static Set<String> assumed(TypeSheet type, Set<String> names) {
+    private static Set<String> assumed(TypeSheet type, Build build, Map<String, String> facts, Set<String> names) {
         boolean drive = type.assumes("actuator");
         return names.stream()
                 .filter(name -> switch (name.replaceFirst("[.].*", "")) {
-                    case "band" -> type.assumes("bands/" + name.split("[.]", 3)[1]);
-                    case "mass" -> type.assumes("masses/" + name.substring("mass.".length()));
+                    case "band" -> type.assumesBand(name.substring("band.".length(), name.lastIndexOf('.')), facts);
+                    case "mass" -> massesIn(name.substring("mass.".length()), build)
+                            .anyMatch(part -> type.assumes("masses/" + part));
                     case "stroke", "spring", "energy" -> drive;
                     case "air" -> drive || type.assumes("seat");
-                    case "press" -> Stream.of("rate", "free", "fitted", "push")
-                            .anyMatch(p -> type.assumes("sizes/press." + p));
+                    case "press" -> IN_PRESS.contains(name)
+                            ? Stream.of("rate", "free", "fitted", "push")
+                                    .anyMatch(p -> type.assumes("sizes/press." + p))
+                            : type.assumes("sizes/" + name);
                     default -> type.assumes("sizes/" + name);
                 })
                 .collect(Collectors.toUnmodifiableSet());
+    }
+
+    /** What is lifted with a part: itself, and what hangs on it. */
+    private static Stream<String> massesIn(String part, Build build) {
+        return Stream.concat(
+                Stream.of(part),
+                build.parts().stream().filter(p -> build.hangsOn(p, part)).map(Part::id));
     }
 
     /** The same with the answers to questions of practice in words, as {@code {school.name}}. */

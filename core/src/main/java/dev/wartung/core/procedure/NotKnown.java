@@ -40,10 +40,10 @@ final class NotKnown {
                     ? Message.of("not-known.torque", "(torque not known: the maker’s manual)")
                     : Message.of("not-known.limits", "(limits not known: the maker’s manual)");
         }
-        if (name.startsWith("spring.") || name.equals("press.force")) {
+        if (name.startsWith("spring.") || name.equals(Figures.PRESS_FORCE)) {
             return Message.of("not-known.force", "(force not known)");
         }
-        if (name.startsWith("energy.") || name.equals("press.energy")) {
+        if (name.startsWith("energy.") || name.equals(Figures.PRESS_ENERGY)) {
             return Message.of("not-known.energy", "(energy not known)");
         }
         if (name.startsWith("air.")) {
