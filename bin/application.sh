@@ -7,10 +7,12 @@ machine=(-XX:TieredStopAtLevel=1 -XX:+UseSerialGC -Xms140m -Xmn48m -Xmx240m -Xss
 
 # ------------------------------------------------------------------------------------------------ building
 sources_stamp() { (cd "$here" && find pom.xml core bench scheduling web docs/schemas -type f -not -path '*/target/*' -not -path '*/src/test/*' -print0 | LC_ALL=C sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1); }
+built=no # seen to be of these sources, once for a command
 build() {
   local stamp
+  [ "$built" = no ] || return 0
   stamp="`sources_stamp`"
-  if [ "`cat "$app/.stamp" 2>/dev/null || true`" = "$stamp" ]; then return 0; fi
+  if [ "`cat "$app/.stamp" 2>/dev/null || true`" = "$stamp" ]; then built=yes; return 0; fi
   say "Building (about two minutes; the first time the libraries are fetched, too) ..."
   mkdir -p "$here/web/target"
   attended package || { grep -E '^\[(ERROR|FATAL)' "$here/web/target/build.log" | sed -n 1,20p >&2; fail "the build failed; all it said is in web/target/build.log"; }
@@ -22,6 +24,7 @@ build() {
   echo "$stamp" >"$app.part/.stamp"
   rm -rf -- "$app"
   mv -- "$app.part" "$app"
+  built=yes
   attended make_archive || say "  Without the archive of classes (web/target/archive.log says why): it starts a little slower."
 }
 package() { # only what the application is made of: what tests need is fetched by ./wartung test
@@ -251,7 +254,7 @@ await_up() { # $1: the process. As long as it lives and goes on saying something
   port="`cat "$WARTUNG_HOME/run/port" 2>/dev/null || echo "$PORT"`"
   while alive "$1"; do
     # asked where somebody listens, and each second whatever is seen of that: asking takes of the time of who starts
-    if { port_taken "$port" || [ $((looks % 10)) = 9 ]; } && is_up; then return 0; fi
+    if { listens "$port" || [ $((looks % 10)) = 9 ]; } && is_up; then return 0; fi
     if [ $((looks % 10)) = 0 ]; then
       news="`grep -aE 'Demo(Site|History) *: ' "$log" 2>/dev/null | tail -n +$((told + 1)) || true`"
       if [ -n "$news" ]; then

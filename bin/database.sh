@@ -20,8 +20,12 @@ pg_socket() { # a socket's path has 107 bytes at most, and stands in lists that 
   if [ ${#s} -lt 80 ] && [[ "$s" != *[!A-Za-z0-9/._-]* ]]; then echo "$s"; else echo "/tmp/wartung-pg-`printf '%s' "$WARTUNG_HOME" | cksum | cut -d' ' -f1`"; fi
 }
 pg_complete() { [ -e "$WARTUNG_HOME/pg/complete" ]; }
+listens() { # somebody answers there; looked at without a process of its own
+  { exec 3<>"/dev/tcp/127.0.0.1/$1"; } 2>/dev/null || return 1
+  exec 3>&-
+}
 port_taken() { # somebody answers there, or has it as the near end of a connection of their own
-  (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null && return 0
+  listens "$1" && return 0
   # open, opening, ended by the other side alone, or listened to; a server may open what is only being ended
   grep -qE "^ *[0-9]+: [0-9A-F]+:`printf %04X "$1"` [0-9A-F]+:[0-9A-F]+ 0[128A]" /proc/net/tcp /proc/net/tcp6 2>/dev/null
 }
@@ -63,20 +67,24 @@ pg_start() { # extra server settings as arguments, a line each
     || fail "the data folder $WARTUNG_HOME is damaged (no database or no password in it). Restore it, or run ./wartung reset."
   pg_same_version
   pg_running || pg_launch
-  local password
+  local password owner_of_tables
   password="`cat "$WARTUNG_HOME/run/db-password"`"
-  pg_psql -d postgres -v p="$password" <<'Q' || fail "the database does not take its settings: `tail -1 "$WARTUNG_HOME/pg/log/postgres.log"`"
-SELECT 'CREATE ROLE wartung LOGIN' WHERE NOT EXISTS (SELECT FROM pg_roles WHERE rolname = 'wartung') \gexec
-SELECT 'CREATE ROLE wartung_owner' WHERE NOT EXISTS (SELECT FROM pg_roles WHERE rolname = 'wartung_owner') \gexec
-SELECT format('ALTER ROLE wartung PASSWORD %L', :'p') \gexec
-SELECT 'CREATE DATABASE wartung OWNER wartung_owner' WHERE NOT EXISTS (SELECT FROM pg_database WHERE datname = 'wartung') \gexec
-Q
+  owner_of_tables="`pg_settings "$password"`" || fail "the database does not take its settings: `tail -1 "$WARTUNG_HOME/pg/log/postgres.log"`"
   # of an earlier version, when the application owned the tables
-  if [ "`pg_psql -d postgres -At -c "select pg_get_userbyid(datdba) from pg_database where datname = 'wartung'"`" = wartung ]; then
+  if [ "$owner_of_tables" = wartung ]; then
     pg_psql -d wartung -c 'reassign owned by wartung to wartung_owner' || fail "the tables could not be given to their owner."
   fi
   SPRING_DATASOURCE_URL="jdbc:postgresql://127.0.0.1:`pg_port`/wartung"
   export SPRING_DATASOURCE_URL SPRING_DATASOURCE_USERNAME=wartung SPRING_DATASOURCE_PASSWORD="$password"
+}
+pg_settings() { # $1: the application's password; prints who owns its database
+  pg_psql -d postgres -At -v p="$1" <<'Q'
+SELECT 'CREATE ROLE wartung LOGIN' WHERE NOT EXISTS (SELECT FROM pg_roles WHERE rolname = 'wartung') \gexec
+SELECT 'CREATE ROLE wartung_owner' WHERE NOT EXISTS (SELECT FROM pg_roles WHERE rolname = 'wartung_owner') \gexec
+SELECT format('ALTER ROLE wartung PASSWORD %L', :'p') \gexec
+SELECT 'CREATE DATABASE wartung OWNER wartung_owner' WHERE NOT EXISTS (SELECT FROM pg_database WHERE datname = 'wartung') \gexec
+SELECT pg_get_userbyid(datdba) FROM pg_database WHERE datname = 'wartung';
+Q
 }
 as_owner() { # $1: a command: with owner_login and owner_password of a role that acts as the tables' owner, and is there only while it runs
   local rc=0 left owner_login="wartung_owner_$BASHPID" owner_password
@@ -152,7 +160,7 @@ pg_launch_at() { # $1: a port
   ) &
   pg_child=$!
   for ((i = 0; i < 600; i++)); do
-    if pg_running && pg_psql -d postgres -c 'select 1' >/dev/null 2>&1; then return 0; fi
+    if pg_running && "`pg_bin`/pg_isready" -q -h "`pg_socket`" -p "$1"; then return 0; fi
     is_child "$pg_child" || return 1
     sleep 0.1
   done

@@ -6,7 +6,12 @@ createcluster=/etc/postgresql-common/createcluster.d
 as_root() {
   if [ "`id -u`" = 0 ]; then "$@"; elif command -v sudo >/dev/null; then sudo "$@"; else return 1; fi
 }
-java17() { java -version 2>&1 | grep -qE '"(1[7-9]|[2-9][0-9])'; }
+java17() { # read where it is written down: asking takes starting it, at each start of the application
+  local java release
+  java="`command -v java`" && java="`readlink -f -- "$java"`" || return 1
+  release="${java%/bin/java}/release"
+  if [ -r "$release" ]; then grep -qE '^JAVA_VERSION="(1[7-9]|[2-9][0-9])' "$release"; else java -version 2>&1 | grep -qE '"(1[7-9]|[2-9][0-9])'; fi
+}
 need_tools() {
   install_missing 'java17 && command -v javac=openjdk-17-jdk-headless=Java' 'command -v mvn=maven=what builds it' 'pg_bin=postgresql=the database' 'command -v curl=curl=to ask whether it is up'
 }
