@@ -61,6 +61,80 @@ class GreasingTest {
                 .isEqualTo(Level.HARMS);
     }
 
+    private static Step.Film ofGrease(String grease) {
+        Step.Film seal = film("plug-seal");
+        return new Step.Film(
+                seal.part(), seal.name(), seal.position(), seal.polymers(), grease, seal.registration(), 0);
+    }
+
+    private static String last(Greasing greasing) {
+        return greasing.reasons().get(greasing.reasons().size() - 1).toString();
+    }
+
+    @Test
+    @DisplayName(
+            "Said last: why it is not the maker’s, be it that there is none or that it does harm; that its sheet names none; nothing where it is")
+    void whyNotTheMakers() {
+        GreaseShelf silicones = shelf(Set.of(), SILICONE);
+        assertThat(Greasing.of(film("plug-seal"), silicones).reasons())
+                .extracting(Message::toString)
+                .contains("The maker names it.")
+                .noneMatch(said -> said.startsWith("Not ") || said.contains("names none"));
+        assertThat(last(Greasing.of(ofGrease("Another grease"), silicones)))
+                .isEqualTo("Not Another grease, which the maker names: there is none on site.");
+        assertThat(last(Greasing.of(film("plug-seal"), shelf(Set.of("silicone-free"), SILICONE, INERT))))
+                .startsWith("Not Lumo 2 silicone grease, which the maker names: ")
+                .contains("free of silicone")
+                .doesNotContain("on site");
+        Greasing unnamed = Greasing.of(ofGrease(Step.Film.NOT_NAMED), silicones);
+        assertThat(last(unnamed)).isEqualTo("Its sheet names none.");
+        assertThat(unnamed.tin()).contains(SILICONE);
+        assertThat(said(unnamed)).doesNotContain("The maker names it");
+    }
+
+    @Test
+    @DisplayName(
+            "Where nothing on site may be used each tin is said once with its reason, and that the maker’s is not here; without a list, what the sheet names")
+    void nothingToUse() {
+        GreaseShelf harms = shelf(Set.of("silicone-free"), SYNTHETIC, SYNTHETIC);
+        assertThat(Greasing.of(ofGrease("Another grease"), harms).reasons())
+                .extracting(Message::toString)
+                .satisfiesExactly(
+                        said -> assertThat(said).isEqualTo("No tin on site may be used here."),
+                        said -> assertThat(said).isEqualTo("Another grease, which the maker names, is not here."),
+                        said -> assertThat(said)
+                                .startsWith("Lumo 4 synthetic grease: ")
+                                .contains("EPDM"));
+        assertThat(Greasing.of(ofGrease("Lumo 4 synthetic grease"), harms).reasons())
+                .as("it is here, and harms")
+                .hasSize(2);
+        assertThat(Greasing.of(ofGrease(Step.Film.NOT_NAMED), harms).reasons())
+                .as("none is named that could be missing")
+                .hasSize(2);
+        GreaseShelf none = shelf(Set.of());
+        assertThat(said(Greasing.of(film("plug-seal"), none)))
+                .isEqualTo("As the type sheet names it; this site keeps no list of its tins.");
+        assertThat(said(Greasing.of(ofGrease(Step.Film.NOT_NAMED), none)))
+                .isEqualTo("Its sheet names none, and this site keeps no list of its tins.");
+    }
+
+    @Test
+    @DisplayName(
+            "Product comes to the seal of the plug, not into the actuator; where a film goes nobody knows of, it might")
+    void whereProductComes() {
+        GreaseShelf shelf = shelf(Set.of(), SILICONE);
+        Step.Film seal = film("plug-seal");
+        assertThat(Greasing.productWetted(seal, shelf)).isTrue();
+        assertThat(Greasing.productWetted(at("actuator"), shelf)).isFalse();
+        assertThat(Greasing.productWetted(at("nowhere"), shelf)).isTrue();
+    }
+
+    private static Step.Film at(String position) {
+        Step.Film seal = film("plug-seal");
+        return new Step.Film(
+                seal.part(), seal.name(), position, seal.polymers(), seal.grease(), seal.registration(), 0);
+    }
+
     @Test
     @DisplayName(
             "Every film of every shipped type says what it touches and how much it takes: a ring by π²·(d + c)·c times 8 µm")

@@ -103,6 +103,14 @@ class SituationTest {
                 .hasToString("No figure, no $1 and no \\ trouble");
         assertThat(figures.into("x", "Spanner {head.nut}, {mass.insert}, to {band.nut-torque.target}"))
                 .hasToString("Spanner (size not known), (weight not known), to (torque not known: the maker’s manual)");
+        assertThat(new Figures(Map.of(), Set.of())
+                        .into(
+                                "x",
+                                "{spring.open}; {press.force}; {energy.stroke}; {press.energy}; {air.open};"
+                                        + " {oil.amount}; {band.gap.range}; {press.travel}"))
+                .hasToString("(force not known); (force not known); (energy not known); (energy not known);"
+                        + " (pressure not known: the maker’s manual); (amount not known);"
+                        + " (limits not known: the maker’s manual); (size not known)");
         assertThat(figures.tool("x", "Spanner {stem.flats}")).hasToString("Spanner 17 mm (assumed)");
         assertThatThrownBy(() -> figures.into("x", "As {school.nobody} says"))
                 .isInstanceOf(Figures.MissingFigure.class)
