@@ -9,6 +9,7 @@ import dev.wartung.core.anatomy.ValveConfiguration;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -93,20 +94,39 @@ public record Supplies(Optional<Kit> kit, List<Piece> inKit, List<Piece> notInKi
             return Optional.of("No kit of this type has the number “" + read + "”. This job takes "
                     + kit.get().id() + ".");
         }
-        String lacks = inWords(kit.get().contains(), other.get().contains(), build);
-        String more = inWords(other.get().contains(), kit.get().contains(), build);
-        return Optional.of(other.get().id() + " (" + Part.inSentence(other.get().name()) + ") is not for this job: "
-                + (lacks.isEmpty()
-                        ? more.isEmpty() ? "its parts are of another material" : "it is packed for another build"
-                        : "it lacks " + lacks)
-                + ". Put it back and take " + kit.get().id() + ".");
-    }
-
-    private static String inWords(List<String> these, List<String> without, Build build) {
-        return these.stream()
-                .filter(p -> !without.contains(p))
+        String lacks = kit.get().contains().stream()
+                .filter(p -> !other.get().contains().contains(p))
                 .flatMap(p -> build.part(p).stream())
                 .map(p -> "the " + Part.inSentence(p.name()))
                 .collect(Collectors.joining(", "));
+        String others = others(kit.get(), other.get(), type, build);
+        String wrong = !lacks.isEmpty()
+                ? "it lacks " + lacks
+                : others.isEmpty() ? "it is packed for another build" : "in it are other parts: " + others;
+        return Optional.of(other.get().id() + " (" + Part.inSentence(other.get().name()) + ") is not for this job: "
+                + wrong + ". Put it back and take " + kit.get().id() + ".");
+    }
+
+    /** Parts that both hold and that are not the same article, with what the other holds. */
+    private static String others(Kit kit, Kit other, TypeSheet type, Build build) {
+        Map<String, String> ours = packedFor(kit);
+        Map<String, String> theirs = new HashMap<>(ours);
+        theirs.putAll(packedFor(other));
+        return kit.contains().stream()
+                .filter(other.contains()::contains)
+                .flatMap(p -> build.part(p).stream())
+                .flatMap(p -> type
+                        .article(p.id(), theirs)
+                        .filter(article -> !type.article(p.id(), ours).equals(Optional.of(article)))
+                        .map(article ->
+                                Part.inSentence(p.name()) + " " + article.number() + " (" + article.material() + ")")
+                        .stream())
+                .collect(Collectors.joining(", "));
+    }
+
+    /** What a kit is packed for, as far as its sheet says. */
+    private static Map<String, String> packedFor(Kit kit) {
+        return kit.when().allOf().entrySet().stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, e -> e.getValue().get(0)));
     }
 }

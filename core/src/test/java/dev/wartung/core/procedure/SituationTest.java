@@ -12,7 +12,6 @@ import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.AllJobs.Job;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -130,20 +129,5 @@ class SituationTest {
                 AllJobs.kolm50("NO", "inspect").configuration());
         // (510 + 594 + 150 + 1231.5) N / 7854 mm²
         assertThat(built.into("x", "{air.close}, {air.open}, {spring.closed}")).hasToString("3.2 bar, 0 bar, 1.1 kN");
-    }
-
-    @Test
-    @DisplayName(
-            "The kit that covers most of the work is taken; where nothing fits there is none and everything is fetched")
-    void supplies() {
-        Supplies all = Supplies.of(
-                JOB.type(), JOB.build(), JOB.configuration(), JOB.procedure().renews());
-        assertThat(all.kit().map(k -> k.id())).contains("K50-PE");
-        assertThat(all.notInKit()).isEmpty();
-        assertThat(all.toCount()).hasSize(4).allMatch(Supplies.Piece::used).allSatisfy(p -> assertThat(p.article())
-                .isNotBlank());
-        Supplies bushOnly = Supplies.of(JOB.type(), JOB.build(), JOB.configuration(), List.of("bush"));
-        assertThat(bushOnly.kit()).isEqualTo(Optional.empty());
-        assertThat(bushOnly.toCount()).extracting(Supplies.Piece::article).containsExactly("K50-50C");
     }
 }
