@@ -5,6 +5,7 @@ import dev.wartung.core.anatomy.AnatomySheet;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.anatomy.WorkKind;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.school.Practice;
@@ -79,18 +80,26 @@ class DerivedJobsTest {
                     written.add(each.anatomy().id() + each.work().kind().id())
                             ? lines(whole, before.computeIfAbsent(each.anatomy().id(), id -> new HashSet<>()))
                             : ids(whole));
-            if (each.work().kind().id().startsWith("renew") && each.valve().drive() == Drive.NC) {
-                int half = whole.steps().size() / 2;
-                List<Step> done = whole.steps().subList(0, half);
+            for (int left : leftAfter(each, whole.steps().size())) {
+                List<Step> done = whole.steps().subList(0, left);
                 all.put(
-                        "== close up after " + half + " steps of " + job,
+                        "== close up after " + left + " steps of " + job,
                         ids(derivation.derive(Work.closeUp(), Situation.within(each.anatomy(), each.valve(), done))));
                 all.put(
-                        "== taken up after " + half + " steps of " + job,
+                        "== taken up after " + left + " steps of " + job,
                         ids(derivation.derive(each.work(), Situation.leftBy(each.anatomy(), each.valve(), done))));
             }
         }
         return all;
+    }
+
+    /** Half way; where the valve becomes another one, or is a new one, at each quarter of it. */
+    private static Set<Integer> leftAfter(Job job, int steps) {
+        WorkKind kind = job.work().kind();
+        if (kind.converts() || kind.newValve()) {
+            return new TreeSet<>(List.of(steps / 4, steps / 2, steps - steps / 4));
+        }
+        return kind.id().startsWith("renew") && job.valve().drive() == Drive.NC ? Set.of(steps / 2) : Set.of();
     }
 
     private static List<String> ids(Procedure way) {
