@@ -3,6 +3,15 @@ package dev.wartung.core.procedure;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.wartung.core.anatomy.Act;
+import dev.wartung.core.anatomy.Act.Verb;
+import dev.wartung.core.anatomy.AnatomySheet;
+import dev.wartung.core.anatomy.Build;
+import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.anatomy.Operation;
+import dev.wartung.core.anatomy.Part;
+import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.anatomy.ValveConfiguration;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
@@ -10,6 +19,9 @@ import dev.wartung.core.message.Argument;
 import dev.wartung.core.message.Message;
 import dev.wartung.core.message.Wording;
 import dev.wartung.core.procedure.AllJobs.Job;
+import dev.wartung.core.school.Practice;
+import dev.wartung.core.school.SiteChoices;
+import dev.wartung.core.sheet.Schools;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -129,5 +141,112 @@ class SituationTest {
                 AllJobs.kolm50("NO", "inspect").configuration());
         // (510 + 594 + 150 + 1231.5) N / 7854 mm²
         assertThat(built.into("x", "{air.close}, {air.open}, {spring.closed}")).hasToString("3.2 bar, 0 bar, 1.1 kN");
+    }
+
+    private static Situation within(Job job, String lastStep) {
+        List<Step> steps = job.procedure().steps();
+        int last = steps.stream().map(Step::id).toList().indexOf(lastStep);
+        return Situation.within(job.anatomy(), job.configuration(), steps.subList(0, last + 1));
+    }
+
+    @Test
+    @DisplayName(
+            "From its conversion on it is what it becomes: what is exchanged is missing until it is fitted, what is no more is missed no more; reversed, it rests at the other end")
+    void converted() {
+        Job aseptic = AllJobs.kolm50("NC", "convert-to-aseptic");
+        assertThat(within(aseptic, "inspect-seat").configuration()).isEqualTo(aseptic.configuration());
+        assertThat(within(aseptic, "inspect-seat").off())
+                .contains("stem", "bonnet")
+                .doesNotContain("stem-diaphragm");
+        Situation now = within(aseptic, "record-conversion");
+        assertThat(now.configuration().options()).containsEntry("sealing", "diaphragm");
+        assertThat(now.inBin())
+                .containsExactlyInAnyOrder(
+                        "body-seal",
+                        "bonnet",
+                        "stem-upper",
+                        "stem-diaphragm",
+                        "support-disc",
+                        "bush",
+                        "stem",
+                        "plug-seal");
+        assertThat(now.off())
+                .containsAll(now.inBin())
+                .contains("air-hose", "body-clamp", "insert", "centring-ring")
+                .hasSize(12)
+                .doesNotContain("stem-seal", "stem-o-ring");
+        assertThat(within(aseptic, "screw-plug-on").inBin()).isEmpty();
+        assertThat(within(aseptic, "screw-plug-on").renewed()).contains("stem", "stem-diaphragm", "bonnet");
+        Situation reversed = within(AllJobs.kolm50("NC", "reverse-to-open"), "record-reversal");
+        assertThat(reversed.configuration().drive()).isEqualTo(Drive.NO);
+        assertThat(reversed.position()).contains("open");
+        assertThat(reversed.inBin()).containsExactly("body-seal", "lock-wire");
+        // a seal that the valve has no more once it is converted is in no bin to be replaced
+        Situation old = Situation.within(
+                JOB.anatomy(),
+                JOB.configuration(),
+                List.of(
+                        done("out", Act.of(Verb.BIN, "stem-seal"), Act.of(Verb.BIN, "body-seal")),
+                        done("now", Act.of(Verb.CONVERT, "sealing=diaphragm"))));
+        assertThat(old.inBin()).contains("body-seal", "stem-diaphragm").doesNotContain("stem-seal");
+    }
+
+    private static Step done(String id, Act... acts) {
+        return StepBuilder.builder(JOB.procedure().steps().get(0))
+                .id(id)
+                .operation(id)
+                .acts(List.of(acts))
+                .build();
+    }
+
+    @Test
+    @DisplayName(
+            "A new valve’s parts lie ready: what would take them off is in effect, all of it and nothing else, and its seals are new")
+    void delivered() {
+        TypeSheet fen = AllJobs.LIBRARY.type("fen-50").orElseThrow();
+        AnatomySheet family = AllJobs.LIBRARY.anatomy(fen.anatomy()).orElseThrow();
+        ValveConfiguration valve = family.configurations(fen).get(0);
+        Act valveItself = Act.of(Verb.DELIVERED, "valve");
+        Situation one = Situation.within(family, valve, List.of(done("receive", valveItself)));
+        assertThat(one.delivered()).containsExactly("valve");
+        assertThat(one.off()).containsExactly("valve");
+        assertThat(one.open()).contains("receive", "take-out-valve").doesNotContain("take-off-actuator", "cycle");
+        assertThat(one.disturbed()).contains("take-out-valve").doesNotContain("take-off-actuator");
+        Build build = family.build().resolve(valve.facts());
+        assertThat(one.renewed())
+                .as("delivered with new seals")
+                .containsExactlyInAnyOrderElementsOf(build.parts().stream()
+                        .filter(Part::singleUse)
+                        .map(Part::id)
+                        .toList())
+                .isNotEmpty();
+        Act actuator = Act.of(Verb.DELIVERED, "actuator");
+        Act screws = Act.of(Verb.DELIVERED, "actuator-screws");
+        assertThat(Situation.within(family, valve, List.of(done("receive", valveItself, actuator)))
+                        .open())
+                .as("its screws are not out")
+                .doesNotContain("take-off-actuator");
+        assertThat(Situation.within(family, valve, List.of(done("receive", valveItself, actuator, screws)))
+                        .open())
+                .contains("take-off-actuator", "take-out-valve");
+        assertThat(Situation.within(family, valve, List.of(done("look"))).renewed())
+                .as("no new one")
+                .isEmpty();
+    }
+
+    @Test
+    @DisplayName(
+            "What took something out is in effect as long as all it takes lies in the bin; what takes nothing is never so")
+    void inEffect() {
+        Map<String, Operation> operations = new Stage(
+                        JOB.anatomy(), JOB.type(), JOB.configuration(), new Practice(Schools.table(), SiteChoices.NONE))
+                .operations();
+        Situation out = Situation.within(
+                JOB.anatomy(), JOB.configuration(), List.of(done("other", Act.of(Verb.BIN, "body-seal"))));
+        assertThat(operations.values().stream().filter(out::isOpen))
+                .extracting(Operation::id)
+                .containsExactly("take-out-body-seal");
+        assertThat(operations.values().stream().filter(Situation.untouched(JOB.anatomy(), JOB.configuration())::isOpen))
+                .isEmpty();
     }
 }
