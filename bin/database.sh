@@ -159,10 +159,10 @@ pg_launch_at() { # $1: a port
     exec setsid ${as[@]+"${as[@]}"} "`pg_bin`/postgres" -D "$WARTUNG_HOME/pg/data" -p "$1" -k "`pg_socket`" >>"$WARTUNG_HOME/pg/log/postgres.log" 2>&1 </dev/null
   ) &
   pg_child=$!
-  for ((i = 0; i < 600; i++)); do
+  for ((i = 0; i < 3000; i++)); do
     if pg_running && "`pg_bin`/pg_isready" -q -h "`pg_socket`" -p "$1"; then return 0; fi
     is_child "$pg_child" || return 1
-    sleep 0.1
+    sleep 0.02
   done
   return 1
 }

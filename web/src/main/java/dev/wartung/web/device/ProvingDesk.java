@@ -28,8 +28,6 @@ import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.boot.context.event.ApplicationReadyEvent;
-import org.springframework.context.event.EventListener;
 import org.springframework.dao.DataAccessException;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
@@ -130,15 +128,17 @@ class ProvingDesk implements Running.Source {
     }
 
     /** Takes the air off benches whose run lost its watcher, and ends those runs. */
-    @EventListener(ApplicationReadyEvent.class)
     public void sweep() {
         for (ProvingRun run : book.lost()) {
             driver.letGo(run.id(), run.benchName().flatMap(benches::findFirstByName));
         }
     }
 
-    /** The same now and then: an instance may be killed while others go on. */
-    @Scheduled(fixedDelay = SWEPT_EVERY_S, initialDelay = SWEPT_EVERY_S, timeUnit = TimeUnit.SECONDS)
+    /**
+     * The same from the start on and now and then, on a thread that nobody waits for: an instance may be killed while
+     * others go on.
+     */
+    @Scheduled(fixedDelay = SWEPT_EVERY_S, timeUnit = TimeUnit.SECONDS)
     void sweepAgain() {
         try {
             sweep();
