@@ -64,17 +64,15 @@ public final class Derivation {
         Stage from = stage(found.configuration());
         Situation start = NewValve.asDelivered(work, found, from);
         ValveConfiguration target = start.configuration().with(work.kind().becomes());
-        Stage to = target.equals(start.configuration()) ? from : stage(target);
-        boolean exchanges = to != from;
-        Set<String> fromBag = exchanges ? to.build().exchangedFor(from.build()) : Set.of();
-        Set<String> exchanged = exchanges ? from.build().exchangedFor(to.build()) : Set.of();
+        Stage to = stage(target);
+        Set<String> fromBag = to.build().exchangedFor(from.build());
+        Set<String> exchanged = from.build().exchangedFor(to.build());
         // what hangs on something that is exchanged goes with it; nothing is done to it any more
         Set<String> spared = exchanged.stream()
-                .filter(id -> from.build()
-                        .part(id)
-                        .filter(p -> exchanged.stream()
-                                .anyMatch(carrier -> from.build().hangsOn(p, carrier)))
-                        .isPresent())
+                .flatMap(id -> from.build().part(id).stream())
+                .filter(part ->
+                        exchanged.stream().anyMatch(carrier -> from.build().hangsOn(part, carrier)))
+                .map(Part::id)
                 .collect(Collectors.toSet());
         Set<String> away = exchanged.stream().filter(id -> !spared.contains(id)).collect(Collectors.toSet());
         // what converts is not done to a valve that is converted already
