@@ -106,13 +106,13 @@ class DerivedJobsTest {
         return kind.id().startsWith("renew") && job.valve().drive() == Drive.NC ? Set.of(steps / 2) : Set.of();
     }
 
-    /** Steps of several ways, how many there are and a sum of what they are and do. */
+    /** Steps of several ways, how many there are and a sum of what they are, do and say is done. */
     private static final class Sum {
         private final CRC32 sum = new CRC32();
         private int steps;
 
         void add(Procedure way) {
-            way.steps().forEach(s -> add(s.id() + s.phase() + s.held() + s.acts()));
+            way.steps().forEach(s -> add(s.id() + s.phase() + s.held() + s.acts() + s.done()));
             add(way.renews().toString());
             steps += way.steps().size();
         }
