@@ -161,7 +161,7 @@ final class AskedHere {
 
     private Message torqueNote(BoltedJoint joint, Band stated) {
         BoltTorque torque = joint.torque(stated, facts);
-        if (joint.statedFor().isPresent() && torque.isTooMuch()) {
+        if (torque.isTooMuch()) {
             return Message.of(
                     Ask.STOP,
                     "Stop: nothing is tightened to this. The preload would be {share} % of the bolt’s proof load, with low"
@@ -190,9 +190,11 @@ final class AskedHere {
                                 joint.statedFor().get().words(),
                                 "threads",
                                 joint.used(facts).words());
-        String warning = joint.statedFor().isEmpty()
-                ? ""
-                : torque.warnings().stream().map(w -> " " + w).collect(Collectors.joining());
+        // that it is not converted is said already
+        String warning = torque.warnings().stream()
+                .skip(joint.statedFor().isEmpty() ? 1 : 0)
+                .map(w -> " " + w)
+                .collect(Collectors.joining());
         return Message.of(
                 "torque.note",
                 "{from} Preload about {preload}, {share} % of the proof load.{warning}",
