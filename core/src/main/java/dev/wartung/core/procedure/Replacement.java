@@ -46,7 +46,7 @@ public final class Replacement {
             }
             List<Act> acts = new ArrayList<>();
             for (Act act : step.acts()) {
-                off |= act.equals(Act.of(Verb.TAKE, part.id())) || act.equals(Act.of(Verb.BIN, part.id()));
+                off |= act.equals(Act.of(Verb.TAKE, part.id()));
                 binned |= act.equals(Act.of(Verb.BIN, part.id()));
                 boolean fits = act.equals(Act.of(Verb.PUT_BACK, part.id())) && binned;
                 in |= fits || act.equals(Act.of(Verb.FIT_NEW, part.id()));

@@ -31,18 +31,16 @@ import org.junit.jupiter.api.Test;
 /** Where a valve stands after some steps, the figures in the texts, and the supplies. */
 class SituationTest {
 
-    private static final Job JOB = AllJobs.kolm50("NC", "renew-product-seals");
+    private final Job job = AllJobs.kolm50("NC", "renew-product-seals");
 
-    private static Situation after(String lastStep) {
-        List<Step> steps = JOB.procedure().steps();
-        int last = steps.stream().map(Step::id).toList().indexOf(lastStep);
-        return Situation.within(JOB.anatomy(), JOB.configuration(), steps.subList(0, last + 1));
+    private Situation after(String lastStep) {
+        return within(job, lastStep);
     }
 
     @Test
     @DisplayName("Air, spring and position are followed; what is open is known until it is closed again")
     void followed() {
-        assertThat(Situation.untouched(JOB.anatomy(), JOB.configuration())).satisfies(s -> {
+        assertThat(Situation.untouched(job.anatomy(), job.configuration())).satisfies(s -> {
             assertThat(s.position()).contains("closed");
             assertThat(s.motion().held()).isEqualTo("spring");
         });
@@ -54,7 +52,7 @@ class SituationTest {
                 .doesNotContain("take-off-body-clamp", "lift-insert")
                 .contains("lock-line");
         Situation doubleActing = Situation.untouched(
-                JOB.anatomy(), AllJobs.kolm50("DA", "inspect").configuration());
+                job.anatomy(), AllJobs.kolm50("DA", "inspect").configuration());
         assertThat(doubleActing.position()).isEmpty();
         assertThat(doubleActing.motion().held()).isEqualTo("nothing");
     }
@@ -67,9 +65,9 @@ class SituationTest {
         assertThat(after("fit-plug-seal").inBin()).doesNotContain("plug-seal");
         assertThat(after("fit-body-seal").inBin()).isEmpty();
         assertThat(after("fit-plug-seal").renewed()).contains("plug-seal");
-        Procedure way = JOB.derivation().derive(Work.closeUp(), after("fit-body-seal"));
+        Procedure way = job.derivation().derive(Work.closeUp(), after("fit-body-seal"));
         assertThat(way.renews()).isEmpty();
-        assertThat(JOB.derivation()
+        assertThat(job.derivation()
                         .derive(Work.closeUp(), after("take-out-stem-seal"))
                         .renews())
                 .containsExactlyInAnyOrder("stem-seal", "body-seal");
@@ -78,9 +76,9 @@ class SituationTest {
     @Test
     @DisplayName("Closing up an untouched valve is nothing to do; a locked line is unlocked again")
     void closingUpLittle() {
-        assertThat(JOB.derivation().derive(Work.closeUp(), JOB.configuration()).steps())
+        assertThat(job.derivation().derive(Work.closeUp(), job.configuration()).steps())
                 .isEmpty();
-        assertThat(JOB.derivation().derive(Work.closeUp(), after("lock-line")).steps())
+        assertThat(job.derivation().derive(Work.closeUp(), after("lock-line")).steps())
                 .extracting(Step::id)
                 .containsExactly("unlock-line");
     }
@@ -143,10 +141,10 @@ class SituationTest {
         assertThat(built.into("x", "{air.close}, {air.open}, {spring.closed}")).hasToString("3.2 bar, 0 bar, 1.1 kN");
     }
 
-    private static Situation within(Job job, String lastStep) {
-        List<Step> steps = job.procedure().steps();
+    private static Situation within(Job done, String lastStep) {
+        List<Step> steps = done.procedure().steps();
         int last = steps.stream().map(Step::id).toList().indexOf(lastStep);
-        return Situation.within(job.anatomy(), job.configuration(), steps.subList(0, last + 1));
+        return Situation.within(done.anatomy(), done.configuration(), steps.subList(0, last + 1));
     }
 
     @Test
@@ -183,16 +181,16 @@ class SituationTest {
         assertThat(reversed.inBin()).containsExactly("body-seal", "lock-wire");
         // a seal that the valve has no more once it is converted is in no bin to be replaced
         Situation old = Situation.within(
-                JOB.anatomy(),
-                JOB.configuration(),
+                job.anatomy(),
+                job.configuration(),
                 List.of(
                         done("out", Act.of(Verb.BIN, "stem-seal"), Act.of(Verb.BIN, "body-seal")),
                         done("now", Act.of(Verb.CONVERT, "sealing=diaphragm"))));
         assertThat(old.inBin()).contains("body-seal", "stem-diaphragm").doesNotContain("stem-seal");
     }
 
-    private static Step done(String id, Act... acts) {
-        return StepBuilder.builder(JOB.procedure().steps().get(0))
+    private Step done(String id, Act... acts) {
+        return StepBuilder.builder(job.procedure().steps().get(0))
                 .id(id)
                 .operation(id)
                 .acts(List.of(acts))
@@ -239,14 +237,14 @@ class SituationTest {
             "What took something out is in effect as long as all it takes lies in the bin; what takes nothing is never so")
     void inEffect() {
         Map<String, Operation> operations = new Stage(
-                        JOB.anatomy(), JOB.type(), JOB.configuration(), new Practice(Schools.table(), SiteChoices.NONE))
+                        job.anatomy(), job.type(), job.configuration(), new Practice(Schools.table(), SiteChoices.NONE))
                 .operations();
         Situation out = Situation.within(
-                JOB.anatomy(), JOB.configuration(), List.of(done("other", Act.of(Verb.BIN, "body-seal"))));
+                job.anatomy(), job.configuration(), List.of(done("other", Act.of(Verb.BIN, "body-seal"))));
         assertThat(operations.values().stream().filter(out::isOpen))
                 .extracting(Operation::id)
                 .containsExactly("take-out-body-seal");
-        assertThat(operations.values().stream().filter(Situation.untouched(JOB.anatomy(), JOB.configuration())::isOpen))
+        assertThat(operations.values().stream().filter(Situation.untouched(job.anatomy(), job.configuration())::isOpen))
                 .isEmpty();
     }
 }

@@ -11,7 +11,7 @@ import org.junit.jupiter.api.Test;
 /** What has to be in hand, and why another kit is not for the job; on a Kolm 50. */
 class SuppliesTest {
 
-    private static final Job JOB = AllJobs.kolm50("NC", "renew-product-seals");
+    private final Job job = AllJobs.kolm50("NC", "renew-product-seals");
 
     private static Supplies supplies(Job job) {
         return Supplies.of(
@@ -26,12 +26,12 @@ class SuppliesTest {
     @DisplayName(
             "The kit that covers most of the work is taken; where nothing fits there is none and everything is fetched")
     void supplies() {
-        Supplies all = supplies(JOB);
+        Supplies all = supplies(job);
         assertThat(all.kit().map(k -> k.id())).contains("K50-PE");
         assertThat(all.notInKit()).isEmpty();
         assertThat(all.toCount()).hasSize(4).allMatch(Supplies.Piece::used).allSatisfy(p -> assertThat(p.article())
                 .isNotBlank());
-        Supplies bushOnly = Supplies.of(JOB.type(), JOB.build(), JOB.configuration(), List.of("bush"));
+        Supplies bushOnly = Supplies.of(job.type(), job.build(), job.configuration(), List.of("bush"));
         assertThat(bushOnly.kit()).isEqualTo(Optional.empty());
         assertThat(bushOnly.toCount()).extracting(Supplies.Piece::article).containsExactly("K50-50C");
     }
@@ -40,7 +40,7 @@ class SuppliesTest {
     @DisplayName(
             "A kit piece the job does not use is left over; what a valve has not got is not counted out of its kit")
     void leftOver() {
-        Supplies one = Supplies.of(JOB.type(), JOB.build(), JOB.configuration(), List.of("body-seal", "bush"));
+        Supplies one = Supplies.of(job.type(), job.build(), job.configuration(), List.of("body-seal", "bush"));
         assertThat(one.inKit())
                 .as("a lock pin is in its kit, and not on this valve")
                 .extracting(p -> p.part() + " " + p.used())
@@ -52,8 +52,8 @@ class SuppliesTest {
     @Test
     @DisplayName("Asked for by material and number; one without a number is said to have none")
     void ordered() {
-        assertThat(supplies(JOB).inKit().get(0).ordered()).isEqualTo("EPDM, K50-10E");
-        Supplies.Piece unknown = Supplies.of(JOB.type(), JOB.build(), JOB.configuration(), List.of("insert"))
+        assertThat(supplies(job).inKit().get(0).ordered()).isEqualTo("EPDM, K50-10E");
+        Supplies.Piece unknown = Supplies.of(job.type(), job.build(), job.configuration(), List.of("insert"))
                 .toCount()
                 .get(0);
         assertThat(unknown.ordered()).isEqualTo("no part number in the type sheet");
@@ -64,18 +64,18 @@ class SuppliesTest {
     @DisplayName(
             "The kit of the job is taken however its number is written; of another it is said what is wrong with it")
     void refused() {
-        assertThat(List.of(refused(JOB, "K50-PE"), refused(JOB, " k50-pe "), refused(JOB, " ")))
+        assertThat(List.of(refused(job, "K50-PE"), refused(job, " k50-pe "), refused(job, " ")))
                 .containsOnly("");
-        assertThat(refused(JOB, "K65-PE"))
+        assertThat(refused(job, "K65-PE"))
                 .isEqualTo("No kit of this type has the number “K65-PE”. This job takes K50-PE.");
-        assertThat(refused(JOB, "k50-ph"))
+        assertThat(refused(job, "k50-ph"))
                 .isEqualTo("K50-PH (product seal kit) is not for this job: in it are other parts: plug seal K50-10H"
                         + " (HNBR), stem lip seal K50-20H (PTFE/HNBR), stem O-ring K50-21H (HNBR), body seal K50-30H"
                         + " (HNBR). Put it back and take K50-PE.");
-        assertThat(refused(JOB, "K50-TE"))
+        assertThat(refused(job, "K50-TE"))
                 .as("for a plug with a ring that snaps on")
                 .contains("in it are other parts: plug seal K50-11T (PTFE). Put it back");
-        assertThat(refused(JOB, "K50-APE"))
+        assertThat(refused(job, "K50-APE"))
                 .isEqualTo(
                         "K50-APE (aseptic product seal kit) is not for this job: it lacks the stem lip seal, the stem"
                                 + " O-ring. Put it back and take K50-PE.");
@@ -83,8 +83,8 @@ class SuppliesTest {
         assertThat(refused(bonded, "K50-PE"))
                 .as("all it takes is in it, and a seal of a plug that this valve has not")
                 .startsWith("K50-PE (product seal kit) is not for this job: it is packed for another build.");
-        Supplies none = Supplies.of(JOB.type(), JOB.build(), JOB.configuration(), List.of("bush"));
-        assertThat(none.refusal(JOB.type(), JOB.build(), "K50-PE"))
+        Supplies none = Supplies.of(job.type(), job.build(), job.configuration(), List.of("bush"));
+        assertThat(none.refusal(job.type(), job.build(), "K50-PE"))
                 .as("the job takes no kit")
                 .isEmpty();
     }

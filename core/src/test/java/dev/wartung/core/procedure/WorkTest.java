@@ -14,12 +14,12 @@ import org.junit.jupiter.api.Test;
 /** What is to be done, and its steps as they are kept; on a Kolm 50. */
 class WorkTest {
 
-    private static final Job JOB = AllJobs.kolm50("NC", "renew-product-seals");
+    private final Job job = AllJobs.kolm50("NC", "renew-product-seals");
 
     @Test
     @DisplayName("With more found unfit it is the same work, and each part is renewed once")
     void alsoRenewing() {
-        Work work = JOB.work();
+        Work work = job.work();
         assertThat(work.alsoRenewing(List.of())).isSameAs(work);
         Work more = work.alsoRenewing(List.of("stem", "bush", "stem"));
         assertThat(more.kind().renews().parts())
@@ -30,10 +30,10 @@ class WorkTest {
         assertThat(more.kind().renews().kinds()).isEqualTo(work.kind().renews().kinds());
         assertThat(more.kind().reaches()).isEqualTo(work.kind().reaches());
         assertThat(more.kind().becomes()).isEqualTo(work.kind().becomes());
-        assertThat(JOB.derivation().derive(more, JOB.configuration()).renews()).contains("stem", "bush");
+        assertThat(job.derivation().derive(more, job.configuration()).renews()).contains("stem", "bush");
         assertThat(Work.renew("bush").chosen()).containsExactly("bush");
-        assertThat(JOB.derivation()
-                        .derive(Work.renew("bush"), JOB.configuration())
+        assertThat(job.derivation()
+                        .derive(Work.renew("bush"), job.configuration())
                         .renews())
                 .contains("bush")
                 .doesNotContain("plug-seal");
@@ -42,7 +42,7 @@ class WorkTest {
     @Test
     @DisplayName("Possible is every work of the valve, one that is chosen for a part once for each such part")
     void possible() {
-        List<String> all = Work.possible(JOB.anatomy(), JOB.type(), JOB.configuration())
+        List<String> all = Work.possible(job.anatomy(), job.type(), job.configuration())
                 .map(w -> w.kind().id() + w.chosen())
                 .toList();
         assertThat(all)
@@ -55,7 +55,7 @@ class WorkTest {
     @DisplayName("Only the way back closes up; it renews nothing of its own")
     void closesUp() {
         assertThat(Work.closeUp().closesUp()).isTrue();
-        assertThat(JOB.work().closesUp()).isFalse();
+        assertThat(job.work().closesUp()).isFalse();
         assertThat(Work.closeUp().kind().renews().parts()).isEmpty();
     }
 
@@ -63,7 +63,7 @@ class WorkTest {
     @DisplayName(
             "A step whose readings are to be the same as earlier ones is held against what was read; another stays itself")
     void knowing() {
-        Step plain = JOB.procedure().steps().stream()
+        Step plain = job.procedure().steps().stream()
                 .filter(s -> s.asks().size() == 1 && s.asks().get(0).same().isEmpty())
                 .findFirst()
                 .orElseThrow();
@@ -93,7 +93,7 @@ class WorkTest {
     @Test
     @DisplayName("What a step says is known by where it stands in its family’s sheet, whatever is written there")
     void whereItStands() {
-        Step air = JOB.procedure().steps().stream()
+        Step air = job.procedure().steps().stream()
                 .filter(s -> s.id().equals("air-opens"))
                 .findFirst()
                 .orElseThrow();
@@ -105,7 +105,7 @@ class WorkTest {
             assertThat(c.text().id()).isEqualTo("single-seat/air-opens/caution/text");
         });
         assertThat(air.tools()).isNotEmpty().allSatisfy(t -> assertThat(t.id()).isEqualTo("single-seat/tool"));
-        assertThat(JOB.procedure().steps().stream()
+        assertThat(job.procedure().steps().stream()
                         .flatMap(s -> s.techniques().stream().map(t -> s.id() + " " + t))
                         .filter(t -> t.endsWith("grease-film")))
                 .as("a film is laid where something gets one")
