@@ -21,8 +21,9 @@ pg_socket() { # a socket's path has 107 bytes at most, and stands in lists that 
 }
 pg_complete() { [ -e "$WARTUNG_HOME/pg/complete" ]; }
 listens() { # somebody answers there; looked at without a process of its own
-  { exec 3<>"/dev/tcp/127.0.0.1/$1"; } 2>/dev/null || return 1
-  exec 3>&-
+  local fd
+  { exec {fd}<>"/dev/tcp/127.0.0.1/$1"; } 2>/dev/null || return 1
+  exec {fd}>&-
 }
 port_taken() { # somebody answers there, or has it as the near end of a connection of their own
   listens "$1" && return 0
