@@ -92,6 +92,10 @@ is_child() { # $1: process number: begun by this command and not ended, whatever
   parent="${stat%% *}"
   [ "$parent" = "$BASHPID" ] && [ "$state" != Z ]
 }
+is_called() { # $1: a program's name, $2: process number
+  local name
+  read -r name 2>/dev/null <"/proc/${2:-none}/comm" && [ "$name" = "$1" ]
+}
 group_of() { # $1: process number; prints its group
   local stat group
   read -r stat 2>/dev/null <"/proc/$1/stat" || return 1
@@ -162,8 +166,9 @@ end_child() { # what is attended; said again, for a process that has just begun 
 watch_signals() {
   watching="$BASHPID"
   trap on_exit EXIT
-  trap 'ended=129; exit 129' HUP
-  trap 'ended=143; exit 143' TERM
+  # said again while it ends, it would end without undoing what is undone at the end
+  trap 'trap "" HUP TERM; ended=129; exit 129' HUP
+  trap 'trap "" HUP TERM; ended=143; exit 143' TERM
   # what in_a_part says TERM for, and at the prompt of a database shell breaks off a query
   trap '' INT
 }
@@ -183,7 +188,10 @@ in_a_part() { # runs a command in a part of this script that only TERM and HUP r
       sleep 1 &
       tick=$!
     fi
-    wait -n || true
+    # Ctrl-C is said to this process, too, which dies of it as long as it is not the sleep that hears none; and whose end
+    # nobody is told then would be waited for for good
+    while is_child "$tick" && ! is_called sleep "$tick"; do :; done
+    if is_child "$tick"; then wait -n || true; fi
   done
   if is_child "$tick"; then kill "$tick" 2>/dev/null || true; fi
   wait "$child" || rc=$?

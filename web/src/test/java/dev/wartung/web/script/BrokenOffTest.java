@@ -10,8 +10,12 @@ import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AutoClose;
 import org.junit.jupiter.api.DisplayName;
@@ -22,6 +26,10 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** Broken off at any moment: nothing of ours stays up, and the status says by what. */
 class BrokenOffTest {
+
+    private static final int AT_ONCE = 6;
+
+    private static final int TIMES = 100;
 
     @AutoClose
     private final Workplace place = new Workplace();
@@ -124,20 +132,37 @@ class BrokenOffTest {
     }
 
     @Test
-    @DisplayName("Ctrl-C where a password is asked for: it ends, and the terminal shows again what is typed")
+    @DisplayName(
+            "Ctrl-C where a password is asked for, whatever it comes upon: it ends, and the terminal shows again what is typed")
     void passwordAsked() throws Exception {
         Files.writeString(
                 place.folder.resolve("checkout/asking"),
                 """
                 set -euo pipefail
+                trap : INT
                 here=.
                 . bin/home.sh
                 . bin/data.sh
                 (in_a_part ask_password rita) || echo "ended with $?"
                 stty -a | grep -o -- '-*echo '
                 """);
-        // a terminal of its own: what is written to it is typed. Ctrl-C is heard there, though not where these tests
-        // run
+        // at once, so that each is interrupted somewhere else: it is said to all a command has begun, too
+        ExecutorService terminals = Executors.newFixedThreadPool(AT_ONCE);
+        try {
+            List<Future<String>> all = new ArrayList<>();
+            for (int i = 0; i < TIMES; i++) {
+                all.add(terminals.submit(this::brokenOffAtThePassword));
+            }
+            for (Future<String> said : all) {
+                assertThat(said.get()).containsPattern("ended with 130\\s+echo ");
+            }
+        } finally {
+            terminals.shutdownNow();
+        }
+    }
+
+    /** All that stands on a terminal of its own: what is written to it is typed. Ctrl-C is heard there, though not here. */
+    private String brokenOffAtThePassword() throws IOException {
         Process terminal = new ProcessBuilder(
                         "timeout",
                         "60",
@@ -162,7 +187,7 @@ class BrokenOffTest {
                 }
             }
         }
-        assertThat(said).containsPattern("ended with 130\\s+echo ");
+        return said.toString();
     }
 
     @Test
