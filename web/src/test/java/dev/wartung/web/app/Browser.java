@@ -11,6 +11,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.PlaywrightException;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.FormData;
 import com.microsoft.playwright.options.RequestOptions;
@@ -54,6 +55,9 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
     private static final int SMALLEST_HEIGHT = 640;
     /** A busy machine takes its time; what is there is not waited for. */
     private static final int PATIENCE_MS = 20_000;
+
+    /** Characters of a page that are told of a test that failed. */
+    private static final int MOST_TOLD = 1200;
 
     /**
      * A page marks itself as left in the moment something leads away from it: the one that is left is ready, too. What a
@@ -120,6 +124,9 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
 
     @Override
     public void afterEach(ExtensionContext test) {
+        if (test.getExecutionException().isPresent()) {
+            open.forEach(context -> context.pages().forEach(page -> told(test, page)));
+        }
         open.forEach(BrowserContext::close);
         open.clear();
         others.forEach(Playwright::close);
@@ -128,6 +135,19 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
         errors.clear();
         expected.clear();
         assertThat(seen).as("errors on the console").isEmpty();
+    }
+
+    /** What a page showed when its test failed: of what fails by chance nothing else is left. */
+    private static void told(ExtensionContext test, Page page) {
+        String shown;
+        try {
+            shown = (String) page.evaluate("() => document.body.innerText");
+        } catch (PlaywrightException e) {
+            shown = String.valueOf(e.getMessage());
+        }
+        String inOneLine = shown.strip().replaceAll("\\s*\\n\\s*", " | ");
+        System.out.println(test.getDisplayName() + " stood at " + page.url() + ": "
+                + inOneLine.substring(0, Math.min(MOST_TOLD, inOneLine.length())));
     }
 
     /** Console errors that belong to what the test does; what the page makes of them is what is tested. */
