@@ -21,8 +21,13 @@ import java.util.stream.Collectors;
  * @param kit       the kit that covers most of the parts renewed; empty if none helps
  * @param inKit     the kit's contents, each with whether this job uses it
  * @param notInKit  parts renewed that the kit does not contain: to be fetched on their own
+ * @param facts     of the valve they are for
  */
-public record Supplies(Optional<Kit> kit, List<Piece> inKit, List<Piece> notInKit) {
+public record Supplies(Optional<Kit> kit, List<Piece> inKit, List<Piece> notInKit, Map<String, String> facts) {
+
+    public Supplies(Optional<Kit> kit, List<Piece> inKit, List<Piece> notInKit) {
+        this(kit, inKit, notInKit, Map.of());
+    }
 
     /**
      * A part to have in hand.
@@ -55,7 +60,7 @@ public record Supplies(Optional<Kit> kit, List<Piece> inKit, List<Piece> notInKi
                 .filter(part -> !contents.contains(part))
                 .map(part -> piece(part, type, build, facts, true))
                 .toList();
-        return new Supplies(kit, List.copyOf(inKit), loose);
+        return new Supplies(kit, List.copyOf(inKit), loose, facts);
     }
 
     private static Piece piece(String part, TypeSheet type, Build build, Map<String, String> facts, boolean used) {
@@ -108,25 +113,28 @@ public record Supplies(Optional<Kit> kit, List<Piece> inKit, List<Piece> notInKi
     }
 
     /** Parts that both hold and that are not the same article, with what the other holds. */
-    private static String others(Kit kit, Kit other, TypeSheet type, Build build) {
-        Map<String, String> ours = packedFor(kit);
-        Map<String, String> theirs = new HashMap<>(ours);
-        theirs.putAll(packedFor(other));
+    private String others(Kit kit, Kit other, TypeSheet type, Build build) {
+        Map<String, String> theirs = packedFor(other);
         return kit.contains().stream()
                 .filter(other.contains()::contains)
                 .flatMap(p -> build.part(p).stream())
                 .flatMap(p -> type
                         .article(p.id(), theirs)
-                        .filter(article -> !type.article(p.id(), ours).equals(Optional.of(article)))
+                        .filter(article -> !type.article(p.id(), facts).equals(Optional.of(article)))
                         .map(article ->
                                 Part.inSentence(p.name()) + " " + article.number() + " (" + article.material() + ")")
                         .stream())
                 .collect(Collectors.joining(", "));
     }
 
-    /** What a kit is packed for, as far as its sheet says. */
-    private static Map<String, String> packedFor(Kit kit) {
-        return kit.when().allOf().entrySet().stream()
-                .collect(Collectors.toMap(Map.Entry::getKey, e -> e.getValue().get(0)));
+    /** A valve that a kit is packed for: like this one but for what the kit is not for. */
+    private Map<String, String> packedFor(Kit other) {
+        Map<String, String> theirs = new HashMap<>(facts);
+        other.when().allOf().forEach((fact, values) -> {
+            if (!values.contains(facts.getOrDefault(fact, ""))) {
+                theirs.put(fact, values.get(0));
+            }
+        });
+        return theirs;
     }
 }

@@ -2,7 +2,11 @@ package dev.wartung.core.procedure;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.procedure.AllJobs.Job;
+import dev.wartung.core.sheet.SheetLibrary;
+import dev.wartung.core.sheet.SheetReader;
+import dev.wartung.core.sheet.SheetResult;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.DisplayName;
@@ -87,5 +91,22 @@ class SuppliesTest {
         assertThat(none.refusal(job.type(), job.build(), "K50-PE"))
                 .as("the job takes no kit")
                 .isEmpty();
+    }
+
+    @Test
+    @DisplayName("Held against what this valve takes, whatever else its kit is packed for, too")
+    void kitOfSeveral() {
+        String text = SheetLibrary.typeText("kolm-50")
+                .replace(
+                        "K50-PE, name: Product seal kit, when: {plug: profiled",
+                        "K50-PE, name: Product seal kit, when: {plug: [profiled, snap-on]");
+        TypeSheet type = ((SheetResult.Accepted<TypeSheet>) new SheetReader().readAsItIs("mine.yaml", text)).sheet();
+        Job snapOn = AllJobs.kolm50("NC", "renew-product-seals", "plug", "snap-on");
+        Supplies both = Supplies.of(
+                type, snapOn.build(), snapOn.configuration(), snapOn.procedure().renews());
+        assertThat(both.kit().map(k -> k.id())).contains("K50-PE");
+        assertThat(both.refusal(type, snapOn.build(), "K50-TE"))
+                .as("its plug seal is the one of this plug")
+                .hasValueSatisfying(said -> assertThat(said).doesNotContain("other parts"));
     }
 }
