@@ -2,6 +2,8 @@ package dev.wartung.core.anatomy;
 
 import com.fasterxml.jackson.annotation.JsonProperty;
 import dev.wartung.core.measure.Quantity;
+import dev.wartung.core.message.EarlierText;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -189,10 +191,10 @@ public record AnatomySheet(
     }
 
     /** What is to be known when a job on such a valve is planned. */
-    public List<String> warningsFor(ValveConfiguration configuration) {
+    public List<Message> warningsFor(ValveConfiguration configuration) {
         return warnings.stream()
                 .filter(w -> w.when().holds(configuration.facts()))
-                .map(Warning::text)
+                .map(w -> EarlierText.of(id + "/warning", w.text()))
                 .toList();
     }
 

@@ -1,5 +1,6 @@
 package dev.wartung.core.bolting;
 
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -99,28 +100,40 @@ public record BoltTorque(
     }
 
     /** What has to be known before this is tightened, each in a sentence; empty when there is nothing. */
-    public List<String> warnings() {
-        List<String> warnings = new ArrayList<>();
+    public List<Message> warnings() {
+        List<Message> warnings = new ArrayList<>();
         if (statedFor.isEmpty()) {
-            warnings.add(
-                    "The sheet does not say for which thread condition its torque holds, so it is not converted. Ask the maker before you trust it on a thread that is "
-                            + used.words() + ".");
+            warnings.add(Message.of(
+                    "bolting.not-converted",
+                    "The sheet does not say for which thread condition its torque holds, so it is not converted. Ask the maker before you trust it on a thread that is {thread}.",
+                    "thread",
+                    used.words()));
         }
         if (factor(statedFor, used) > GALLS) {
-            warnings.add(
-                    "This thread takes " + Math.round(factor(statedFor, used) * 10) / 10.0
-                            + " times the stated torque for the same clamping force. Stainless galls on the way: treat the thread instead.");
+            warnings.add(Message.of(
+                    "bolting.galls",
+                    "This thread takes {times} times the stated torque for the same clamping force. Stainless galls on the way: treat the thread instead.",
+                    "times",
+                    Math.round(factor(statedFor, used) * 10) / 10.0));
         }
         if (shareOfProof() > HIGHEST_SHARE) {
-            warnings.add(
-                    "The expected preload is " + Math.round(shareOfProof() * 100)
-                            + " % of the bolt's proof load; more than 70 % leaves nothing for scatter. Do not tighten to this.");
+            warnings.add(Message.of(
+                    "bolting.beyond-share",
+                    "The expected preload is {share} % of the bolt's proof load; more than 70 % leaves nothing for scatter. Do not tighten to this.",
+                    "share",
+                    Math.round(shareOfProof() * 100)));
         } else if (mostPreloadN() > proofN()) {
-            warnings.add("With low friction the preload may reach " + Math.round(mostPreloadN() / proofN() * 100)
-                    + " % of the proof load: the bolt would stretch for good. Do not tighten to this.");
+            warnings.add(Message.of(
+                    "bolting.stretches",
+                    "With low friction the preload may reach {share} % of the proof load: the bolt would stretch for good. Do not tighten to this.",
+                    "share",
+                    Math.round(mostPreloadN() / proofN() * 100)));
         } else if (mostPreloadN() > HIGHEST_SHARE * proofN()) {
-            warnings.add("With low friction the preload may reach " + Math.round(mostPreloadN() / proofN() * 100)
-                    + " % of the proof load. Use the stages, and stop when a bolt turns easily.");
+            warnings.add(Message.of(
+                    "bolting.by-stages",
+                    "With low friction the preload may reach {share} % of the proof load. Use the stages, and stop when a bolt turns easily.",
+                    "share",
+                    Math.round(mostPreloadN() / proofN() * 100)));
         }
         return List.copyOf(warnings);
     }

@@ -129,7 +129,8 @@ final class BoltUp implements Instrument {
             // nothing to set a wrench to
             result.number("proof-share", "Share of the proof load", torque.shareOfProof() * 100, 0, " %")
                     .figure("preload", "Preload of each bolt", torque.preloadN(), Unit.KILONEWTON);
-            torque.warnings().forEach(w -> result.stop(w, "Look at thread, size and class again, then ask the maker."));
+            Message again = Message.of("lab.next", "Look at thread, size and class again, then ask the maker.");
+            torque.warnings().forEach(w -> result.finding(Result.Tone.STOP, w, again));
             return result.done();
         }
         result.figure("setting", "Set the wrench to", set, Dimension.TORQUE)
@@ -147,7 +148,7 @@ final class BoltUp implements Instrument {
                         torque.mostPreloadN() * (1 + off),
                         Unit.KILONEWTON)
                 .number("proof-share", "Share of the proof load", torque.shareOfProof() * 100, 0, " %");
-        torque.warnings().forEach(w -> result.care(w, ""));
+        torque.warnings().forEach(w -> result.finding(Result.Tone.CARE, w, Message.NONE));
         if (torque.mostPreloadN() * (1 + off) <= BoltTorque.HIGHEST_SHARE * torque.proofN()) {
             result.good("Even with low friction the bolt stays below 70 % of its proof load.");
         }

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
+import java.time.LocalDate;
 
 /** Something a message speaks of. */
 @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "is")
@@ -14,6 +15,7 @@ import dev.wartung.core.measure.Unit;
     @JsonSubTypes.Type(value = Argument.Measure.class, name = "measure"),
     @JsonSubTypes.Type(value = Argument.In.class, name = "in"),
     @JsonSubTypes.Type(value = Argument.Range.class, name = "range"),
+    @JsonSubTypes.Type(value = Argument.Day.class, name = "day"),
     @JsonSubTypes.Type(value = Argument.Words.class, name = "words"),
     @JsonSubTypes.Type(value = Argument.Said.class, name = "said")
 })
@@ -36,6 +38,9 @@ public sealed interface Argument {
 
     /** From one amount to another of the same kind, both included; the unit is said once. */
     record Range(Quantity from, Quantity to) implements Argument {}
+
+    /** A day, as {@link Days} writes it. */
+    record Day(LocalDate day) implements Argument {}
 
     /** A name, or what a person wrote: the same for every reader. */
     record Words(String words) implements Argument {}

@@ -6,6 +6,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import dev.wartung.core.measure.Band;
 import dev.wartung.core.measure.Quantity;
+import java.time.LocalDate;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
@@ -51,7 +52,7 @@ public record Message(String id, String english, Map<String, Argument> arguments
      * A message of a rule.
      *
      * @param namesAndThings name, thing, name, thing …: a {@link Quantity}, a {@link Band} for its range, an
-     *     {@link Argument}, a message, or anything else for its words
+     *     {@link Argument}, a message, a day, or anything else for its words
      */
     public static Message of(String id, String english, Object... namesAndThings) {
         Map<String, Argument> arguments = new TreeMap<>();
@@ -70,6 +71,9 @@ public record Message(String id, String english, Map<String, Argument> arguments
         }
         if (thing instanceof Band band) {
             return new Argument.Range(band.min(), band.max());
+        }
+        if (thing instanceof LocalDate day) {
+            return new Argument.Day(day);
         }
         return thing instanceof Message message
                 ? new Argument.Said(message)

@@ -69,6 +69,9 @@ public record Wording(UnitSystem units, Translations translations) {
                     ? range.to().shownIn(unit)
                     : from + " to " + range.to().shownIn(unit);
         }
+        if (argument instanceof Argument.Day on) {
+            return Days.day(on.day());
+        }
         return argument instanceof Argument.Said said ? of(said.message()) : ((Argument.Words) argument).words();
     }
 

@@ -3,6 +3,7 @@ package dev.wartung.core.practice;
 import dev.wartung.core.drawing.Frame;
 import dev.wartung.core.drawing.Frame.Shows;
 import dev.wartung.core.drawing.Technique;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -170,14 +171,14 @@ public record HandsExercise(Technique technique, Kind kind, String asked, List<F
      *
      * @return what is wrong with it, in words; empty for an answer
      */
-    public Optional<String> trouble(List<Integer> answer) {
+    public Optional<Message> trouble(List<Integer> answer) {
         if (kind != Kind.ORDER) {
             return answer.size() == 1 && answer.get(0) >= 0 && answer.get(0) < pictures.size()
                     ? Optional.empty()
-                    : Optional.of("Pick a picture.");
+                    : Optional.of(Message.of("hands.pick", "Pick a picture."));
         }
         return answer.stream().sorted().toList().equals(right.stream().sorted().toList())
                 ? Optional.empty()
-                : Optional.of("Give every picture a place, each place once.");
+                : Optional.of(Message.of("hands.places", "Give every picture a place, each place once."));
     }
 }

@@ -15,7 +15,6 @@ import dev.wartung.core.message.Message;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
@@ -191,13 +190,16 @@ final class AskedHere {
                                 "threads",
                                 joint.used(facts).words());
         // that it is not converted is said already
-        String warning = torque.warnings().stream()
-                .skip(joint.statedFor().isEmpty() ? 1 : 0)
-                .map(w -> " " + w)
-                .collect(Collectors.joining());
+        Message warning = Message.joined(
+                " ",
+                torque.warnings().stream()
+                        .skip(joint.statedFor().isEmpty() ? 1 : 0)
+                        .toList());
         return Message.of(
                 "torque.note",
-                "{from} Preload about {preload}, {share} % of the proof load.{warning}",
+                warning.isEmpty()
+                        ? "{from} Preload about {preload}, {share} % of the proof load."
+                        : "{from} Preload about {preload}, {share} % of the proof load. {warning}",
                 "from",
                 from,
                 "preload",

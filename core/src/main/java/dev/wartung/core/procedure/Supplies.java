@@ -6,6 +6,7 @@ import dev.wartung.core.anatomy.TypeSheet;
 import dev.wartung.core.anatomy.TypeSheet.Article;
 import dev.wartung.core.anatomy.TypeSheet.Kit;
 import dev.wartung.core.anatomy.ValveConfiguration;
+import dev.wartung.core.message.Message;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -13,7 +14,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
 
 /**
  * What has to be in hand before the line is opened.
@@ -88,32 +88,52 @@ public record Supplies(Optional<Kit> kit, List<Piece> inKit, List<Piece> notInKi
      * @param build  of what the valve is or becomes, for the names of its parts
      * @param number as read off the bag; upper or lower case
      */
-    public Optional<String> refusal(TypeSheet type, Build build, String number) {
+    public Optional<Message> refusal(TypeSheet type, Build build, String number) {
         String read = number.strip();
         if (kit.isEmpty() || read.isEmpty() || read.equalsIgnoreCase(kit.get().id())) {
             return Optional.empty();
         }
-        Optional<Kit> other =
-                type.kits().stream().filter(k -> k.id().equalsIgnoreCase(read)).findFirst();
-        if (other.isEmpty()) {
-            return Optional.of("No kit of this type has the number “" + read + "”. This job takes "
-                    + kit.get().id() + ".");
-        }
-        String lacks = kit.get().contains().stream()
-                .filter(p -> !other.get().contains().contains(p))
+        return Optional.of(type.kits().stream()
+                .filter(k -> k.id().equalsIgnoreCase(read))
+                .findFirst()
+                .map(other -> Message.of(
+                        "kit.not-for-this",
+                        "{number} ({name}) is not for this job: {wrong}. Put it back and take {kit}.",
+                        "number",
+                        other.id(),
+                        "name",
+                        Part.inSentence(other.name()),
+                        "wrong",
+                        wrong(kit.get(), other, type, build),
+                        "kit",
+                        kit.get().id()))
+                .orElseGet(() -> Message.of(
+                        "kit.no-such",
+                        "No kit of this type has the number “{number}”. This job takes {kit}.",
+                        "number",
+                        read,
+                        "kit",
+                        kit.get().id())));
+    }
+
+    private Message wrong(Kit kit, Kit other, TypeSheet type, Build build) {
+        List<Message> lacks = kit.contains().stream()
+                .filter(p -> !other.contains().contains(p))
                 .flatMap(p -> build.part(p).stream())
-                .map(p -> "the " + Part.inSentence(p.name()))
-                .collect(Collectors.joining(", "));
-        String others = others(kit.get(), other.get(), type, build);
-        String wrong = !lacks.isEmpty()
-                ? "it lacks " + lacks
-                : others.isEmpty() ? "it is packed for another build" : "in it are other parts: " + others;
-        return Optional.of(other.get().id() + " (" + Part.inSentence(other.get().name()) + ") is not for this job: "
-                + wrong + ". Put it back and take " + kit.get().id() + ".");
+                .map(p -> Message.of("kit.piece", "the {part}", "part", Part.inSentence(p.name())))
+                .toList();
+        if (!lacks.isEmpty()) {
+            return Message.of("kit.lacks", "it lacks {parts}", "parts", Message.joined(", ", lacks));
+        }
+        List<Message> others = others(kit, other, type, build);
+        return others.isEmpty()
+                ? Message.of("kit.other-build", "it is packed for another build")
+                : Message.of(
+                        "kit.other-parts", "in it are other parts: {parts}", "parts", Message.joined(", ", others));
     }
 
     /** Parts that both hold and that are not the same article, with what the other holds. */
-    private String others(Kit kit, Kit other, TypeSheet type, Build build) {
+    private List<Message> others(Kit kit, Kit other, TypeSheet type, Build build) {
         Map<String, String> theirs = packedFor(other);
         return kit.contains().stream()
                 .filter(other.contains()::contains)
@@ -121,10 +141,17 @@ public record Supplies(Optional<Kit> kit, List<Piece> inKit, List<Piece> notInKi
                 .flatMap(p -> type
                         .article(p.id(), theirs)
                         .filter(article -> !type.article(p.id(), facts).equals(Optional.of(article)))
-                        .map(article ->
-                                Part.inSentence(p.name()) + " " + article.number() + " (" + article.material() + ")")
+                        .map(article -> Message.of(
+                                "kit.other-article",
+                                "{part} {number} ({material})",
+                                "part",
+                                Part.inSentence(p.name()),
+                                "number",
+                                article.number(),
+                                "material",
+                                article.material()))
                         .stream())
-                .collect(Collectors.joining(", "));
+                .toList();
     }
 
     /** A valve that a kit is packed for: like this one but for what the kit is not for. */

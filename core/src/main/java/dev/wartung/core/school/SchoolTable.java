@@ -66,13 +66,18 @@ public record SchoolTable(List<School> schools, List<SpecialTool> tools) {
     }
 
     /** What the plant's answers and tools would be refused for; empty when they can be kept. */
-    public List<String> troubles(Map<String, String> answers) {
+    public List<Message> troubles(Map<String, String> answers) {
         return answers.entrySet().stream()
                 .filter(a -> school(a.getKey())
                         .filter(s -> !s.byMaker() && s.answers().containsKey(a.getValue()))
                         .isEmpty())
-                .map(a -> "“" + a.getValue() + "” is no answer to “"
-                        + school(a.getKey()).map(School::question).orElse(a.getKey()) + "”.")
+                .map(a -> Message.of(
+                        "school.no-answer",
+                        "“{answer}” is no answer to “{question}”.",
+                        "answer",
+                        a.getValue(),
+                        "question",
+                        school(a.getKey()).map(School::question).orElse(a.getKey())))
                 .toList();
     }
 }

@@ -1,6 +1,6 @@
 package dev.wartung.core.stores;
 
-import dev.wartung.core.message.Days;
+import dev.wartung.core.message.Message;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -61,9 +61,9 @@ public record Allocation(List<Covered> jobs, List<Order> orders, List<Idle> idle
      *
      * @param shares from which batches
      * @param shortOf how many pieces are missing
-     * @param why    why they are missing, in words; empty where none is
+     * @param why    why they are missing; empty where none is
      */
-    public record Covered(Demand demand, List<Share> shares, int shortOf, String why) {}
+    public record Covered(Demand demand, List<Share> shares, int shortOf, Message why) {}
 
     /**
      * What to order.
@@ -127,24 +127,32 @@ public record Allocation(List<Covered> jobs, List<Order> orders, List<Idle> idle
                 wanted -= taken;
             }
         }
-        return new Covered(demand, List.copyOf(shares), wanted, wanted == 0 ? "" : why(demand, left));
+        return new Covered(demand, List.copyOf(shares), wanted, wanted == 0 ? Message.NONE : why(demand, left));
     }
 
-    private static String why(Demand demand, Map<Batch, Integer> left) {
+    private static Message why(Demand demand, Map<Batch, Integer> left) {
         List<Batch> there = left.entrySet().stream()
                 .filter(e -> e.getValue() > 0 && e.getKey().item().equals(demand.item()))
                 .map(Map.Entry::getKey)
                 .toList();
         if (there.isEmpty()) {
-            return "none is left for it";
+            return Message.of("stores.none-left", "none is left for it");
         }
-        String expired = there.stream()
+        List<Message> expired = there.stream()
                 .filter(b ->
                         b.useBy().filter(last -> last.isBefore(demand.on())).isPresent())
-                .map(b -> b.lot() + " passes its shelf life on "
-                        + Days.day(b.useBy().orElseThrow()))
-                .collect(Collectors.joining(", "));
-        return expired.isEmpty() ? "it is not here by then" : expired + ", before it is fitted";
+                .map(b -> Message.of(
+                        "stores.expires",
+                        "{lot} passes its shelf life on {day}",
+                        "lot",
+                        b.lot(),
+                        "day",
+                        b.useBy().orElseThrow()))
+                .toList();
+        return expired.isEmpty()
+                ? Message.of("stores.not-here", "it is not here by then")
+                : Message.of(
+                        "stores.expire-before", "{lots}, before it is fitted", "lots", Message.joined(", ", expired));
     }
 
     private static List<Order> orders(

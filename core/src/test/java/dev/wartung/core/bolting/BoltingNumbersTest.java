@@ -62,6 +62,7 @@ class BoltingNumbersTest {
             "Dry instead of oiled takes 1.7 times the torque and galls; oiled instead of anti-seize 1.1 times and does not")
     void galls() {
         assertThat(m8(6, ThreadCondition.OILED, ThreadCondition.DRY).warnings().get(0))
+                .asString()
                 .contains("takes 1.7 times the stated torque");
         assertThat(m8(6, ThreadCondition.ANTI_SEIZE, ThreadCondition.OILED).warnings())
                 .isEmpty();

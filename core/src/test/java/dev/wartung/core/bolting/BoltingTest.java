@@ -91,13 +91,13 @@ class BoltingTest {
         BoltTorque unknown =
                 new BoltTorque(BoltSize.M8, BoltClass.A2_70, 12, Optional.empty(), ThreadCondition.ANTI_SEIZE, 0);
         assertEquals(12, unknown.torqueNm(), 1e-9);
-        assertTrue(unknown.warnings().get(0).contains("not converted"));
+        assertTrue(unknown.warnings().get(0).toString().contains("not converted"));
         BoltTorque galls = new BoltTorque(
                 BoltSize.M8, BoltClass.A2_70, 6.4, Optional.of(ThreadCondition.ANTI_SEIZE), ThreadCondition.DRY, 0);
-        assertTrue(galls.warnings().get(0).contains("gall"), galls.warnings()::toString);
+        assertTrue(galls.warnings().get(0).toString().contains("gall"), galls.warnings()::toString);
         BoltTorque tooMuch = new BoltTorque(
                 BoltSize.M6, BoltClass.A2_50, 20, Optional.of(ThreadCondition.OILED), ThreadCondition.OILED, 0);
-        assertTrue(tooMuch.warnings().get(0).contains("70 %"), tooMuch.warnings()::toString);
+        assertTrue(tooMuch.warnings().get(0).toString().contains("70 %"), tooMuch.warnings()::toString);
     }
 
     @Test

@@ -8,6 +8,7 @@ import dev.wartung.core.measure.Dimension;
 import dev.wartung.core.measure.Quantity;
 import dev.wartung.core.measure.Unit;
 import dev.wartung.core.measure.UnitSystem;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -38,11 +39,11 @@ class MessageTest {
     }
 
     @Test
-    @DisplayName("A range says its unit once, two amounts each theirs; a spanner is one for every reader")
+    @DisplayName("A range says its unit once, two amounts each theirs; a spanner and a day are one for every reader")
     void kinds() {
         Message message = Message.of(
                 "x",
-                "{band}; {low} and {high}; key {key}; at least {least}, at most {most}; {who} {said}",
+                "{band}; {low} and {high}; key {key}; at least {least}, at most {most}; by {day}; {who} {said}",
                 "band",
                 new Band(Quantity.of(12, Unit.NEWTON_METRE), Quantity.of(14, Unit.NEWTON_METRE), Optional.empty()),
                 "low",
@@ -55,17 +56,19 @@ class MessageTest {
                 new Argument.AtLeast(bar(5.5)),
                 "most",
                 new Argument.AtMost(bar(5.5)),
+                "day",
+                LocalDate.of(2026, 12, 5),
                 "who",
                 "{nobody} $1",
                 "said",
                 Message.of("y", "and {inner}", "inner", bar(1)));
         assertThat(message)
                 .hasToString(
-                        "12 to 14 N·m; 5 bar and 7 bar; key 11 mm; at least 5.5 bar, at most 5.5 bar; {nobody} $1 and 1 bar");
+                        "12 to 14 N·m; 5 bar and 7 bar; key 11 mm; at least 5.5 bar, at most 5.5 bar; by 5 Dec 2026; {nobody} $1 and 1 bar");
         // 5.5 bar = 79.77 psi
         assertThat(US.of(message))
                 .isEqualTo(
-                        "106 to 124 lbf·in; 72.5 psi and 101.5 psi; key 11 mm; at least 79.8 psi, at most 79.7 psi; {nobody} $1 and 14.5 psi");
+                        "106 to 124 lbf·in; 72.5 psi and 101.5 psi; key 11 mm; at least 79.8 psi, at most 79.7 psi; by 5 Dec 2026; {nobody} $1 and 14.5 psi");
     }
 
     @ParameterizedTest
@@ -99,6 +102,8 @@ class MessageTest {
             "What is kept holds id, amounts and the words as shown; those stay, whatever becomes of words and digits")
     void kept() {
         Message message = Message.of("pump.on", "Give it {air}", "air", bar(5.5));
+        Message by = Message.of("by", "By {day}", "day", LocalDate.of(2026, 12, 5));
+        assertThat(JSON.readValue(JSON.writeValueAsString(by), Message.class)).isEqualTo(by);
         String stored = JSON.writeValueAsString(message);
         assertThat(stored).contains("\"id\":\"pump.on\"", "\"shown\":\"Give it 5.5 bar\"", "\"is\":\"amount\"");
         Message back = JSON.readValue(stored, Message.class);

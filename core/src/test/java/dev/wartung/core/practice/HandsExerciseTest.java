@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wartung.core.drawing.Frame;
 import dev.wartung.core.drawing.Frame.Shows;
 import dev.wartung.core.drawing.Technique;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.practice.HandsExercise.Kind;
 import dev.wartung.core.sheet.SheetLibrary;
 import java.util.ArrayList;
@@ -61,7 +62,9 @@ class HandsExerciseTest {
         assertThat(sorted).as("not shown as they are").isNotEqualTo(exercise.pictures());
         List<Integer> twice = new ArrayList<>(exercise.right());
         twice.set(0, twice.get(1));
-        assertThat(exercise.trouble(twice)).contains("Give every picture a place, each place once.");
+        assertThat(exercise.trouble(twice))
+                .map(Message::toString)
+                .contains("Give every picture a place, each place once.");
     }
 
     private static void picked(HandsExercise exercise) {
@@ -73,7 +76,9 @@ class HandsExerciseTest {
         int other = exercise.right().get(0) == 0 ? 1 : 0;
         assertThat(exercise.trouble(List.of(other))).isEmpty();
         assertThat(exercise.isRight(List.of(other))).isFalse();
-        assertThat(exercise.trouble(List.of(exercise.pictures().size()))).contains("Pick a picture.");
+        assertThat(exercise.trouble(List.of(exercise.pictures().size())))
+                .map(Message::toString)
+                .contains("Pick a picture.");
         if (exercise.kind() == Kind.TURN) {
             assertThat(exercise.pictures()).hasSize(2);
             assertThat(exercise.asked()).startsWith("Turn the ").endsWith(" until it is right.");

@@ -3,6 +3,7 @@ package dev.wartung.core.procedure;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wartung.core.anatomy.TypeSheet;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.procedure.AllJobs.Job;
 import dev.wartung.core.sheet.SheetLibrary;
 import dev.wartung.core.sheet.SheetReader;
@@ -23,7 +24,10 @@ class SuppliesTest {
     }
 
     private static String refused(Job job, String number) {
-        return supplies(job).refusal(job.type(), job.build(), number).orElse("");
+        return supplies(job)
+                .refusal(job.type(), job.build(), number)
+                .map(Message::toString)
+                .orElse("");
     }
 
     @Test
@@ -107,6 +111,6 @@ class SuppliesTest {
         assertThat(both.kit().map(k -> k.id())).contains("K50-PE");
         assertThat(both.refusal(type, snapOn.build(), "K50-TE"))
                 .as("its plug seal is the one of this plug")
-                .hasValueSatisfying(said -> assertThat(said).doesNotContain("other parts"));
+                .hasValueSatisfying(said -> assertThat(said).asString().doesNotContain("other parts"));
     }
 }

@@ -124,7 +124,13 @@ class SchoolTableTest {
                 .isEmpty();
         assertThat(TABLE.troubles(Map.of("air-off", "after-lift"))).isEmpty();
         assertThat(TABLE.troubles(Map.of("air-off", "whenever", "no-such", "x", "seat-film", "bore")))
-                .hasSize(3);
+                .extracting(Message::toString)
+                .containsExactlyInAnyOrder(
+                        "“whenever” is no answer to “"
+                                + TABLE.school("air-off").orElseThrow().question() + "”.",
+                        "“x” is no answer to “no-such”.",
+                        "“bore” is no answer to “"
+                                + TABLE.school("seat-film").orElseThrow().question() + "”.");
     }
 
     @Test

@@ -63,7 +63,7 @@ class AllocationTest {
                 .extracting(c -> c.demand().job() + " " + c.demand().item() + " "
                         + c.shares().stream().map(s -> s.from().lot()).toList() + " " + c.shortOf())
                 .containsExactly("1 K50-PE [A] 0", "2 K50-51N [] 2", "2 K50-PE [B] 0", "3 K50-PE [] 1");
-        assertThat(allocation.jobs().get(3).why()).contains("A passes its shelf life on 5 Dec 2026");
+        assertThat(allocation.jobs().get(3).why()).asString().contains("A passes its shelf life on 5 Dec 2026");
         assertThat(allocation.orders())
                 .extracting(o -> o.item() + " " + o.pieces() + " " + o.orderBy() + " " + o.late() + " " + o.forJobs())
                 .containsExactly("K50-51N 2 2026-10-16 true [2]", "K50-PE 1 2026-12-05 false [3]");

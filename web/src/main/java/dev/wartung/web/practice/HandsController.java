@@ -1,5 +1,6 @@
 package dev.wartung.web.practice;
 
+import dev.wartung.core.message.Message;
 import dev.wartung.core.practice.HandsExercise;
 import dev.wartung.core.practice.HandsExercise.Kind;
 import dev.wartung.web.practice.HandsDesk.HandsRun;
@@ -45,7 +46,7 @@ class HandsController {
             model.addAttribute("place", seen);
             return page(run, model);
         }
-        return asked(run, "", Map.of(), model);
+        return asked(run, Message.NONE, Map.of(), model);
     }
 
     @PostMapping(ONE)
@@ -57,7 +58,7 @@ class HandsController {
         }
         HandsExercise exercise = run.exercises().get(place - 1);
         List<Integer> answer = read(exercise, typed);
-        Optional<String> trouble = exercise.trouble(answer);
+        Optional<Message> trouble = exercise.trouble(answer);
         if (trouble.isPresent()) {
             return asked(run, trouble.get(), typed, model);
         }
@@ -85,7 +86,7 @@ class HandsController {
         return desk.byId(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
-    private static String asked(HandsRun run, String trouble, Map<String, String> typed, Model model) {
+    private static String asked(HandsRun run, Message trouble, Map<String, String> typed, Model model) {
         run.next().ifPresent(place -> {
             model.addAttribute("exercise", run.exercises().get(place - 1));
             model.addAttribute("place", place);

@@ -2,6 +2,7 @@ package dev.wartung.web.site;
 
 import dev.wartung.core.actuation.Air;
 import dev.wartung.core.actuation.Duty.Allowances;
+import dev.wartung.core.message.Message;
 import dev.wartung.core.school.Practice;
 import dev.wartung.core.school.SiteChoices;
 import dev.wartung.core.sheet.Schools;
@@ -96,8 +97,8 @@ public class Site {
      * @return what is wrong with the choice; empty when it was kept
      */
     @Transactional
-    public List<String> choose(Map<String, String> chosen, Set<String> owned, Account by) {
-        List<String> troubles = Schools.table().troubles(chosen);
+    public List<Message> choose(Map<String, String> chosen, Set<String> owned, Account by) {
+        List<Message> troubles = Schools.table().troubles(chosen);
         if (!troubles.isEmpty()) {
             return troubles;
         }

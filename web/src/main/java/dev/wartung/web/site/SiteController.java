@@ -64,7 +64,7 @@ class SiteController {
                 owned.add(field.substring(TOOL.length()));
             }
         });
-        List<String> troubles = site.choose(chosen, owned, current.get());
+        List<Message> troubles = site.choose(chosen, owned, current.get());
         return troubles.isEmpty() ? "redirect:/site?kept" : show(chosen, owned, troubles, false, model);
     }
 
@@ -144,7 +144,7 @@ class SiteController {
     }
 
     private String show(
-            Map<String, String> chosen, Set<String> owned, List<String> troubles, boolean kept, Model model) {
+            Map<String, String> chosen, Set<String> owned, List<Message> troubles, boolean kept, Model model) {
         model.addAttribute("nav", "site");
         site.air().ifPresent(air -> {
             model.addAttribute("airNominal", new Quantity(air.nominalPa(), Dimension.PRESSURE));

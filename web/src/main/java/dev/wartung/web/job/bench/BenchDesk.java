@@ -168,7 +168,8 @@ public class BenchDesk {
             if (step.get().kitCount()) {
                 view.supplies()
                         .refusal(view.sheets().type(), view.build(), typed.getOrDefault(StepFields.KIT_NUMBER, ""))
-                        .ifPresent(why -> troubles.put(StepFields.KIT_NUMBER, why));
+                        .ifPresent(why -> troubles.put(
+                                StepFields.KIT_NUMBER, new Wording(current.get().units()).of(why)));
             }
             troubles.putAll(tools.troubles());
             List<Locked> locked = LocksAtHand.done(locks.at(view, step.get()), typed, troubles);

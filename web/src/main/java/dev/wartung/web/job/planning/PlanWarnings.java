@@ -18,7 +18,6 @@ import dev.wartung.web.site.Site;
 import dev.wartung.web.valve.Valve;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -36,10 +35,7 @@ class PlanWarnings {
 
     /** @param left a job that was stopped and left the valve as it stands; empty where none was */
     List<Message> of(Sheets.Pair pair, ValveConfiguration now, Optional<JobView> left) {
-        List<Message> warnings = new ArrayList<>();
-        pair.anatomy()
-                .warningsFor(now)
-                .forEach(w -> warnings.add(new Message(pair.anatomy().id() + "/warning", w, Map.of())));
+        List<Message> warnings = new ArrayList<>(pair.anatomy().warningsFor(now));
         site.air().flatMap(air -> muchAir(pair.type(), now, air.lowestPa())).ifPresent(warnings::add);
         left.ifPresent(v -> v.judgement()
                 .hindrances()

@@ -21,7 +21,10 @@ import dev.wartung.web.valve.Valve;
 import dev.wartung.web.valve.ValveState;
 import dev.wartung.web.valve.Valves;
 import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.Callable;
@@ -129,6 +132,29 @@ class BenchDeskTest {
         assertThat(said.progress()).isNotSameAs(after.progress());
         assertThat(said.log().happened()).hasSize(after.log().happened().size() + 1);
         assertThat(after.entries()).as("of then").hasSize(after.log().happened().size());
+    }
+
+    @Test
+    @DisplayName("A kit whose bag says another number is refused beside that number, and nothing of it is recorded")
+    void anotherKit() {
+        int number = begun("TS-016", "renew-product-seals");
+        while (!current(number).kitCount()) {
+            assertThat(confirm(number).went()).isTrue();
+        }
+        JobView view = jobs.view(number).orElseThrow();
+        String takes = view.supplies().kit().orElseThrow().id();
+        Map<String, String> typed = new HashMap<>(GoodAnswers.typed(view, current(number)));
+        typed.put(StepFields.KIT_NUMBER, "K-1");
+        assertThat(service.confirm(number, current(number).id(), UUID.randomUUID(), typed)
+                        .byField())
+                .containsExactly(Map.entry(
+                        StepFields.KIT_NUMBER,
+                        "No kit of this type has the number “K-1”. This job takes " + takes + "."));
+        assertThat(jobs.view(number).orElseThrow().entries()).hasSameSizeAs(view.entries());
+        typed.put(StepFields.KIT_NUMBER, takes.toLowerCase(Locale.ROOT));
+        assertThat(service.confirm(number, current(number).id(), UUID.randomUUID(), typed)
+                        .went())
+                .isTrue();
     }
 
     @Test
