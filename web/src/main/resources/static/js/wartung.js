@@ -58,7 +58,7 @@ const inHand = () => matchMedia('(max-width: 56em)').matches;
 /* Where the hand goes next on a board that has just been put up. */
 const toTheWork = board => {
   if (document.activeElement && document.activeElement !== document.body && document.activeElement.closest('.top')) return;
-  const wrong = board.querySelector('.failed input, .trouble ~ input');
+  const wrong = board.querySelector('.failed input, .trouble ~ input, [aria-invalid="true"]');
   if (inHand()) {
     // a field in focus would bring up the keys over what is to be read first
     if (!document.documentElement.dataset.ready) return;

@@ -198,6 +198,21 @@ class WholeJobTest {
     }
 
     @Test
+    @DisplayName("The number of another kit is refused beside it, and the hand goes where it is typed again")
+    void anotherKit(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "tessa");
+        BenchHands hands = new BenchHands(page);
+        hands.begin("TS-010", "renew-product-seals");
+        hands.workUntil("Count the kit in");
+        hands.answer();
+        page.fill("[name='kit.number']", "K-1");
+        page.click("#done");
+        assertThat(page.locator(".kit .trouble")).containsText("No kit of this type has the number “K-1”");
+        assertThat(page.locator("[name='kit.number']")).isFocused();
+        assertThat(page.locator("[name='kit.number']")).hasValue("K-1");
+    }
+
+    @Test
     @DisplayName(
             "Without a network it is said, nothing typed is lost, and pressing again when it is back confirms once")
     void connectionLost(Address at, Browser browser) {
