@@ -1,13 +1,13 @@
 package dev.wartung.web.valve;
 
 import dev.wartung.core.anatomy.Drive;
+import dev.wartung.core.message.Days;
 import dev.wartung.core.text.Tag;
 import dev.wartung.web.sheet.Sheets;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
@@ -55,6 +55,26 @@ class RegisterController {
         }
     }
 
+    /**
+     * A valve as its row shows it.
+     *
+     * @param at   where its tag leads
+     * @param look of its state
+     * @param due  the day it is next due; empty where it is not
+     * @param late whether that day is past
+     */
+    public record Row(
+            String at,
+            String tag,
+            String service,
+            String place,
+            String type,
+            String drive,
+            String look,
+            String state,
+            String due,
+            boolean late) {}
+
     @GetMapping("/valves")
     @Transactional(readOnly = true)
     String list(
@@ -82,15 +102,26 @@ class RegisterController {
                 gone ? Boolean.FALSE : (search.text().isEmpty() || dueBefore.isPresent()) ? Boolean.TRUE : null,
                 PageRequest.of(search.pageNumber(), PAGE));
         model.addAttribute("nav", "valves");
-        model.addAttribute("today", today);
-        model.addAttribute("found", found);
-        model.addAttribute(
-                "driveWords",
-                found.stream().collect(Collectors.toMap(Valve::id, v -> sheets.driveWords(v.typeId(), v.drive()))));
+        model.addAttribute("found", found.map(valve -> row(valve, today)));
         model.addAttribute("areas", valves.areas());
         model.addAttribute("types", sheets.offered());
         model.addAttribute("drives", Drive.values());
         return inBackground != null ? "valves :: results" : "valves";
+    }
+
+    private Row row(Valve valve, LocalDate today) {
+        Optional<LocalDate> due = valve.state().inUse() ? valve.nextDue() : Optional.empty();
+        return new Row(
+                valve.isTaggedOddly() ? "/register/" + valve.id() + "/tag" : valve.path(),
+                valve.tag(),
+                valve.service(),
+                valve.area() + ", " + valve.line(),
+                valve.typeName(),
+                valve.drive().code() + ", " + sheets.driveWords(valve.typeId(), valve.drive()),
+                valve.state().name().toLowerCase(Locale.ROOT).replace('_', '-'),
+                valve.state().words(),
+                due.map(Days::day).orElse(""),
+                due.filter(day -> day.isBefore(today)).isPresent());
     }
 
     private static @Nullable String blankToNull(@Nullable String text) {
