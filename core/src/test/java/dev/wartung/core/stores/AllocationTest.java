@@ -72,6 +72,33 @@ class AllocationTest {
                 .containsExactly("A 1");
     }
 
+    private static String shortOf(int on, Batch... batches) {
+        Demand demand = new Demand(1, "K50-PE", 1, in(on));
+        return Allocation.of(List.of(demand), List.of(batches), Map.of(), 10, TODAY)
+                .jobs()
+                .get(0)
+                .why()
+                .toString();
+    }
+
+    @Test
+    @DisplayName(
+            "Short for want of any, for one that comes later, for those that expire before, each by its lot and day")
+    void why() {
+        assertThat(shortOf(5)).isEqualTo("none is left for it");
+        assertThat(shortOf(5, new Batch("X", "K50-51N", 4, in(0), Optional.empty())))
+                .isEqualTo("none is left for it");
+        assertThat(shortOf(5, batch("L", 0, 0, 900))).isEqualTo("none is left for it");
+        assertThat(shortOf(5, batch("L", 1, 6, 900))).isEqualTo("it is not here by then");
+        assertThat(shortOf(5, new Batch("L", "K50-PE", 1, in(6), Optional.empty())))
+                .isEqualTo("it is not here by then");
+        assertThat(shortOf(20, batch("A", 1, -400, 10), batch("B", 2, -10, 12), batch("C", 1, 30, 20)))
+                .isEqualTo("A passes its shelf life on 5 Dec 2026, B passes its shelf life on 7 Dec 2026, before it is"
+                        + " fitted");
+        assertThat(shortOf(10, batch("A", 1, -400, 10))).as("on its last day").isEmpty();
+        assertThat(shortOf(6, batch("L", 1, 6, 900))).as("on the day it comes").isEmpty();
+    }
+
     @Test
     @DisplayName(
             "Law: no piece is given twice, none outside its days, nothing is lost, and for single pieces nobody could cover more jobs")
