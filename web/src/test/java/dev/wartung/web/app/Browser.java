@@ -323,6 +323,21 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
         return (List<String>) page.evaluate(LEAVES);
     }
 
+    /** Words of drawings that nobody gave a colour: black, they are not to be read in the dark light. */
+    @SuppressWarnings("unchecked")
+    public static List<String> blackInTheDark(Page page) {
+        return (List<String>)
+                page.evaluate(
+                        """
+                () => {
+                  const light = document.documentElement.dataset.light;
+                  document.documentElement.dataset.light = 'dark';
+                  const black = [...document.querySelectorAll('svg text')].filter(t => t.checkVisibility() && getComputedStyle(t).fill === 'rgb(0, 0, 0)');
+                  if (light === undefined) delete document.documentElement.dataset.light; else document.documentElement.dataset.light = light;
+                  return black.map(t => `“${t.textContent.trim().slice(0, 30)}” is black in the dark`);
+                }""");
+    }
+
     private static void judged(Page page) {
         AxeRunOptions what = new AxeRunOptions();
         // of all the rest, which is thousands of elements a page, one each is told

@@ -287,7 +287,8 @@ class DemoSiteTest {
     }
 
     @Test
-    @DisplayName("On the smallest phone no view leaves the window sideways, to whomever it is shown")
+    @DisplayName(
+            "On the smallest phone no view leaves the window sideways, to whomever it is shown, and no word is lost in the dark")
     void everyView(Address at, Browser browser) {
         EveryView views = new EveryView(context);
         // where a link leads to a file, the browser asks for a sign for it
@@ -302,8 +303,10 @@ class DemoSiteTest {
         }) {
             Page page = browser.window(at.base(), 360, 640);
             Browser.login(page, person[0], person[1]);
-            views.goAs(page, List.of(person).subList(2, person.length), (path, shown) -> Browser.leaves(shown)
-                    .forEach(t -> troubles.add(path + ": " + t)));
+            views.goAs(page, List.of(person).subList(2, person.length), (path, shown) -> {
+                Browser.leaves(shown).forEach(t -> troubles.add(path + ": " + t));
+                Browser.blackInTheDark(shown).forEach(t -> troubles.add(path + ": " + t));
+            });
         }
         assertThat(troubles).isEmpty();
         assertThat(views.unseen()).isEmpty();

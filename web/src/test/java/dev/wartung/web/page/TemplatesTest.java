@@ -22,7 +22,7 @@ class TemplatesTest {
 
     private static List<String> matching(Pattern pattern, String folder, String... but) throws IOException {
         try (Stream<Path> files = Files.walk(RESOURCES.resolve(folder))) {
-            return files.filter(f -> f.toString().matches(".*\\.(html|css)"))
+            return files.filter(f -> f.toString().matches(".*\\.(html|css|svg)"))
                     .filter(f -> Stream.of(but).noneMatch(b -> f.endsWith(b)))
                     .flatMap(
                             f -> lines(f).filter(l -> pattern.matcher(l).find()).map(l -> f.getFileName() + ": " + l))
@@ -49,6 +49,7 @@ class TemplatesTest {
     @DisplayName("Colours are named in one place")
     void tokens() throws IOException {
         assertThat(matching(COLOUR, "static/css", "tokens.css")).isEmpty();
+        assertThat(matching(COLOUR, "static/img")).isEmpty();
         assertThat(matching(COLOUR, "pdf")).isEmpty();
         assertThat(matching(COLOUR, "templates")).isEmpty();
     }
