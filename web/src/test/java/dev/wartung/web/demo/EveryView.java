@@ -42,6 +42,9 @@ final class EveryView {
             "/register/{id}/tag",
             "/types/{id}/draft/{at}");
 
+    /** Milliseconds for an answer to begin. */
+    private static final double LONGEST = 120_000;
+
     private final Map<String, PathPattern> addresses = new TreeMap<>();
     private final Set<String> seen = new TreeSet<>();
 
@@ -94,7 +97,8 @@ final class EveryView {
     /** False for what is kept as a file. */
     private static boolean opened(Page page, String path) {
         try {
-            Response answer = page.navigate(path);
+            // a large document, beside eight busy processes
+            Response answer = page.navigate(path, new Page.NavigateOptions().setTimeout(LONGEST));
             if (answer == null
                     || !answer.headers().getOrDefault("content-type", "").startsWith("text/html")) {
                 return false;

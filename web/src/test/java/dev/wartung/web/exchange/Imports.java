@@ -84,7 +84,8 @@ public final class Imports {
     /** How it ended, and what was said of it. */
     String ended(UUID id) throws InterruptedException {
         String ended = "RUNNING";
-        for (int i = 0; i < 6000 && ended.startsWith("RUNNING"); i++) {
+        // ten thousand rows beside eight busy processes take more than a minute
+        for (int i = 0; i < 30_000 && ended.startsWith("RUNNING"); i++) {
             Thread.sleep(10);
             ended = String.valueOf(jdbc.queryForObject(
                     "select trim(state || ' ' || said) from import_draft where id = ?", String.class, id));
