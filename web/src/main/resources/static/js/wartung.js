@@ -58,6 +58,9 @@ const inHand = () => matchMedia('(max-width: 56em)').matches;
 /* Where the hand goes next on a board that has just been put up. */
 const toTheWork = board => {
   if (document.activeElement && document.activeElement !== document.body && document.activeElement.closest('.top')) return;
+  // whatever field of the step was refused: to be seen as that by who hears the page, and where the hand goes
+  for (const name of board.querySelector('#confirm')?.dataset.refused?.split(' ') ?? [])
+    board.querySelector(`#confirm :is(input:not([type=radio], [type=hidden]), select)[name="${CSS.escape(name)}"]`)?.setAttribute('aria-invalid', 'true');
   const wrong = board.querySelector('.failed input, .trouble ~ input, [aria-invalid="true"]');
   if (inHand()) {
     // a field in focus would bring up the keys over what is to be read first

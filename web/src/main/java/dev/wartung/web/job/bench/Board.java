@@ -153,6 +153,11 @@ public record Board(
         return outcome.byField().getOrDefault(field, "");
     }
 
+    /** Names of the fields whose answers were refused, with a blank between. */
+    public String refused() {
+        return String.join(" ", outcome.byField().keySet());
+    }
+
     /** A reading taken at several places, as it stands. */
     public SpreadView spreadOf(AtPlaces ask) {
         return SpreadView.of(ask, typed, units, Optional.ofNullable(readWith.get(ask.id())));

@@ -198,7 +198,8 @@ class WholeJobTest {
     }
 
     @Test
-    @DisplayName("The number of another kit is refused beside it, and the hand goes where it is typed again")
+    @DisplayName(
+            "The number of another kit is refused beside it, a piece that is missing too, and the hand goes where it is said")
     void anotherKit(Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "tessa");
         BenchHands hands = new BenchHands(page);
@@ -210,6 +211,11 @@ class WholeJobTest {
         assertThat(page.locator(".kit .trouble")).containsText("No kit of this type has the number “K-1”");
         assertThat(page.locator("[name='kit.number']")).isFocused();
         assertThat(page.locator("[name='kit.number']")).hasValue("K-1");
+        page.fill("[name='kit.number']", "");
+        page.locator(".piece input[type=checkbox]").nth(1).uncheck();
+        page.click("#done");
+        assertThat(page.locator(".piece .trouble")).hasCount(1);
+        assertThat(page.locator(".piece input[type=checkbox]").nth(1)).isFocused();
     }
 
     @Test
