@@ -59,7 +59,7 @@ class RegisterController {
      * A valve as its row shows it.
      *
      * @param at   where its tag leads
-     * @param look of its state
+     * @param style of its state
      * @param due  the day it is next due; empty where it is not
      * @param late whether that day is past
      */
@@ -70,7 +70,7 @@ class RegisterController {
             String place,
             String type,
             String drive,
-            String look,
+            String style,
             String state,
             String due,
             boolean late) {}
@@ -118,7 +118,7 @@ class RegisterController {
                 valve.area() + ", " + valve.line(),
                 valve.typeName(),
                 valve.drive().code() + ", " + sheets.driveWords(valve.typeId(), valve.drive()),
-                valve.state().name().toLowerCase(Locale.ROOT).replace('_', '-'),
+                valve.state().style(),
                 valve.state().words(),
                 due.map(Days::day).orElse(""),
                 due.filter(day -> day.isBefore(today)).isPresent());

@@ -1,5 +1,7 @@
 package dev.wartung.web.valve;
 
+import java.util.Locale;
+
 /** Whether a valve may be used. */
 public enum ValveState {
     IN_SERVICE("in service"),
@@ -18,6 +20,11 @@ public enum ValveState {
 
     public String words() {
         return words;
+    }
+
+    /** What its badge is called in the style sheets. */
+    public String style() {
+        return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
     /** Whether the plant has use for it: nothing is due on another, and no job is planned on it. */
