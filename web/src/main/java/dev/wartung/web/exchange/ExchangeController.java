@@ -112,9 +112,8 @@ class ExchangeController {
         }
         Checked checked = desk.check(wanted.get(), content);
         List<Problem> problems = checked.problems();
-        String name = PlainText.shown(Optional.ofNullable(file.get().getOriginalFilename())
-                .orElse("file")
-                .replaceAll("(?s).*[/\\\\]", ""));
+        String name = PlainText.shown(withoutFolders(
+                Optional.ofNullable(file.get().getOriginalFilename()).orElse("file")));
         model.addAttribute("checked", checked.fresh() + " new, " + checked.changed() + " changed");
         model.addAttribute("name", name);
         model.addAttribute("kind", wanted.get());
@@ -130,6 +129,10 @@ class ExchangeController {
                             checked.fresh() + checked.changed()));
         }
         return show("", model);
+    }
+
+    private static String withoutFolders(String file) {
+        return file.substring(Math.max(file.lastIndexOf('/'), file.lastIndexOf('\\')) + 1);
     }
 
     @PostMapping("/exchange/{id}/take-in")
