@@ -93,6 +93,8 @@ final class AuditWords {
     private final Map<String, String> valves;
     private final Map<String, String> lots;
     private final Map<String, String> tools;
+    /** How columns are called: a few, said in thousands of lines. */
+    private final Map<String, String> columns = new HashMap<>();
 
     /** @param told old and new values of every line, which name the rows they are about */
     AuditWords(List<JsonNode> told, UnitSystem units, Dates dates, JdbcTemplate jdbc) {
@@ -187,8 +189,12 @@ final class AuditWords {
         }
     }
 
+    private String name(String column) {
+        return columns.computeIfAbsent(column, AuditWords::called);
+    }
+
     /** A column as it is called: without what only the database needs. */
-    private static String name(String column) {
+    private static String called(String column) {
         String plain = column.replaceAll("_(id|pa|k|si|m3)\\b", "")
                 .replaceAll("[_-]", " ")
                 .replaceAll("([a-z])([A-Z])", "$1 $2")
