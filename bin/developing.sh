@@ -33,7 +33,7 @@ run_tests() { # nothing: all of them; else classes, as Maven's -Dtest takes them
   fi
   local log="$WARTUNG_HOME/maven.log" rc=0
   rm -f -- "$here"/*/target/surefire-reports/TEST-*.xml
-  attended logged "$log" maven verify "-Dtest.forks=$forks" ${only[@]+"${only[@]}"} ${covered[@]+"${covered[@]}"} || rc=$?
+  attended logged "$log" maven verify "-Dtest.forks=$forks" ${WARTUNG_TEST_ORDER:+"-Dsurefire.runOrder=$WARTUNG_TEST_ORDER"} ${only[@]+"${only[@]}"} ${covered[@]+"${covered[@]}"} || rc=$?
   told_tests "$log"
   [ "$rc" != 0 ] || tells_nothing "$log" || rc=1
   if [ $# = 0 ]; then note_tests; fi
