@@ -130,7 +130,7 @@ public class Stores {
 
     /** Whether a piece of this lot may be fitted today. What the stores keep no lot of at all is taken as it is. */
     @Transactional(readOnly = true)
-    public Fitness fitness(String item, String lot, int pieces) {
+    public Fitness fitness(String item, String lot) {
         List<Lot> all = lots.ofItem(item);
         LocalDate today = LocalDate.now(clock);
         Optional<Lot> found =
@@ -145,7 +145,7 @@ public class Stores {
                 return Fitness.stop("Lot " + here.lot() + " passed its shelf life on "
                         + Days.day(here.useBy().orElseThrow()) + ". It is not fitted." + other(all, today));
             }
-            return here.pieces() < pieces
+            return here.pieces() < 1
                     ? Fitness.doubt("By the books none of lot " + here.lot() + " is left.")
                     : Fitness.GOOD;
         }

@@ -171,12 +171,12 @@ class AheadRules {
         }
         ObjectNode lots = known.putObject("known");
         stores.lotsOf(item).forEach(lot -> {
-            Stores.Fitness found = stores.fitness(item, lot, 1);
+            Stores.Fitness found = stores.fitness(item, lot);
             ObjectNode each = lots.putObject(lot.toLowerCase(Locale.ROOT));
             found.stop().ifPresent(why -> each.put("stop", why));
             found.doubt().ifPresent(why -> each.put("doubt", why));
         });
-        stores.fitness(item, NO_LOT, 1).doubt().ifPresent(why -> known.put("unknown", why.replace(NO_LOT, "{lot}")));
+        stores.fitness(item, NO_LOT).doubt().ifPresent(why -> known.put("unknown", why.replace(NO_LOT, "{lot}")));
         return known;
     }
 

@@ -162,7 +162,7 @@ public class BenchDesk {
                     typed,
                     current.get().units(),
                     current::second,
-                    (item, lot) -> stores.fitness(item, lot, 1),
+                    stores::fitness,
                     stores::substitute);
             Map<String, String> troubles = new LinkedHashMap<>(form.troubles());
             if (step.get().kitCount()) {
