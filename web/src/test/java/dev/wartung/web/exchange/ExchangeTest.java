@@ -69,6 +69,18 @@ class ExchangeTest {
     }
 
     @Test
+    @DisplayName("A file is called by its name, without the folders some browsers send with it")
+    void named() throws Exception {
+        Imports imports = new Imports(web, jdbc);
+        byte[] valves = out("/exchange/valves.csv").getBytes(StandardCharsets.UTF_8);
+        for (String sent : List.of("data.csv", "../x/data.csv", "C:\\plant\\data.csv", "a\\b/data.csv")) {
+            assertThat(imports.tried("valves", sent, valves).getContentAsString())
+                    .as(sent)
+                    .contains("<h2>data.csv</h2>");
+        }
+    }
+
+    @Test
     @DisplayName("What is given out can be taken in again and changes nothing; a whole site goes into an empty one")
     void roundTrip() throws Exception {
         String valves = out("/exchange/valves.csv");

@@ -441,4 +441,15 @@ class StoresTest {
                 Map.of("pieces", "0", "why", "bag torn", "scrapped", "yes"));
         assertThat(pieces("K50-PE", "CERT-1")).isZero();
     }
+
+    @Test
+    @DisplayName("The last piece of a lot is fitted without a word; one of which none is left by the books is doubted")
+    void noneLeft(Stores stores) throws Exception {
+        takenIn("K50-PE", "LAST-1", 1, TODAY.minusMonths(2));
+        assertThat(stores.fitness("K50-PE", "LAST-1").doubt()).isEmpty();
+        jdbc.update("update lot set pieces = 0 where lot = 'LAST-1'");
+        Stores.Fitness none = stores.fitness("K50-PE", "LAST-1");
+        assertThat(none.stop()).isEmpty();
+        assertThat(none.doubt()).hasValue("By the books none of lot LAST-1 is left.");
+    }
 }
