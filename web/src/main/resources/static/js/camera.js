@@ -6,6 +6,7 @@ const camera = {
   can: () => Boolean(navigator.mediaDevices?.getUserMedia) && matchMedia('(max-width: 56em), (pointer: coarse)').matches,
   FORMATS: ['qr_code', 'data_matrix', 'code_128'],
   LOOK_EVERY: 200,
+  GONE_AFTER: 1500,
   WIDEST: 1280,
 
   /* Reads a picture; answers with what it says and where: { text, left, top, right, bottom } in its pixels. */
@@ -118,17 +119,26 @@ const camera = {
     else setTimeout(() => camera.look(dialog, video, read, field, alone), camera.LOOK_EVERY);
   },
 
+  /* A code keeps its button from look to look, where a finger is on it even its place: a tap takes longer than a look. */
   offer(dialog, canvas, codes, field) {
     dialog.querySelector('[role=status]').textContent = 'Several codes: tap the one that is meant.';
-    dialog.querySelector('.codes').replaceChildren(...codes.map(code => {
-      const button = document.createElement('button');
-      button.type = 'button';
-      button.textContent = camera.plain(code.text);
+    const list = dialog.querySelector('.codes'), now = performance.now();
+    for (const code of codes) {
+      let button = [...list.children].find(b => b.code === code.text);
+      if (!button) {
+        button = document.createElement('button');
+        button.type = 'button';
+        button.code = code.text;
+        button.textContent = camera.plain(code.text);
+        button.onclick = () => camera.take(dialog, field, code.text);
+        list.append(button);
+      }
+      button.seen = now;
+      if (button.matches(':active')) continue;
       button.style.left = Math.max(0, 100 * code.left / canvas.width) + '%';
       button.style.top = 100 * (code.top + code.bottom) / 2 / canvas.height + '%';
-      button.onclick = () => camera.take(dialog, field, code.text);
-      return button;
-    }));
+    }
+    [...list.children].filter(b => now - b.seen > camera.GONE_AFTER && !b.matches(':active')).forEach(b => b.remove());
   },
 
   /* A label of Wartung's own holds a link: its last part is the tag or the number. */
