@@ -202,4 +202,37 @@ class ProvingPagesTest {
         Browser.go(page, "/valves/TS-008/prove");
         Browser.usableByAll(page);
     }
+
+    @Test
+    @DisplayName(
+            "Stop and vent is pressed by a finger as slow as it likes, and keeps the keyboard, while the run draws itself")
+    void pressed(Address at, Browser browser) throws Exception {
+        int port = StandIns.freePort();
+        standIns.start(port, 1, 0.2);
+        standIns.known("Slow bench", port, 1);
+        Page page = browser.loggedIn(at.base(), "tessa");
+        Browser.go(page, "/valves/TS-008/prove");
+        page.selectOption(
+                "#bench",
+                new com.microsoft.playwright.options.SelectOption().setLabel("Slow bench (stand-in, no real valve)"));
+        page.check("[name=at-bench]");
+        page.click("button:has-text('Start the run')");
+        page.evaluate("() => { window.renewed = 0;"
+                + " document.addEventListener('htmx:afterRequest', () => window.renewed++); }");
+        String stop = "button:has-text('Stop and vent')";
+        page.focus(stop);
+        renewedTwice(page);
+        PlaywrightAssertions.assertThat(page.locator(stop)).isFocused();
+        page.hover(stop);
+        page.mouse().down();
+        renewedTwice(page);
+        page.mouse().up();
+        page.waitForSelector("#live[data-ended='true']");
+        PlaywrightAssertions.assertThat(page.locator(".verdict")).containsText("stopped by hand");
+    }
+
+    private static void renewedTwice(Page page) {
+        Object before = page.evaluate("() => renewed");
+        page.waitForFunction("before => renewed > before + 2", before);
+    }
 }

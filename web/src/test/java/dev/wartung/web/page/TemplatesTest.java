@@ -68,4 +68,11 @@ class TemplatesTest {
                 "<(input|select)(?![^>]*(data-code|type=\"))[^>]*name=\"(tag|valve|kit|lot|kit\\.number|grease\\.lot|lot\\.kit|\\$\\{(p \\+ )?('lot\\.|t\\.field)[^\"]*)\"");
         assertThat(matching(field, "templates")).isEmpty();
     }
+
+    @Test
+    @DisplayName(
+            "What renews itself does so by the clock, where it waits for a finger and goes on after an answer that failed")
+    void renewed() throws IOException {
+        assertThat(matching(Pattern.compile("load delay"), "templates")).isEmpty();
+    }
 }
