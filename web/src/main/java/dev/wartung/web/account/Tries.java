@@ -37,6 +37,9 @@ class Tries implements DisposableBean {
     static final Duration LONG_WINDOW = Duration.ofHours(1);
 
     private static final int CONNECTIONS = 2;
+    /** Those of one place are counted one after the other: a shift that logs in at once on a slow machine has to wait. */
+    private static final Duration PATIENCE = Duration.ofSeconds(20);
+
     private static final int LONGEST = 60;
 
     private final HikariDataSource own;
@@ -49,6 +52,7 @@ class Tries implements DisposableBean {
         configuration.setPoolName("tries");
         configuration.setMinimumIdle(0);
         configuration.setMaximumPoolSize(CONNECTIONS);
+        configuration.setConnectionTimeout(PATIENCE.toMillis());
         configuration.setInitializationFailTimeout(-1);
         configuration.setMetricRegistry(null);
         this.own = new HikariDataSource(configuration);

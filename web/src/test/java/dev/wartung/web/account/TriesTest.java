@@ -13,6 +13,7 @@ import dev.wartung.web.app.TestSite;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -23,6 +24,7 @@ import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.support.JdbcTransactionManager;
 import org.springframework.mock.web.MockHttpSession;
 import org.springframework.security.authentication.BadCredentialsException;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
@@ -110,6 +112,32 @@ class TriesTest {
             hands.shutdown();
         }
         assertThat(wrongOnTheTrail("oskar")).isEqualTo(before + 5);
+    }
+
+    @Test
+    @DisplayName("Who comes while tries are counted slowly waits for it, longer than for any other data")
+    void slowly() throws Exception {
+        TransactionTemplate owners =
+                new TransactionTemplate(new JdbcTransactionManager(Objects.requireNonNull(jdbc.getDataSource())));
+        ExecutorService shift = Executors.newFixedThreadPool(4);
+        try {
+            List<Future<Boolean>> in = new ArrayList<>();
+            owners.executeWithoutResult(transaction -> {
+                jdbc.queryForList("select pg_advisory_xact_lock(hashtextextended('tries place 198.51.100.8', 1))");
+                for (String name : List.of("tessa", "theo", "rita", "pia")) {
+                    in.add(shift.submit(() -> {
+                        comesIn(name, "198.51.100.8");
+                        return true;
+                    }));
+                }
+                jdbc.queryForList("select pg_sleep(6)");
+            });
+            for (Future<Boolean> each : in) {
+                assertThat(each.get()).isTrue();
+            }
+        } finally {
+            shift.shutdown();
+        }
     }
 
     /** How many of some guesses at once somebody looked at; none of them comes in. */
