@@ -9,6 +9,7 @@ import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
+import org.springframework.boot.SpringApplication;
 import org.springframework.boot.tomcat.TomcatWebServer;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ApplicationContext;
@@ -37,7 +38,9 @@ public final class RunningApplication implements BeforeAllCallback, ParameterRes
         if (context == null) {
             tables = Tables.of(database());
             tables.empty();
-            context = WartungApplication.toRun().run("--server.port=0", "--spring.datasource.url=" + tables.url());
+            SpringApplication application = WartungApplication.toRun();
+            application.addInitializers(QuickPasswords::in);
+            context = application.run("--server.port=0", "--spring.datasource.url=" + tables.url());
         } else {
             idle();
             tables.empty();

@@ -14,7 +14,6 @@ import java.util.EnumSet;
 import java.util.Map;
 import org.springframework.context.ApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
-import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 
 /** A few people and valves for tests. Everybody's password is {@value #PASSWORD}. */
 public final class TestSite {
@@ -25,7 +24,7 @@ public final class TestSite {
      * Argon2 as in the application, with a thousandth of its work: what it costs is written in the hash, so that
      * logging in goes the real way.
      */
-    public static final String HASH = new Argon2PasswordEncoder(16, 32, 1, 64, 1).encode(PASSWORD);
+    public static final String HASH = QuickPasswords.encoder().encode(PASSWORD);
 
     private static final SheetLibrary LIBRARY = SheetLibrary.shipped();
 
