@@ -154,11 +154,15 @@ const camera = {
       said.textContent = option ? '' : value + ' is none of the tools that can be used here.';
       if (!option) return;
     }
+    camera.fill(field, value);
+    navigator.vibrate?.(60);
+    if (field.id === 'scan') field.form.requestSubmit();
+  },
+
+  fill(field, value) {
     field.value = value;
     field.dispatchEvent(new Event('input', { bubbles: true }));
     field.dispatchEvent(new Event('change', { bubbles: true }));
-    navigator.vibrate?.(60);
-    if (field.id === 'scan') field.form.requestSubmit();
   },
 
   stop(dialog) {
