@@ -184,7 +184,8 @@ document.addEventListener('htmx:afterRequest', e => {
   if (form && e.detail.requestConfig.verb === 'post') keep.forget(form);
 });
 /* What renews itself by the clock waits while a finger is on it: a press that begins on a button and ends on its copy presses
-   neither. A finger that left the window unseen is forgotten after ten seconds. */
+   neither. A finger that left the window unseen is forgotten after ten seconds. And while something was opened in it, in which
+   somebody may be typing. */
 let pressed = null;
 document.addEventListener('pointerdown', e => { pressed = { on: e.target, since: performance.now() }; }, true);
 for (const lifted of ['pointerup', 'pointercancel']) {
@@ -192,7 +193,8 @@ for (const lifted of ['pointerup', 'pointercancel']) {
 }
 document.addEventListener('htmx:beforeSwap', e => {
   const byClock = e.detail.requestConfig?.elt?.matches?.('[hx-trigger^="every"]');
-  if (byClock && pressed && performance.now() - pressed.since < 10000 && e.detail.target.contains(pressed.on)) e.detail.shouldSwap = false;
+  const held = pressed && performance.now() - pressed.since < 10000 && e.detail.target.contains(pressed.on);
+  if (byClock && (held || e.detail.target.querySelector('dialog[open]'))) e.detail.shouldSwap = false;
 });
 // where the next answer was given before this one was answered, what comes back knows nothing of it: the next is on its way
 document.addEventListener('htmx:beforeSwap', e => {

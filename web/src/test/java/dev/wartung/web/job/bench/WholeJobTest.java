@@ -167,6 +167,13 @@ class WholeJobTest {
         assertThat(second.locator(".no")).containsText("Step 2");
         second.click("text=Take over");
         second.fill("#over-reason", "End of shift");
+        // whoever watches may type while the other goes on
+        second.waitForResponse(r -> r.url().contains("/board?") && r.status() == 200, () -> {
+            hands.answer();
+            hands.confirm();
+        });
+        second.waitForResponse(r -> r.url().contains("/board?"), () -> {});
+        assertThat(second.locator("#over-reason")).hasValue("End of shift");
         second.click("text=I asked, take over");
         assertThat(second.locator("#done")).hasCount(1);
         hands.answer();
