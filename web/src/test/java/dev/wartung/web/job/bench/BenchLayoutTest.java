@@ -211,6 +211,8 @@ class BenchLayoutTest {
         assertThat(page.locator("#keys")).isVisible();
         page.keyboard().press("Escape");
         page.keyboard().press("m");
+        // no hand is as fast as a scanner
+        assertThat(page.locator("[name='reading.line-temperature']")).isFocused();
         page.keyboard().type("19");
         assertThat(page.locator(".verdict.ok")).hasText("Within limits.");
         page.keyboard().type("pm/");
