@@ -7,6 +7,7 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.SelectOption;
 import dev.wartung.core.proving.Registers;
 import dev.wartung.core.proving.SeatTest.Chamber;
 import dev.wartung.web.app.Browser;
@@ -181,14 +182,7 @@ class ProvingPagesTest {
         standIns.known("Fast bench", port, 1);
         Page page = browser.loggedIn(at.base(), "tessa");
         for (String fault : List.of("none", "dry")) {
-            Browser.go(page, "/valves/TS-008/prove");
-            page.selectOption(
-                    "#bench",
-                    new com.microsoft.playwright.options.SelectOption()
-                            .setLabel("Fast bench (stand-in, no real valve)"));
-            page.selectOption("#fault", fault);
-            page.check("[name=at-bench]");
-            page.click("button:has-text('Start the run')");
+            begun(page, "Fast bench", fault);
             PlaywrightAssertions.assertThat(page.locator(".verdict")).containsText("Running");
             PlaywrightAssertions.assertThat(page.locator(".trace.travel").first())
                     .isAttached();
@@ -211,12 +205,7 @@ class ProvingPagesTest {
         standIns.start(port, 1, 0.2);
         standIns.known("Slow bench", port, 1);
         Page page = browser.loggedIn(at.base(), "tessa");
-        Browser.go(page, "/valves/TS-008/prove");
-        page.selectOption(
-                "#bench",
-                new com.microsoft.playwright.options.SelectOption().setLabel("Slow bench (stand-in, no real valve)"));
-        page.check("[name=at-bench]");
-        page.click("button:has-text('Start the run')");
+        begun(page, "Slow bench", "none");
         page.evaluate("() => { window.renewed = 0;"
                 + " document.addEventListener('htmx:afterRequest', () => window.renewed++); }");
         String stop = "button:has-text('Stop and vent')";
@@ -229,6 +218,14 @@ class ProvingPagesTest {
         page.mouse().up();
         page.waitForSelector("#live[data-ended='true']");
         PlaywrightAssertions.assertThat(page.locator(".verdict")).containsText("stopped by hand");
+    }
+
+    private static void begun(Page page, String bench, String fault) {
+        Browser.go(page, "/valves/TS-008/prove");
+        page.selectOption("#bench", new SelectOption().setLabel(bench + " (stand-in, no real valve)"));
+        page.selectOption("#fault", fault);
+        page.check("[name=at-bench]");
+        page.click("button:has-text('Start the run')");
     }
 
     private static void renewedTwice(Page page) {
