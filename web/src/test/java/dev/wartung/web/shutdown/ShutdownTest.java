@@ -6,8 +6,13 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
+import com.google.gson.JsonObject;
+import com.google.gson.JsonParser;
+import com.microsoft.playwright.CDPSession;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.BoundingBox;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.scheduling.Plan;
 import dev.wartung.scheduling.PlanCheck;
@@ -23,6 +28,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -320,6 +326,21 @@ class ShutdownTest {
         PlaywrightAssertions.assertThat(page.locator("button:has-text('Plan it again')"))
                 .isVisible(new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions()
                         .setTimeout(PATIENCE_MS));
+        // a finger the browser takes away, to push the page, has moved nothing, and the next that is lifted pins
+        // nothing
+        page.evaluate(
+                """
+                () => {
+                  const bar = document.querySelector('.bar.work'), at = (what, x, on) =>
+                    on.dispatchEvent(new PointerEvent(what, { bubbles: true, cancelable: true, clientX: x, clientY: 200 }));
+                  at('pointerdown', 300, bar);
+                  at('pointermove', 400, bar);
+                  at('pointercancel', 400, bar);
+                  at('pointermove', 500, document.body);
+                  at('pointerup', 500, document.body);
+                }""");
+        PlaywrightAssertions.assertThat(page.locator(".bar.moved")).hasCount(0);
+        assertThat(desk.pins(desk.byId(id).orElseThrow())).isEmpty();
         String job = String.valueOf(page.evaluate(
                 "() => { const b = document.querySelector('.bar.work'); b.focus(); return b.dataset.job; }"));
         int before = Integer.parseInt(page.locator(".bar.work").first().getAttribute("data-start"));
@@ -332,7 +353,41 @@ class ShutdownTest {
         Browser.usableByAll(page);
         page.click("main button:has-text('Let')");
         PlaywrightAssertions.assertThat(page.locator(".chips-list")).hasCount(0);
+        String other = String.valueOf(
+                page.evaluate(
+                        "() => [...document.querySelectorAll('.person')].find(p => !p.querySelector('.bar.work')).dataset.technician"));
+        draggedByAFinger(
+                page, page.locator(".bar.work rect").first(), page.locator("[data-technician=" + other + "] .name"));
+        PlaywrightAssertions.assertThat(page.locator(".chips-list")).containsText(job);
+        assertThat(desk.pins(desk.byId(id).orElseThrow())).singleElement().satisfies(p -> assertThat(p.technician())
+                .isEqualTo(other));
         Browser.go(page, "/shutdowns");
         Browser.usableByAll(page);
+    }
+
+    /** Straight up or down, to the height of something. */
+    private static void draggedByAFinger(Page page, Locator what, Locator to) {
+        page.locator(".plan-chart").scrollIntoViewIfNeeded();
+        BoundingBox begin = what.boundingBox();
+        double x = begin.x + begin.width / 2;
+        double y = begin.y + begin.height / 2;
+        double down = to.boundingBox().y + to.boundingBox().height / 2 - y;
+        CDPSession hand = page.context().newCDPSession(page);
+        hand.send("Emulation.setTouchEmulationEnabled", json("{'enabled': true}"));
+        for (int i = 0; i <= 10; i++) {
+            hand.send(
+                    "Input.dispatchTouchEvent",
+                    json(String.format(
+                            Locale.ROOT,
+                            "{'type': '%s', 'touchPoints': [{'x': %f, 'y': %f}]}",
+                            i == 0 ? "touchStart" : "touchMove",
+                            x,
+                            y + down * i / 10)));
+        }
+        hand.send("Input.dispatchTouchEvent", json("{'type': 'touchEnd', 'touchPoints': []}"));
+    }
+
+    private static JsonObject json(String text) {
+        return JsonParser.parseString(text).getAsJsonObject();
     }
 }
