@@ -129,7 +129,7 @@ const camera = {
         button = document.createElement('button');
         button.type = 'button';
         button.code = code.text;
-        button.textContent = camera.plain(code.text);
+        button.textContent = labels.plain(code.text);
         button.onclick = () => camera.take(dialog, field, code.text);
         list.append(button);
       }
@@ -141,28 +141,19 @@ const camera = {
     [...list.children].filter(b => now - b.seen > camera.GONE_AFTER && !b.matches(':active')).forEach(b => b.remove());
   },
 
-  /* A label of Wartung's own holds a link: its last part is the tag or the number. */
-  plain: text => (/^https?:\/\/[^/]+\/(?:valves|jobs|records)\/([^/?#]+)/.exec(text) || [])[1] ? decodeURIComponent(/\/(?:valves|jobs|records)\/([^/?#]+)/.exec(text)[1]) : text,
-
   take(dialog, field, text) {
     dialog.close();
-    const value = camera.plain(text);
+    const value = labels.plain(text);
     if (field.tagName === 'SELECT') {
-      const option = [...field.options].find(o => o.value === value && !o.disabled);
+      const there = labels.offers(field, value);
       const said = field.parentElement.querySelector('.not-there') || field.parentElement.appendChild(Object.assign(document.createElement('p'), { className: 'trouble not-there' }));
       said.setAttribute('role', 'alert');
-      said.textContent = option ? '' : value + ' is none of the tools that can be used here.';
-      if (!option) return;
+      said.textContent = there ? '' : value + ' is none of the tools that can be used here.';
+      if (!there) return;
     }
-    camera.fill(field, value);
+    labels.fill(field, value);
     navigator.vibrate?.(60);
     if (field.id === 'scan') field.form.requestSubmit();
-  },
-
-  fill(field, value) {
-    field.value = value;
-    field.dispatchEvent(new Event('input', { bubbles: true }));
-    field.dispatchEvent(new Event('change', { bubbles: true }));
   },
 
   stop(dialog) {

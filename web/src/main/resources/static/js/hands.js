@@ -49,7 +49,7 @@ document.addEventListener('keydown', e => {
   if (dialog.open && (e.key === 'ArrowRight' || e.key === 'ArrowLeft')) {
     e.preventDefault();
     hands.show(dialog, hands.shown(dialog) + (e.key === 'ArrowRight' ? 1 : -1));
-  } else if (e.key.toLowerCase() === 'v' && !e.target.matches('input:not([type=radio]):not([type=checkbox]), textarea, select') && (dialog.open || !document.querySelector('dialog[open]'))) {
+  } else if (e.key.toLowerCase() === 'v' && !isWrittenIn(e.target) && (dialog.open || !document.querySelector('dialog[open]'))) {
     e.preventDefault();
     if (dialog.open) { dialog.close(); } else { hands.show(dialog, 0); dialog.showModal(); }
   }

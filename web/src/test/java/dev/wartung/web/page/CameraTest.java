@@ -121,6 +121,10 @@ class CameraTest {
         // a finger rests on it while the camera looks on
         page.evaluate("() => { const was = camera.offer; window.timesOffered = 0;"
                 + " camera.offer = (...a) => { was(...a); window.timesOffered++; }; }");
+        // what is no longer in the picture goes
+        page.evaluate("() => document.querySelector('.codes').append(Object.assign(document.createElement('button'),"
+                + " { code: 'TS-006', textContent: 'TS-006', seen: -camera.GONE_AFTER }))");
+        assertThat(page.locator(".codes button:has-text('TS-006')")).hasCount(0);
         page.hover(".codes button:has-text('TS-005')");
         page.mouse().down();
         page.waitForFunction("() => timesOffered > 2");
