@@ -8,7 +8,8 @@ const scanner = {
   /* Its Enter may come late; by then what was typed has landed. */
   ENTER_WITHIN: 500,
   FEWEST: 3,
-  NUMBER: /^[-+]?\d{1,5}(?:[.,]\d{1,4})?$/,
+  /* As a caliper or a wrench sends it, some with the unit. */
+  NUMBER: /^[-+]?\d{1,5}(?:[.,]\d{1,4})?(?:\s?(?:mm|in|n[·.]?m|lbf[·.]?in|m?bar|psi|°[cf]))?$/i,
 
   typed: '',
   from: null,
@@ -19,12 +20,10 @@ const scanner = {
   /* One key, alone, on its way to whoever takes it for a key. */
   letGo: false,
 
-  writes: e => e.target.matches?.('input:not([type=radio], [type=checkbox], [type=button], [type=submit]), textarea, select'),
-
   key(e) {
     if (scanner.letGo || e.ctrlKey || e.altKey || e.metaKey) return;
     if (e.key === 'Enter' && e.timeStamp - scanner.landed <= scanner.ENTER_WITHIN) { scanner.stop(e); return; }
-    if (scanner.writes(e)) { scanner.within(e); return; }
+    if (isWrittenIn(e.target)) { scanner.within(e); return; }
     if (e.key === 'Enter' || e.key === 'Tab') {
       if (!scanner.typed) return;
       scanner.stop(e);
@@ -77,30 +76,49 @@ const scanner = {
   /* A number is a reading of the step, a code its tool, or the next lot or number it asks for; else it is looked for. */
   land(ended) {
     clearTimeout(scanner.waits);
-    const text = scanner.typed, code = camera.plain(text);
+    const text = scanner.typed, code = labels.plain(text);
     scanner.typed = '';
-    if (text.length < scanner.FEWEST) { scanner.press(text); return; }
-    const number = scanner.NUMBER.test(text) && scanner.empty('.place, [data-turn], .reading-field:not([data-code])');
-    const field = number || scanner.fields('select[data-code]').find(f => [...f.options].some(o => o.value === code && !o.disabled)) || scanner.empty('input[data-code]');
+    if (!ended && text.length < scanner.FEWEST) { scanner.press(text); return; }
+    const readings = scanner.NUMBER.test(text) ? scanner.fields('.place, .reading-field:not([data-code])') : [];
+    const field = scanner.fields('select[data-code]').find(f => labels.offers(f, code)) || scanner.empty('input[data-code]');
+    if (readings.length) scanner.read(readings, text, ended);
+    else if (field) scanner.written(field, code, ended);
+    else scanner.seek(code, ended);
+  },
+
+  /* The only reading of a step is read again; of several that are all there, nobody knows which is meant. */
+  read(readings, text, ended) {
+    const field = readings.find(f => !f.value) || (readings.length === 1 && readings[0]);
+    if (!field) { lost('Every reading of this step is there. Tap the one that is read again, then send it.'); return; }
+    scanner.written(field, text, ended);
+    // as where it was typed: the next place, the next bolt
+    if (ended && field.matches('.place, [data-turn]')) scanner.send(field, 'Enter');
+  },
+
+  written(field, text, ended) {
+    labels.fill(field, text);
+    scanner.goOn();
+    if (!ended) scanner.landed = performance.now();
+  },
+
+  seek(code, ended) {
     const search = document.getElementById('scan');
-    if (field) {
-      camera.fill(field, number ? text : code);
-      scanner.goOn();
-      if (!ended) scanner.landed = performance.now();
-    } else if (search) {
-      search.value = code;
-      if (ended) search.form.requestSubmit();
-      else search.focus();
-    }
+    if (!search) return;
+    search.value = code;
+    if (ended) search.form.requestSubmit();
+    else search.focus();
+  },
+
+  send(target, key) {
+    scanner.letGo = true;
+    try { target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true })); } finally { scanner.letGo = false; }
   },
 
   /* A hand's key; what a quick hand typed after it is written where that has led. */
   press(text) {
-    const target = scanner.from?.isConnected ? scanner.from : document.body;
-    scanner.letGo = true;
-    try { target.dispatchEvent(new KeyboardEvent('keydown', { key: text[0], bubbles: true, cancelable: true })); } finally { scanner.letGo = false; }
+    scanner.send(scanner.from?.isConnected ? scanner.from : document.body, text[0]);
     const field = document.activeElement;
-    if (text.length === 1 || !scanner.writes({ target: field }) || !field.setRangeText) return;
+    if (text.length === 1 || !isWrittenIn(field) || !field.setRangeText) return;
     field.setRangeText(text.slice(1), field.selectionStart, field.selectionEnd, 'end');
     field.dispatchEvent(new Event('input', { bubbles: true }));
   },

@@ -52,6 +52,9 @@ const prepare = root => {
   root.querySelectorAll('dialog[data-reopen]').forEach(d => { if (d.dataset.reopen) d.showModal(); });
 };
 
+/* Where a letter is a letter, and no key. */
+const isWrittenIn = place => Boolean(place.matches?.('input:not([type=radio], [type=checkbox]), textarea, select'));
+
 /* As phone.css has it. */
 const inHand = () => matchMedia('(max-width: 56em)').matches;
 
@@ -155,7 +158,7 @@ document.addEventListener('keydown', e => {
 document.addEventListener('htmx:afterSettle', e => { if (e.target.matches?.('.run')) (document.querySelector('[data-turn]') || document.querySelector('.place') || document.getElementById('done'))?.focus(); });
 
 document.addEventListener('keydown', e => {
-  const typing = e.target.matches('input:not([type=radio]):not([type=checkbox]), textarea, select');
+  const typing = isWrittenIn(e.target);
   if (e.ctrlKey || e.altKey || e.metaKey) return;
   if (e.key === 'Escape' && e.target.id === 'scan') e.target.blur();
   if (typing || document.querySelector('dialog[open]')) return;
@@ -195,6 +198,13 @@ document.addEventListener('htmx:beforeSwap', e => {
   const byClock = e.detail.requestConfig?.elt?.matches?.('[hx-trigger^="every"]');
   const held = pressed && performance.now() - pressed.since < 10000 && e.detail.target.contains(pressed.on);
   if (byClock && (held || e.detail.target.querySelector('dialog[open]'))) e.detail.shouldSwap = false;
+});
+// what one bolt showed is kept no longer than till it is answered: it would be typed for the next
+document.addEventListener('htmx:beforeSwap', e => {
+  const field = e.detail.target.querySelector('[data-turn]');
+  if (!field || e.detail.requestConfig?.formData?.get('shown') !== field.value) return;
+  field.value = '';
+  keep.save(field.form);
 });
 // where the next answer was given before this one was answered, what comes back knows nothing of it: the next is on its way
 document.addEventListener('htmx:beforeSwap', e => {

@@ -236,7 +236,15 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
 
     /** A new window with somebody logged in, at their first page; the form to log in is not shown on the way. */
     public Page loggedIn(String base, String name) {
-        Page page = window(base);
+        return loggedIn(window(base), name);
+    }
+
+    /** The same in a window of another size. */
+    public Page loggedIn(String base, String name, int width, int height) {
+        return loggedIn(window(base, width, height), name);
+    }
+
+    private static Page loggedIn(Page page, String name) {
         APIRequestContext behind = page.context().request();
         Matcher token = CSRF.matcher(behind.get("/login").text());
         assertThat(token.find()).isTrue();

@@ -55,6 +55,16 @@ public final class BenchHands {
         return Integer.parseInt(page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
     }
 
+    /** The same, and works on until bolts are tightened one after the other. */
+    public int beginUntilTurns(String tag, String work) {
+        int number = begin(tag, work);
+        for (int i = 0; i < 80 && page.locator("[data-turns]").count() == 0; i++) {
+            answer();
+            confirm();
+        }
+        return number;
+    }
+
     public String step() {
         return page.locator(".step .say").innerText();
     }

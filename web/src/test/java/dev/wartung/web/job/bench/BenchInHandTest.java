@@ -61,12 +61,6 @@ class BenchInHandTest {
         return found;
     }
 
-    private static Page held(Browser browser, Address at, int width, int height) {
-        Page page = browser.window(at.base(), width, height);
-        Browser.login(page, "theo", TestSite.PASSWORD);
-        return page;
-    }
-
     private static void fitsTheHand(Page page, String step) {
         assertThat(troubles(page)).as(step).isEmpty();
         page.evaluate("() => scrollTo(0, document.documentElement.scrollHeight)");
@@ -83,7 +77,7 @@ class BenchInHandTest {
     @DisplayName(
             "A whole job in one hand, bolts and gap map among it: what is to be done, the energies, the figures and the one big button are always in view")
     void wholeJob(String tag, String work, int width, int height, Address at, Browser browser) {
-        Page page = held(browser, at, width, height);
+        Page page = browser.loggedIn(at.base(), "theo", width, height);
         BenchHands hands = new BenchHands(page);
         hands.begin(tag, work);
         for (int i = 0; i < 150 && !hands.step().startsWith("Count, then close"); i++) {
@@ -103,7 +97,7 @@ class BenchInHandTest {
     @Test
     @DisplayName("The figures stay in view however slowly the row arrives: it does not snap to the cloth by itself")
     void arrivingInParts(Address at, Browser browser) {
-        Page page = held(browser, at, 390, 844);
+        Page page = browser.loggedIn(at.base(), "theo", 390, 844);
         new BenchHands(page).begin("TS-009", "inspect");
         Object pushed = page.evaluate(
                 """
@@ -120,7 +114,7 @@ class BenchInHandTest {
     @Test
     @DisplayName("The cloth is one swipe away, with the figures still in view; the whole valve is one tap away")
     void oneSwipe(Address at, Browser browser) {
-        Page page = held(browser, at, 390, 844);
+        Page page = browser.loggedIn(at.base(), "theo", 390, 844);
         BenchHands hands = new BenchHands(page);
         hands.begin("TS-005", "inspect");
         hands.workUntil("Lift the insert straight out of the body");
@@ -141,7 +135,7 @@ class BenchInHandTest {
     @Test
     @DisplayName("What is missing is brought into view, and the big button is still there")
     void missing(Address at, Browser browser) {
-        Page page = held(browser, at, 360, 640);
+        Page page = browser.loggedIn(at.base(), "theo", 360, 640);
         BenchHands hands = new BenchHands(page);
         hands.begin("TS-006", "inspect");
         page.click("#done");

@@ -7,7 +7,7 @@ import com.microsoft.playwright.Page;
 import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
-import dev.wartung.web.app.TestSite;
+import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -18,12 +18,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 /** A scanner and a caliper are keyboards: what they type, wherever one is, lands where it belongs and confirms nothing. */
 @ExtendWith({RunningApplication.class, Browser.class})
 class ScannerTest {
-
-    private static Page held(Browser browser, Address at, int width, int height) {
-        Page page = browser.window(at.base(), width, height);
-        Browser.login(page, "theo", TestSite.PASSWORD);
-        return page;
-    }
 
     /** As fast as a scanner, however busy the machine of the test is. */
     private static void scan(Page page, String code) {
@@ -42,7 +36,7 @@ class ScannerTest {
     @DisplayName(
             "A tag that is scanned at a step leads to its valve: no letter of it is a key, its Enter confirms nothing")
     void tag(int width, int height, String tag, Address at, Browser browser) {
-        Page page = held(browser, at, width, height);
+        Page page = browser.loggedIn(at.base(), "theo", width, height);
         BenchHands hands = new BenchHands(page);
         int job = hands.begin(tag, "inspect");
         hands.workUntil("Take off the body clamp");
@@ -60,14 +54,19 @@ class ScannerTest {
     @CsvSource({"1280,800,TS-005", "390,844,TS-006"})
     @DisplayName("A reading that is sent with nothing in focus is the step's, and the hand still confirms it")
     void reading(int width, int height, String tag, Address at, Browser browser) {
-        Page page = held(browser, at, width, height);
+        Page page = browser.loggedIn(at.base(), "theo", width, height);
         BenchHands hands = new BenchHands(page);
         hands.begin(tag, "inspect");
         hands.workUntil("Vent, drain and rinse");
         String step = hands.step();
         page.evaluate("() => document.activeElement.blur()");
+        Locator reading = page.locator(".measure input.reading-field");
         scan(page, "21,5");
-        assertThat(page.locator(".measure input.reading-field").first()).hasValue("21,5");
+        assertThat(reading).hasValue("21,5");
+        page.evaluate("() => document.activeElement.blur()");
+        // read again
+        scan(page, "22");
+        assertThat(reading).hasValue("22");
         assertThat(page.locator(".step .say")).hasText(step);
         hands.confirm();
         assertThat(page.locator(".step .say")).not().hasText(step);
@@ -77,7 +76,7 @@ class ScannerTest {
     @DisplayName(
             "Codes that are scanned one after the other fill what the step asks for, from anywhere and from field to field")
     void lots(Address at, Browser browser) {
-        Page page = held(browser, at, 1280, 800);
+        Page page = browser.loggedIn(at.base(), "theo", 1280, 800);
         BenchHands hands = new BenchHands(page);
         hands.begin("TS-013", "renew-product-seals");
         hands.workUntil("Count the kit in");
@@ -94,7 +93,7 @@ class ScannerTest {
     @Test
     @DisplayName("A hand's key is still a key, alone or with something typed after it at once")
     void keys(Address at, Browser browser) {
-        Page page = held(browser, at, 1280, 800);
+        Page page = browser.loggedIn(at.base(), "theo", 1280, 800);
         BenchHands hands = new BenchHands(page);
         hands.begin("TS-014", "inspect");
         hands.workUntil("Vent, drain and rinse");
@@ -109,5 +108,36 @@ class ScannerTest {
         page.keyboard().press("Escape");
         page.keyboard().press("p");
         assertThat(page.locator("dialog[open]")).isVisible();
+    }
+
+    @Test
+    @DisplayName(
+            "What a wrench shows is the turn of the bolt in hand, one after the other, and never leads away from the job")
+    void wrench(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "theo", 1280, 800);
+        int job = new BenchHands(page).beginUntilTurns("TF-003", "renew-diaphragm");
+        for (String shown : List.of("7", "7.1 Nm")) {
+            String turn = page.locator(".run .stage").innerText();
+            page.evaluate("() => document.activeElement.blur()");
+            scan(page, shown);
+            assertThat(page.locator(".run .stage")).not().hasText(turn);
+            assertThat(page.locator("[data-turn]")).hasValue("");
+        }
+        assertThat(page).hasURL(Pattern.compile(".*/jobs/" + job));
+    }
+
+    @Test
+    @DisplayName(
+            "Where every reading of several is there, one that is sent once more is not taken for any of them, nor looked for")
+    void tooMany(Address at, Browser browser) {
+        Page page = browser.loggedIn(at.base(), "theo", 1280, 800);
+        BenchHands hands = new BenchHands(page);
+        hands.begin("TS-015", "inspect");
+        hands.workUntil("Vent, drain and rinse");
+        page.evaluate("() => { const field = document.querySelector('.measure input.reading-field');"
+                + " field.value = '20'; field.after(field.cloneNode()); document.activeElement.blur(); }");
+        scan(page, "21");
+        assertThat(page.locator("#lost")).containsText("Tap the one that is read again");
+        assertThat(page.locator(".measure input.reading-field").first()).hasValue("20");
     }
 }

@@ -61,15 +61,11 @@ class SlowNetworkTest {
     }
 
     @Test
-    @DisplayName("What has just been put up takes a tap at once: no bolt's turn is lost between two")
+    @DisplayName(
+            "What has just been put up takes a tap at once: no bolt's turn is lost between two, and none is the one before")
     void tappedAtOnce(Address at, Browser browser) {
         Page page = browser.loggedIn(at.base(), "tessa");
-        BenchHands hands = new BenchHands(page);
-        hands.begin("TF-003", "renew-diaphragm");
-        for (int i = 0; i < 80 && page.locator("[data-turns]").count() == 0; i++) {
-            hands.answer();
-            hands.confirm();
-        }
+        new BenchHands(page).beginUntilTurns("TF-003", "renew-diaphragm");
         assertThat(page.locator(".run .stage")).containsText("turn 1 of");
         page.evaluate(
                 """
@@ -79,6 +75,25 @@ class SlowNetworkTest {
                   tap();
                 }""");
         assertThat(page.locator(".run .stage")).containsText("turn 3 of");
+        // what one bolt showed is not typed for the next; what was refused is, and what was typed meanwhile
+        Locator stage = page.locator(".run .stage");
+        Locator shown = page.locator("[data-turn]");
+        String before = stage.innerText();
+        shown.fill("7");
+        shown.press("Enter");
+        assertThat(stage).not().hasText(before);
+        assertThat(shown).hasValue("");
+        shown.fill("seven");
+        shown.press("Enter");
+        assertThat(page.locator(".run .trouble").first()).not().isEmpty();
+        assertThat(shown).hasValue("seven");
+        before = stage.innerText();
+        shown.fill("7");
+        page.evaluate("() => { document.querySelector('[data-turns]').click();"
+                + " const field = document.querySelector('[data-turn]'); field.value = '8';"
+                + " field.dispatchEvent(new Event('input', { bubbles: true })); }");
+        assertThat(stage).not().hasText(before);
+        assertThat(shown).hasValue("8");
     }
 
     @Test
