@@ -70,24 +70,22 @@ document.addEventListener('pointerdown', e => {
   const home = plan.rows(chart).indexOf(bar.closest('.person'));
   const at = bar.querySelector('rect').getBBox();
   const move = m => {
-    if (m.pointerId !== e.pointerId) return;
     bar.moving.minutes = Math.round((m.clientX - began.x) * scale / +chart.dataset.perMinute / plan.STEP) * plan.STEP;
     const row = plan.rowOf(chart, at.y + at.height / 2 + (m.clientY - began.y) * scale);
     bar.moving.row = row ? plan.rows(chart).indexOf(row) : home;
     plan.show(bar);
   };
   const over = new AbortController();
-  document.addEventListener('pointermove', move, over);
-  document.addEventListener('pointerup', m => {
-    if (m.pointerId !== e.pointerId) return;
+  const heard = (what, then) => document.addEventListener(what, m => { if (m.pointerId === e.pointerId) then(m); }, { signal: over.signal });
+  heard('pointermove', move);
+  heard('pointerup', () => {
     over.abort();
     if (bar.classList.contains('moved')) plan.pin(bar);
-  }, over);
+  });
   // the browser took the finger away, to push the page with it
-  document.addEventListener('pointercancel', m => {
-    if (m.pointerId !== e.pointerId) return;
+  heard('pointercancel', () => {
     over.abort();
     bar.moving = { minutes: 0, row: home };
     plan.show(bar);
-  }, over);
+  });
 });

@@ -331,10 +331,11 @@ class ShutdownTest {
         page.evaluate(
                 """
                 () => {
-                  const bar = document.querySelector('.bar.work'), at = (what, x, on) =>
-                    on.dispatchEvent(new PointerEvent(what, { bubbles: true, cancelable: true, clientX: x, clientY: 200 }));
+                  const bar = document.querySelector('.bar.work'), at = (what, x, on, pointerId = 1) =>
+                    on.dispatchEvent(new PointerEvent(what, { bubbles: true, cancelable: true, clientX: x, clientY: 200, pointerId }));
                   at('pointerdown', 300, bar);
                   at('pointermove', 400, bar);
+                  at('pointerup', 400, document.body, 2);
                   at('pointercancel', 400, bar);
                   at('pointermove', 500, document.body);
                   at('pointerup', 500, document.body);
