@@ -273,7 +273,10 @@ class ShutdownTest {
         while (desk.plan(desk.byId(id).orElseThrow()).isEmpty() && System.currentTimeMillis() < until) {
             Thread.sleep(50);
         }
-        assertThat(page("/shutdowns/" + id + "/live")).contains("plans tried").contains("hx-get");
+        assertThat(page("/shutdowns/" + id + "/live"))
+                .contains("plans tried")
+                .contains("hx-get")
+                .doesNotContain("Drag a job");
         sent("/shutdowns/" + id + "/stop", Map.of());
         while (desk.byId(id).orElseThrow().running() && System.currentTimeMillis() < until) {
             Thread.sleep(50);
