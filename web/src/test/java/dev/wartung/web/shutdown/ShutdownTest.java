@@ -265,8 +265,12 @@ class ShutdownTest {
             "Planning goes on in the background, is stopped when asked, and one whose instance died does not run for ever")
     void stopped() throws Exception {
         planned("SD-034", "renew-product-seals");
-        long id = made("Long", 24);
-        sent("/shutdowns/" + id + "/setup", form(id, Map.of("seconds", "600")));
+        planned("SD-037", "renew-product-seals");
+        // an hour and a half and one person: not both of them
+        long id = made("Long", 3);
+        sent(
+                "/shutdowns/" + id + "/setup",
+                form(id, Map.of("seconds", "600", "person.theo.from", "22:00", "person.theo.to", "22:30")));
         sent("/shutdowns/" + id + "/plan", Map.of());
         assertThat(desk.byId(id).orElseThrow().running()).isTrue();
         long until = System.currentTimeMillis() + PATIENCE_MS;
@@ -276,14 +280,16 @@ class ShutdownTest {
         assertThat(page("/shutdowns/" + id + "/live"))
                 .contains("plans tried")
                 .contains("hx-get")
-                .doesNotContain("Drag a job");
+                .contains("Not in")
+                .as("what is put up anew twice a second cannot be dragged, nor opened")
+                .doesNotContain("Drag a job", "why not?");
         sent("/shutdowns/" + id + "/stop", Map.of());
         while (desk.byId(id).orElseThrow().running() && System.currentTimeMillis() < until) {
             Thread.sleep(50);
         }
         assertThat(desk.byId(id).orElseThrow().running()).isFalse();
         kept(id);
-        assertThat(page("/shutdowns/" + id)).doesNotContain("broken off");
+        assertThat(page("/shutdowns/" + id)).contains("why not?").doesNotContain("broken off");
         assertThat(jdbc.queryForObject("select count(*) from long_work", Integer.class))
                 .isZero();
     }
