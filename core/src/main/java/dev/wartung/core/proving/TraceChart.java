@@ -24,6 +24,11 @@ public final class TraceChart {
     private static final double LEAST_S = 30;
     private static final double LEAST_PA = 1e5;
 
+    /** What one counts time by; the smallest is taken that needs no more steps than there is room for. */
+    private static final List<Integer> STEPS_S = List.of(5, 10, 15, 20, 30, 60, 120, 300, 600, 1200, 1800, 3600);
+
+    private static final int MOST_STEPS = 7;
+
     private static final Set<Phase> SLOWLY = Set.of(Phase.RAMP, Phase.HOLD, Phase.LOWER);
     private static final Set<Phase> ON_THE_SEAT = Set.of(Phase.LINE, Phase.FILL, Phase.DECAY);
 
@@ -36,9 +41,12 @@ public final class TraceChart {
                 LEAST_S, trace.isEmpty() ? 0 : trace.get(trace.size() - 1).seconds() - start);
         double most = niceMost(most(trace), units);
         Svg svg = frame("Air and travel over time", most, units);
-        for (int i = 0; i <= 6; i++) {
-            double x = LEFT + (RIGHT - LEFT) * i / 6;
-            svg.text(x, BOTTOM + 18, Quantity.rounded(seconds * i / 6, 0) + " s", "label", "middle");
+        int step = STEPS_S.stream()
+                .filter(s -> seconds <= MOST_STEPS * s)
+                .findFirst()
+                .orElse((int) Math.ceil(seconds / MOST_STEPS));
+        for (int at = 0; at <= seconds; at += step) {
+            svg.text(LEFT + (RIGHT - LEFT) * at / seconds, BOTTOM + 18, at + " s", "label", "middle");
         }
         for (int i = 0; i <= 4; i++) {
             svg.text(RIGHT + 8, y(i / 4.0) + 5, i * 25 + " %", "label", "start");
