@@ -76,14 +76,16 @@ const camera = {
     dialog.querySelector('.codes').replaceChildren();
     said.textContent = 'Hold the code in the picture.';
     dialog.showModal();
+    // who was asked for the camera may answer when it is open for another field
+    const opening = dialog.opening = {}, on = () => dialog.open && dialog.opening === opening;
     let stream;
     try {
       stream = await navigator.mediaDevices.getUserMedia({ video: { facingMode: 'environment', width: { ideal: 1280 } } });
     } catch {
-      said.textContent = 'The camera was refused or is not there. Type what the label says.';
+      if (on()) said.textContent = 'The camera was refused or is not there. Type what the label says.';
       return;
     }
-    if (!dialog.open) { stream.getTracks().forEach(t => t.stop()); return; }
+    if (!on()) { stream.getTracks().forEach(t => t.stop()); return; }
     dialog.stream = stream;
     video.srcObject = stream;
     await video.play().catch(() => {});
@@ -97,13 +99,13 @@ const camera = {
       torch.setAttribute('aria-pressed', lit);
     };
     let read;
-    try { read = await camera.reader(); } catch { said.textContent = 'The reader of codes did not load. Type what the label says.'; return; }
-    camera.look(dialog, video, read, field, '');
+    try { read = await camera.reader(); } catch { if (on()) said.textContent = 'The reader of codes did not load. Type what the label says.'; return; }
+    camera.look(dialog, video, read, field, on, '');
   },
 
   /* One code that is seen twice is taken; of several the one that is tapped. */
-  async look(dialog, video, read, field, before) {
-    if (!dialog.open) return;
+  async look(dialog, video, read, field, on, before) {
+    if (!on()) return;
     let alone = '';
     if (video.videoWidth) {
       const canvas = camera.canvas ||= document.createElement('canvas'), by = Math.min(1, camera.WIDEST / video.videoWidth);
@@ -111,12 +113,12 @@ const camera = {
       canvas.height = Math.round(video.videoHeight * by);
       canvas.getContext('2d', { willReadFrequently: true }).drawImage(video, 0, 0, canvas.width, canvas.height);
       const codes = (await read(canvas).catch(() => [])).filter((c, i, all) => c.text && all.findIndex(o => o.text === c.text) === i);
-      if (!dialog.open) return;
+      if (!on()) return;
       if (codes.length > 1) camera.offer(dialog, canvas, codes, field);
       else if (codes.length === 1 && !dialog.querySelector('.codes button')) alone = codes[0].text;
     }
     if (alone && alone === before) camera.take(dialog, field, alone);
-    else setTimeout(() => camera.look(dialog, video, read, field, alone), camera.LOOK_EVERY);
+    else setTimeout(() => camera.look(dialog, video, read, field, on, alone), camera.LOOK_EVERY);
   },
 
   /* A code keeps its button from look to look, where a finger is on it even its place: a tap takes longer than a look. */

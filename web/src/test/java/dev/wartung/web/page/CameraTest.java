@@ -195,6 +195,33 @@ class CameraTest {
     }
 
     @Test
+    @DisplayName(
+            "Where the camera is given late, and was asked for again for another field, it reads for that one, then is off")
+    void late(Address at, Browser browser) throws Exception {
+        byte[] picture = hall();
+        draw(picture, BarcodeFormat.QR_CODE, "TS-099", 180, 260);
+        Page page = browser.windowWithCamera(at.base(), video(picture));
+        page.addInitScript(
+                """
+                const ask = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices), asked = [], given = [];
+                navigator.mediaDevices.getUserMedia = async what => {
+                  await new Promise(allowed => asked.push(allowed));
+                  given.push(await ask(what));
+                  return given.at(-1);
+                };""");
+        Browser.login(page, "pia", TestSite.PASSWORD);
+        Browser.go(page, "/valves/new");
+        page.click(".scan .by-camera");
+        page.click("#camera button:has-text('Type it instead')");
+        page.click("[name='tag'] + .by-camera");
+        page.evaluate("() => asked.forEach(allowed => allowed())");
+        page.waitForFunction("() => given.length === 2");
+        assertThat(page.locator("[name='tag']")).hasValue("TS-099");
+        assertThat(page.locator("#scan")).hasValue("");
+        page.waitForFunction("() => given.every(s => s.getTracks().every(t => t.readyState === 'ended'))");
+    }
+
+    @Test
     @DisplayName("A field that outlives what is fetched round it keeps its camera")
     void preserved(Address at, Browser browser) {
         Page page = browser.window(at.base(), 390, 844);
