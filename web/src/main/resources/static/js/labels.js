@@ -3,7 +3,11 @@
 
 const labels = {
   /* A label of Wartung's own holds a link: its last part is the tag or the number. */
-  plain: text => (/^https?:\/\/[^/]+\/(?:valves|jobs|records)\/([^/?#]+)/.exec(text) || [])[1] ? decodeURIComponent(/\/(?:valves|jobs|records)\/([^/?#]+)/.exec(text)[1]) : text,
+  plain(text) {
+    const own = /^https?:\/\/[^/]+\/(?:valves|jobs|records)\/([^/?#]+)/.exec(text);
+    // somebody else's label may look like one of ours and be no address
+    try { return own ? decodeURIComponent(own[1]) : text; } catch { return text; }
+  },
   offers: (select, value) => [...select.options].some(o => o.value === value && !o.disabled),
   fill(field, value) {
     field.value = value;

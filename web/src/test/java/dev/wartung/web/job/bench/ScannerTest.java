@@ -48,6 +48,10 @@ class ScannerTest {
         scan(page, "https://wartung.example/valves/TS-004");
         page.waitForURL(Pattern.compile(".*/valves/TS-004"));
         stillAt(page, job, step);
+        // looks like a label of ours, and is none
+        scan(page, "https://wartung.example/valves/10%");
+        page.waitForURL(Pattern.compile(".*10%25.*"));
+        stillAt(page, job, step);
     }
 
     @ParameterizedTest
