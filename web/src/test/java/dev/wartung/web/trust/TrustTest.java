@@ -6,6 +6,7 @@ import dev.wartung.web.WartungApplication;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.TlsOfScript;
 import java.io.ByteArrayInputStream;
+import java.io.IOException;
 import java.math.BigInteger;
 import java.net.InetAddress;
 import java.net.ServerSocket;
@@ -80,6 +81,16 @@ class TrustTest {
                         "--wartung.tls.trust-port=" + trustPort,
                         "--wartung.tls.hsts-days=" + HSTS_DAYS);
         port = ((WebServerApplicationContext) application).getWebServer().getPort();
+        // the first handshake of a virtual machine takes longest, and a busy one may not end it in the ten seconds that
+        // the server waits
+        assertThat(awaited(() -> {
+                    try {
+                        return withTls("/login").statusCode() == 200;
+                    } catch (IOException e) {
+                        return false;
+                    }
+                }))
+                .isTrue();
     }
 
     @AfterAll
