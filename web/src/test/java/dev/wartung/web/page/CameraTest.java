@@ -203,14 +203,16 @@ class CameraTest {
         Page page = browser.windowWithCamera(at.base(), video(picture));
         page.addInitScript(
                 """
-                const ask = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices), asked = [], given = [];
+                window.asked = [];
+                window.given = [];
+                const ask = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);
                 navigator.mediaDevices.getUserMedia = async what => {
                   await new Promise(allowed => asked.push(allowed));
                   given.push(await ask(what));
                   return given.at(-1);
                 };""");
         Browser.login(page, "pia", TestSite.PASSWORD);
-        Browser.go(page, "/valves/new");
+        Browser.go(page, "/register/new");
         page.click(".scan .by-camera");
         page.click("#camera button:has-text('Type it instead')");
         page.click("[name='tag'] + .by-camera");
