@@ -112,6 +112,8 @@ final class PlantMapSvg {
         String page = "/valves/" + UriUtils.encodePathSegment(mark.tag(), StandardCharsets.UTF_8);
         open("a", "class", "sign", "href", page, "aria-label", mark.says(), "transform", mark.at())
                 .title(mark.says())
+                // a pipe that leaves downwards breaks off at its name
+                .empty("rect", "class", "room", "x", -27, "y", 18, "width", 54, "height", 11)
                 .empty("rect", "class", "hit", "x", -28, "y", -18, "width", 56, "height", 50)
                 .empty("use", "href", mark.sign())
                 .text(mark.tag(), "class", "tag", "text-anchor", "middle", "y", 27)
