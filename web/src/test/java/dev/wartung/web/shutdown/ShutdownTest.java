@@ -6,17 +6,14 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
-import com.google.gson.JsonObject;
-import com.google.gson.JsonParser;
-import com.microsoft.playwright.CDPSession;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
-import com.microsoft.playwright.options.BoundingBox;
 import dev.wartung.core.anatomy.Drive;
 import dev.wartung.scheduling.Plan;
 import dev.wartung.scheduling.PlanCheck;
 import dev.wartung.web.app.Browser;
+import dev.wartung.web.app.Finger;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.app.TestSite;
@@ -28,7 +25,6 @@ import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -367,37 +363,11 @@ class ShutdownTest {
         Locator bar = page.locator(".bar.work[data-job='" + job + "']");
         String other = String.valueOf(bar.evaluate(
                 "bar => [...document.querySelectorAll('.person')].find(p => !p.contains(bar)).dataset.technician"));
-        draggedByAFinger(page, bar.locator("rect"), page.locator("[data-technician=" + other + "] .name"));
+        Finger.drag(page, bar.locator("rect"), page.locator("[data-technician=" + other + "] .name"));
         PlaywrightAssertions.assertThat(page.locator(".chips-list")).containsText(job);
         assertThat(desk.pins(desk.byId(id).orElseThrow())).singleElement().satisfies(p -> assertThat(p.technician())
                 .isEqualTo(other));
         Browser.go(page, "/shutdowns");
         Browser.usableByAll(page);
-    }
-
-    /** Straight up or down, to the height of something. */
-    private static void draggedByAFinger(Page page, Locator what, Locator to) {
-        page.locator(".plan-chart").scrollIntoViewIfNeeded();
-        BoundingBox begin = what.boundingBox();
-        double x = begin.x + begin.width / 2;
-        double y = begin.y + begin.height / 2;
-        double down = to.boundingBox().y + to.boundingBox().height / 2 - y;
-        CDPSession hand = page.context().newCDPSession(page);
-        hand.send("Emulation.setTouchEmulationEnabled", json("{'enabled': true}"));
-        for (int i = 0; i <= 10; i++) {
-            hand.send(
-                    "Input.dispatchTouchEvent",
-                    json(String.format(
-                            Locale.ROOT,
-                            "{'type': '%s', 'touchPoints': [{'x': %f, 'y': %f}]}",
-                            i == 0 ? "touchStart" : "touchMove",
-                            x,
-                            y + down * i / 10)));
-        }
-        hand.send("Input.dispatchTouchEvent", json("{'type': 'touchEnd', 'touchPoints': []}"));
-    }
-
-    private static JsonObject json(String text) {
-        return JsonParser.parseString(text).getAsJsonObject();
     }
 }
