@@ -23,13 +23,14 @@ const keep = {
     const values = keep.fields(form).filter(f => (f.type !== 'checkbox' && f.type !== 'radio') || f.checked).map(f => [f.name, f.value]);
     sessionStorage.setItem(keep.key(form), JSON.stringify(values));
   },
-  restore(form) {
+  /* What is hidden is of a page as it was: not where a part of it has just come that knows better. */
+  restore(form, hidden = true) {
     const stored = sessionStorage.getItem(keep.key(form));
     if (!stored) return;
     for (const [name, value] of JSON.parse(stored)) {
       for (const f of keep.fields(form).filter(each => each.name === name)) {
         if (f.type === 'checkbox' || f.type === 'radio') f.checked = f.checked || f.value === value;
-        else if (!f.value) f.value = value;
+        else if (!f.value && (hidden || f.type !== 'hidden')) f.value = value;
       }
     }
   },
@@ -47,8 +48,8 @@ const keep = {
   },
 };
 
-const prepare = root => {
-  root.querySelectorAll('form[data-keep]').forEach(keep.restore);
+const prepare = (root, hidden = true) => {
+  root.querySelectorAll('form[data-keep]').forEach(form => keep.restore(form, hidden));
   root.querySelectorAll('dialog[data-reopen]').forEach(d => { if (d.dataset.reopen) d.showModal(); });
 };
 
@@ -201,7 +202,7 @@ document.addEventListener('htmx:beforeSwap', e => {
 });
 // what one bolt showed is kept no longer than till it is answered: it would be typed for the next
 document.addEventListener('htmx:beforeSwap', e => {
-  const field = e.detail.target.querySelector('[data-turn]');
+  const field = e.detail.shouldSwap && e.detail.target.querySelector('[data-turn]');
   if (!field || e.detail.requestConfig?.formData?.get('shown') !== field.value) return;
   field.value = '';
   keep.save(field.form);
@@ -213,8 +214,13 @@ document.addEventListener('htmx:beforeSwap', e => {
   const sent = e.detail.requestConfig.formData;
   if (sent && [...new FormData(form)].some(([name, value]) => sent.get(name) !== value)) e.detail.shouldSwap = false;
 });
-document.addEventListener('htmx:afterSwap', () => prepare(document));
-document.addEventListener('htmx:oobAfterSwap', () => prepare(document));
+// a bolt-up that comes knows its turns: one that was taken back is none in the draft, either
+document.addEventListener('htmx:afterSwap', e => {
+  const turned = Boolean(e.detail.target?.matches?.('.run')), form = turned && document.getElementById('confirm');
+  prepare(document, !turned);
+  if (form) keep.save(form);
+});
+document.addEventListener('htmx:oobAfterSwap', () => prepare(document, false));
 /* Network or database gone: looked for every few seconds, and said when it is back. Nothing is sent again unasked. */
 let looking = 0;
 const away = text => {

@@ -9,8 +9,11 @@ import com.microsoft.playwright.Route;
 import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
+import dev.wartung.web.app.TestSite;
+import dev.wartung.web.valve.Valves;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.atomic.AtomicReference;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
@@ -94,6 +97,37 @@ class SlowNetworkTest {
                 + " field.dispatchEvent(new Event('input', { bubbles: true })); }");
         assertThat(stage).not().hasText(before);
         assertThat(shown).hasValue("8");
+    }
+
+    @Test
+    @DisplayName("A turn that was taken back is none: not the draft nor a page that is loaded anew brings it again")
+    void takenBack(Address at, Browser browser, Valves valves) {
+        valves.save(TestSite.of("BT-001", "terskel-25", Map.of("drive", "NC", "face", "backed", "limiter", "fitted")));
+        Page page = browser.loggedIn(at.base(), "tessa");
+        int number = new BenchHands(page).beginUntilTurns("BT-001", "renew-diaphragm");
+        Locator stage = page.locator(".run .stage");
+        Locator turns = page.locator(".run input[type=hidden]");
+        String first = stage.innerText();
+        for (String of : List.of("turn 2 of", "turn 3 of")) {
+            page.locator("[data-turn]").fill("1");
+            page.locator("[data-turn]").press("Enter");
+            assertThat(stage).containsText(of);
+        }
+        page.click("text=One back");
+        assertThat(stage).containsText("turn 2 of");
+        page.click("text=One back");
+        assertThat(stage).hasText(first);
+        assertThat(turns).hasValue("");
+        // what the wrench showed cannot be sent where the answer is lost: it is still there
+        page.locator("[data-turn]").fill("2");
+        browser.expectsErrors("Failed to load resource", "Response Status Error");
+        page.route(url -> url.contains("/turn?"), route -> route.fulfill(new Route.FulfillOptions().setStatus(500)));
+        page.locator("[data-turn]").press("Enter");
+        assertThat(page.locator("#lost")).containsText("That did not work");
+        assertThat(page.locator("[data-turn]")).hasValue("2");
+        Browser.go(page, "/jobs/" + number);
+        assertThat(turns).hasValue("");
+        assertThat(page.locator("[data-turn]")).hasValue("2");
     }
 
     @Test
