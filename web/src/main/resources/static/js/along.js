@@ -308,13 +308,14 @@ const along = {
     const all = compared.turns(rule, typed);
     const turn = address.searchParams.get('turn');
     const shown = (typed.get('shown') || '').trim();
-    let said = '';
+    let said = '', unread = false;
     if (turn === 'back') all.pop();
     else if (turn === 'stage') { const stage = rule.turns[all.length]?.stage; while (all.length < rule.count && rule.turns[all.length].stage === stage) all.push(rule.turns[all.length].asked); }
     else if (!shown) { if (all.length < rule.count) all.push(rule.turns[all.length].asked); }
     else {
       const read = compared.number(shown, rule);
-      if (read.trouble) said = read.trouble;
+      unread = Boolean(read.trouble);
+      if (unread) said = read.trouble;
       else all.push(read.si);
     }
     const state = document.importNode(step.turns[all.length].content, true);
@@ -328,6 +329,9 @@ const along = {
     const picture = state.querySelector('#spread-picture');
     if (picture) { picture.removeAttribute('hx-swap-oob'); document.getElementById('spread-picture')?.replaceWith(picture); }
     window.htmx?.process(run);
+    // what was no torque stays to be put right; the draft has no turn that was taken back, nor what this bolt showed
+    if (unread) run.querySelector('[data-turn]').value = shown;
+    keep.save(form);
     (run.querySelector('[data-turn]') || document.getElementById('done'))?.focus();
   },
 

@@ -3,6 +3,7 @@ package dev.wartung.web.job.along;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import dev.wartung.web.app.Browser;
 import dev.wartung.web.app.Cable;
@@ -10,6 +11,7 @@ import dev.wartung.web.app.RunningApplication;
 import dev.wartung.web.app.RunningApplication.Address;
 import dev.wartung.web.app.TestSite;
 import dev.wartung.web.job.bench.BenchHands;
+import dev.wartung.web.valve.Valves;
 import java.io.IOException;
 import java.util.List;
 import java.util.Map;
@@ -119,6 +121,39 @@ class WithoutNetworkTest {
                         String.class,
                         number))
                 .contains("a longer one is fitted here");
+    }
+
+    @Test
+    @DisplayName(
+            "Bolts without network: what is no torque stays to be put right, what one showed is not typed for the next, what was taken back is none")
+    void bolts(Address at, Browser browser, Valves valves) {
+        valves.save(TestSite.of("BT-002", "terskel-25", Map.of("drive", "NC", "face", "backed", "limiter", "fitted")));
+        Page page = pit.phone(browser, "theo");
+        BenchHands hands = new BenchHands(page);
+        int number = hands.beginUntilTurns("BT-002", "renew-diaphragm");
+        pit.takenAlong(page, number);
+        pit.cut(page);
+        Locator stage = page.locator(".run .stage");
+        Locator shown = page.locator("[data-turn]");
+        shown.fill("seven");
+        shown.press("Enter");
+        assertThat(page.locator(".run .trouble").first()).isVisible();
+        assertThat(shown).hasValue("seven");
+        shown.fill("1");
+        shown.press("Enter");
+        assertThat(stage).containsText("turn 2 of");
+        assertThat(shown).hasValue("");
+        shown.fill("1");
+        shown.press("Enter");
+        assertThat(stage).containsText("turn 3 of");
+        page.click("text=One back");
+        assertThat(stage).containsText("turn 2 of");
+        String turns = page.locator(".run input[type=hidden]").inputValue();
+        assertThat(turns).isNotEmpty().doesNotContain(";");
+        // the board is put up anew: what was typed here comes from the browser's own draft
+        page.evaluate("() => stored.unsent().then(u => along.showDue(along.packs.get(along.jobHere()), u, ''))");
+        assertThat(page.locator(".run input[type=hidden]")).hasValue(turns);
+        assertThat(shown).hasValue("");
     }
 
     @Test
