@@ -32,6 +32,7 @@ class SlowClientsTest {
     private static final int TECHNICIANS = 50;
     private static final int PAGES = 4;
     private static final long EVERY_MS = 500;
+    private static final long BETWEEN_PAGES_MS = 2000;
     private static final long PATIENCE_S = 60;
 
     private final List<Socket> slow = new ArrayList<>();
@@ -85,9 +86,13 @@ class SlowClientsTest {
             TimeUnit.SECONDS.sleep(2);
             List<Callable<Integer>> pages = new ArrayList<>();
             for (int i = 0; i < TECHNICIANS; i++) {
+                // all at once they would wait for each other: a busy machine has them wait too long for a connection
+                long begins = i * BETWEEN_PAGES_MS / TECHNICIANS;
                 pages.add(() -> {
+                    TimeUnit.MILLISECONDS.sleep(begins);
                     int good = 0;
                     for (int page = 0; page < PAGES; page++) {
+                        TimeUnit.MILLISECONDS.sleep(BETWEEN_PAGES_MS);
                         good += first.get("/valves").statusCode() == 200 ? 1 : 0;
                     }
                     return good;
